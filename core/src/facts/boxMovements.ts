@@ -1,0 +1,45 @@
+import type { CalendarDate } from "../calendar/date.ts";
+import { boxTags } from "../tax/boxTags.ts";
+import type { Measure } from "../tax/boxTags.ts";
+import type { AssignedFact } from "./documentEffect.ts";
+
+/** What a document adds to a box of a registration's period, in minor units before the box's own rounding. */
+export interface BoxMovement {
+  registration: number;
+  periodEnd: CalendarDate;
+  box: string;
+  amount: number;
+}
+
+/** The boxes a set of facts moves, one row a registration, period and box, in order of appearance. */
+export function boxMovements(facts: readonly AssignedFact[]): BoxMovement[] {
+  const rows = new Map<string, BoxMovement>();
+  for (const fact of facts) {
+    if (fact.registration === null || fact.period === null) continue;
+    for (const tag of boxTags(fact.tags)) {
+      const key = `${fact.registration} ${fact.period.reported.to} ${tag.box}`;
+      const row = rows.get(key) ?? {
+        registration: fact.registration,
+        periodEnd: fact.period.reported.to,
+        box: tag.box,
+        amount: 0,
+      };
+      rows.set(key, { ...row, amount: row.amount + tag.sign * measured(fact, tag.measure) });
+    }
+  }
+  return [...rows.values()];
+}
+
+/** The amount of a fact, or of a sum of facts, that a measure names, in minor units. */
+export function measured(fact: { net: number; tax: number; recoverable: number }, measure: Measure): number {
+  switch (measure) {
+    case "n":
+      return fact.net;
+    case "t":
+      return fact.tax;
+    case "r":
+      return fact.recoverable;
+    case "g":
+      return fact.net + fact.tax;
+  }
+}

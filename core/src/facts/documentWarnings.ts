@@ -1,0 +1,114 @@
+import { addMonths } from "../calendar/date.ts";
+import { displayAmount } from "../money/amount.ts";
+import { DOCUMENT_KINDS, taxPointOf } from "../tax/documentInput.ts";
+import type { DocumentInput } from "../tax/documentInput.ts";
+import { beyondTolerance } from "../tax/typedTolerance.ts";
+import type { DocumentEffect, EffectSetup } from "./documentEffect.ts";
+
+/** Something to know before posting. `line` from 1, null for the whole document. */
+export interface DocumentWarning {
+  code: string;
+  text: string;
+  line: number | null;
+}
+
+/** The warnings of a document; none of them forbids posting. */
+export function documentWarnings(
+  document: DocumentInput,
+  effect: Omit<DocumentEffect, "warnings">,
+  setup: EffectSetup,
+): DocumentWarning[] {
+  if (DOCUMENT_KINDS[document.kind].direction === null) return [];
+  return [
+    ...unregistered(document, effect),
+    ...lateItem(effect),
+    ...dates(document, setup),
+    ...effect.priced.lines.flatMap((line) => [
+      ...(line.code ? [] : [missingCode(line.no)]),
+      ...typedTax(line, setup.digits),
+    ]),
+  ];
+}
+
+function unregistered(document: DocumentInput, effect: Omit<DocumentEffect, "warnings">): DocumentWarning[] {
+  const loose = effect.facts.find((fact) => fact.registration === null && fact.treatment !== "out-of-scope");
+  if (!loose) return [];
+  const taxed = effect.priced.tax !== 0;
+  const isSale = loose.direction === "sale";
+  const what = taxed
+    ? isSale
+      ? `You are charging ${loose.levy} without being registered for it.`
+      : `The ${loose.levy} on it cannot be deducted without a registration.`
+    : "It will not be on any return.";
+  return [
+    {
+      code: "document/no-registration",
+      text: `No ${loose.levy} registration is in force on ${taxPointOf(document)}. ${what} Add the registration under Set up, Places & registrations, and this document is counted by itself.`,
+      line: null,
+    },
+  ];
+}
+
+function lateItem(effect: Omit<DocumentEffect, "warnings">): DocumentWarning[] {
+  const late = effect.facts.find((fact) => fact.period?.late)?.period;
+  if (!late) return [];
+  return [
+    {
+      code: "document/late-item",
+      text: `The period to ${late.own.to} is sealed. This becomes a late item of the period to ${late.reported.to}, and the ledger takes it on ${effect.ledgerDate}.`,
+      line: null,
+    },
+  ];
+}
+
+function dates(document: DocumentInput, setup: EffectSetup): DocumentWarning[] {
+  const on = taxPointOf(document);
+  if (on > addMonths(setup.today, 1)) {
+    return [
+      {
+        code: "document/future",
+        text: `The tax point ${on} is more than a month ahead. Check the year.`,
+        line: null,
+      },
+    ];
+  }
+  if (on < addMonths(setup.today, -48)) {
+    return [
+      {
+        code: "document/old",
+        text: `The tax point ${on} is more than four years back. Check the year.`,
+        line: null,
+      },
+    ];
+  }
+  return [];
+}
+
+function missingCode(line: number): DocumentWarning {
+  return {
+    code: "document/no-code",
+    text: `Line ${line} has no tax code. It is posted, but counted on no return until it gets one.`,
+    line,
+  };
+}
+
+function typedTax(line: DocumentEffect["priced"]["lines"][number], digits: number): DocumentWarning[] {
+  return line.taxes
+    .filter((tax) => tax.typed && tax.tax !== tax.calculated && tax.component.rate.kind === "percent")
+    .map((tax) => {
+      const figures = `calculated now ${displayAmount(tax.calculated, digits)}, typed ${displayAmount(tax.tax, digits)}`;
+      if (line.net === 0) {
+        return {
+          code: "document/tax-only",
+          text: `Line ${line.no} is tax only: ${displayAmount(tax.tax, digits)} ${tax.component.levy} without a value. The typed figure stays; note the import or tax document it comes from.`,
+          line: line.no,
+        };
+      }
+      const far = beyondTolerance(tax.tax, tax.calculated);
+      return {
+        code: far ? "document/typed-tax-far" : "document/typed-tax",
+        text: `Line ${line.no}: ${figures}. The typed figure stays${far ? "; it is further off than 1 %" : ""}.`,
+        line: line.no,
+      };
+    });
+}

@@ -1,0 +1,63 @@
+/** What a column of a sales or purchase register can hold. */
+export const REGISTER_FIELDS = {
+  number: "Document number",
+  date: "Date",
+  taxPoint: "Tax point",
+  party: "Customer or supplier",
+  partyNumber: "Their tax number",
+  partyCountry: "Their country",
+  text: "Text",
+  kind: "Kind (invoice or credit note)",
+  net: "Net",
+  tax: "Tax",
+  gross: "Gross",
+  rate: "Rate",
+  code: "Tax code",
+  account: "Account",
+} as const;
+
+export type RegisterField = keyof typeof REGISTER_FIELDS;
+
+/** By field, the position of its column from 0. */
+export type ColumnMapping = Partial<Record<RegisterField, number>>;
+
+/** Header words by field, most telling first; compared in lower case without punctuation. */
+const HEADERS: Record<RegisterField, RegExp> = {
+  number:
+    /^(invoice|inv|document|doc|bill|credit note|reference|ref|our|their|voucher)?\s*(no|nr|num|number|ref|reference|id)$|^(invoice|document|bill|reference|ref)$/,
+  taxPoint: /tax point|supply date|date of supply/,
+  date: /date|^dated$|^day$/,
+  partyNumber: /vat (reg|registration|number|no|id)|tax (number|no|id)|^vrn$|registration n/,
+  partyCountry: /country/,
+  party: /customer|client|supplier|vendor|party|^name$|sold to|bought from|account name|contact/,
+  kind: /^(type|kind|document type|doc type|transaction type)$/,
+  text: /description|details|^text$|narrative|memo|particulars|goods/,
+  rate: /rate|vat percent|percent|^%$|vat %/,
+  code: /code|tax type|treatment/,
+  net: /^net|net$|excl|ex vat|before tax|goods value|taxable/,
+  gross: /gross|incl|^total$|total amount|amount due|invoice total|to pay|^amount$/,
+  tax: /^vat$|^tax$|vat amount|tax amount|^vat (gbp|£)|output tax|input tax|amount of vat/,
+  account: /^(account|nominal|ledger)( code| no)?$|category/,
+};
+
+/** Which column is which, guessed from the header; each column is used once. */
+export function guessColumns(header: readonly string[]): ColumnMapping {
+  const names = header.map(plain);
+  const mapping: ColumnMapping = {};
+  const taken = new Set<number>();
+  for (const [field, pattern] of Object.entries(HEADERS) as [RegisterField, RegExp][]) {
+    const index = names.findIndex((name, at) => !taken.has(at) && name !== "" && pattern.test(name));
+    if (index < 0) continue;
+    mapping[field] = index;
+    taken.add(index);
+  }
+  return mapping;
+}
+
+function plain(header: string): string {
+  return header
+    .toLowerCase()
+    .replace(/[._:()#*]+/g, " ")
+    .replace(/\s+/g, " ")
+    .trim();
+}

@@ -1,0 +1,38 @@
+import type { Account } from "../../ledger/account.ts";
+
+/** The chart a new client starts with. Numbers and names are the practice's to change. */
+// prettier-ignore
+export const accounts: Account[] = [
+  { code: "0100", name: "Equipment", type: "asset", role: null, levy: null, topic: null, usualCode: "CAP20" },
+  { code: "0200", name: "Motor cars", type: "asset", role: null, levy: null, topic: "cars", usualCode: "BL20" },
+  { code: "1000", name: "Bank", type: "asset", role: "bank", levy: null, topic: null, usualCode: null },
+  { code: "1100", name: "Trade debtors", type: "asset", role: "receivable", levy: null, topic: null, usualCode: null },
+  { code: "1200", name: "Input tax, VAT", type: "asset", role: "input-tax", levy: "VAT", topic: null, usualCode: null },
+  { code: "2100", name: "Trade creditors", type: "liability", role: "payable", levy: null, topic: null, usualCode: null },
+  { code: "2200", name: "Output tax, VAT", type: "liability", role: "output-tax", levy: "VAT", topic: null, usualCode: null },
+  { code: "2210", name: "VAT due to HMRC", type: "liability", role: "due-to-authority", levy: "VAT", topic: null, usualCode: null },
+  { code: "2400", name: "Loans", type: "liability", role: null, levy: null, topic: "loans", usualCode: "OS" },
+  { code: "3000", name: "Capital and reserves", type: "equity", role: null, levy: null, topic: null, usualCode: null },
+  { code: "3200", name: "Dividends and drawings", type: "equity", role: null, levy: null, topic: "dividends", usualCode: "OS" },
+  { code: "4000", name: "Sales", type: "income", role: "sales", levy: null, topic: null, usualCode: null },
+  { code: "4100", name: "Sales abroad", type: "income", role: null, levy: null, topic: null, usualCode: "XG" },
+  { code: "4900", name: "Other income", type: "income", role: null, levy: null, topic: null, usualCode: null },
+  { code: "5000", name: "Purchases", type: "expense", role: "purchases", levy: null, topic: null, usualCode: null },
+  { code: "5200", name: "Carriage and customs", type: "expense", role: null, levy: null, topic: null, usualCode: null },
+  { code: "6000", name: "Rent", type: "expense", role: null, levy: null, topic: null, usualCode: null },
+  { code: "6050", name: "Business rates", type: "expense", role: null, levy: null, topic: "rates", usualCode: "OS" },
+  { code: "6100", name: "Light and heat", type: "expense", role: null, levy: null, topic: null, usualCode: null },
+  { code: "6200", name: "Office costs", type: "expense", role: null, levy: null, topic: null, usualCode: null },
+  { code: "6250", name: "Software and online services", type: "expense", role: null, levy: null, topic: null, usualCode: null },
+  { code: "6300", name: "Advertising", type: "expense", role: null, levy: null, topic: null, usualCode: null },
+  { code: "6400", name: "Professional fees", type: "expense", role: null, levy: null, topic: null, usualCode: null },
+  { code: "6500", name: "Travel", type: "expense", role: null, levy: null, topic: null, usualCode: null },
+  { code: "6550", name: "Car leasing", type: "expense", role: null, levy: null, topic: "car-lease", usualCode: "CL50" },
+  { code: "6600", name: "Entertaining", type: "expense", role: null, levy: null, topic: "entertaining", usualCode: "BL20" },
+  { code: "6700", name: "Repairs", type: "expense", role: null, levy: null, topic: null, usualCode: null },
+  { code: "6800", name: "Bank charges", type: "expense", role: null, levy: null, topic: null, usualCode: "EX" },
+  { code: "7000", name: "Wages and salaries", type: "expense", role: null, levy: null, topic: "wages", usualCode: "OS" },
+  { code: "7910", name: "VAT rounding", type: "expense", role: "rounding", levy: "VAT", topic: null, usualCode: null },
+  { code: "7920", name: "VAT adjustments", type: "expense", role: "adjustment", levy: "VAT", topic: null, usualCode: null },
+  { code: "7930", name: "Interest and penalties, VAT", type: "expense", role: "charges", levy: "VAT", topic: null, usualCode: null },
+];

@@ -1,0 +1,72 @@
+import type { Component, TaxCode } from "../../tax/taxCode.ts";
+
+type Row = Pick<TaxCode, "code" | "name" | "direction" | "treatment" | "source"> &
+  Partial<Pick<TaxCode, "supply" | "from" | "to" | "note">> & {
+    schedule?: "STD" | "RED" | "ZERO" | "HOSP" | "typed";
+    charged?: Component["charged"];
+    recoverable?: string;
+    sale?: string;
+    purchase?: string;
+  };
+
+const SALE = "1 +t, 6 +n";
+const PURCHASE = "4 +r, 7 +n";
+const NET_ONLY = { sale: "6 +n", purchase: "7 +n" };
+
+// One code a line, as in the fact tables of the law.
+// prettier-ignore
+const rows: Row[] = [
+  { code: "S20", name: "Standard rate", direction: "both", treatment: "standard", schedule: "STD", sale: SALE, purchase: PURCHASE, source: "VATA 1994 s.2(1)" },
+  { code: "R5", name: "Reduced rate", direction: "both", treatment: "reduced", schedule: "RED", sale: SALE, purchase: PURCHASE, source: "VATA 1994 s.29A" },
+  { code: "H", name: "Hospitality and holiday accommodation", direction: "both", treatment: "reduced", schedule: "HOSP", sale: SALE, purchase: PURCHASE, note: "Not for alcoholic drinks, which stayed at the standard rate.", source: "VATA 1994 Sch 7A groups 14 to 16" },
+  { code: "Z", name: "Zero rate", direction: "both", treatment: "zero", schedule: "ZERO", ...NET_ONLY, source: "VATA 1994 s.30, Sch 8" },
+  { code: "EX", name: "Exempt", direction: "both", treatment: "exempt", ...NET_ONLY, source: "VATA 1994 s.31, Sch 9" },
+  { code: "NV", name: "Bought from a person not registered", direction: "purchase", treatment: "out-of-scope", purchase: "7 +n", source: "common practice, no source" },
+  { code: "OS", name: "Outside the scope", direction: "both", treatment: "out-of-scope", note: "Wages, dividends, loans, statutory charges.", source: "VATA 1994 s.4" },
+  { code: "OSR", name: "Services supplied outside the UK", direction: "sale", treatment: "out-of-scope", supply: "services", sale: "6 +n", source: "VAT Notice 741A" },
+  { code: "XG", name: "Export of goods", direction: "sale", treatment: "export", supply: "goods", schedule: "ZERO", sale: "6 +n", note: "Evidence of export within 3 months.", source: "VAT Notice 703" },
+  { code: "EUS", name: "Goods from Northern Ireland to a registered buyer in the EU", direction: "sale", treatment: "intra-union", supply: "goods", schedule: "ZERO", sale: "6 +n, 8 +n", source: "VAT Notice 725" },
+  { code: "EUA", name: "Goods acquired from the EU into Northern Ireland, standard", direction: "purchase", treatment: "intra-union", supply: "goods", schedule: "STD", charged: "self-assessed", purchase: "2 +t, 4 +r, 7 +n, 9 +n", source: "VAT Notice 725" },
+  { code: "EUA5", name: "Goods acquired from the EU into Northern Ireland, reduced", direction: "purchase", treatment: "intra-union", supply: "goods", schedule: "RED", charged: "self-assessed", purchase: "2 +t, 4 +r, 7 +n, 9 +n", source: "VAT Notice 725" },
+  { code: "EUA0", name: "Goods acquired from the EU into Northern Ireland, zero", direction: "purchase", treatment: "intra-union", supply: "goods", schedule: "ZERO", charged: "self-assessed", purchase: "7 +n, 9 +n", source: "VAT Notice 725" },
+  { code: "RCS", name: "Services from abroad, standard", direction: "purchase", treatment: "reverse-charge", supply: "services", schedule: "STD", charged: "self-assessed", purchase: "1 +t, 4 +r, 6 +n, 7 +n", source: "VATA 1994 s.8, VAT Notice 741A" },
+  { code: "RCS5", name: "Services from abroad, reduced", direction: "purchase", treatment: "reverse-charge", supply: "services", schedule: "RED", charged: "self-assessed", purchase: "1 +t, 4 +r, 6 +n, 7 +n", source: "VATA 1994 s.8, VAT Notice 741A" },
+  { code: "DRS", name: "Domestic reverse charge, supplier, standard", direction: "sale", treatment: "reverse-charge-supplier", schedule: "STD", charged: "declared-only", sale: "6 +n", from: "2007-06-01", source: "VATA 1994 s.55A, VAT Notice 735" },
+  { code: "DRS5", name: "Domestic reverse charge, supplier, reduced", direction: "sale", treatment: "reverse-charge-supplier", schedule: "RED", charged: "declared-only", sale: "6 +n", from: "2021-03-01", source: "VATA 1994 s.55A, VAT Notice 735" },
+  { code: "DRP", name: "Domestic reverse charge, customer, standard", direction: "purchase", treatment: "reverse-charge", schedule: "STD", charged: "self-assessed", purchase: "1 +t, 4 +r, 7 +n", from: "2007-06-01", note: "Never in box 6.", source: "VATA 1994 s.55A, VAT Notice 735" },
+  { code: "DRP5", name: "Domestic reverse charge, customer, reduced", direction: "purchase", treatment: "reverse-charge", schedule: "RED", charged: "self-assessed", purchase: "1 +t, 4 +r, 7 +n", from: "2021-03-01", note: "Never in box 6.", source: "VATA 1994 s.55A, VAT Notice 735" },
+  { code: "PVA20", name: "Import, postponed accounting, standard", direction: "purchase", treatment: "import", supply: "goods", schedule: "STD", charged: "self-assessed", purchase: "1 +t, 4 +r, 7 +n", from: "2021-01-01", note: "Tax point: the date of import.", source: "VAT Notice 702, postponed VAT accounting" },
+  { code: "PVA5", name: "Import, postponed accounting, reduced", direction: "purchase", treatment: "import", supply: "goods", schedule: "RED", charged: "self-assessed", purchase: "1 +t, 4 +r, 7 +n", from: "2021-01-01", source: "VAT Notice 702, postponed VAT accounting" },
+  { code: "IMP", name: "Import VAT paid at the border", direction: "purchase", treatment: "import", supply: "goods", schedule: "typed", purchase: PURCHASE, note: "Type the tax from certificate C79.", source: "VAT Notice 702" },
+  { code: "BL20", name: "Blocked input tax", direction: "purchase", treatment: "blocked", schedule: "STD", recoverable: "0", purchase: PURCHASE, note: "Business entertainment, cars, private use: the tax is part of the cost.", source: "SI 1992/3222 art. 5 and 7" },
+  { code: "CL50", name: "Car lease with private use", direction: "purchase", treatment: "standard", supply: "services", schedule: "STD", recoverable: "50", purchase: PURCHASE, source: "SI 1992/3222 art. 7, VAT Notice 700/64" },
+  { code: "CAP20", name: "Capital purchase", direction: "purchase", treatment: "standard", supply: "goods", schedule: "STD", purchase: PURCHASE, source: "VATA 1994 s.24" },
+];
+
+/** The tax codes of the pack; the short codes are part of the book format. */
+export const codes: TaxCode[] = rows.map((row) => ({
+  code: row.code,
+  name: row.name,
+  direction: row.direction,
+  supply: row.supply ?? "both",
+  treatment: row.treatment,
+  from: row.from ?? null,
+  to: row.to ?? null,
+  note: row.note ?? "",
+  source: row.source,
+  components: [
+    {
+      levy: "VAT",
+      rate: rateOf(row),
+      partOfLaterBases: false,
+      charged: row.charged ?? "charged",
+      recoverable: row.recoverable ?? "100",
+      boxes: { sale: row.sale ?? "", purchase: row.purchase ?? "" },
+    },
+  ],
+}));
+
+function rateOf(row: Row): Component["rate"] {
+  if (row.schedule === undefined) return { kind: "none" };
+  return row.schedule === "typed" ? { kind: "typed" } : { kind: "percent", schedule: row.schedule };
+}

@@ -1,0 +1,51 @@
+import { FiscalError } from "../errors.ts";
+
+export type AccountType = "asset" | "liability" | "equity" | "income" | "expense";
+
+/** What Fiscalon posts to an account by itself. Roles of a levy carry the levy beside them. */
+export const ACCOUNT_ROLES = [
+  "bank",
+  "receivable",
+  "payable",
+  "sales",
+  "purchases",
+  "output-tax",
+  "input-tax",
+  "due-to-authority",
+  "rounding",
+  "adjustment",
+  "charges",
+] as const;
+export type AccountRole = (typeof ACCOUNT_ROLES)[number];
+
+/**
+ * An account of the chart. `topic` tells checks what it is about: entertaining, cars, wages …; `usualCode` is
+ * the tax code proposed for lines that post to it.
+ */
+export interface Account {
+  code: string;
+  name: string;
+  type: AccountType;
+  role: AccountRole | null;
+  levy: string | null;
+  topic: string | null;
+  usualCode: string | null;
+}
+
+/**
+ * The account that plays a role, for a levy where the role belongs to one.
+ * @throws FiscalError `ledger/no-account` that says which is missing
+ */
+export function accountInRole(
+  accounts: readonly Account[],
+  role: AccountRole,
+  levy: string | null = null,
+): string {
+  const account = accounts.find((a) => a.role === role && (levy === null || a.levy === levy));
+  if (account) return account.code;
+  const what = levy === null ? role : `${role} of ${levy}`;
+  throw new FiscalError(
+    "ledger/no-account",
+    `No account is set for ${what}. Choose one under Set up, Accounts.`,
+  );
+}

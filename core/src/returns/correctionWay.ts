@@ -1,0 +1,40 @@
+import { displayAmount } from "../money/amount.ts";
+import { exactFromDecimal } from "../money/exact.ts";
+import type { CorrectionRule } from "../jurisdictions/pack.ts";
+
+/** Whether errors of earlier periods may go on this return, or must be disclosed separately. */
+export interface CorrectionWay {
+  way: "on-return" | "disclose";
+  reason: string;
+}
+
+/**
+ * Applies the authority's limit to the net error found in a period.
+ * @param netError what was under-declared minus what was over-declared, minor units; the sign does not matter
+ * @param turnover the turnover box of the return of the period of discovery, minor units
+ * @source VAT Notice 700/45: up to £10,000, or up to 1 % of box 6 and £50,000
+ */
+export function correctionWay(
+  netError: number,
+  turnover: number,
+  rule: CorrectionRule,
+  digits: number,
+): CorrectionWay {
+  const error = Math.abs(netError);
+  const shown = displayAmount(error, digits);
+  if (error <= rule.amount) {
+    return { way: "on-return", reason: `${shown} is within ${displayAmount(rule.amount, digits)}` };
+  }
+  const share = exactFromDecimal(rule.share);
+  const withinShare = BigInt(error) * share.d * 100n <= BigInt(Math.abs(turnover)) * share.n;
+  if (withinShare && error <= rule.ceiling) {
+    return {
+      way: "on-return",
+      reason: `${shown} is within ${rule.share} % of box ${rule.turnoverBox} and ${displayAmount(rule.ceiling, digits)}`,
+    };
+  }
+  return {
+    way: "disclose",
+    reason: `${shown} is above ${displayAmount(rule.amount, digits)} and not within ${rule.share} % of box ${rule.turnoverBox} up to ${displayAmount(rule.ceiling, digits)}`,
+  };
+}

@@ -1,0 +1,78 @@
+import type { CalendarDate } from "../calendar/date.ts";
+import type { Direction, SupplyKind } from "./taxCode.ts";
+
+/**
+ * What each kind of document does: which side it is on, whether it mirrors (credit notes), and which account
+ * stands against it. A journal has no side: its lines are debits and credits.
+ */
+export const DOCUMENT_KINDS = {
+  "sales-invoice": { direction: "sale", sign: 1, counter: "receivable", name: "Sales invoice" },
+  "sales-credit-note": { direction: "sale", sign: -1, counter: "receivable", name: "Sales credit note" },
+  "purchase-bill": { direction: "purchase", sign: 1, counter: "payable", name: "Purchase bill" },
+  "purchase-credit-note": {
+    direction: "purchase",
+    sign: -1,
+    counter: "payable",
+    name: "Purchase credit note",
+  },
+  "cash-sale": { direction: "sale", sign: 1, counter: "bank", name: "Cash sale" },
+  expense: { direction: "purchase", sign: 1, counter: "bank", name: "Expense" },
+  "import-declaration": { direction: "purchase", sign: 1, counter: "payable", name: "Import declaration" },
+  journal: { direction: null, sign: 1, counter: null, name: "Journal" },
+} as const satisfies Record<
+  string,
+  {
+    direction: Direction | null;
+    sign: 1 | -1;
+    counter: "receivable" | "payable" | "bank" | null;
+    name: string;
+  }
+>;
+
+export type DocumentKind = keyof typeof DOCUMENT_KINDS;
+export type PriceMode = "exclusive" | "inclusive";
+
+/** A discount: `percent` of the price, or an `amount` in major units. One of the two. */
+export interface Discount {
+  percent?: string;
+  amount?: string;
+}
+
+/**
+ * A line as typed. Money is in major units as decimal strings. `amount` is before discount, in the mode of the
+ * document; where it is absent it is quantity × unit price. `typedTax` holds the tax on the paper by levy.
+ * On a journal `amount` is a debit when positive, a credit when negative.
+ */
+export interface LineInput {
+  text?: string;
+  amount?: string;
+  quantity?: string;
+  unitPrice?: string;
+  discount?: Discount;
+  code?: string | null;
+  codeReason?: string;
+  account?: string;
+  item?: string;
+  supply?: SupplyKind;
+  typedTax?: Record<string, string>;
+  typedReason?: string;
+  attributes?: Record<string, string>;
+}
+
+/** A document as typed: everything the computation needs, and nothing it works out itself. */
+export interface DocumentInput {
+  kind: DocumentKind;
+  number?: string;
+  date: CalendarDate;
+  taxPoint?: CalendarDate | null;
+  prices: PriceMode;
+  discount?: Discount;
+  /** Tax of the whole document as printed on the paper, by levy. */
+  typedTax?: Record<string, string>;
+  lines: readonly LineInput[];
+}
+
+/** The day that decides rate and period: the tax point, or the date of the document. */
+export function taxPointOf(document: Pick<DocumentInput, "date" | "taxPoint">): CalendarDate {
+  return document.taxPoint ?? document.date;
+}

@@ -1,0 +1,122 @@
+import Papa from "papaparse";
+import { describe, expect, test } from "vitest";
+import { recogniseRegister } from "@fiscalon/core/formats/registers/recogniseRegister";
+import { registerAmount } from "@fiscalon/core/formats/registers/registerAmount";
+import { registerDocuments } from "@fiscalon/core/formats/registers/registerDocuments";
+import type { RegisterReading } from "@fiscalon/core/formats/registers/registerDocuments";
+import { gb } from "@fiscalon/core/jurisdictions/gb/pack";
+
+function read(text: string, more: Partial<RegisterReading> = {}) {
+  const shape = recogniseRegister(text, "dmy");
+  const { data } = Papa.parse<string[]>(text, { delimiter: shape.delimiter });
+  return registerDocuments(data, {
+    ...shape,
+    digits: 2,
+    direction: "sale",
+    codeForBlank: "Z",
+    codeForZero: "Z",
+    account: null,
+    codes: new Map(gb.codes.map((code) => [code.code, code])),
+    schedules: gb.schedules,
+    accounts: new Set(["4000"]),
+    leftOut: new Set(),
+    mended: new Map(),
+    ...more,
+  });
+}
+
+const REGISTER = `Sales day book;;;;;
+Invoice No;Date;Customer;Net;VAT;Gross
+A-1;03/07/2026;Reed & Co;1.000,00;200,00;1.200,00
+A-2;14/07/2026;Oxbow;50,00;;50,00
+A-3;31/06/2026;Oxbow;10,00;2,00;12,00
+A-4;15/07/2026;Oxbow;10,00;1,30;11,30
+A-1;20/07/2026;Reed & Co;7,00;1,40;8,40
+C-1;21/07/2026;Reed & Co;-100,00;-20,00;-120,00
+A-6;22/07/2026;Oxbow;10,03;2,00;12,03
+A-6;22/07/2026;Oxbow;40,00;2,00;42,00
+A-7;23/07/2026;Oxbow;10,00;2,00;12,50
+Total;;;1.000,03;184,00;1.184,03
+`;
+
+describe("a sales register with dirt in it", () => {
+  test("is recognised: separator, title line, decimal comma, day first", () => {
+    expect(recogniseRegister(REGISTER, "mdy")).toMatchObject({
+      delimiter: ";",
+      headerRow: 1,
+      decimal: ",",
+      dateOrder: "dmy",
+      mapping: { number: 0, date: 1, party: 2, net: 3, tax: 4, gross: 5 },
+    });
+  });
+
+  test("good rows become documents, bad ones are named by row and column", () => {
+    const content = read(REGISTER);
+    expect(
+      content.documents.map((d) => [
+        d.input.number,
+        d.input.kind,
+        d.input.lines.map((l) => [l.amount, l.code, l.typedTax?.["VAT"]]),
+      ]),
+    ).toEqual([
+      ["A-1", "sales-invoice", [["1000.00", "S20", undefined]]],
+      ["A-2", "sales-invoice", [["50.00", "Z", undefined]]],
+      ["C-1", "sales-credit-note", [["100.00", "S20", undefined]]],
+      [
+        "A-6",
+        "sales-invoice",
+        [
+          ["10.03", "S20", "2.00"],
+          ["40.00", "R5", undefined],
+        ],
+      ],
+    ]);
+    expect(content.problems.map((p) => [p.row, p.field])).toEqual([
+      [5, "date"],
+      [6, "tax"],
+      [7, "number"],
+      [11, "gross"],
+    ]);
+    expect(content.problems[3]?.message).toBe("Net and tax make 12.00, not 12.50. Correct one of the three.");
+    expect(content.notices[0]?.message).toContain(
+      "It agrees: the rows above add up to 1,000.03 net and 184.00 tax.",
+    );
+  });
+
+  test("mended and left-out rows are taken as such", () => {
+    const content = read(REGISTER, {
+      leftOut: new Set([6, 7, 11]),
+      mended: new Map([[5, new Map([[1, "30/06/2026"]])]]),
+    });
+    expect(content.problems).toEqual([]);
+    expect(content.documents.map((d) => d.input.date)).toContain("2026-06-30");
+  });
+
+  test("blank tax without a chosen code is a problem, never a guess", () => {
+    expect(read(REGISTER, { codeForBlank: null }).problems.map((p) => p.row)).toContain(4);
+  });
+});
+
+test.each([
+  ["1,234.50", ".", 123450],
+  ["1.234,50", ",", 123450],
+  ["£ 12", ".", 1200],
+  ["(12.00)", ".", -1200],
+  ["12.00-", ".", -1200],
+  ["12.00 CR", ".", -1200],
+  ["-", ".", null],
+  ["12.345", ".", undefined],
+  ["1,23", ".", undefined],
+  ["twelve", ".", undefined],
+] as const)("the amount %s with decimal sign %s", (text, decimal, expected) => {
+  expect(registerAmount(text, decimal, 2)).toBe(expected);
+});
+
+test.each([
+  ["", "formats/empty-file"],
+  ["just a letter\nwith two lines", "formats/not-a-table"],
+  ["a,b,c,d\n1,2,3,4", "formats/no-header"],
+  ["PK\u0003\u0004\u0000,\u0000,\u0000,", "formats/not-a-table"],
+])("a file that is no register is refused", (text, code) => {
+  expect(() => recogniseRegister(text, "dmy")).toThrow(expect.objectContaining({ code }));
+});
