@@ -2,7 +2,7 @@ import type { CalendarDate } from "../calendar/date.ts";
 import { DOCUMENT_KINDS, taxPointOf } from "../tax/documentInput.ts";
 import type { DocumentInput } from "../tax/documentInput.ts";
 import type { PricedDocument } from "../tax/priceDocument.ts";
-import type { Direction, Treatment } from "../tax/taxCode.ts";
+import type { Component, Direction, Treatment } from "../tax/taxCode.ts";
 
 /**
  * One immutable row per document line and levy: what the return is summed from. `net`, `tax` and `recoverable`
@@ -16,6 +16,7 @@ export interface TaxFact {
   treatment: Treatment;
   rate: string | null;
   direction: Direction;
+  charged: Component["charged"];
   net: number;
   tax: number;
   recoverable: number;
@@ -39,6 +40,7 @@ export function factsOf(document: DocumentInput, priced: PricedDocument): TaxFac
       treatment: line.code?.treatment ?? "out-of-scope",
       rate: tax.rate,
       direction,
+      charged: tax.component.charged,
       net: sign * line.net,
       tax: sign * tax.tax || 0,
       recoverable: direction === "purchase" ? sign * tax.recoverable || 0 : 0,

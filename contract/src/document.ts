@@ -1,0 +1,76 @@
+import Joi from "joi";
+import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
+import type { DocumentInput } from "@fiscalon/core/tax/documentInput";
+import { date, decimal, id, percentage, reason, ref, text } from "./fields.ts";
+
+const discount = Joi.object({ percent: percentage, amount: decimal }).xor("percent", "amount");
+const typedTax = Joi.object().pattern(Joi.string().max(20), decimal);
+
+export const lineBody = Joi.object({
+  text,
+  amount: decimal.allow(""),
+  quantity: decimal,
+  unitPrice: decimal,
+  discount,
+  code: Joi.string().max(20).allow(null, ""),
+  codeReason: Joi.string().max(200),
+  account: Joi.string().max(20),
+  item: ref,
+  supply: Joi.string().valid("goods", "services"),
+  typedTax,
+  typedReason: text,
+  attributes: Joi.object().pattern(Joi.string().max(40), Joi.string().max(200).allow("")),
+});
+
+const documentFields = {
+  kind: Joi.string()
+    .valid(...Object.keys(DOCUMENT_KINDS))
+    .required(),
+  number: Joi.string().trim().max(60).allow(""),
+  date: date.required(),
+  taxPoint: date.allow(null),
+  prices: Joi.string().valid("exclusive", "inclusive").default("exclusive"),
+  currency: Joi.string().uppercase().length(3),
+  corrects: Joi.string().max(60).allow(null),
+  note: text,
+  discount,
+  typedTax,
+  lines: Joi.array().items(lineBody).min(1).max(2000).required(),
+};
+
+/** A document as a book file holds it: contact and place by the file's own ids. */
+export const bookDocument = Joi.object({
+  ...documentFields,
+  contact: ref.allow(null),
+  place: ref.allow(null),
+  /** End of the period a late item was reported in; only in exports of books with sealed periods. */
+  reportedIn: date,
+});
+
+/** A document posted through the API. `duplicateReason` confirms a number that is already in use. */
+export const documentBody = Joi.object({
+  ...documentFields,
+  contact: id.allow(null),
+  place: id.allow(null),
+  duplicateReason: reason,
+});
+
+export const voidBody = Joi.object({ reason: reason.required() });
+
+export interface DocumentBody extends DocumentInput {
+  currency?: string;
+  contact?: number | null;
+  place?: number | null;
+  corrects?: string | null;
+  note?: string;
+  duplicateReason?: string;
+}
+
+export interface BookDocument extends DocumentInput {
+  currency?: string;
+  contact?: string | null;
+  place?: string | null;
+  corrects?: string | null;
+  note?: string;
+  reportedIn?: string;
+}

@@ -1,0 +1,102 @@
+import Joi from "joi";
+import type { Finding } from "@fiscalon/core/findings/finding";
+import type { Contribution } from "@fiscalon/core/returns/evaluateReturn";
+import { date, decimal, reason, text } from "./fields.ts";
+
+export const returnsQuery = Joi.object({ from: date.required(), to: date.required() });
+export const adjustmentBody = Joi.object({
+  box: Joi.string().max(20).required(),
+  amount: decimal.required(),
+  reason: reason.required(),
+  evidence: text,
+});
+export const acceptBody = Joi.object({ key: Joi.string().max(200).required(), reason: reason.required() });
+export const reasonBody = Joi.object({ reason: reason.required() });
+export const stateBody = Joi.object({ state: Joi.string().valid("open", "in-review").required() });
+export const fileBody = Joi.object({
+  declared: Joi.boolean().valid(true).required().messages({
+    "any.only": "Read the declaration and confirm it before filing",
+  }),
+});
+export const taxPaymentBody = Joi.object({
+  date: date.required(),
+  kind: Joi.string().valid("payment", "refund", "interest", "penalty").required(),
+  amount: decimal.required(),
+  reference: text,
+});
+
+export type PeriodState = "open" | "in-review" | "sealed" | "filed" | "settled";
+
+/** One tile of the period ribbon. `net` in minor units: positive to pay. */
+export interface PeriodTile {
+  from: string;
+  to: string;
+  due: string;
+  payBy: string;
+  state: PeriodState | "ahead";
+  net: number;
+  output: number;
+  input: number;
+}
+
+export interface BoxView {
+  id: string;
+  title: string;
+  short: string;
+  kind: "sum" | "formula";
+  holds: "tax" | "value";
+  formula: string | null;
+  words: string;
+  /** Decimals shown: 0 for boxes in whole units. */
+  digits: number;
+  amount: number;
+  exact: number;
+  previous: number | null;
+  contributions: Contribution[];
+}
+
+export interface FindingView extends Finding {
+  title: string;
+  source: string;
+  accepted: { reason: string; by: string; at: string } | null;
+}
+
+export interface AdjustmentView {
+  id: number;
+  box: string;
+  amount: number;
+  reason: string;
+  evidence: string;
+  by: string;
+  at: string;
+}
+
+/** The return of a period as the Return station shows it. Amounts in minor units. */
+export interface ReturnView {
+  registration: number;
+  from: string;
+  to: string;
+  due: string;
+  payBy: string;
+  state: PeriodState;
+  formName: string;
+  boxes: BoxView[];
+  net: number;
+  factCount: number;
+  hash: string | null;
+  adjustments: AdjustmentView[];
+  findings: FindingView[];
+  declaration: string;
+  sealed: { at: string; by: string } | null;
+  filed: { at: string; by: string; receipt: Record<string, unknown> } | null;
+  settled: { at: string; by: string } | null;
+  /** What would be declared today where that differs from what was sealed. */
+  drift: { box: string; sealed: number; now: number }[];
+  lateItems: {
+    period: string;
+    count: number;
+    output: number;
+    input: number;
+  }[];
+  correction: { way: "on-return" | "disclose"; reason: string; source: string } | null;
+}

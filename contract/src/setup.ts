@@ -1,0 +1,135 @@
+import Joi from "joi";
+import { MONTHS_OF } from "@fiscalon/core/calendar/filingPeriods";
+import type { Frequency } from "@fiscalon/core/calendar/filingPeriods";
+import { ACCOUNT_ROLES } from "@fiscalon/core/ledger/account";
+import type { Rounding } from "@fiscalon/core/tax/rounding";
+import { country, date, name, region, roundingBody, taxNumber } from "./fields.ts";
+
+const codeOrNone = Joi.string().max(20).allow(null, "");
+
+export const placeFields = {
+  name: name.required(),
+  country: country.required(),
+  region,
+};
+
+export const registrationFields = {
+  pack: Joi.string().max(10).required(),
+  levies: Joi.array().items(Joi.string().max(20)).min(1),
+  number: taxNumber,
+  from: date.required(),
+  to: date.allow(null).default(null),
+  frequency: Joi.string()
+    .valid(...Object.keys(MONTHS_OF))
+    .required(),
+  anchor: date,
+  basis: Joi.string().valid("accrual").default("accrual").messages({
+    "any.only": "{{#label}} must be accrual; other bases are not offered yet",
+  }),
+  rounding: roundingBody,
+  schemes: Joi.array().items(Joi.string()).max(0).messages({
+    "array.max": "{{#label}} must be empty; special schemes are not offered yet",
+  }),
+  options: Joi.object(),
+};
+
+export const contactFields = {
+  name: name.required(),
+  country: country.allow(null),
+  region,
+  taxNumber,
+  registered: Joi.boolean().allow(null),
+  standing: Joi.object(),
+  saleCode: codeOrNone,
+  purchaseCode: codeOrNone,
+};
+
+export const accountFields = {
+  code: Joi.string().trim().min(1).max(20).required(),
+  name: name.required(),
+  type: Joi.string().valid("asset", "liability", "equity", "income", "expense").required(),
+  role: Joi.string()
+    .valid(...ACCOUNT_ROLES)
+    .allow(null),
+  levy: Joi.string().max(20).allow(null),
+  topic: Joi.string().max(40).allow(null),
+  usualCode: codeOrNone,
+};
+
+export const itemFields = {
+  name: name.required(),
+  unitPrice: Joi.string().allow(null, ""),
+  supply: Joi.string().valid("goods", "services").allow(null),
+  taxClass: Joi.string().max(40).allow(null),
+  saleCode: codeOrNone,
+  purchaseCode: codeOrNone,
+  saleAccount: Joi.string().max(20).allow(null, ""),
+  purchaseAccount: Joi.string().max(20).allow(null, ""),
+};
+
+export const clientBody = Joi.object({
+  name: name.required(),
+  country: country.required(),
+  currency: Joi.string().uppercase().length(3),
+  place: Joi.object(placeFields),
+  registration: Joi.object(registrationFields),
+});
+export const registrationBody = Joi.object(registrationFields);
+export const placeBody = Joi.object(placeFields);
+export const contactBody = Joi.object(contactFields);
+export const accountBody = Joi.object(accountFields);
+export const itemBody = Joi.object(itemFields);
+export const numberCheckQuery = Joi.object({
+  pack: Joi.string().required(),
+  number: Joi.string().max(60).required(),
+});
+
+export interface RegistrationBody {
+  pack: string;
+  levies?: string[];
+  number?: string | null;
+  from: string;
+  to: string | null;
+  frequency: Frequency;
+  anchor?: string;
+  basis: "accrual";
+  rounding?: Rounding;
+  schemes?: string[];
+  options?: Record<string, unknown>;
+}
+
+export interface PlaceBody {
+  name: string;
+  country: string;
+  region?: string | null;
+}
+
+export interface ClientBody {
+  name: string;
+  country: string;
+  currency?: string;
+  place?: PlaceBody;
+  registration?: RegistrationBody;
+}
+
+export interface ContactBody {
+  name: string;
+  country?: string | null;
+  region?: string | null;
+  taxNumber?: string | null;
+  registered?: boolean | null;
+  standing?: Record<string, unknown>;
+  saleCode?: string | null;
+  purchaseCode?: string | null;
+}
+
+export interface ItemBody {
+  name: string;
+  unitPrice?: string | null;
+  supply?: "goods" | "services" | null;
+  taxClass?: string | null;
+  saleCode?: string | null;
+  purchaseCode?: string | null;
+  saleAccount?: string | null;
+  purchaseAccount?: string | null;
+}

@@ -1,0 +1,250 @@
+import type { DocumentKind, DocumentInput } from "@fiscalon/core/tax/documentInput";
+import type { DocumentEffect } from "@fiscalon/core/facts/documentEffect";
+import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
+import type { Posting } from "@fiscalon/core/ledger/posting";
+
+/** The one shape of an error over HTTP. */
+export interface ErrorBody {
+  error: { code: string; message: string; field?: string; details?: Record<string, unknown> };
+}
+
+export interface ClientRow {
+  id: number;
+  name: string;
+  country: string;
+  currency: string;
+  documents: number;
+  places: string;
+}
+
+export interface RegistrationView {
+  id: number;
+  ref: string;
+  pack: string;
+  packName: string;
+  authority: string;
+  numberName: string;
+  levies: string[];
+  number: string | null;
+  from: string;
+  to: string | null;
+  frequency: string;
+  rhythm: string;
+  anchor: string;
+  basis: string;
+  rounding: PlainSetup["registrations"][number]["rounding"];
+}
+
+export interface ClientView {
+  id: number;
+  name: string;
+  country: string;
+  currency: string;
+  digits: number;
+  saleCode: string | null;
+  purchaseCode: string | null;
+  places: { id: number; ref: string; name: string; country: string; region: string | null }[];
+  registrations: RegistrationView[];
+  /** Null where no pack ships for the country. */
+  pack: {
+    id: string;
+    name: string;
+    authority: string;
+    numberName: string;
+    rhythms: { id: string; name: string; frequency: string; anchor: string }[];
+    roundings: { id: string; name: string; source: string }[];
+    form: { id: string; name: string; boxes: { id: string; short: string }[] };
+  } | null;
+}
+
+export interface ContactView {
+  id: number;
+  ref: string;
+  name: string;
+  country: string | null;
+  region: string | null;
+  taxNumber: string | null;
+  registered: boolean | null;
+  saleCode: string | null;
+  purchaseCode: string | null;
+  documents: number;
+}
+
+export interface ItemView {
+  id: number;
+  ref: string;
+  name: string;
+  unitPrice: string | null;
+  supply: "goods" | "services" | null;
+  taxClass: string | null;
+  saleCode: string | null;
+  purchaseCode: string | null;
+  saleAccount: string | null;
+  purchaseAccount: string | null;
+}
+
+export interface DocumentRow {
+  id: number;
+  kind: DocumentKind;
+  number: string;
+  date: string;
+  taxPoint: string;
+  party: string;
+  net: number;
+  tax: number;
+  gross: number;
+  codes: string;
+  state: "posted" | "superseded" | "void";
+  late: boolean;
+  locked: boolean;
+}
+
+export interface DocumentPage {
+  total: number;
+  net: number;
+  tax: number;
+  gross: number;
+  rows: DocumentRow[];
+}
+
+export interface DocumentView {
+  id: number;
+  state: "posted" | "superseded" | "void";
+  input: DocumentInput & { number: string; note: string; corrects: string | null };
+  contact: ContactView | null;
+  net: number;
+  tax: number;
+  gross: number;
+  ledgerDate: string;
+  locked: { period: string; state: string } | null;
+  source: { importId: number; fileName: string; row: number | null } | null;
+  history: { at: string; by: string; what: string; documentId: number }[];
+}
+
+export interface LedgerAccountRow {
+  code: string;
+  name: string;
+  type: string;
+  role: string | null;
+  opening: number;
+  debit: number;
+  credit: number;
+  closing: number;
+}
+
+export interface LedgerEntryRow {
+  entry: number;
+  date: string;
+  text: string;
+  documentId: number | null;
+  amount: number;
+  balance: number;
+}
+
+export interface PricePreview {
+  effect: Pick<DocumentEffect, "ledgerDate" | "warnings">;
+  lines: {
+    no: number;
+    net: string;
+    gross: string;
+    code: string | null;
+    taxes: {
+      levy: string;
+      rate: string | null;
+      tax: string;
+      calculated: string;
+      typed: boolean;
+      arithmetic: string[];
+    }[];
+  }[];
+  levies: { levy: string; rate: string | null; net: string; tax: string; charged: boolean }[];
+  net: string;
+  tax: string;
+  gross: string;
+  postings: (Omit<Posting, "amount"> & { amount: string })[];
+  boxes: { registration: number; periodEnd: string; box: string; amount: string }[];
+}
+
+export interface JobView {
+  id: number;
+  kind: string;
+  state: "waiting" | "running" | "done" | "failed" | "cancelled";
+  done: number;
+  total: number;
+  message: string;
+  result: unknown;
+  error: ErrorBody["error"] | null;
+}
+
+export interface AgreementColumn {
+  account: string;
+  name: string;
+  opening: number;
+  declared: number;
+  timing: number;
+  settlement: number;
+  payments: number;
+  uncodedTotal: number;
+  closing: number;
+  difference: number;
+  left: number;
+}
+
+export interface ControlAgreementView {
+  from: string;
+  to: string;
+  levy: string;
+  columns: AgreementColumn[];
+  uncoded: {
+    entry: number;
+    documentId: number | null;
+    date: string;
+    text: string;
+    account: string;
+    amount: number;
+    reason: string | null;
+  }[];
+  left: number;
+}
+
+export interface SettlementView {
+  from: string;
+  to: string;
+  state: string;
+  net: number;
+  entry: {
+    date: string;
+    postings: { account: string; name: string; amount: number; text: string; before: number }[];
+  };
+  posted: number | null;
+  payments: {
+    id: number;
+    date: string;
+    kind: "payment" | "refund" | "interest" | "penalty";
+    amount: number;
+    reference: string;
+    entry: number;
+  }[];
+  outstanding: number;
+  continuity: {
+    period: string;
+    state: string;
+    opening: number;
+    declared: number;
+    charges: number;
+    paid: number;
+    refunded: number;
+    closing: number;
+    ledger: number;
+  }[];
+  lateItems: {
+    documentId: number;
+    number: string;
+    party: string;
+    date: string;
+    own: string;
+    net: number;
+    tax: number;
+    direction: string;
+  }[];
+}

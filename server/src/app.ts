@@ -1,0 +1,102 @@
+import { existsSync } from "node:fs";
+import { fileURLToPath } from "node:url";
+import helmet from "@fastify/helmet";
+import multipart from "@fastify/multipart";
+import rateLimit from "@fastify/rate-limit";
+import fastifyStatic from "@fastify/static";
+import Fastify from "fastify";
+import type { FastifyInstance } from "fastify";
+import type { Config } from "./config.ts";
+import type { AppContext } from "./context.ts";
+import { Database } from "./db/database.ts";
+import { handleErrors } from "./errors.ts";
+import { agreeRoutes } from "./features/agree/routes.ts";
+import { bookRoutes } from "./features/books/routes.ts";
+import { clientRoutes } from "./features/clients/routes.ts";
+import { today } from "./features/clients/loadSetup.ts";
+import { documentRoutes } from "./features/documents/routes.ts";
+import { importRoutes } from "./features/imports/routes.ts";
+import { ledgerRoutes } from "./features/ledger/routes.ts";
+import { priceRoutes } from "./features/price/routes.ts";
+import { Gateway } from "./features/returns/gateway.ts";
+import { returnRoutes } from "./features/returns/routes.ts";
+import { settleRoutes } from "./features/settle/routes.ts";
+import { trailRoutes } from "./features/trail/routes.ts";
+import { jobRoutes } from "./jobs/routes.ts";
+import { JobRunner } from "./jobs/runner.ts";
+import { describeApi } from "./openapi.ts";
+import { authoritySimulator } from "./simulators/authority.ts";
+import { authorityStore } from "./simulators/authorityStore.ts";
+import { validateWithJoi } from "./validation.ts";
+
+const UPLOAD_BYTES = 60 * 1024 * 1024;
+const WEB = fileURLToPath(new URL("../../web/dist", import.meta.url));
+
+/** Builds the server: database, jobs, routes, simulators, and the web application where it is built. */
+export async function buildApp(config: Config): Promise<FastifyInstance> {
+  const app = Fastify({
+    logger: { level: config.logLevel },
+    bodyLimit: 5 * 1024 * 1024,
+    forceCloseConnections: true,
+  });
+  const db = await Database.open(config.dataDir, config.person);
+  const jobs = new JobRunner(db, config.dataDir);
+  await jobs.recover();
+  const gateway = () => new Gateway(config.authorityUrl || `${ownAddress(app)}/simulators/authority`);
+  const context: AppContext = { db, jobs, dataDir: config.dataDir, gateway };
+
+  handleErrors(app);
+  validateWithJoi(app);
+  await app.register(helmet, { contentSecurityPolicy: { directives: SOURCES }, hsts: false });
+  await app.register(rateLimit, { max: 6000, timeWindow: "1 minute" });
+  await app.register(multipart, { limits: { fileSize: UPLOAD_BYTES, files: 1, fields: 10 } });
+  await describeApi(app);
+  for (const routes of [
+    clientRoutes,
+    documentRoutes,
+    bookRoutes,
+    importRoutes,
+    ledgerRoutes,
+    agreeRoutes,
+    returnRoutes,
+    settleRoutes,
+    trailRoutes,
+    priceRoutes,
+    jobRoutes,
+  ]) {
+    await app.register((scope) => routes(scope, context), { prefix: "/api" });
+  }
+  await app.register((scope) => authoritySimulator(scope, { store: authorityStore(db, today), today }), {
+    prefix: "/simulators/authority",
+  });
+  if (existsSync(WEB)) await serveWeb(app);
+  app.addHook("onClose", async () => {
+    await jobs.close();
+    await db.close();
+  });
+  return app;
+}
+
+/** Everything comes from this server; nothing is fetched from anywhere else. */
+const SOURCES = {
+  defaultSrc: ["'self'"],
+  styleSrc: ["'self'", "'unsafe-inline'"],
+  imgSrc: ["'self'", "data:"],
+  upgradeInsecureRequests: null,
+};
+
+async function serveWeb(app: FastifyInstance): Promise<void> {
+  await app.register(fastifyStatic, { root: WEB, wildcard: false, maxAge: "1h", immutable: false });
+  app.get("/*", { schema: { hide: true } }, (request, reply) => {
+    if (request.url.startsWith("/api/") || request.url.startsWith("/simulators/"))
+      return reply.callNotFound();
+    return reply.header("cache-control", "no-cache").sendFile("index.html", { cacheControl: false });
+  });
+}
+
+function ownAddress(app: FastifyInstance): string {
+  const address = app.server.address();
+  if (address === null || typeof address === "string") return "http://127.0.0.1";
+  const host = address.address === "::" || address.address === "0.0.0.0" ? "127.0.0.1" : address.address;
+  return `http://${host.includes(":") ? `[${host}]` : host}:${address.port}`;
+}

@@ -1,0 +1,24 @@
+import { join } from "node:path";
+
+/** What can be set from outside, all by environment variables (README, "Settings"). */
+export interface Config {
+  dataDir: string;
+  host: string;
+  port: number;
+  /** Name of the person seeded into a new database; there is no sign-in yet. */
+  person: string;
+  /** Base address of the tax authority; empty means the simulator that ships with the server. */
+  authorityUrl: string;
+  logLevel: string;
+}
+
+export function configFromEnvironment(env: NodeJS.ProcessEnv): Config {
+  return {
+    dataDir: env["FISCALON_DATA"] ?? join(process.cwd(), ".data"),
+    host: env["FISCALON_HOST"] ?? "127.0.0.1",
+    port: Number(env["FISCALON_PORT"] ?? 4600),
+    person: env["FISCALON_PERSON"] ?? "Practice owner",
+    authorityUrl: env["FISCALON_AUTHORITY_URL"] ?? "",
+    logLevel: env["FISCALON_LOG"] ?? "info",
+  };
+}

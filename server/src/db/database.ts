@@ -1,0 +1,101 @@
+import { mkdirSync } from "node:fs";
+import { join } from "node:path";
+import { QueryTypes, Sequelize, Transaction } from "sequelize";
+import type { BindOrReplacements } from "sequelize";
+import sqlite3 from "sqlite3";
+import { defineModels } from "./models.ts";
+import type { Models } from "./models.ts";
+import { migrate } from "./migrate.ts";
+
+/** How long a writer waits for another one, also in another thread, before giving up. */
+const BUSY_MS = 120_000;
+
+class PatientDatabase extends sqlite3.Database {
+  constructor(file: string, mode?: number, done?: (error: Error | null) => void) {
+    super(file, mode, done);
+    this.configure("busyTimeout", BUSY_MS);
+  }
+}
+
+export type Bind = BindOrReplacements;
+export type Tx = Transaction;
+
+/** One open database file. Reads go through rows and row, every change through write. */
+export class Database {
+  readonly sequelize: Sequelize;
+  readonly models: Models;
+  #lastWrite: Promise<unknown> = Promise.resolve();
+
+  private constructor(sequelize: Sequelize) {
+    this.sequelize = sequelize;
+    this.models = defineModels(sequelize);
+  }
+
+  /** Opens (and where needed creates and migrates) the database in a folder. */
+  static async open(dataDir: string, person: string): Promise<Database> {
+    mkdirSync(dataDir, { recursive: true });
+    const sequelize = new Sequelize({
+      dialect: "sqlite",
+      dialectModule: { ...sqlite3, Database: PatientDatabase },
+      storage: join(dataDir, "fiscalon.sqlite"),
+      logging: false,
+      define: { timestamps: false, underscored: true },
+    });
+    await sequelize.query("PRAGMA journal_mode = WAL");
+    await migrate(sequelize, person);
+    return new Database(sequelize);
+  }
+
+  async rows<T extends object>(sql: string, bind: Bind = [], tx?: Tx): Promise<T[]> {
+    return this.sequelize.query<T>(sql, {
+      type: QueryTypes.SELECT,
+      bind,
+      ...(tx ? { transaction: tx } : {}),
+    });
+  }
+
+  async row<T extends object>(sql: string, bind: Bind = [], tx?: Tx): Promise<T | undefined> {
+    return (await this.rows<T>(sql, bind, tx))[0];
+  }
+
+  async run(sql: string, bind: Bind, tx: Tx): Promise<void> {
+    await this.sequelize.query(sql, { bind, transaction: tx });
+  }
+
+  /** Runs `work` in one transaction, all or nothing. Writers of this process queue up instead of colliding. */
+  async write<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
+    const next = this.#lastWrite.then(() =>
+      this.sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, work),
+    );
+    this.#lastWrite = next.catch(() => undefined);
+    return next;
+  }
+
+  /** The highest id in a table; ids of rows inserted in bulk are given out from here, inside a transaction. */
+  async lastId(table: BulkTable, tx: Tx): Promise<number> {
+    const row = await this.row<{ id: number | null }>(`SELECT max(id) AS id FROM ${table}`, [], tx);
+    return row?.id ?? 0;
+  }
+
+  /** Inserts rows of equal shape with one statement a chunk; the values travel as one bound JSON text. */
+  async insertRows(
+    table: BulkTable,
+    columns: readonly string[],
+    rows: readonly unknown[][],
+    tx: Tx,
+  ): Promise<void> {
+    const values = columns.map((_, index) => `value->>${index}`).join(", ");
+    const sql = `INSERT INTO ${table} (${columns.join(", ")}) SELECT ${values} FROM json_each($1)`;
+    for (let at = 0; at < rows.length; at += CHUNK) {
+      await this.run(sql, [JSON.stringify(rows.slice(at, at + CHUNK))], tx);
+    }
+  }
+
+  async close(): Promise<void> {
+    await this.#lastWrite;
+    await this.sequelize.close();
+  }
+}
+
+const CHUNK = 2000;
+type BulkTable = "documents" | "lines" | "entries" | "postings" | "facts" | "contacts";

@@ -1,0 +1,29 @@
+import type { Sequelize } from "sequelize";
+import { SequelizeStorage, Umzug } from "umzug";
+import { firstTables } from "./migrations/2026-11-24-first-tables.ts";
+
+/** Brings the database to the newest shape. Each migration runs once, in one transaction. */
+export async function migrate(sequelize: Sequelize, person: string): Promise<void> {
+  const umzug = new Umzug({
+    migrations: [firstTables].map(({ name, statements }) => ({
+      name,
+      up: () =>
+        sequelize.transaction(async (transaction) => {
+          for (const sql of statements) await sequelize.query(sql, { transaction });
+        }),
+    })),
+    storage: new SequelizeStorage({ sequelize }),
+    logger: undefined,
+  });
+  await umzug.up();
+  await sequelize.query(
+    "INSERT INTO people (name, role, created_at) SELECT $1, 'preparer', $2 WHERE NOT EXISTS (SELECT 1 FROM people)",
+    { bind: [person, new Date().toISOString()] },
+  );
+}
+
+/** A step in the shape of the database; never changed once released. */
+export interface Migration {
+  name: string;
+  statements: readonly string[];
+}

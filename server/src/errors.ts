@@ -1,0 +1,85 @@
+import type { FastifyInstance } from "fastify";
+import Joi from "joi";
+import { FiscalError } from "@fiscalon/core/errors";
+import type { ErrorBody } from "@fiscalon/contract/views";
+
+/** HTTP status by the part of the code behind the slash; everything else is 422: understood, but refused. */
+const STATUS: Record<string, number> = {
+  "not-found": 404,
+  "unknown-import": 404,
+  "duplicate-number": 409,
+  sealed: 409,
+  "wrong-state": 409,
+  "findings-open": 409,
+  "too-large": 413,
+  invalid: 400,
+};
+
+export function statusOf(error: FiscalError): number {
+  if (error.code === "money/too-large") return 422;
+  if (error.code.startsWith("authority/")) return 502;
+  return STATUS[error.code.split("/")[1] ?? ""] ?? 422;
+}
+
+export function notFound(what: string): FiscalError {
+  return new FiscalError("request/not-found", `${what} does not exist, or no longer.`);
+}
+
+/** A body, query or parameter that does not fit its schema, as one sentence and the path of the field. */
+export function fromJoi(error: Joi.ValidationError): FiscalError {
+  const detail = error.details[0];
+  const path = (detail?.path ?? []).reduce<string>(
+    (text, part) =>
+      typeof part === "number" ? `${text}[${part}]` : text === "" ? String(part) : `${text}.${part}`,
+    "",
+  );
+  const message = sentence((detail?.message ?? error.message).replaceAll('"', ""));
+  return new FiscalError("request/invalid", message, path === "" ? undefined : path);
+}
+
+function sentence(text: string): string {
+  const known = text
+    .replace(/ is required$/, " is missing")
+    .replace(/ is not allowed$/, " is not known here; remove it or check its spelling")
+    .replace(/ with value .* fails to match the (.*) pattern$/, " must be $1");
+  return known.endsWith(".") ? known : `${known}.`;
+}
+
+/** Turns every error into the one shape; what is not ours is logged and answered without its insides. */
+export function handleErrors(app: FastifyInstance): void {
+  app.setErrorHandler((error, request, reply) => {
+    if (error instanceof FiscalError) return reply.status(statusOf(error)).send(errorBody(error));
+    const status = statusCodeOf(error);
+    if (status >= 500) request.log.error(error);
+    const message =
+      status >= 500
+        ? "Something failed on the server; nothing was changed. Try again, and look at the log if it stays."
+        : messageOf(error);
+    const code = status === 413 ? "request/too-large" : status >= 500 ? "server/failed" : "request/invalid";
+    return reply.status(status).send({ error: { code, message } } satisfies ErrorBody);
+  });
+  app.setNotFoundHandler((request, reply) =>
+    reply.status(404).send(errorBody(notFound(`${request.method} ${request.url.split("?")[0]}`))),
+  );
+}
+
+export function errorBody(error: FiscalError): ErrorBody {
+  return {
+    error: {
+      code: error.code,
+      message: error.message,
+      ...(error.field === undefined ? {} : { field: error.field }),
+      ...(error.details === undefined ? {} : { details: error.details }),
+    },
+  };
+}
+
+function statusCodeOf(error: unknown): number {
+  const status = (error as { statusCode?: unknown }).statusCode;
+  return typeof status === "number" && status >= 400 ? status : 500;
+}
+
+function messageOf(error: unknown): string {
+  if (statusCodeOf(error) === 413) return "The file is too large. Split it, or leave out what is not needed.";
+  return error instanceof Error ? error.message : "The request could not be read.";
+}

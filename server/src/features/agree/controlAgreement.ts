@@ -1,0 +1,172 @@
+import { agreeControlAccount } from "@fiscalon/core/agree/controlAccount";
+import type { ControlAccountFigures } from "@fiscalon/core/agree/controlAccount";
+import { FiscalError } from "@fiscalon/core/errors";
+import type { ControlAgreementView } from "@fiscalon/contract/views";
+import { made, recordChange } from "../../actor.ts";
+import type { Actor } from "../../actor.ts";
+import type { Database } from "../../db/database.ts";
+import type { RegistrationRecord } from "../../db/models.ts";
+import { notFound } from "../../errors.ts";
+import type { ClientSetup } from "../clients/loadSetup.ts";
+import { periodEnding } from "../returns/periods.ts";
+import { ON_OUTPUT_ACCOUNT } from "../returns/queries.ts";
+
+type Figures = Omit<ControlAccountFigures, "account" | "uncoded">;
+const CONTROL_ROLES = ["output-tax", "input-tax", "due-to-authority"];
+
+/**
+ * The control accounts of a levy in a period: opening + tax declared + timing + settlement + payments + entries
+ * without a code = closing. Debit positive, as in the ledger.
+ */
+export async function controlAgreement(
+  db: Database,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  end: string,
+): Promise<ControlAgreementView> {
+  const period = periodEnding(r, end);
+  const levy = r.levies[0] ?? "";
+  const accounts = setup.plain.accounts.filter(
+    (a) => CONTROL_ROLES.includes(a.role ?? "") && a.levy === levy,
+  );
+  const uncoded = await uncodedEntries(
+    db,
+    setup.client.id,
+    accounts.map((a) => a.code),
+    period.from,
+    period.to,
+  );
+  const columns = [];
+  for (const account of accounts) {
+    const own = uncoded.filter((entry) => entry.account === account.code);
+    const figures = await accountFigures(db, setup, r, account, period.from, period.to);
+    const agreed = agreeControlAccount({
+      account: account.code,
+      ...figures,
+      uncoded: own.map((e) => ({ entry: e.entry, amount: e.amount, explained: e.reason !== null })),
+    });
+    columns.push({
+      ...agreed,
+      name: account.name,
+      uncodedTotal: own.reduce((sum, entry) => sum + entry.amount, 0),
+    });
+  }
+  return { ...period, levy, columns, uncoded, left: columns.reduce((sum, column) => sum + column.left, 0) };
+}
+
+async function accountFigures(
+  db: Database,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  account: { code: string; role: string | null },
+  from: string,
+  to: string,
+): Promise<Figures> {
+  const id = setup.accountIds.get(account.code) ?? 0;
+  const ledger = await db.row<Omit<Figures, "declared" | "timing">>(
+    `SELECT coalesce(sum(CASE WHEN p.date < $2 THEN p.amount END), 0) AS opening, coalesce(sum(p.amount), 0) AS closing,
+       coalesce(sum(CASE WHEN p.date >= $2 AND e.kind = 'settlement' THEN p.amount END), 0) AS settlement,
+       coalesce(sum(CASE WHEN p.date >= $2 AND e.kind = 'tax-payment' THEN p.amount END), 0) AS payments
+     FROM postings p JOIN entries e ON e.id = p.entry_id WHERE p.account_id = $1 AND p.live = 1 AND p.date <= $3`,
+    [id, from, to],
+  );
+  const known = ledger ?? { opening: 0, closing: 0, settlement: 0, payments: 0 };
+  const declared =
+    account.role === "due-to-authority" ? 0 : await declaredTax(db, r.id, to, account.role === "input-tax");
+  return { ...known, declared, timing: await timingDifference(db, r.id, account.role, from, to) };
+}
+
+/** Tax of the facts reported in the period, as it stands on the account (debit positive). */
+async function declaredTax(
+  db: Database,
+  registrationId: number,
+  end: string,
+  input: boolean,
+): Promise<number> {
+  const row = await db.row<{ output: number; input: number }>(
+    `SELECT coalesce(sum(CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN -tax ELSE 0 END), 0) AS output,
+       coalesce(sum(recoverable), 0) AS input
+     FROM facts WHERE registration_id = $1 AND period_end = $2 AND live = 1`,
+    [registrationId, end],
+  );
+  return (input ? row?.input : row?.output) ?? 0;
+}
+
+/** Tax whose entry is dated in the period but which is reported elsewhere, less what is reported here and dated elsewhere. */
+async function timingDifference(
+  db: Database,
+  registrationId: number,
+  role: string | null,
+  from: string,
+  to: string,
+): Promise<number> {
+  if (role === "due-to-authority") return 0;
+  const amount =
+    role === "input-tax" ? "f.recoverable" : `CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN -f.tax ELSE 0 END`;
+  const row = await db.row<{ timing: number }>(
+    `SELECT coalesce(sum((d.ledger_date BETWEEN $2 AND $3) * (${amount}) - (f.period_end IS $3 AND f.registration_id = $1) * (${amount})), 0) AS timing
+     FROM facts f JOIN documents d ON d.id = f.document_id
+     WHERE f.client_id = (SELECT client_id FROM registrations WHERE id = $1) AND f.live = 1
+       AND ((f.registration_id = $1 AND f.period_end = $3) OR d.ledger_date BETWEEN $2 AND $3)
+       AND NOT (f.registration_id IS $1 AND f.period_end IS $3 AND d.ledger_date BETWEEN $2 AND $3)`,
+    [registrationId, from, to],
+  );
+  return row?.timing ?? 0;
+}
+
+/** Entries on the control accounts that did not come through a tax code: journals. */
+async function uncodedEntries(
+  db: Database,
+  clientId: number,
+  accounts: readonly string[],
+  from: string,
+  to: string,
+): Promise<ControlAgreementView["uncoded"]> {
+  return db.rows(
+    `SELECT e.id AS entry, e.document_id AS documentId, p.date, e.text || coalesce(': ' || nullif(p.text, ''), '') AS text,
+       a.code AS account, sum(p.amount) AS amount, x.reason
+     FROM postings p JOIN entries e ON e.id = p.entry_id JOIN accounts a ON a.id = p.account_id
+       LEFT JOIN explanations x ON x.entry_id = e.id
+     WHERE p.client_id = $1 AND p.live = 1 AND p.date BETWEEN $2 AND $3 AND e.kind = 'document' AND p.levy IS NULL
+       AND a.code IN (SELECT value FROM json_each($4))
+     GROUP BY e.id, a.code ORDER BY p.date, e.id`,
+    [clientId, from, to, JSON.stringify(accounts)],
+  );
+}
+
+/** Says why an entry without a code is right as it is. */
+export async function explainEntry(
+  db: Database,
+  actor: Actor,
+  clientId: number,
+  entryId: number,
+  reason: string,
+): Promise<void> {
+  await db.write(async (tx) => {
+    const entry = await db.row<{ kind: string }>(
+      "SELECT kind FROM entries WHERE id = $1 AND client_id = $2 AND live = 1",
+      [entryId, clientId],
+      tx,
+    );
+    if (!entry) throw notFound("This entry");
+    if (entry.kind !== "document")
+      throw new FiscalError(
+        "agree/not-a-journal",
+        "This entry explains itself; only journals need a reason.",
+      );
+    const { createdAt, createdBy } = made(actor);
+    await db.run(
+      `INSERT INTO explanations (client_id, entry_id, reason, created_at, created_by) VALUES ($1, $2, $3, $4, $5)
+       ON CONFLICT (entry_id) DO UPDATE SET reason = excluded.reason, created_at = excluded.created_at, created_by = excluded.created_by`,
+      [clientId, entryId, reason, createdAt, createdBy],
+      tx,
+    );
+    await recordChange(db, tx, actor, {
+      client: clientId,
+      action: "explain",
+      entity: "entry",
+      id: entryId,
+      after: { reason },
+    });
+  });
+}

@@ -1,0 +1,160 @@
+import { formatAmount } from "@fiscalon/core/money/amount";
+import type { BookFile } from "@fiscalon/contract/book";
+import type { BookDocument } from "@fiscalon/contract/document";
+import type { Database } from "../../db/database.ts";
+import type { ContactRecord, ItemRecord, PlaceRecord, ReturnRecord } from "../../db/models.ts";
+import { loadSetup } from "../clients/loadSetup.ts";
+import type { ClientSetup } from "../clients/loadSetup.ts";
+import { loadDocuments } from "../documents/loadDocuments.ts";
+
+/** A client's complete set-up and books as a book file. Importing it gives the same books again. */
+export async function exportBook(db: Database, clientId: number): Promise<BookFile> {
+  const setup = await loadSetup(db, clientId);
+  const { client, plain } = setup;
+  const places = await plainRows<PlaceRecord>(db, "places", clientId);
+  const contacts = await plainRows<ContactRecord>(db, "contacts", clientId);
+  const items = await plainRows<ItemRecord>(db, "items", clientId);
+  const codes = await db.models.codes.findAll({ where: { clientId }, order: ["position"] });
+  return {
+    format: "fiscalon-book",
+    version: 1,
+    client: {
+      name: client.name,
+      country: client.country,
+      currency: client.currency,
+      saleCode: client.saleCode,
+      purchaseCode: client.purchaseCode,
+    },
+    places: places.map(({ ref, name, country, region }) => ({ id: ref, name, country, region })),
+    registrations: setup.registrations.map((r) => ({
+      id: r.ref,
+      pack: r.pack,
+      levies: r.levies,
+      number: r.number,
+      from: r.validFrom,
+      to: r.validTo,
+      frequency: r.frequency,
+      anchor: r.anchor,
+      basis: r.basis,
+      rounding: r.rounding,
+    })),
+    codes: codes.map((code) => code.definition),
+    accounts: [...plain.accounts],
+    contacts: contacts.map((c) => ({
+      id: c.ref,
+      name: c.name,
+      country: c.country,
+      region: c.region,
+      taxNumber: c.taxNumber,
+      registered: c.registered,
+      saleCode: c.saleCode,
+      purchaseCode: c.purchaseCode,
+      ...(c.standing === null ? {} : { standing: c.standing }),
+    })),
+    items: items.map(({ id: _id, clientId: _client, createdAt: _at, createdBy: _by, ref, ...item }) => ({
+      id: ref,
+      ...item,
+    })),
+    documents: await documentsOf(db, setup, refsOf(contacts), refsOf(places)),
+    adjustments: await adjustmentsOf(db, setup),
+    ...(await returnsOf(db, setup)),
+  };
+}
+
+async function plainRows<T>(
+  db: Database,
+  table: "places" | "contacts" | "items",
+  clientId: number,
+): Promise<T[]> {
+  const model = db.models[table] as typeof db.models.places;
+  const rows = await model.findAll({ where: { clientId }, order: ["id"] });
+  return rows.map((row) => row.get({ plain: true }) as unknown as T);
+}
+
+function refsOf(rows: readonly { id: number; ref: string }[]): Map<number, string> {
+  return new Map(rows.map((row) => [row.id, row.ref]));
+}
+
+/** Documents that count, in an order that survives the way back in: late items after the others, by period. */
+async function documentsOf(
+  db: Database,
+  setup: ClientSetup,
+  contacts: ReadonlyMap<number, string>,
+  places: ReadonlyMap<number, string>,
+): Promise<BookDocument[]> {
+  const late = await db.rows<{ document: number; end: string }>(
+    "SELECT DISTINCT document_id AS document, period_end AS end FROM facts WHERE client_id = $1 AND live = 1 AND late = 1",
+    [setup.client.id],
+  );
+  const reportedIn = new Map(late.map((row) => [row.document, row.end]));
+  const stored = await loadDocuments(db, "d.client_id = $1 AND d.state = 'posted'", [setup.client.id]);
+  const documents = stored.map((d): BookDocument => ({
+    ...d.input,
+    currency: d.currency,
+    ...(d.contact === null ? {} : { contact: contacts.get(d.contact) ?? null }),
+    ...(d.place === null ? {} : { place: places.get(d.place) ?? null }),
+    ...(d.corrects === null ? {} : { corrects: d.corrects }),
+    ...(d.note === "" ? {} : { note: d.note }),
+    ...(reportedIn.has(d.id) ? { reportedIn: reportedIn.get(d.id) ?? "" } : {}),
+  }));
+  return documents.sort((a, b) =>
+    (a.reportedIn ?? "") < (b.reportedIn ?? "") ? -1 : (a.reportedIn ?? "") > (b.reportedIn ?? "") ? 1 : 0,
+  );
+}
+
+async function adjustmentsOf(
+  db: Database,
+  { client, registrations, plain }: ClientSetup,
+): Promise<NonNullable<BookFile["adjustments"]>> {
+  const rows = await db.models.adjustments.findAll({ where: { clientId: client.id }, order: ["id"] });
+  return rows.map((row) => ({
+    registration: registrations.find((r) => r.id === row.registrationId)?.ref ?? "",
+    period: row.periodEnd,
+    box: row.box,
+    amount: formatAmount(row.amount, plain.digits),
+    reason: row.reason,
+  }));
+}
+
+async function returnsOf(
+  db: Database,
+  { client, registrations, plain }: ClientSetup,
+): Promise<Pick<BookFile, "returns" | "taxPayments">> {
+  const refOf = (id: number) => registrations.find((r) => r.id === id)?.ref ?? "";
+  const rows = await db.models.returns.findAll({
+    where: { clientId: client.id },
+    order: ["registrationId", "periodEnd"],
+  });
+  const sealed = rows
+    .map((row) => row.get({ plain: true }) as ReturnRecord)
+    .filter((row) => row.sealedAt !== null);
+  const payments = await db.rows<{
+    registration_id: number;
+    period_end: string;
+    date: string;
+    kind: "payment";
+    amount: number;
+    reference: string;
+  }>("SELECT * FROM tax_payments WHERE client_id = $1 ORDER BY registration_id, period_end, id", [client.id]);
+  return {
+    returns: sealed.map((row) => ({
+      registration: refOf(row.registrationId),
+      period: row.periodEnd,
+      state: row.state as "sealed" | "filed" | "settled",
+      boxes: Object.fromEntries(
+        (row.boxes ?? []).map((box) => [box.box, formatAmount(box.amount, plain.digits)]),
+      ),
+      sealedAt: row.sealedAt ?? "",
+      ...(row.filedAt === null ? {} : { filedAt: row.filedAt, receipt: row.receipt ?? {} }),
+      ...(row.settledAt === null ? {} : { settledAt: row.settledAt }),
+    })),
+    taxPayments: payments.map((p) => ({
+      registration: refOf(p.registration_id),
+      period: p.period_end,
+      date: p.date,
+      kind: p.kind,
+      amount: formatAmount(p.amount, plain.digits),
+      ...(p.reference === "" ? {} : { reference: p.reference }),
+    })),
+  };
+}

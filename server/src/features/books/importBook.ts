@@ -1,0 +1,290 @@
+import { FiscalError, withinField } from "@fiscalon/core/errors";
+import { documentEffect } from "@fiscalon/core/facts/documentEffect";
+import { formatAmount, parseAmount } from "@fiscalon/core/money/amount";
+import { packOfCountry } from "@fiscalon/core/jurisdictions/packs";
+import type { BookFile } from "@fiscalon/contract/book";
+import type { BookDocument } from "@fiscalon/contract/document";
+import { made } from "../../actor.ts";
+import type { Actor } from "../../actor.ts";
+import type { Database, Tx } from "../../db/database.ts";
+import type { Progress } from "../../jobs/task.ts";
+import { addPlace, addRegistration, createClient } from "../clients/createClient.ts";
+import { loadSetup } from "../clients/loadSetup.ts";
+import type { ClientSetup } from "../clients/loadSetup.ts";
+import { postDocuments } from "../documents/postDocuments.ts";
+import type { NewDocument } from "../documents/postDocuments.ts";
+import { addAdjustment } from "../returns/adjust.ts";
+import { returnRecord } from "../returns/records.ts";
+import { freeze } from "../returns/sealReturn.ts";
+import { postSettlement, recordTaxPayment } from "../settle/service.ts";
+
+const CHUNK = 1000;
+
+/** Creates a client from a book file, all or nothing. Errors carry the path of the offending field in the file. */
+export async function importBook(
+  db: Database,
+  actor: Actor,
+  book: BookFile,
+  progress: Progress,
+): Promise<number> {
+  return db.write(async (tx) => {
+    const clientId = await createFromBook(db, tx, actor, book);
+    const refs = await createParties(db, tx, actor, clientId, book);
+    const load = () => loadSetup(db, clientId, tx);
+    await adjustmentsOfBook(db, tx, actor, await load(), book);
+    const documents = (book.documents ?? []).map((document, index) => ({ document, index }));
+    await postAll(
+      db,
+      tx,
+      actor,
+      await load(),
+      documents.filter((one) => !one.document.reportedIn),
+      refs,
+      progress,
+    );
+    await sealedPeriods(db, tx, actor, clientId, book, documents, refs, progress);
+    const sealed = new Set((book.returns ?? []).map((one) => one.period));
+    const later = documents.filter(({ document }) => document.reportedIn && !sealed.has(document.reportedIn));
+    await postAll(db, tx, actor, await load(), later, refs, progress);
+    return clientId;
+  });
+}
+
+type Refs = { contacts: Map<string, number>; places: Map<string, number> };
+type Numbered = { document: BookDocument; index: number };
+
+async function createFromBook(db: Database, tx: Tx, actor: Actor, book: BookFile): Promise<number> {
+  const pack = packOfCountry(book.client.country);
+  const { name, country, currency, saleCode, purchaseCode } = book.client;
+  return withinField("client", () =>
+    createClient(
+      db,
+      tx,
+      actor,
+      { name, country, ...(currency === undefined ? {} : { currency }) },
+      {
+        accounts: merged(pack?.accounts ?? [], (book.accounts ?? []).map(fullAccount)),
+        codes: merged(pack?.codes ?? [], book.codes ?? []),
+        ...(saleCode === undefined ? {} : { saleCode }),
+        ...(purchaseCode === undefined ? {} : { purchaseCode }),
+      },
+    ),
+  );
+}
+
+function fullAccount(account: NonNullable<BookFile["accounts"]>[number]) {
+  const { code, name, type, role, levy, topic, usualCode } = account;
+  return {
+    code,
+    name,
+    type,
+    role: role ?? null,
+    levy: levy ?? null,
+    topic: topic ?? null,
+    usualCode: usualCode || null,
+  };
+}
+
+/** The pack's rows, those of the book in place of rows with the same code. */
+function merged<T extends { code: string }>(base: readonly T[], own: readonly T[]): T[] {
+  const byCode = new Map(own.map((row) => [row.code, row]));
+  const kept = base.map((row) => byCode.get(row.code) ?? row);
+  return [...kept, ...own.filter((row) => !base.some((one) => one.code === row.code))];
+}
+
+async function createParties(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  clientId: number,
+  book: BookFile,
+): Promise<Refs> {
+  const refs: Refs = { contacts: new Map(), places: new Map() };
+  for (const { id, ...place } of book.places ?? []) {
+    refs.places.set(id, await addPlace(db, tx, actor, clientId, id, place));
+  }
+  for (const [index, { id, ...registration }] of (book.registrations ?? []).entries()) {
+    await addRegistration(db, tx, actor, clientId, id, registration, `registrations[${index}]`);
+  }
+  refuseDoubles(book);
+  const contacts = await db.models.contacts.bulkCreate(
+    (book.contacts ?? []).map(({ id, registered, ...contact }) => ({
+      clientId,
+      ref: id,
+      ...contact,
+      registered: registered ?? null,
+      ...made(actor),
+    })),
+    { transaction: tx },
+  );
+  for (const contact of contacts) refs.contacts.set(contact.ref, contact.id);
+  await db.models.items.bulkCreate(
+    (book.items ?? []).map(({ id, ...item }) => ({ clientId, ref: id, ...item, ...made(actor) })),
+    { transaction: tx },
+  );
+  return refs;
+}
+
+function refuseDoubles(book: BookFile): void {
+  for (const list of ["contacts", "items"] as const) {
+    const seen = new Set<string>();
+    for (const [index, { id }] of (book[list] ?? []).entries()) {
+      if (seen.has(id))
+        throw new FiscalError("book/double-id", `The id ${id} is used twice.`, `${list}[${index}].id`);
+      seen.add(id);
+    }
+  }
+}
+
+async function postAll(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  setup: ClientSetup,
+  documents: readonly Numbered[],
+  refs: Refs,
+  progress: Progress,
+): Promise<void> {
+  for (let at = 0; at < documents.length; at += CHUNK) {
+    progress.step(at, documents.length, "posting documents");
+    const batch = documents.slice(at, at + CHUNK);
+    const prepared = batch.map(({ document, index }) => newDocument(document, index, refs));
+    try {
+      await postDocuments(db, tx, actor, setup, prepared);
+    } catch (error) {
+      throw located(error, batch, prepared, setup);
+    }
+  }
+}
+
+/** Finds the document of a batch that an error belongs to, so that the path points into the file. */
+function located(
+  error: unknown,
+  batch: readonly Numbered[],
+  prepared: readonly NewDocument[],
+  setup: ClientSetup,
+): unknown {
+  if (!(error instanceof FiscalError)) return error;
+  for (const [at, one] of batch.entries()) {
+    const input = prepared[at]?.input;
+    const currency = one.document.currency;
+    const path = `documents[${one.index}]`;
+    if (currency !== undefined && currency !== setup.client.currency) {
+      return new FiscalError(error.code, error.message, `${path}.currency`);
+    }
+    try {
+      if (input) withinField(path, () => documentEffect(input, setup.effect));
+    } catch (found) {
+      return found;
+    }
+  }
+  return error;
+}
+
+function newDocument(document: BookDocument, index: number, refs: Refs): NewDocument {
+  const { contact, place, currency, corrects, note, reportedIn, ...input } = document;
+  return {
+    input: { ...input, number: input.number || `#${index + 1}` },
+    contact: refOf(refs.contacts, contact, `documents[${index}].contact`),
+    place: refOf(refs.places, place, `documents[${index}].place`),
+    currency,
+    corrects: corrects ?? null,
+    note,
+  };
+}
+
+function refOf(
+  ids: ReadonlyMap<string, number>,
+  ref: string | null | undefined,
+  field: string,
+): number | null {
+  if (ref === null || ref === undefined) return null;
+  const id = ids.get(ref);
+  if (id !== undefined) return id;
+  throw new FiscalError("book/unknown-id", `The file has no "${ref}" to refer to.`, field);
+}
+
+async function adjustmentsOfBook(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  setup: ClientSetup,
+  book: BookFile,
+): Promise<void> {
+  for (const [index, { registration, period, ...adjustment }] of (book.adjustments ?? []).entries()) {
+    const r = registrationOf(setup, registration, `adjustments[${index}].registration`);
+    await addAdjustment(db, tx, actor, setup, r, period, adjustment);
+  }
+}
+
+function registrationOf(setup: ClientSetup, ref: string, field: string) {
+  const r = setup.registrations.find((one) => one.ref === ref);
+  if (r) return r;
+  throw new FiscalError("book/unknown-id", `The file has no registration "${ref}".`, field);
+}
+
+/** Seals the file's sealed periods in order, and refuses figures that do not come out again. */
+async function sealedPeriods(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  clientId: number,
+  book: BookFile,
+  documents: readonly Numbered[],
+  refs: Refs,
+  progress: Progress,
+): Promise<void> {
+  const returns = (book.returns ?? []).map((one, index) => ({ ...one, index }));
+  for (const one of returns.sort((a, b) => (a.period < b.period ? -1 : 1))) {
+    const path = `returns[${one.index}]`;
+    const setup = await loadSetup(db, clientId, tx);
+    const r = registrationOf(setup, one.registration, `${path}.registration`);
+    await postAll(
+      db,
+      tx,
+      actor,
+      setup,
+      documents.filter(({ document }) => document.reportedIn === one.period),
+      refs,
+      progress,
+    );
+    await freeze(db, tx, { ...actor, at: one.sealedAt }, clientId, r, one.period);
+    const record = await returnRecord(db, r.id, one.period, tx);
+    compareBoxes(record?.boxes ?? [], one.boxes, setup.plain.digits, path);
+    if (!record || one.state === "sealed") continue;
+    await db.models.returns.update(
+      {
+        state: "filed",
+        filedAt: one.filedAt ?? one.sealedAt,
+        filedBy: actor.person,
+        receipt: one.receipt ?? {},
+      },
+      { where: { id: record.id }, transaction: tx },
+    );
+    if (one.state === "settled") {
+      await postSettlement(db, tx, { ...actor, at: one.settledAt ?? one.sealedAt }, setup, r, record);
+    }
+    for (const { registration, period, ...payment } of book.taxPayments ?? []) {
+      if (registration === one.registration && period === one.period) {
+        await recordTaxPayment(db, tx, actor, setup, r, period, payment);
+      }
+    }
+  }
+}
+
+function compareBoxes(
+  computed: readonly { box: string; amount: number }[],
+  said: Readonly<Record<string, string>>,
+  digits: number,
+  path: string,
+): void {
+  for (const [box, amount] of Object.entries(said)) {
+    const now = computed.find((one) => one.box === box)?.amount ?? 0;
+    if (now === parseAmount(amount, digits)) continue;
+    throw new FiscalError(
+      "book/box-differs",
+      `Box ${box} comes out as ${formatAmount(now, digits)} from the documents, but the file says ${amount}.`,
+      `${path}.boxes.${box}`,
+    );
+  }
+}

@@ -1,0 +1,42 @@
+import type { FastifyInstance } from "fastify";
+import { bookSchema } from "@fiscalon/contract/book";
+import type { BookFile } from "@fiscalon/contract/book";
+import { actorNow } from "../../actor.ts";
+import type { AppContext } from "../../context.ts";
+import { UNWATCHED } from "../../jobs/task.ts";
+import { clientParams, described } from "../../validation.ts";
+import { clientView } from "../clients/views.ts";
+import { exportBook } from "./exportBook.ts";
+import { importBook } from "./importBook.ts";
+
+/** Longer books are loaded by a job, so that the request need not wait. */
+const LONG_BOOK = 3000;
+const BOOK_BYTES = 200 * 1024 * 1024;
+
+export async function bookRoutes(app: FastifyInstance, { db, jobs }: AppContext): Promise<void> {
+  app.post<{ Body: BookFile }>(
+    "/books",
+    {
+      schema: described("Create a client from a book file", "Books", { body: bookSchema }),
+      bodyLimit: BOOK_BYTES,
+    },
+    async (request, reply) => {
+      const book = request.body;
+      if ((book.documents?.length ?? 0) > LONG_BOOK) {
+        return reply.status(202).send({ job: await jobs.start(actorNow(), null, { kind: "book", book }) });
+      }
+      const clientId = await importBook(db, actorNow(), book, UNWATCHED);
+      return reply.status(201).send(await clientView(db, clientId));
+    },
+  );
+
+  app.get<{ Params: { id: number } }>(
+    "/clients/:id/book",
+    { schema: described("A client's book file", "Books", { params: clientParams }) },
+    async (request, reply) => {
+      const book = await exportBook(db, request.params.id);
+      const name = book.client.name.replace(/[^\w-]+/g, "-");
+      return reply.header("content-disposition", `attachment; filename="${name}.book.json"`).send(book);
+    },
+  );
+}

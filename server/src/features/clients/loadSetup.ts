@@ -1,0 +1,103 @@
+import { minorDigits } from "@fiscalon/core/money/currency";
+import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
+import { setupFromPlain } from "@fiscalon/core/facts/plainSetup";
+import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
+import type { RegistrationSetup } from "@fiscalon/core/facts/registration";
+import { packById, packOfCountry } from "@fiscalon/core/jurisdictions/packs";
+import type { Account } from "@fiscalon/core/ledger/account";
+import type { RateSchedules } from "@fiscalon/core/tax/taxCode";
+import type { Database, Tx } from "../../db/database.ts";
+import type { AccountRecord, ClientRecord, RegistrationRecord } from "../../db/models.ts";
+import { notFound } from "../../errors.ts";
+
+/** A client's set-up with what the server needs beside it: the ids of accounts. */
+export interface ClientSetup {
+  client: ClientRecord;
+  registrations: RegistrationRecord[];
+  plain: PlainSetup;
+  effect: EffectSetup;
+  accountIds: ReadonlyMap<string, number>;
+}
+
+export function today(): string {
+  return new Date().toISOString().slice(0, 10);
+}
+
+export async function loadClient(db: Database, clientId: number, tx?: Tx): Promise<ClientRecord> {
+  const client = await db.models.clients.findByPk(clientId, tx ? { transaction: tx } : {});
+  if (!client) throw notFound("This client");
+  return client.get({ plain: true }) as ClientRecord;
+}
+
+/** Everything the computation depends on, as of now. */
+export async function loadSetup(db: Database, clientId: number, tx?: Tx): Promise<ClientSetup> {
+  const options = { where: { clientId }, ...(tx ? { transaction: tx } : {}) };
+  const client = await loadClient(db, clientId, tx);
+  const accounts = (await db.models.accounts.findAll({ ...options, order: ["code"] })).map(
+    (a) => a.get({ plain: true }) as AccountRecord,
+  );
+  const codes = await db.models.codes.findAll({ ...options, order: ["position"] });
+  const registrations = (
+    await db.models.registrations.findAll({ ...options, order: ["validFrom", "id"] })
+  ).map((r) => r.get({ plain: true }) as RegistrationRecord);
+  const sealed = await db.rows<{ registration: number; periodEnd: string }>(
+    `SELECT registration_id AS registration, period_end AS periodEnd FROM returns
+     WHERE client_id = $1 AND state IN ('sealed', 'filed', 'settled')`,
+    [clientId],
+    tx,
+  );
+  const plain: PlainSetup = {
+    digits: minorDigits(client.currency),
+    currency: client.currency,
+    today: today(),
+    codes: codes.filter((c) => c.active).map((c) => c.definition),
+    schedules: schedulesOf(client, registrations),
+    accounts: accounts.map(accountOf),
+    registrations: registrations.map(registrationSetup),
+    sealed: registrations.map((r) => ({
+      registration: r.id,
+      periodEnds: sealed.filter((s) => s.registration === r.id).map((s) => s.periodEnd),
+    })),
+    saleCode: client.saleCode,
+    purchaseCode: client.purchaseCode,
+  };
+  return {
+    client,
+    registrations,
+    plain,
+    effect: setupFromPlain(plain),
+    accountIds: new Map(accounts.map((account) => [account.code, account.id])),
+  };
+}
+
+function accountOf({ code, name, type, role, levy, topic, usualCode }: AccountRecord): Account {
+  return { code, name, type, role, levy, topic, usualCode };
+}
+
+function registrationSetup(r: RegistrationRecord): RegistrationSetup {
+  return {
+    id: r.id,
+    pack: r.pack,
+    levies: r.levies,
+    basis: r.basis,
+    rounding: r.rounding,
+    frequency: r.frequency,
+    anchor: r.anchor,
+    from: r.validFrom,
+    to: r.validTo,
+  };
+}
+
+function schedulesOf(client: ClientRecord, registrations: readonly RegistrationRecord[]): RateSchedules {
+  const packs = new Set(registrations.map((r) => r.pack));
+  const home = packOfCountry(client.country);
+  if (home) packs.add(home.id);
+  return Object.assign({}, ...[...packs].map((pack) => packById(pack).schedules)) as RateSchedules;
+}
+
+/** A registration of the client by its number in the database or its id in the book file. */
+export function registrationIn(setup: ClientSetup, idOrRef: string): RegistrationRecord {
+  const found = setup.registrations.find((r) => String(r.id) === idOrRef || r.ref === idOrRef);
+  if (!found) throw notFound("This registration");
+  return found;
+}

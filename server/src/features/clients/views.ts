@@ -1,0 +1,105 @@
+import { minorDigits } from "@fiscalon/core/money/currency";
+import { formOn, packById, packOfCountry } from "@fiscalon/core/jurisdictions/packs";
+import type { ClientRow, ClientView, ContactView, RegistrationView } from "@fiscalon/contract/views";
+import type { Database } from "../../db/database.ts";
+import type { PlaceRecord, RegistrationRecord } from "../../db/models.ts";
+import { loadClient, today } from "./loadSetup.ts";
+
+export async function clientRows(db: Database): Promise<ClientRow[]> {
+  return db.rows<ClientRow>(
+    `SELECT c.id, c.name, c.country, c.currency,
+       (SELECT count(*) FROM documents d WHERE d.client_id = c.id AND d.state = 'posted') AS documents,
+       coalesce((SELECT group_concat(p.name, ', ') FROM places p WHERE p.client_id = c.id), '') AS places
+     FROM clients c ORDER BY c.name COLLATE NOCASE`,
+  );
+}
+
+export async function clientView(db: Database, clientId: number): Promise<ClientView> {
+  const client = await loadClient(db, clientId);
+  const places = await db.models.places.findAll({ where: { clientId }, order: ["id"] });
+  const registrations = await db.models.registrations.findAll({ where: { clientId }, order: ["validFrom"] });
+  const pack = packOfCountry(client.country);
+  return {
+    id: client.id,
+    name: client.name,
+    country: client.country,
+    currency: client.currency,
+    digits: minorDigits(client.currency),
+    saleCode: client.saleCode,
+    purchaseCode: client.purchaseCode,
+    places: places.map((p) => placeView(p.get({ plain: true }) as PlaceRecord)),
+    registrations: registrations.map((r) => registrationView(r.get({ plain: true }) as RegistrationRecord)),
+    pack: pack
+      ? {
+          id: pack.id,
+          name: pack.name,
+          authority: pack.authority,
+          numberName: pack.numberName,
+          rhythms: pack.rhythms.map((rhythm) => ({ ...rhythm })),
+          roundings: pack.roundings.map(({ id, name, source }) => ({ id, name, source })),
+          form: formView(formOn(pack, today())),
+        }
+      : null,
+  };
+}
+
+function formView({ id, name, boxes }: ReturnType<typeof formOn>) {
+  return { id, name, boxes: boxes.map((box) => ({ id: box.id, short: box.short })) };
+}
+
+function placeView({ id, ref, name, country, region }: PlaceRecord): ClientView["places"][number] {
+  return { id, ref, name, country, region };
+}
+
+export function registrationView(r: RegistrationRecord): RegistrationView {
+  const pack = packById(r.pack);
+  const rhythm = pack.rhythms.find(
+    (one) => one.frequency === r.frequency && one.anchor.slice(5) === r.anchor.slice(5),
+  );
+  return {
+    id: r.id,
+    ref: r.ref,
+    pack: r.pack,
+    packName: pack.name,
+    authority: pack.authority,
+    numberName: pack.numberName,
+    levies: r.levies,
+    number: r.number,
+    from: r.validFrom,
+    to: r.validTo,
+    frequency: r.frequency,
+    rhythm: rhythm?.name ?? `${r.frequency}, ending ${r.anchor.slice(5)}`,
+    anchor: r.anchor,
+    basis: r.basis,
+    rounding: r.rounding,
+  };
+}
+
+const CONTACT = `SELECT c.id, c.ref, c.name, c.country, c.region, c.tax_number AS taxNumber, c.registered,
+  c.sale_code AS saleCode, c.purchase_code AS purchaseCode,
+  (SELECT count(*) FROM documents d WHERE d.contact_id = c.id AND d.state = 'posted') AS documents FROM contacts c`;
+
+type ContactRow = Omit<ContactView, "registered"> & { registered: number | null };
+
+export async function contactView(db: Database, contactId: number): Promise<ContactView | null> {
+  const row = await db.row<ContactRow>(`${CONTACT} WHERE c.id = $1`, [contactId]);
+  return row ? withFlag(row) : null;
+}
+
+/** Contacts whose name or number contains the text, by name. */
+export async function contactViews(
+  db: Database,
+  clientId: number,
+  search: string,
+  limit: number,
+): Promise<ContactView[]> {
+  const rows = await db.rows<ContactRow>(
+    `${CONTACT} WHERE c.client_id = $1 AND (c.name LIKE $2 OR c.tax_number LIKE $2) ORDER BY c.name COLLATE NOCASE LIMIT $3`,
+    [clientId, `%${search}%`, limit],
+  );
+  return rows.map(withFlag);
+}
+
+function withFlag(row: ContactRow): ContactView {
+  return { ...row, registered: row.registered === null ? null : row.registered === 1 };
+}

@@ -1,0 +1,153 @@
+import type { DocumentInput, DocumentKind, LineInput } from "@fiscalon/core/tax/documentInput";
+import { groupBy } from "../../groupBy.ts";
+import type { Bind, Database, Tx } from "../../db/database.ts";
+import type { NewDocument } from "./postDocuments.ts";
+
+/** A document as it is kept. `input` is what was typed, nothing worked out. */
+export interface StoredDocument extends NewDocument {
+  id: number;
+  currency: string;
+  corrects: string | null;
+  note: string;
+  net: number;
+  tax: number;
+  gross: number;
+  ledgerDate: string;
+  state: "posted" | "superseded" | "void";
+  superseded: number | null;
+  importId: number | null;
+  sourceKey: string | null;
+  sourceRows: number[];
+  createdAt: string;
+  createdBy: number;
+}
+
+interface DocumentRecord {
+  id: number;
+  kind: DocumentKind;
+  number: string;
+  date: string;
+  tax_point: string | null;
+  contact_id: number | null;
+  place_id: number | null;
+  prices: "exclusive" | "inclusive";
+  currency: string;
+  corrects: string | null;
+  note: string;
+  discount: string | null;
+  typed_tax: string | null;
+  net: number;
+  tax: number;
+  gross: number;
+  ledger_date: string;
+  state: StoredDocument["state"];
+  supersedes: number | null;
+  import_id: number | null;
+  source_key: string | null;
+  created_at: string;
+  created_by: number;
+}
+
+interface LineRecord {
+  document_id: number;
+  text: string;
+  amount: string | null;
+  quantity: string | null;
+  unit_price: string | null;
+  discount: string | null;
+  code: string | null;
+  code_reason: string | null;
+  account: string | null;
+  item: string | null;
+  supply: "goods" | "services" | null;
+  typed_tax: string | null;
+  typed_reason: string | null;
+  attributes: string | null;
+  source_row: number | null;
+}
+
+/**
+ * Documents with their lines, by any condition on the table of documents (alias d), oldest first.
+ * @param condition SQL with bound parameters only
+ */
+export async function loadDocuments(
+  db: Database,
+  condition: string,
+  bind: Bind,
+  tx?: Tx,
+): Promise<StoredDocument[]> {
+  const documents = await db.rows<DocumentRecord>(
+    `SELECT d.* FROM documents d WHERE ${condition} ORDER BY d.id`,
+    bind,
+    tx,
+  );
+  const lines = await db.rows<LineRecord>(
+    `SELECT l.* FROM documents d JOIN lines l ON l.document_id = d.id WHERE ${condition} ORDER BY d.id, l.no`,
+    bind,
+    tx,
+  );
+  const byDocument = groupBy(lines, (line) => line.document_id);
+  return documents.map((document) => stored(document, byDocument.get(document.id) ?? []));
+}
+
+function stored(d: DocumentRecord, lines: readonly LineRecord[]): StoredDocument {
+  return {
+    id: d.id,
+    input: inputOf(d, lines),
+    contact: d.contact_id,
+    place: d.place_id,
+    currency: d.currency,
+    corrects: d.corrects,
+    note: d.note,
+    net: d.net,
+    tax: d.tax,
+    gross: d.gross,
+    ledgerDate: d.ledger_date,
+    state: d.state,
+    superseded: d.supersedes,
+    importId: d.import_id,
+    sourceKey: d.source_key,
+    sourceRows: lines.map((line) => line.source_row ?? 0),
+    createdAt: d.created_at,
+    createdBy: d.created_by,
+  };
+}
+
+function inputOf(d: DocumentRecord, lines: readonly LineRecord[]): DocumentInput & { number: string } {
+  return withoutNulls({
+    kind: d.kind,
+    number: d.number,
+    date: d.date,
+    taxPoint: d.tax_point,
+    prices: d.prices,
+    discount: parsed(d.discount),
+    typedTax: parsed(d.typed_tax),
+    lines: lines.map(lineOf),
+  });
+}
+
+function lineOf(line: LineRecord): LineInput {
+  return withoutNulls({
+    text: line.text === "" ? null : line.text,
+    amount: line.amount,
+    quantity: line.quantity,
+    unitPrice: line.unit_price,
+    discount: parsed(line.discount),
+    code: line.code,
+    codeReason: line.code_reason,
+    account: line.account,
+    item: line.item,
+    supply: line.supply,
+    typedTax: parsed(line.typed_tax),
+    typedReason: line.typed_reason,
+    attributes: parsed(line.attributes),
+  });
+}
+
+function parsed(json: string | null): unknown {
+  return json === null ? null : JSON.parse(json);
+}
+
+function withoutNulls<T>(record: Record<string, unknown>): T {
+  return Object.fromEntries(Object.entries(record).filter(([, value]) => value !== null)) as T;
+}

@@ -1,0 +1,135 @@
+import type { DocumentPage, DocumentRow, DocumentView } from "@fiscalon/contract/views";
+import type { Database } from "../../db/database.ts";
+import { notFound } from "../../errors.ts";
+import { contactView } from "../clients/views.ts";
+import { loadSetup } from "../clients/loadSetup.ts";
+import { loadDocuments } from "./loadDocuments.ts";
+import { lockOf } from "./service.ts";
+
+export interface DocumentFilter {
+  search: string;
+  kind: string;
+  code: string;
+  /** Reported in this period, or dated in it while not on any return. */
+  from: string;
+  to: string;
+  registration: number;
+  state: string;
+  offset: number;
+  limit: number;
+}
+
+const SEALED = `('sealed', 'filed', 'settled')`;
+
+/** One page of documents, newest first, with the totals of all that match. Credit notes count negative. */
+export async function documentPage(
+  db: Database,
+  clientId: number,
+  filter: DocumentFilter,
+): Promise<DocumentPage> {
+  const { where, bind } = conditions(clientId, filter);
+  const sign = `CASE WHEN d.kind LIKE '%credit-note' THEN -1 ELSE 1 END`;
+  const totals = await db.row<{ total: number; net: number; tax: number; gross: number }>(
+    `SELECT count(*) AS total, coalesce(sum(${sign} * d.net), 0) AS net, coalesce(sum(${sign} * d.tax), 0) AS tax,
+       coalesce(sum(${sign} * d.gross), 0) AS gross
+     FROM documents d LEFT JOIN contacts c ON c.id = d.contact_id WHERE ${where}`,
+    bind,
+  );
+  const rows = await db.rows<Omit<DocumentRow, "late" | "locked"> & { late: number; locked: number }>(
+    `WITH page AS (
+       SELECT d.* FROM documents d LEFT JOIN contacts c ON c.id = d.contact_id WHERE ${where}
+       ORDER BY d.date DESC, d.id DESC LIMIT $${bind.length + 1} OFFSET $${bind.length + 2})
+     SELECT d.id, d.kind, d.number, d.date, coalesce(d.tax_point, d.date) AS taxPoint, coalesce(c.name, '') AS party,
+       ${sign} * d.net AS net, ${sign} * d.tax AS tax, ${sign} * d.gross AS gross, d.state,
+       (SELECT group_concat(code, ' ') FROM (SELECT DISTINCT l.code FROM lines l WHERE l.document_id = d.id)) AS codes,
+       EXISTS (SELECT 1 FROM facts f WHERE f.document_id = d.id AND f.live = 1 AND f.late = 1) AS late,
+       EXISTS (SELECT 1 FROM facts f JOIN returns r ON r.registration_id = f.registration_id
+         AND r.period_end = f.period_end AND r.state IN ${SEALED} WHERE f.document_id = d.id AND f.live = 1) AS locked
+     FROM page d LEFT JOIN contacts c ON c.id = d.contact_id ORDER BY d.date DESC, d.id DESC`,
+    [...bind, filter.limit, filter.offset],
+  );
+  return {
+    ...(totals ?? { total: 0, net: 0, tax: 0, gross: 0 }),
+    rows: rows.map((row) => ({
+      ...row,
+      codes: row.codes ?? "",
+      late: row.late === 1,
+      locked: row.locked === 1,
+    })),
+  };
+}
+
+function conditions(clientId: number, filter: DocumentFilter): { where: string; bind: unknown[] } {
+  const bind: unknown[] = [clientId, filter.state];
+  const where = ["d.client_id = $1", "d.state = $2"];
+  const add = (sql: (at: string) => string, value: unknown) => {
+    bind.push(value);
+    where.push(sql(`$${bind.length}`));
+  };
+  if (filter.search !== "") {
+    add((at) => `(d.number LIKE ${at} OR c.name LIKE ${at} OR d.note LIKE ${at})`, `%${filter.search}%`);
+  }
+  if (filter.kind !== "") add((at) => `d.kind = ${at}`, filter.kind);
+  if (filter.code !== "") {
+    add((at) => `EXISTS (SELECT 1 FROM lines l WHERE l.document_id = d.id AND l.code = ${at})`, filter.code);
+  }
+  if (filter.to !== "") {
+    bind.push(filter.from, filter.to, filter.registration);
+    const [from, to, registration] = [`$${bind.length - 2}`, `$${bind.length - 1}`, `$${bind.length}`];
+    where.push(
+      `(d.ledger_date BETWEEN ${from} AND ${to} OR d.date BETWEEN ${from} AND ${to} OR EXISTS (SELECT 1 FROM facts f
+         WHERE f.document_id = d.id AND f.live = 1 AND f.registration_id = ${registration} AND f.period_end = ${to}))`,
+    );
+  }
+  return { where: where.join(" AND "), bind };
+}
+
+/** One document with where it came from and what happened to it. */
+export async function documentView(
+  db: Database,
+  clientId: number,
+  documentId: number,
+): Promise<DocumentView> {
+  const [document] = await loadDocuments(db, "d.id = $1 AND d.client_id = $2", [documentId, clientId]);
+  if (!document) throw notFound("This document");
+  const setup = await loadSetup(db, clientId);
+  const contact = document.contact === null ? null : await contactView(db, document.contact);
+  const source =
+    document.importId === null
+      ? undefined
+      : await db.row<{ file_name: string }>("SELECT file_name FROM imports WHERE id = $1", [
+          document.importId,
+        ]);
+  return {
+    id: document.id,
+    state: document.state,
+    input: { ...document.input, note: document.note, corrects: document.corrects },
+    contact,
+    net: document.net,
+    tax: document.tax,
+    gross: document.gross,
+    ledgerDate: document.ledgerDate,
+    locked: document.state === "posted" ? await lockOf(db, setup, document) : null,
+    source:
+      source === undefined || document.importId === null
+        ? null
+        : { importId: document.importId, fileName: source.file_name, row: document.sourceRows[0] ?? null },
+    history: await historyOf(db, documentId),
+  };
+}
+
+/** Every version of the document, oldest first: who made it, and how it ended. */
+async function historyOf(db: Database, documentId: number): Promise<DocumentView["history"]> {
+  return db.rows(
+    `WITH RECURSIVE versions(id) AS (
+       SELECT $1 UNION SELECT d.id FROM documents d JOIN versions v ON d.supersedes = v.id
+       UNION SELECT d.supersedes FROM documents d JOIN versions v ON d.id = v.id WHERE d.supersedes IS NOT NULL)
+     SELECT d.created_at AS at, p.name AS "by", d.id AS documentId,
+       CASE WHEN d.supersedes IS NOT NULL THEN 'corrected' WHEN d.import_id IS NOT NULL THEN 'imported' ELSE 'posted' END AS what
+     FROM versions v JOIN documents d ON d.id = v.id JOIN people p ON p.id = d.created_by
+     UNION ALL
+     SELECT d.ended_at, p.name, d.id, 'taken out: ' || d.end_reason FROM versions v JOIN documents d ON d.id = v.id
+       JOIN people p ON p.id = d.ended_by WHERE d.state = 'void' ORDER BY at`,
+    [documentId],
+  );
+}

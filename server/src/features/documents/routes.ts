@@ -1,0 +1,85 @@
+import type { FastifyInstance } from "fastify";
+import Joi from "joi";
+import { documentBody, voidBody } from "@fiscalon/contract/document";
+import type { DocumentBody } from "@fiscalon/contract/document";
+import { id } from "@fiscalon/contract/fields";
+import { actorNow } from "../../actor.ts";
+import type { AppContext } from "../../context.ts";
+import { clientParams, described } from "../../validation.ts";
+import { documentPage, documentView } from "./queries.ts";
+import type { DocumentFilter } from "./queries.ts";
+import { correctDocument, postDocument, voidDocument } from "./service.ts";
+
+type Id = { Params: { id: number } };
+type Document = { Params: { id: number; document: number } };
+const documentParams = Joi.object({ id: id.required(), document: id.required() });
+
+const pageQuery = Joi.object({
+  search: Joi.string().allow("").max(100).default(""),
+  kind: Joi.string().allow("").max(40).default(""),
+  code: Joi.string().allow("").max(20).default(""),
+  from: Joi.string().allow("").max(10).default(""),
+  to: Joi.string().allow("").max(10).default(""),
+  registration: Joi.number().integer().default(0),
+  state: Joi.string().valid("posted", "superseded", "void").default("posted"),
+  offset: Joi.number().integer().min(0).default(0),
+  limit: Joi.number().integer().min(1).max(500).default(100),
+});
+
+export async function documentRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+  app.get<Id & { Querystring: DocumentFilter }>(
+    "/clients/:id/documents",
+    {
+      schema: described("A page of documents with totals", "Books", {
+        params: clientParams,
+        querystring: pageQuery,
+      }),
+    },
+    (request) => documentPage(db, request.params.id, request.query),
+  );
+
+  app.post<Id & { Body: DocumentBody }>(
+    "/clients/:id/documents",
+    { schema: described("Post a document", "Books", { params: clientParams, body: documentBody }) },
+    async (request, reply) => {
+      const documentId = await postDocument(db, actorNow(), request.params.id, request.body);
+      return reply.status(201).send(await documentView(db, request.params.id, documentId));
+    },
+  );
+
+  app.get<Document>(
+    "/clients/:id/documents/:document",
+    { schema: described("A document with its history", "Books", { params: documentParams }) },
+    (request) => documentView(db, request.params.id, request.params.document),
+  );
+
+  app.put<Document & { Body: DocumentBody }>(
+    "/clients/:id/documents/:document",
+    {
+      schema: described("Replace a document by a corrected version", "Books", {
+        params: documentParams,
+        body: documentBody,
+      }),
+    },
+    async (request) => {
+      const { id: clientId, document } = request.params;
+      const documentId = await correctDocument(db, actorNow(), clientId, document, request.body);
+      return documentView(db, clientId, documentId);
+    },
+  );
+
+  app.post<Document & { Body: { reason: string } }>(
+    "/clients/:id/documents/:document/void",
+    {
+      schema: described("Take a document out of the books", "Books", {
+        params: documentParams,
+        body: voidBody,
+      }),
+    },
+    async (request) => {
+      const { id: clientId, document } = request.params;
+      await voidDocument(db, actorNow(), clientId, document, request.body.reason);
+      return documentView(db, clientId, document);
+    },
+  );
+}

@@ -1,0 +1,248 @@
+import { FiscalError } from "@fiscalon/core/errors";
+import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
+import type { DocumentKind } from "@fiscalon/core/tax/documentInput";
+import type { DocumentBody } from "@fiscalon/contract/document";
+import { recordChange } from "../../actor.ts";
+import type { Actor } from "../../actor.ts";
+import type { Database, Tx } from "../../db/database.ts";
+import { notFound } from "../../errors.ts";
+import { loadSetup } from "../clients/loadSetup.ts";
+import type { ClientSetup } from "../clients/loadSetup.ts";
+import { loadDocuments } from "./loadDocuments.ts";
+import type { StoredDocument } from "./loadDocuments.ts";
+import { endEffects, postDocuments } from "./postDocuments.ts";
+import type { NewDocument } from "./postDocuments.ts";
+
+/** Prefixes of the numbers given to documents of our own that come without one. */
+const SERIES: Partial<Record<DocumentKind, string>> = {
+  "sales-invoice": "SI-",
+  "sales-credit-note": "SC-",
+  "cash-sale": "CS-",
+  expense: "EX-",
+  journal: "J-",
+};
+
+/** Posts one document typed by a person. */
+export async function postDocument(
+  db: Database,
+  actor: Actor,
+  clientId: number,
+  body: DocumentBody,
+): Promise<number> {
+  return db.write(async (tx) => {
+    const setup = await loadSetup(db, clientId, tx);
+    const document = await prepared(db, tx, setup, body, null);
+    return postOne(db, tx, actor, setup, document, body.duplicateReason);
+  });
+}
+
+/** Replaces a posted document by a corrected version; the old one stays on record. */
+export async function correctDocument(
+  db: Database,
+  actor: Actor,
+  clientId: number,
+  documentId: number,
+  body: DocumentBody,
+): Promise<number> {
+  return db.write(async (tx) => {
+    const setup = await loadSetup(db, clientId, tx);
+    const old = await changeable(db, tx, setup, documentId);
+    const document = await prepared(db, tx, setup, body, old);
+    await endDocument(db, tx, actor, old, "superseded", "corrected");
+    return postOne(
+      db,
+      tx,
+      actor,
+      setup,
+      { ...document, supersedes: old.id, sourceKey: old.sourceKey },
+      body.duplicateReason,
+    );
+  });
+}
+
+/** Takes a document out of the books; it stays on record with the reason. */
+export async function voidDocument(
+  db: Database,
+  actor: Actor,
+  clientId: number,
+  documentId: number,
+  reason: string,
+): Promise<void> {
+  await db.write(async (tx) => {
+    const setup = await loadSetup(db, clientId, tx);
+    const document = await changeable(db, tx, setup, documentId);
+    await endDocument(db, tx, actor, document, "void", reason);
+    await recordChange(db, tx, actor, {
+      client: clientId,
+      action: "void",
+      entity: "document",
+      id: documentId,
+      before: document.input,
+      after: { reason },
+    });
+  });
+}
+
+async function postOne(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  setup: ClientSetup,
+  document: NewDocument,
+  duplicateReason: string | undefined,
+): Promise<number> {
+  const [id = 0] = await postDocuments(db, tx, actor, setup, [document]);
+  await recordChange(db, tx, actor, {
+    client: setup.client.id,
+    action: document.supersedes === undefined ? "post" : "correct",
+    entity: "document",
+    id,
+    before: document.supersedes === undefined ? undefined : { document: document.supersedes },
+    after: { ...document.input, ...(duplicateReason === undefined ? {} : { duplicateReason }) },
+  });
+  return id;
+}
+
+async function prepared(
+  db: Database,
+  tx: Tx,
+  setup: ClientSetup,
+  body: DocumentBody,
+  replaced: StoredDocument | null,
+): Promise<NewDocument> {
+  const { contact, place, currency, corrects, note, duplicateReason, ...input } = body;
+  await requireOwn(db, tx, setup.client.id, "contacts", contact, "contact");
+  await requireOwn(db, tx, setup.client.id, "places", place, "place");
+  const number =
+    body.number || replaced?.input.number || (await nextNumber(db, tx, setup.client.id, body.kind));
+  const document = {
+    input: { ...input, number },
+    contact: contact ?? null,
+    place: place ?? null,
+    currency,
+    corrects: corrects ?? null,
+    note: note ?? "",
+  };
+  if (duplicateReason === undefined)
+    await refuseDuplicate(db, tx, setup.client.id, document, replaced?.id ?? 0);
+  return document;
+}
+
+async function requireOwn(
+  db: Database,
+  tx: Tx,
+  clientId: number,
+  table: "contacts" | "places",
+  id: number | null | undefined,
+  field: string,
+): Promise<void> {
+  if (id === null || id === undefined) return;
+  const row = await db.row(`SELECT id FROM ${table} WHERE id = $1 AND client_id = $2`, [id, clientId], tx);
+  if (!row)
+    throw new FiscalError(`document/unknown-${field}`, `There is no such ${field} with this client.`, field);
+}
+
+async function nextNumber(db: Database, tx: Tx, clientId: number, kind: DocumentKind): Promise<string> {
+  const prefix = SERIES[kind];
+  if (prefix === undefined) {
+    throw new FiscalError("document/no-number", "Type the number that stands on the document.", "number");
+  }
+  const row = await db.row<{ last: number | null }>(
+    `SELECT max(CAST(substr(number, $1) AS INTEGER)) AS last FROM documents
+     WHERE client_id = $2 AND kind = $3 AND number LIKE $4`,
+    [prefix.length + 1, clientId, kind, `${prefix}%`],
+    tx,
+  );
+  return prefix + String((row?.last ?? 0) + 1).padStart(4, "0");
+}
+
+/** The same number of the same party (or of our own series) again is refused unless a reason confirms it. */
+async function refuseDuplicate(
+  db: Database,
+  tx: Tx,
+  clientId: number,
+  document: NewDocument,
+  except: number,
+): Promise<void> {
+  const { input, contact } = document;
+  const ownSeries = DOCUMENT_KINDS[input.kind].direction !== "purchase";
+  const twin = await db.row<{ id: number; date: string }>(
+    `SELECT id, date FROM documents WHERE client_id = $1 AND kind = $2 AND number = $3 COLLATE NOCASE
+       AND state = 'posted' AND id <> $4 AND ($5 OR contact_id IS $6) LIMIT 1`,
+    [clientId, input.kind, input.number, except, ownSeries ? 1 : 0, contact],
+    tx,
+  );
+  if (!twin) return;
+  throw new FiscalError(
+    "document/duplicate-number",
+    `Number ${input.number} is already in the books, dated ${twin.date}. Correct the number, or say why there are two.`,
+    "number",
+    { document: twin.id },
+  );
+}
+
+/** A document that may still be changed: posted, and in no sealed period. */
+async function changeable(
+  db: Database,
+  tx: Tx,
+  setup: ClientSetup,
+  documentId: number,
+): Promise<StoredDocument> {
+  const [document] = await loadDocuments(
+    db,
+    "d.id = $1 AND d.client_id = $2",
+    [documentId, setup.client.id],
+    tx,
+  );
+  if (!document) throw notFound("This document");
+  if (document.state !== "posted") {
+    throw new FiscalError(
+      "document/wrong-state",
+      "This version was already replaced or taken out. Open the current one.",
+    );
+  }
+  const lock = await lockOf(db, setup, document, tx);
+  if (lock) {
+    throw new FiscalError(
+      "document/sealed",
+      `This document is on the return to ${lock.period}, which is ${lock.state}. Enter a credit note or a new document instead; it is taken up as a late item.`,
+    );
+  }
+  return document;
+}
+
+/** The sealed period that keeps a document from being changed, if there is one. */
+export async function lockOf(
+  db: Database,
+  setup: ClientSetup,
+  document: Pick<StoredDocument, "id" | "ledgerDate">,
+  tx?: Tx,
+): Promise<{ period: string; state: string } | null> {
+  const row = await db.row<{ period: string; state: string }>(
+    `SELECT r.period_end AS period, r.state FROM returns r
+     WHERE r.client_id = $1 AND r.state IN ('sealed', 'filed', 'settled')
+       AND (($2 BETWEEN r.period_from AND r.period_end) OR EXISTS
+         (SELECT 1 FROM facts f WHERE f.document_id = $3 AND f.live = 1
+            AND f.registration_id = r.registration_id AND f.period_end = r.period_end))
+     ORDER BY r.period_end LIMIT 1`,
+    [setup.client.id, document.ledgerDate, document.id],
+    tx,
+  );
+  return row ?? null;
+}
+
+async function endDocument(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  document: StoredDocument,
+  state: "superseded" | "void",
+  reason: string,
+): Promise<void> {
+  await db.run(
+    "UPDATE documents SET state = $1, ended_at = $2, ended_by = $3, end_reason = $4 WHERE id = $5",
+    [state, actor.at, actor.person, reason, document.id],
+    tx,
+  );
+  await endEffects(db, tx, [document.id]);
+}

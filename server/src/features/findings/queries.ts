@@ -1,0 +1,142 @@
+import type { Database, Tx } from "../../db/database.ts";
+
+/** What every candidate row of a check carries: the line, its document, its party, its account. */
+export interface CandidateLine {
+  document: number;
+  line: number;
+  kind: string;
+  number: string;
+  date: string;
+  taxPoint: string;
+  party: string;
+  partyCountry: string | null;
+  partyNumber: string | null;
+  partyRegistered: number | null;
+  code: string;
+  levy: string;
+  rate: string | null;
+  direction: string;
+  charged: string;
+  treatment: string;
+  tags: string;
+  net: number;
+  tax: number;
+  recoverable: number;
+  account: string | null;
+  accountName: string | null;
+  topic: string | null;
+  text: string;
+  typedTax: string | null;
+  attributes: string | null;
+  ownEnd: string;
+  documentGross: number;
+  documentTax: number;
+}
+
+/**
+ * Facts of a period that meet a condition, with what a check needs to say something about them.
+ * @param condition SQL over f (facts), d (documents), c (contacts), l (lines), a (accounts); bound $1 registration,
+ *   $2 period end, further ones from `more`
+ */
+export async function candidateLines(
+  db: Database,
+  registrationId: number,
+  periodEnd: string,
+  condition: string,
+  more: readonly unknown[] = [],
+  tx?: Tx,
+): Promise<CandidateLine[]> {
+  return db.rows<CandidateLine>(
+    `SELECT f.document_id AS document, f.line, d.kind, d.number, d.date, f.tax_point AS taxPoint,
+       coalesce(c.name, '') AS party, c.country AS partyCountry, c.tax_number AS partyNumber,
+       c.registered AS partyRegistered, f.code, f.levy, f.rate, f.direction, f.charged, f.treatment, f.tags, f.net,
+       f.tax, f.recoverable, l.account, a.name AS accountName, a.topic, l.text, l.typed_tax AS typedTax, l.attributes,
+       f.own_end AS ownEnd, d.gross AS documentGross, d.tax AS documentTax
+     FROM facts f JOIN documents d ON d.id = f.document_id
+       JOIN lines l ON l.document_id = f.document_id AND l.no = f.line
+       LEFT JOIN contacts c ON c.id = d.contact_id
+       LEFT JOIN accounts a ON a.client_id = f.client_id AND a.code = l.account
+     WHERE f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND (${condition})
+     ORDER BY d.date, d.id, f.line LIMIT 500`,
+    [registrationId, periodEnd, ...more],
+    tx,
+  );
+}
+
+export interface UncodedLine {
+  document: number;
+  line: number;
+  number: string;
+  date: string;
+  party: string;
+  net: number;
+}
+
+/** Lines of documents of the period that have no tax code. */
+export async function uncodedLines(
+  db: Database,
+  clientId: number,
+  from: string,
+  to: string,
+  tx?: Tx,
+): Promise<UncodedLine[]> {
+  return db.rows<UncodedLine>(
+    `SELECT d.id AS document, l.no AS line, d.number, d.date, coalesce(c.name, '') AS party, l.net
+     FROM documents d JOIN lines l ON l.document_id = d.id LEFT JOIN contacts c ON c.id = d.contact_id
+     WHERE d.client_id = $1 AND d.state = 'posted' AND d.kind <> 'journal' AND l.code IS NULL
+       AND coalesce(d.tax_point, d.date) BETWEEN $2 AND $3 ORDER BY d.date, d.id LIMIT 500`,
+    [clientId, from, to],
+    tx,
+  );
+}
+
+export interface TwinDocuments {
+  first: number;
+  second: number;
+  number: string;
+  otherNumber: string;
+  party: string;
+  date: string;
+  gross: number;
+  sameNumber: number;
+}
+
+/** Purchases of the period that look like one already entered: same party and number, or party, amount and date. */
+export async function twinPurchases(
+  db: Database,
+  clientId: number,
+  registrationId: number,
+  periodEnd: string,
+  tx?: Tx,
+): Promise<TwinDocuments[]> {
+  return db.rows<TwinDocuments>(
+    `WITH mine AS (SELECT DISTINCT document_id AS id FROM facts
+       WHERE registration_id = $2 AND period_end = $3 AND live = 1 AND direction = 'purchase')
+     SELECT o.id AS first, d.id AS second, d.number, o.number AS otherNumber, c.name AS party, d.date, d.gross,
+       (o.number = d.number COLLATE NOCASE) AS sameNumber
+     FROM mine JOIN documents d ON d.id = mine.id JOIN contacts c ON c.id = d.contact_id
+       JOIN documents o ON o.client_id = $1 AND o.contact_id = d.contact_id AND o.kind = d.kind AND o.id < d.id
+         AND o.state = 'posted' AND (o.number = d.number COLLATE NOCASE OR (o.gross = d.gross AND o.date = d.date))
+     WHERE d.client_id = $1 ORDER BY d.date, d.id LIMIT 500`,
+    [clientId, registrationId, periodEnd],
+    tx,
+  );
+}
+
+/** Documents of the period whose taxes no registration covers. */
+export async function unregisteredDocuments(
+  db: Database,
+  clientId: number,
+  from: string,
+  to: string,
+  tx?: Tx,
+): Promise<{ document: number; number: string; taxPoint: string; levy: string }[]> {
+  return db.rows(
+    `SELECT DISTINCT f.document_id AS document, d.number, f.tax_point AS taxPoint, f.levy FROM facts f
+       JOIN documents d ON d.id = f.document_id
+     WHERE f.client_id = $1 AND f.registration_id IS NULL AND f.live = 1 AND f.tax_point BETWEEN $2 AND $3
+       AND f.treatment <> 'out-of-scope' LIMIT 500`,
+    [clientId, from, to],
+    tx,
+  );
+}

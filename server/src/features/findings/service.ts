@@ -1,0 +1,211 @@
+import { addMonths, endOfMonth } from "@fiscalon/core/calendar/date";
+import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
+import { CHECKS, finding } from "@fiscalon/core/findings/catalogue";
+import type { CheckId } from "@fiscalon/core/findings/catalogue";
+import type { Finding } from "@fiscalon/core/findings/finding";
+import { formOn, packById } from "@fiscalon/core/jurisdictions/packs";
+import { displayAmount } from "@fiscalon/core/money/amount";
+import { correctionWay } from "@fiscalon/core/returns/correctionWay";
+import { evaluateReturn } from "@fiscalon/core/returns/evaluateReturn";
+import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
+import type { FindingView } from "@fiscalon/contract/returns";
+import type { Database, Tx } from "../../db/database.ts";
+import type { RegistrationRecord } from "../../db/models.ts";
+import type { ClientSetup } from "../clients/loadSetup.ts";
+import { adjustmentsOf, factGroups, lateGroups } from "../returns/queries.ts";
+import { judged, LINE_CHECKS, oldestClaim } from "./checks.ts";
+import type { CheckContext } from "./checks.ts";
+import { candidateLines, twinPurchases, uncodedLines, unregisteredDocuments } from "./queries.ts";
+
+interface Scope {
+  db: Database;
+  setup: ClientSetup;
+  registration: RegistrationRecord;
+  period: FilingPeriod;
+  boxes: readonly BoxResult[];
+  context: CheckContext;
+  tx: Tx | undefined;
+}
+
+/** Runs every check on a period; what was accepted before keeps its reason. In the order of the catalogue. */
+export async function findingsOf(
+  db: Database,
+  setup: ClientSetup,
+  registration: RegistrationRecord,
+  period: FilingPeriod,
+  boxes: readonly BoxResult[],
+  tx?: Tx,
+): Promise<FindingView[]> {
+  const pack = packById(registration.pack);
+  const context: CheckContext = { pack, digits: setup.plain.digits, from: period.from };
+  const scope: Scope = { db, setup, registration, period, boxes, context, tx };
+  const found = [
+    ...arithmetic(scope),
+    ...(await uncoded(scope)),
+    ...(await unregistered(scope)),
+    ...(await lineFindings(scope)),
+    ...(await duplicates(scope)),
+    ...(await lateItems(scope)),
+    ...wholeReturn(scope),
+    ...(await unusual(scope)),
+  ];
+  const order = Object.keys(CHECKS);
+  found.sort((a, b) => order.indexOf(a.check) - order.indexOf(b.check));
+  return withAcceptances(scope, found);
+}
+
+async function withAcceptances(
+  { db, registration, period, tx }: Scope,
+  found: readonly Finding[],
+): Promise<FindingView[]> {
+  const accepted = await db.rows<{ key: string; reason: string; by: string; at: string }>(
+    `SELECT a.key, a.reason, p.name AS "by", a.created_at AS at FROM acceptances a JOIN people p ON p.id = a.created_by
+     WHERE a.registration_id = $1 AND a.period_end = $2`,
+    [registration.id, period.to],
+    tx,
+  );
+  const byKey = new Map(accepted.map(({ key, ...rest }) => [key, rest]));
+  return found.map((one) => {
+    const { title, source } = CHECKS[one.check as CheckId];
+    return { ...one, title, source, accepted: byKey.get(one.key) ?? null };
+  });
+}
+
+function arithmetic({ boxes, registration, period, context }: Scope): Finding[] {
+  const form = formOn(packById(registration.pack), period.to);
+  const amountOf = (id: string) => boxes.find((box) => box.box === id)?.amount ?? 0;
+  return form.boxes.flatMap((box) => {
+    if (box.kind !== "formula") return [];
+    const sum = box.terms.reduce((total, term) => total + term.sign * amountOf(term.box), 0);
+    const expected = box.absolute ? Math.abs(sum) : sum;
+    if (expected === amountOf(box.id)) return [];
+    const shown = displayAmount(amountOf(box.id), context.digits);
+    return [
+      finding(
+        "arithmetic",
+        [box.id],
+        `Box ${box.id} says ${shown}, but ${box.formula} is ${displayAmount(expected, context.digits)}.`,
+      ),
+    ];
+  });
+}
+
+async function uncoded({ db, setup, period, context, tx }: Scope): Promise<Finding[]> {
+  const lines = await uncodedLines(db, setup.client.id, period.from, period.to, tx);
+  return lines.map((line) =>
+    finding(
+      "no-code",
+      [line.document, line.line],
+      `${line.number}, ${line.party}: line ${line.line} of ${displayAmount(line.net, context.digits)} has no tax code, so it is on no return.`,
+      line,
+    ),
+  );
+}
+
+async function unregistered({ db, setup, period, tx }: Scope): Promise<Finding[]> {
+  const documents = await unregisteredDocuments(db, setup.client.id, period.from, period.to, tx);
+  return documents.map((d) =>
+    finding(
+      "no-registration",
+      [d.document],
+      `${d.number}: no ${d.levy} registration is in force on ${d.taxPoint}, so it is on no return. Check the tax point.`,
+      d,
+    ),
+  );
+}
+
+async function lineFindings({ db, registration, period, context, tx }: Scope): Promise<Finding[]> {
+  const found: Finding[] = [];
+  for (const check of LINE_CHECKS) {
+    const more = check.condition.includes("$3") ? [oldestClaim(context)] : [];
+    const lines = await candidateLines(db, registration.id, period.to, check.condition, more, tx);
+    found.push(...judged(check, lines, context));
+  }
+  return found;
+}
+
+async function duplicates({ db, setup, registration, period, context, tx }: Scope): Promise<Finding[]> {
+  const twins = await twinPurchases(db, setup.client.id, registration.id, period.to, tx);
+  return twins.map((twin) =>
+    finding(
+      "duplicate",
+      [twin.second, twin.first],
+      twin.sameNumber === 1
+        ? `${twin.party}: number ${twin.number} is in the books twice.`
+        : `${twin.party}: ${twin.number} and ${twin.otherNumber} have the same date and the same total of ${displayAmount(twin.gross, context.digits)}.`,
+      { document: twin.second },
+    ),
+  );
+}
+
+async function lateItems({ db, registration, period, boxes, context }: Scope): Promise<Finding[]> {
+  const groups = await lateGroups(db, registration.id, period.to);
+  if (groups.length === 0) return [];
+  const { correction } = context.pack;
+  const net = groups.reduce((sum, group) => sum + group.output - group.input, 0);
+  const turnover = boxes.find((box) => box.box === correction.turnoverBox)?.amount ?? 0;
+  const { way, reason } = correctionWay(net, turnover, correction, context.digits);
+  const rule =
+    way === "on-return" ? "may be on this return" : "must be disclosed separately, not on this return";
+  return groups.map((group) =>
+    finding(
+      "late-item",
+      [group.period, group.count],
+      `${group.count} late ${group.count === 1 ? "document" : "documents"} of the period to ${group.period}: output tax ${displayAmount(group.output, context.digits)}, input tax ${displayAmount(group.input, context.digits)}. If they are errors, they ${rule}: ${reason}.`,
+    ),
+  );
+}
+
+/** Checks that look at the return as a whole. */
+function wholeReturn({ boxes, setup, registration, context }: Scope): Finding[] {
+  const found: Finding[] = [];
+  const parts = boxes.flatMap((box) => box.contributions.map((part) => ({ box: box.box, part })));
+  const unionBoxes = ["2", "8", "9"].filter((id) =>
+    parts.some(({ box, part }) => box === id && part.kind === "facts"),
+  );
+  if (registration.pack === "gb" && unionBoxes.length > 0) {
+    found.push(
+      finding(
+        "northern-ireland",
+        unionBoxes,
+        `Boxes ${unionBoxes.join(", ")} hold goods between Northern Ireland and the EU. Accept if ${setup.client.name} trades from Northern Ireland; otherwise use the export and import codes.`,
+      ),
+    );
+  }
+  const exempt = parts.find(
+    ({ part }) => part.kind === "facts" && part.code === "EX" && part.direction === "sale",
+  );
+  if (exempt) {
+    found.push(
+      finding(
+        "exempt-sales",
+        [],
+        `There are exempt sales of ${displayAmount(exempt.part.amount, context.digits)}. Input tax that belongs to them is recoverable only within the de minimis limits.`,
+      ),
+    );
+  }
+  return found;
+}
+
+const WATCHED = { gb: ["4", "6"] } as Record<string, string[]>;
+
+/** Boxes that moved by more than a quarter against the same period a year before. */
+async function unusual({ db, registration, period, boxes, context, tx }: Scope): Promise<Finding[]> {
+  const lastYear = endOfMonth(addMonths(period.to, -12));
+  const groups = await factGroups(db, registration.id, lastYear, tx);
+  if (groups.length === 0) return [];
+  const form = formOn(context.pack, lastYear);
+  const before = evaluateReturn(form, groups, await adjustmentsOf(db, registration.id, lastYear, tx));
+  return (WATCHED[registration.pack] ?? []).flatMap((id) => {
+    const [then, now] = [before, boxes].map((list) => list.find((box) => box.box === id)?.amount ?? 0);
+    if (then === undefined || now === undefined || then <= 0 || Math.abs(now - then) * 4 <= then) return [];
+    const change = Math.round(((now - then) * 100) / then);
+    return [
+      finding(
+        "unusual",
+        [id],
+        `Box ${id} is ${displayAmount(now, context.digits)}, ${Math.abs(change)} % ${change > 0 ? "more" : "less"} than a year before (${displayAmount(then, context.digits)}).`,
+      ),
+    ];
+  });
+}

@@ -1,0 +1,95 @@
+import type { FastifyInstance } from "fastify";
+import Joi from "joi";
+import { FiscalError } from "@fiscalon/core/errors";
+import { importSettings } from "@fiscalon/contract/imports";
+import type { ImportSettings } from "@fiscalon/contract/imports";
+import { id } from "@fiscalon/contract/fields";
+import { actorNow } from "../../actor.ts";
+import type { AppContext } from "../../context.ts";
+import { clientParams, described } from "../../validation.ts";
+import { changeSettings, importBatches, importRecord, receiveFile, undoImport } from "./service.ts";
+
+type Id = { Params: { id: number } };
+type Import = { Params: { id: number; import: number } };
+const importParams = Joi.object({ id: id.required(), import: id.required() });
+const directionQuery = Joi.object({ direction: Joi.string().valid("sale", "purchase").required() });
+
+export async function importRoutes(app: FastifyInstance, { db, jobs, dataDir }: AppContext): Promise<void> {
+  app.get<Id>(
+    "/clients/:id/imports",
+    { schema: described("Imports, newest first", "Books", { params: clientParams }) },
+    (request) => importBatches(db, request.params.id, null),
+  );
+
+  app.post<Id & { Querystring: { direction: "sale" | "purchase" } }>(
+    "/clients/:id/imports",
+    {
+      schema: described("Drop a register (multipart, one file)", "Books", {
+        params: clientParams,
+        querystring: directionQuery,
+      }),
+    },
+    async (request, reply) => {
+      const file = await request.file();
+      if (!file) throw new FiscalError("imports/no-file", "Choose a file.", "file");
+      const content = await file.toBuffer();
+      const { direction } = request.query;
+      const importId = await receiveFile(db, dataDir, actorNow(), request.params.id, {
+        direction,
+        name: file.filename,
+        content,
+      });
+      const [batch] = await importBatches(db, request.params.id, importId);
+      return reply.status(201).send(batch);
+    },
+  );
+
+  app.get<Import>(
+    "/clients/:id/imports/:import",
+    { schema: described("An import", "Books", { params: importParams }) },
+    (request) => oneBatch(request.params),
+  );
+
+  app.put<Import & { Body: Partial<ImportSettings> }>(
+    "/clients/:id/imports/:import/settings",
+    {
+      schema: described("Change how the file is read", "Books", {
+        params: importParams,
+        body: importSettings,
+      }),
+    },
+    async (request) => {
+      await changeSettings(db, request.params.id, request.params.import, request.body);
+      return oneBatch(request.params);
+    },
+  );
+
+  for (const [path, kind, summary] of [
+    ["check", "import-check", "Dry run, as a job"],
+    ["post", "import-post", "Post all documents or none, as a job"],
+  ] as const) {
+    app.post<Import>(
+      `/clients/:id/imports/:import/${path}`,
+      { schema: described(summary, "Books", { params: importParams }) },
+      async (request, reply) => {
+        const { id: clientId, import: importId } = request.params;
+        await importRecord(db, clientId, importId);
+        return reply.status(202).send(await jobs.start(actorNow(), clientId, { kind, clientId, importId }));
+      },
+    );
+  }
+
+  app.post<Import>(
+    "/clients/:id/imports/:import/undo",
+    { schema: described("Take every document of an import out again", "Books", { params: importParams }) },
+    async (request) => {
+      await undoImport(db, actorNow(), request.params.id, request.params.import);
+      return oneBatch(request.params);
+    },
+  );
+
+  async function oneBatch(params: Import["Params"]) {
+    await importRecord(db, params.id, params.import);
+    return (await importBatches(db, params.id, params.import))[0];
+  }
+}

@@ -1,0 +1,339 @@
+import { createHash } from "node:crypto";
+import Papa from "papaparse";
+import { FiscalError } from "@fiscalon/core/errors";
+import { documentEffect } from "@fiscalon/core/facts/documentEffect";
+import { registerDocuments, requireColumns } from "@fiscalon/core/formats/registers/registerDocuments";
+import type { RegisterContent, RegisterDocument } from "@fiscalon/core/formats/registers/registerDocuments";
+import type { ImportReport } from "@fiscalon/contract/imports";
+import { made, recordChange } from "../../actor.ts";
+import type { Actor } from "../../actor.ts";
+import type { Database, Tx } from "../../db/database.ts";
+import type { ImportRecord } from "../../db/models.ts";
+import type { Progress } from "../../jobs/task.ts";
+import { loadSetup } from "../clients/loadSetup.ts";
+import type { ClientSetup } from "../clients/loadSetup.ts";
+import { postDocuments } from "../documents/postDocuments.ts";
+import type { NewDocument } from "../documents/postDocuments.ts";
+import { decoded, readKeptFile } from "./files.ts";
+import { importRecord, refusePosted } from "./service.ts";
+
+/** Documents posted between two looks at the cancel flag. */
+const CHUNK = 1000;
+const LISTED_PROBLEMS = 500;
+
+interface Reading {
+  record: ImportRecord;
+  content: RegisterContent;
+  fresh: { document: RegisterDocument; key: string }[];
+  report: ImportReport;
+}
+
+/** The dry run: reads the whole file and says what posting it would do. Changes nothing but the report. */
+export async function checkImport(
+  db: Database,
+  dataDir: string,
+  clientId: number,
+  importId: number,
+  progress: Progress,
+): Promise<ImportReport> {
+  const setup = await loadSetup(db, clientId);
+  const { report } = await readImport(db, dataDir, setup, importId, progress);
+  await db.write((tx) =>
+    db.models.imports.update({ report, state: "checked" }, { where: { id: importId }, transaction: tx }),
+  );
+  return report;
+}
+
+/** Posts the file: all documents that are not there yet, in one transaction, or none. */
+export async function postImport(
+  db: Database,
+  dataDir: string,
+  actor: Actor,
+  clientId: number,
+  importId: number,
+  progress: Progress,
+): Promise<ImportReport> {
+  return db.write(async (tx) => {
+    const setup = await loadSetup(db, clientId, tx);
+    const { report, fresh } = await readImport(db, dataDir, setup, importId, progress, tx);
+    if (report.problemCount > 0) {
+      throw new FiscalError(
+        "imports/problems",
+        `${report.problemCount} ${report.problemCount === 1 ? "cell needs" : "cells need"} mending before anything is posted. Mend them, or leave those rows out.`,
+      );
+    }
+    const contacts = await contactIds(
+      db,
+      tx,
+      actor,
+      clientId,
+      fresh.map((one) => one.document),
+    );
+    for (let at = 0; at < fresh.length; at += CHUNK) {
+      progress.step(at, fresh.length, "posting documents");
+      const batch = fresh
+        .slice(at, at + CHUNK)
+        .map(({ document, key }) => newDocument(document, key, importId, contacts));
+      await postDocuments(db, tx, actor, setup, batch);
+    }
+    progress.step(fresh.length, fresh.length, "posting documents");
+    await db.models.imports.update(
+      { report, state: "posted", documents: fresh.length },
+      { where: { id: importId }, transaction: tx },
+    );
+    await recordChange(db, tx, actor, {
+      client: clientId,
+      action: "post",
+      entity: "import",
+      id: importId,
+      after: { documents: fresh.length },
+    });
+    return report;
+  });
+}
+
+async function readImport(
+  db: Database,
+  dataDir: string,
+  setup: ClientSetup,
+  importId: number,
+  progress: Progress,
+  tx?: Tx,
+): Promise<Reading> {
+  const record = await importRecord(db, setup.client.id, importId);
+  refusePosted(record);
+  requireColumns(record.settings.mapping);
+  progress.step(0, 0, "reading the file");
+  const text = decoded(readKeptFile(dataDir, record.fileHash), record.encoding);
+  const { data } = Papa.parse<string[]>(text, { delimiter: record.shape.delimiter, skipEmptyLines: false });
+  progress.step(0, data.length, "understanding the rows");
+  const content = registerDocuments(data, {
+    ...record.settings,
+    digits: setup.plain.digits,
+    direction: record.direction,
+    headerRow: record.shape.headerRow,
+    codes: setup.effect.codes,
+    schedules: setup.plain.schedules,
+    accounts: new Set(setup.plain.accounts.map((account) => account.code)),
+    leftOut: new Set(record.settings.leftOut),
+    mended: mendedCells(record),
+  });
+  const { fresh, alreadyThere } = await sortOutKnown(db, setup, record, content, tx);
+  checkEffects(setup, content, fresh, progress);
+  const report = await reportOf(db, setup, content, fresh, alreadyThere, data, tx);
+  return { record, content, fresh, report };
+}
+
+function mendedCells(record: ImportRecord): Map<number, Map<number, string>> {
+  const cells = new Map<number, Map<number, string>>();
+  for (const { row, column, value } of record.settings.mended) {
+    cells.set(row, (cells.get(row) ?? new Map<number, string>()).set(column, value));
+  }
+  return cells;
+}
+
+/** Documents already imported are skipped by their fingerprint; numbers used by others are problems. */
+async function sortOutKnown(
+  db: Database,
+  setup: ClientSetup,
+  record: ImportRecord,
+  content: RegisterContent,
+  tx?: Tx,
+) {
+  const kinds = JSON.stringify([...new Set(content.documents.map((document) => document.input.kind))]);
+  const known = await db.rows<{
+    key: string | null;
+    kind: string;
+    number: string;
+    party: string;
+    date: string;
+  }>(
+    `SELECT d.source_key AS key, d.kind, d.number, coalesce(c.name, '') AS party, d.date FROM documents d
+       LEFT JOIN contacts c ON c.id = d.contact_id
+     WHERE d.client_id = $1 AND d.state = 'posted' AND d.kind IN (SELECT value FROM json_each($2))`,
+    [setup.client.id, kinds],
+    tx,
+  );
+  const keys = new Set(known.map((one) => one.key));
+  const numbers = new Map(known.map((one) => [numberKey(record, one.kind, one.number, one.party), one.date]));
+  const fresh: Reading["fresh"] = [];
+  let alreadyThere = 0;
+  for (const document of content.documents) {
+    const key = fingerprint(document);
+    const used = numbers.get(numberKey(record, document.input.kind, document.input.number, document.party));
+    if (keys.has(key)) alreadyThere += 1;
+    else if (used === undefined) fresh.push({ document, key });
+    else {
+      content.problems.push({
+        row: document.rows[0] ?? 0,
+        column: record.settings.mapping.number ?? null,
+        field: "number",
+        value: document.input.number,
+        message: `Number ${document.input.number} is already in the books, dated ${used}. Correct the number, or leave the row out.`,
+      });
+    }
+  }
+  return { fresh, alreadyThere };
+}
+
+function numberKey(record: ImportRecord, kind: string, number: string, party: string): string {
+  return `${kind} ${number.toLowerCase()} ${record.direction === "purchase" ? party.toLowerCase() : ""}`;
+}
+
+function fingerprint({ input, party }: RegisterDocument): string {
+  const lines = input.lines.map(({ amount, code, typedTax, text }) => [amount, code, typedTax, text]);
+  const content = JSON.stringify([input.kind, input.number, input.date, party, lines]);
+  return createHash("sha256").update(content).digest("base64url").slice(0, 32);
+}
+
+/** What the computation itself refuses (no rate in force, an account without role) is a problem of the row. */
+function checkEffects(
+  setup: ClientSetup,
+  content: RegisterContent,
+  fresh: Reading["fresh"],
+  progress: Progress,
+): void {
+  fresh.forEach(({ document }, index) => {
+    if (index % CHUNK === 0) progress.step(index, fresh.length, "working out tax");
+    try {
+      documentEffect(document.input, setup.effect);
+    } catch (error) {
+      if (!(error instanceof FiscalError)) throw error;
+      content.problems.push({
+        row: document.rows[0] ?? 0,
+        column: null,
+        field: null,
+        value: "",
+        message: error.message,
+      });
+    }
+  });
+}
+
+async function reportOf(
+  db: Database,
+  setup: ClientSetup,
+  content: RegisterContent,
+  fresh: Reading["fresh"],
+  alreadyThere: number,
+  data: readonly string[][],
+  tx?: Tx,
+): Promise<ImportReport> {
+  const names = await db.rows<{ name: string }>(
+    "SELECT lower(name) AS name FROM contacts WHERE client_id = $1",
+    [setup.client.id],
+    tx,
+  );
+  const known = new Set(names.map((row) => row.name));
+  const parties = new Set(
+    fresh
+      .map(({ document }) => document.party.toLowerCase())
+      .filter((name) => name !== "" && !known.has(name)),
+  );
+  const dates = content.documents.map((document) => document.input.date).sort();
+  const codes = new Map<string, ImportReport["codes"][number]>();
+  for (const { document } of fresh) {
+    const sign = document.input.kind.endsWith("credit-note") ? -1 : 1;
+    let priced;
+    try {
+      ({ priced } = documentEffect(document.input, setup.effect));
+    } catch {
+      continue;
+    }
+    for (const line of priced.lines) {
+      const code = line.code?.code ?? "";
+      const row = codes.get(code) ?? { code, lines: 0, net: 0, tax: 0 };
+      codes.set(code, {
+        code,
+        lines: row.lines + 1,
+        net: row.net + sign * line.net,
+        tax: row.tax + sign * (line.gross - line.net),
+      });
+    }
+  }
+  const problems = [...content.problems].sort((a, b) => a.row - b.row);
+  return {
+    rows: content.rows,
+    documents: content.documents.length,
+    fresh: fresh.length,
+    alreadyThere,
+    creditNotes: content.documents.filter((document) => document.input.kind.endsWith("credit-note")).length,
+    newContacts: parties.size,
+    net: content.net,
+    tax: content.tax,
+    from: dates[0] ?? null,
+    to: dates.at(-1) ?? null,
+    problemCount: problems.length,
+    problems: problems
+      .slice(0, LISTED_PROBLEMS)
+      .map((problem) => ({ ...problem, cells: data[problem.row - 1] ?? [] })),
+    notices: content.notices.slice(0, LISTED_PROBLEMS),
+    codes: [...codes.values()].sort((a, b) => b.lines - a.lines),
+  };
+}
+
+/** Ids of the parties, found by name or created. */
+async function contactIds(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  clientId: number,
+  documents: readonly RegisterDocument[],
+): Promise<Map<string, number>> {
+  const rows = await db.rows<{ id: number; name: string }>(
+    "SELECT id, lower(name) AS name FROM contacts WHERE client_id = $1",
+    [clientId],
+    tx,
+  );
+  const ids = new Map(rows.map((row) => [row.name, row.id]));
+  let next = (await db.lastId("contacts", tx)) + 1;
+  const { createdAt, createdBy } = made(actor);
+  const fresh: unknown[][] = [];
+  for (const { party, partyNumber, partyCountry } of documents) {
+    const key = party.toLowerCase();
+    if (party === "" || ids.has(key)) continue;
+    ids.set(key, next);
+    const country = /^[a-z]{2}$/i.test(partyCountry) ? partyCountry.toUpperCase() : null;
+    fresh.push([
+      next,
+      clientId,
+      `i${next}`,
+      party,
+      country,
+      partyNumber || null,
+      partyNumber === "" ? null : 1,
+      createdAt,
+      createdBy,
+    ]);
+    next += 1;
+  }
+  const columns = [
+    "id",
+    "client_id",
+    "ref",
+    "name",
+    "country",
+    "tax_number",
+    "registered",
+    "created_at",
+    "created_by",
+  ];
+  await db.insertRows("contacts", columns, fresh, tx);
+  return ids;
+}
+
+function newDocument(
+  document: RegisterDocument,
+  key: string,
+  importId: number,
+  contacts: ReadonlyMap<string, number>,
+): NewDocument {
+  return {
+    input: document.input,
+    contact: contacts.get(document.party.toLowerCase()) ?? null,
+    place: null,
+    importId,
+    sourceKey: key,
+    sourceRows: document.rows,
+  };
+}

@@ -1,0 +1,66 @@
+import type { LedgerAccountRow, LedgerEntryRow } from "@fiscalon/contract/views";
+import type { Database } from "../../db/database.ts";
+
+/** The trial balance: every account with its balance before `from`, its movements, and its balance on `to`. */
+export async function trialBalance(
+  db: Database,
+  clientId: number,
+  from: string,
+  to: string,
+): Promise<LedgerAccountRow[]> {
+  return db.rows<LedgerAccountRow>(
+    `SELECT a.code, a.name, a.type, a.role, coalesce(s.opening, 0) AS opening, coalesce(s.debit, 0) AS debit,
+       coalesce(s.credit, 0) AS credit, coalesce(s.opening + s.debit - s.credit, 0) AS closing
+     FROM accounts a LEFT JOIN (
+       SELECT account_id, sum(CASE WHEN date < $2 THEN amount ELSE 0 END) AS opening,
+         sum(CASE WHEN date >= $2 AND amount > 0 THEN amount ELSE 0 END) AS debit,
+         sum(CASE WHEN date >= $2 AND amount < 0 THEN -amount ELSE 0 END) AS credit
+       FROM postings WHERE client_id = $1 AND live = 1 AND date <= $3 GROUP BY account_id) s ON s.account_id = a.id
+     WHERE a.client_id = $1 ORDER BY a.code`,
+    [clientId, from, to],
+  );
+}
+
+/** One page of an account, oldest first, with the running balance. */
+export async function accountEntries(
+  db: Database,
+  clientId: number,
+  account: string,
+  from: string,
+  to: string,
+  page: { offset: number; limit: number },
+): Promise<{ opening: number; total: number; rows: LedgerEntryRow[] }> {
+  const head = await db.row<{ opening: number; total: number }>(
+    `SELECT coalesce(sum(CASE WHEN p.date < $3 THEN p.amount END), 0) AS opening,
+       count(DISTINCT CASE WHEN p.date >= $3 THEN p.entry_id END) AS total
+     FROM postings p JOIN accounts a ON a.id = p.account_id
+     WHERE p.client_id = $1 AND p.live = 1 AND a.code = $2 AND p.date <= $4`,
+    [clientId, account, from, to],
+  );
+  const rows = await db.rows<LedgerEntryRow>(
+    `SELECT entry, date, text, documentId, amount, $5 + sum(amount) OVER (ORDER BY date, entry) AS balance FROM (
+       SELECT p.entry_id AS entry, p.date, e.text || coalesce(', ' || c.name, '') AS text, e.document_id AS documentId,
+         sum(p.amount) AS amount
+       FROM postings p JOIN accounts a ON a.id = p.account_id JOIN entries e ON e.id = p.entry_id
+         LEFT JOIN documents d ON d.id = e.document_id LEFT JOIN contacts c ON c.id = d.contact_id
+       WHERE p.client_id = $1 AND p.live = 1 AND a.code = $2 AND p.date BETWEEN $3 AND $4
+       GROUP BY p.entry_id, p.date) ORDER BY date, entry LIMIT $6 OFFSET $7`,
+    [clientId, account, from, to, head?.opening ?? 0, page.limit, page.offset],
+  );
+  return { opening: head?.opening ?? 0, total: head?.total ?? 0, rows };
+}
+
+/** Balances of all accounts at the end of a day, leaving out one entry. */
+export async function balances(
+  db: Database,
+  clientId: number,
+  day: string,
+  exceptEntry: number | null,
+): Promise<Map<string, number>> {
+  const rows = await db.rows<{ code: string; balance: number }>(
+    `SELECT a.code, sum(p.amount) AS balance FROM postings p JOIN accounts a ON a.id = p.account_id
+     WHERE p.client_id = $1 AND p.live = 1 AND p.date <= $2 AND p.entry_id IS NOT $3 GROUP BY a.id`,
+    [clientId, day, exceptEntry],
+  );
+  return new Map(rows.map((row) => [row.code, row.balance]));
+}

@@ -1,0 +1,37 @@
+import type { FastifyInstance } from "fastify";
+import Joi from "joi";
+import { date, id } from "@fiscalon/contract/fields";
+import type { AppContext } from "../../context.ts";
+import { clientParams, described } from "../../validation.ts";
+import { accountEntries, trialBalance } from "./queries.ts";
+
+const dates = { from: date.required(), to: date.required() };
+
+export async function ledgerRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+  app.get<{ Params: { id: number }; Querystring: { from: string; to: string } }>(
+    "/clients/:id/trial-balance",
+    { schema: described("Trial balance", "Books", { params: clientParams, querystring: Joi.object(dates) }) },
+    (request) => trialBalance(db, request.params.id, request.query.from, request.query.to),
+  );
+
+  app.get<{
+    Params: { id: number; account: string };
+    Querystring: { from: string; to: string; offset: number; limit: number };
+  }>(
+    "/clients/:id/ledger/:account",
+    {
+      schema: described("General ledger: one account, by pages", "Books", {
+        params: Joi.object({ id: id.required(), account: Joi.string().max(20).required() }),
+        querystring: Joi.object({
+          ...dates,
+          offset: Joi.number().integer().min(0).default(0),
+          limit: Joi.number().integer().min(1).max(500).default(100),
+        }),
+      }),
+    },
+    (request) => {
+      const { from, to, ...page } = request.query;
+      return accountEntries(db, request.params.id, request.params.account, from, to, page);
+    },
+  );
+}

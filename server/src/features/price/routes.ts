@@ -1,0 +1,23 @@
+import type { FastifyInstance } from "fastify";
+import Joi from "joi";
+import { documentBody } from "@fiscalon/contract/document";
+import { id, roundingBody } from "@fiscalon/contract/fields";
+import type { AppContext } from "../../context.ts";
+import { described } from "../../validation.ts";
+import { pricePreview } from "./service.ts";
+import type { PriceRequest } from "./service.ts";
+
+const priceBody = Joi.object({
+  client: id,
+  pack: Joi.string().max(10),
+  rounding: roundingBody,
+  document: documentBody.required(),
+});
+
+export async function priceRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+  app.post<{ Body: PriceRequest }>(
+    "/price",
+    { schema: described("Price a document without keeping it", "Books", { body: priceBody }) },
+    (request) => pricePreview(db, request.body),
+  );
+}

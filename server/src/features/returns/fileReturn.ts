@@ -1,0 +1,116 @@
+import { FiscalError } from "@fiscalon/core/errors";
+import { gbReturnBody } from "@fiscalon/core/formats/authority/gbReturn";
+import type { GbReturnBody } from "@fiscalon/core/formats/authority/gbReturn";
+import { recordChange } from "../../actor.ts";
+import type { Actor } from "../../actor.ts";
+import type { Database } from "../../db/database.ts";
+import { loadSetup, registrationIn } from "../clients/loadSetup.ts";
+import type { Gateway, Outcome, Receipt } from "./gateway.ts";
+import { periodEnding } from "./periods.ts";
+import { returnRecord } from "./records.ts";
+
+const sending = new Set<string>();
+
+/**
+ * Sends a sealed return to the authority and keeps the receipt. Where the answer is lost, or the authority says it
+ * has one already, what it holds is fetched and compared: the same figures count as filed.
+ */
+export async function fileReturn(
+  db: Database,
+  gateway: Gateway,
+  actor: Actor,
+  clientId: number,
+  rid: string,
+  end: string,
+): Promise<Receipt> {
+  const setup = await loadSetup(db, clientId);
+  const r = registrationIn(setup, rid);
+  const period = periodEnding(r, end);
+  const record = await returnRecord(db, r.id, end);
+  if (record?.state !== "sealed" || !record.boxes) {
+    throw new FiscalError(
+      "returns/wrong-state",
+      "Only a sealed return that is not yet filed can be sent. Seal the period first.",
+    );
+  }
+  if (!r.number) {
+    throw new FiscalError(
+      "returns/no-number",
+      "The registration has no number yet. Add it under Set up, Places & registrations.",
+    );
+  }
+  const key = `${r.id} ${end}`;
+  if (sending.has(key)) throw new FiscalError("returns/wrong-state", "This return is being sent right now.");
+  sending.add(key);
+  try {
+    const body = gbReturnBody(await gateway.periodKey(r.number, period.from, end), record.boxes);
+    const receipt = await settled(await gateway.submit(r.number, body), gateway, r.number, body);
+    await keepReceipt(db, actor, clientId, record.id, end, receipt);
+    return receipt;
+  } finally {
+    sending.delete(key);
+  }
+}
+
+async function settled(
+  outcome: Outcome,
+  gateway: Gateway,
+  vrn: string,
+  body: GbReturnBody,
+): Promise<Receipt> {
+  if (outcome.kind === "accepted") return outcome.receipt;
+  if (outcome.kind === "refused" && outcome.code !== "DUPLICATE_SUBMISSION") {
+    throw new FiscalError(
+      "authority/refused",
+      `The authority refused the return: ${outcome.message} (${outcome.code})`,
+    );
+  }
+  const held = await gateway.held(vrn, body.periodKey);
+  if (held && sameFigures(held, body)) {
+    return {
+      receiptId: "",
+      formBundleNumber: "",
+      processingDate: new Date().toISOString(),
+      confirmedBy: "viewing the return the authority holds",
+    };
+  }
+  if (outcome.kind === "refused" || held) {
+    throw new FiscalError(
+      "authority/refused",
+      "The authority already holds a return for this period, with other figures. It cannot be sent again; compare the two and correct the difference in a later period.",
+      undefined,
+      held ? { held } : undefined,
+    );
+  }
+  throw new FiscalError(
+    "authority/unreachable",
+    `${outcome.message} It holds no return for this period; nothing was filed. Try again.`,
+  );
+}
+
+function sameFigures(held: Record<string, unknown>, body: GbReturnBody): boolean {
+  return Object.entries(body).every(([field, value]) => field === "finalised" || held[field] === value);
+}
+
+async function keepReceipt(
+  db: Database,
+  actor: Actor,
+  clientId: number,
+  id: number,
+  end: string,
+  receipt: Receipt,
+): Promise<void> {
+  await db.write(async (tx) => {
+    await db.models.returns.update(
+      { state: "filed", filedAt: actor.at, filedBy: actor.person, receipt },
+      { where: { id, state: "sealed" }, transaction: tx },
+    );
+    await recordChange(db, tx, actor, {
+      client: clientId,
+      action: "file",
+      entity: "return",
+      id,
+      after: { period: end, receipt },
+    });
+  });
+}

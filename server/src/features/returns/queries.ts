@@ -1,0 +1,101 @@
+import type { Adjustment, FactGroup } from "@fiscalon/core/returns/evaluateReturn";
+import type { Database, Tx } from "../../db/database.ts";
+
+export interface PeriodGroup extends FactGroup {
+  periodEnd: string;
+}
+
+const SUMS = `sum(net) AS net, sum(tax) AS tax, sum(recoverable) AS recoverable, count(*) AS count`;
+const KEYS = `code, direction, rate, tags, credit, late`;
+
+/** Facts whose tax is posted to the output tax account: charged on sales, or self-assessed on purchases. */
+export const ON_OUTPUT_ACCOUNT = `(direction = 'sale' OR charged = 'self-assessed')`;
+
+type GroupRow = Omit<PeriodGroup, "credit" | "late"> & { credit: number; late: number };
+
+/** The live facts of a registration summed by period and everything that decides where they land. */
+export async function factGroups(
+  db: Database,
+  registrationId: number,
+  periodEnd: string | null,
+  tx?: Tx,
+): Promise<PeriodGroup[]> {
+  const one = periodEnd === null ? "" : "AND period_end = $2";
+  const rows = await db.rows<GroupRow>(
+    `SELECT period_end AS periodEnd, ${KEYS}, ${SUMS} FROM facts
+     WHERE registration_id = $1 AND live = 1 AND period_end IS NOT NULL ${one} GROUP BY period_end, ${KEYS}`,
+    periodEnd === null ? [registrationId] : [registrationId, periodEnd],
+    tx,
+  );
+  return rows.map(flags);
+}
+
+/**
+ * The facts between two days. Where these are ends of filing periods, by the period they are reported in;
+ * otherwise by tax point.
+ */
+export async function factGroupsBetween(
+  db: Database,
+  registrationId: number,
+  from: string,
+  to: string,
+  byPeriod: boolean,
+): Promise<PeriodGroup[]> {
+  const day = byPeriod ? "period_end" : "tax_point";
+  const rows = await db.rows<GroupRow>(
+    `SELECT $3 AS periodEnd, ${KEYS}, ${SUMS} FROM facts
+     WHERE registration_id = $1 AND live = 1 AND ${day} BETWEEN $2 AND $3 GROUP BY ${KEYS}`,
+    [registrationId, from, to],
+  );
+  return rows.map(flags);
+}
+
+function flags(row: GroupRow): PeriodGroup {
+  return { ...row, credit: row.credit === 1, late: row.late === 1 };
+}
+
+export async function adjustmentsOf(
+  db: Database,
+  registrationId: number,
+  periodEnd: string | null,
+  tx?: Tx,
+): Promise<(Adjustment & { periodEnd: string })[]> {
+  const one = periodEnd === null ? "" : "AND period_end = $2";
+  return db.rows(
+    `SELECT id, period_end AS periodEnd, box, amount, reason FROM adjustments
+     WHERE registration_id = $1 ${one} ORDER BY id`,
+    periodEnd === null ? [registrationId] : [registrationId, periodEnd],
+    tx,
+  );
+}
+
+/** Output and input tax of a period by levy, as posted to the running tax accounts. Minor units. */
+export async function levyTotals(
+  db: Database,
+  registrationId: number,
+  periodEnd: string,
+  tx?: Tx,
+): Promise<{ levy: string; output: number; input: number }[]> {
+  return db.rows(
+    `SELECT levy,
+       sum(CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN tax ELSE 0 END) AS output, sum(recoverable) AS input
+     FROM facts WHERE registration_id = $1 AND period_end = $2 AND live = 1 GROUP BY levy ORDER BY levy`,
+    [registrationId, periodEnd],
+    tx,
+  );
+}
+
+/** Late items of a period by the period they belong to. */
+export async function lateGroups(
+  db: Database,
+  registrationId: number,
+  periodEnd: string,
+): Promise<{ period: string; count: number; output: number; input: number }[]> {
+  return db.rows(
+    `SELECT own_end AS period, count(DISTINCT document_id) AS count,
+       sum(CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN tax ELSE 0 END) AS output, sum(recoverable) AS input
+     FROM facts WHERE registration_id = $1 AND period_end = $2 AND live = 1 AND late = 1
+     GROUP BY own_end ORDER BY own_end`,
+    [registrationId, periodEnd],
+  );
+}

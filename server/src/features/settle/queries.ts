@@ -1,0 +1,126 @@
+import type { SettlementView } from "@fiscalon/contract/views";
+import { FiscalError } from "@fiscalon/core/errors";
+import { accountInRole } from "@fiscalon/core/ledger/account";
+import { formOn, packById } from "@fiscalon/core/jurisdictions/packs";
+import { netOfReturn } from "@fiscalon/core/returns/evaluateReturn";
+import type { Database } from "../../db/database.ts";
+import type { RegistrationRecord } from "../../db/models.ts";
+import type { ClientSetup } from "../clients/loadSetup.ts";
+import { balances } from "../ledger/queries.ts";
+import { periodEnding } from "../returns/periods.ts";
+import { returnRecord } from "../returns/records.ts";
+import { boxesNow } from "../returns/returnView.ts";
+import { closingEntry } from "./service.ts";
+
+/** What the Settle station shows of a period: the closing entry, payments, continuity, and late items. */
+export async function settlementView(
+  db: Database,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  end: string,
+): Promise<SettlementView> {
+  const period = periodEnding(r, end);
+  const record = await returnRecord(db, r.id, end);
+  const now = await boxesNow(db, r, end);
+  const net = record?.net ?? netOfReturn(formOn(packById(r.pack), end), now.boxes);
+  const postings = await closingEntry(db, setup, r, end, net);
+  const before = await balances(db, setup.client.id, end, record?.settlementEntry ?? null);
+  const payments = await paymentsOf(db, r.id, end);
+  const paid = payments.reduce(
+    (sum, p) =>
+      sum + (p.kind === "refund" || p.kind === "interest" || p.kind === "penalty" ? p.amount : -p.amount),
+    0,
+  );
+  return {
+    ...period,
+    state: record?.state ?? "open",
+    net,
+    entry: {
+      date: end,
+      postings: postings.map((p) => ({
+        account: p.account,
+        name: setup.plain.accounts.find((account) => account.code === p.account)?.name ?? "",
+        amount: p.amount,
+        text: p.text,
+        before: before.get(p.account) ?? 0,
+      })),
+    },
+    posted: record?.settlementEntry ?? null,
+    payments,
+    outstanding: net + paid,
+    continuity: await continuity(db, setup, r),
+    lateItems: await lateDocuments(db, r.id, end),
+  };
+}
+
+async function paymentsOf(
+  db: Database,
+  registrationId: number,
+  end: string,
+): Promise<SettlementView["payments"]> {
+  return db.rows(
+    `SELECT id, date, kind, amount, reference, entry_id AS entry FROM tax_payments
+     WHERE registration_id = $1 AND period_end = $2 ORDER BY date, id`,
+    [registrationId, end],
+  );
+}
+
+/**
+ * Opening + declared + charges − paid + refunded = closing, period by period, beside the ledger. What is declared
+ * counts from settlement on, as the ledger does.
+ */
+async function continuity(
+  db: Database,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+): Promise<SettlementView["continuity"]> {
+  const rows = await db.rows<{
+    period: string;
+    state: string;
+    declared: number;
+    charges: number;
+    paid: number;
+    refunded: number;
+    ledger: number;
+  }>(
+    `SELECT t.period_end AS period, t.state,
+       CASE WHEN t.state = 'settled' THEN t.net ELSE 0 END AS declared,
+       coalesce(sum(CASE WHEN p.kind IN ('interest', 'penalty') THEN p.amount END), 0) AS charges,
+       coalesce(sum(CASE WHEN p.kind = 'payment' THEN p.amount END), 0) AS paid,
+       coalesce(sum(CASE WHEN p.kind = 'refund' THEN p.amount END), 0) AS refunded,
+       (SELECT coalesce(-sum(o.amount), 0) FROM postings o JOIN entries e ON e.id = o.entry_id
+         WHERE o.account_id = $2 AND o.live = 1 AND e.registration_id = $1 AND e.period_end <= t.period_end) AS ledger
+     FROM returns t LEFT JOIN tax_payments p ON p.registration_id = t.registration_id AND p.period_end = t.period_end
+     WHERE t.registration_id = $1 AND t.state IN ('sealed', 'filed', 'settled')
+     GROUP BY t.id ORDER BY t.period_end`,
+    [r.id, dueAccountId(setup, r)],
+  );
+  let balance = 0;
+  return rows.map(({ period, state, declared, charges, paid, refunded, ledger }) => {
+    const opening = balance;
+    balance = opening + declared + charges - paid + refunded;
+    return { period, state, opening, declared, charges, paid, refunded, closing: balance, ledger };
+  });
+}
+
+function dueAccountId(setup: ClientSetup, r: RegistrationRecord): number {
+  const code = accountInRole(setup.plain.accounts, "due-to-authority", r.levies[0] ?? null);
+  const id = setup.accountIds.get(code);
+  if (id === undefined) throw new FiscalError("ledger/no-account", `There is no account ${code}.`);
+  return id;
+}
+
+async function lateDocuments(
+  db: Database,
+  registrationId: number,
+  end: string,
+): Promise<SettlementView["lateItems"]> {
+  return db.rows(
+    `SELECT f.document_id AS documentId, d.number, coalesce(c.name, '') AS party, d.date, f.own_end AS own,
+       sum(f.net) AS net, sum(CASE WHEN f.direction = 'sale' THEN f.tax ELSE f.recoverable END) AS tax, f.direction
+     FROM facts f JOIN documents d ON d.id = f.document_id LEFT JOIN contacts c ON c.id = d.contact_id
+     WHERE f.registration_id = $1 AND f.period_end = $2 AND f.late = 1 AND f.live = 1
+     GROUP BY f.document_id ORDER BY d.date, d.id`,
+    [registrationId, end],
+  );
+}

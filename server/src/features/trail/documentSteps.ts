@@ -1,0 +1,136 @@
+import { explainTax } from "@fiscalon/core/tax/explainTax";
+import { DOCUMENT_KINDS, taxPointOf } from "@fiscalon/core/tax/documentInput";
+import { priceDocument } from "@fiscalon/core/tax/priceDocument";
+import { rateInForce } from "@fiscalon/core/tax/rateInForce";
+import { ROUND_EACH_LINE } from "@fiscalon/core/tax/rounding";
+import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
+import type { Database } from "../../db/database.ts";
+import { notFound } from "../../errors.ts";
+import { loadDocuments } from "../documents/loadDocuments.ts";
+import type { StoredDocument } from "../documents/loadDocuments.ts";
+import { entryParts } from "./ledgerSteps.ts";
+import type { TrailScope } from "./service.ts";
+
+/** A document: its lines, and the entry it made. */
+export async function documentStep(
+  { db, setup }: TrailScope,
+  [id = ""]: string[],
+  ref: string,
+): Promise<TrailStep> {
+  const document = await load({ db, setup }, id);
+  const lines = await db.rows<{ no: number; text: string; gross: number; code: string | null }>(
+    "SELECT no, text, gross, code FROM lines WHERE document_id = $1 ORDER BY no",
+    [document.id],
+  );
+  return {
+    ref,
+    title: `${DOCUMENT_KINDS[document.input.kind].name} ${document.input.number}`,
+    amount: document.gross,
+    digits: setup.plain.digits,
+    words: [
+      ...(await origin(db, document, null)),
+      document.state === "posted" ? "" : `This version is ${document.state}.`,
+    ].filter(Boolean),
+    parts: [
+      ...lines.map((line): TrailPart => ({
+        ref: `line/${document.id}/${line.no}`,
+        label: `Line ${line.no}${line.text === "" ? "" : `: ${line.text}`}`,
+        detail: line.code ?? "no code",
+        amount: line.gross,
+      })),
+      ...(await entryParts(db, "e.document_id = $1 AND e.live = 1", [document.id])),
+    ],
+    arithmetic: [],
+    open: { label: "Open document", path: `books/documents/${document.id}` },
+  };
+}
+
+/** A line: the arithmetic of each levy, the rate with its source, where it lands, and the row it came from. */
+export async function lineStep(
+  { db, setup }: TrailScope,
+  [id = "", no = ""]: string[],
+  ref: string,
+): Promise<TrailStep> {
+  const document = await load({ db, setup }, id);
+  const index = Number(no) - 1;
+  const input = document.input.lines[index];
+  if (!input) throw notFound("This line");
+  const rounding =
+    setup.effect.registrations.find((r) => r.from <= taxPointOf(document.input))?.rounding ?? ROUND_EACH_LINE;
+  const priced = priceDocument(document.input, { ...setup.effect, rounding });
+  const line = priced.lines[index];
+  const { digits } = setup.plain;
+  const taxes = line?.taxes ?? [];
+  return {
+    ref,
+    title: `${document.input.number}, line ${no}${input.text ? `: ${input.text}` : ""}`,
+    amount:
+      taxes.length > 0 && taxes.some((tax) => tax.tax !== 0)
+        ? taxes.reduce((sum, tax) => sum + tax.tax, 0)
+        : (line?.net ?? 0),
+    digits,
+    words: [
+      ...(line?.code
+        ? [`${line.code.code}, ${line.code.name}: ${reasonOf(input.codeReason)}.`]
+        : ["No tax code."]),
+      ...taxes.flatMap((tax) => {
+        const row = rateInForce(tax.component, setup.effect.schedules, taxPointOf(document.input));
+        return row ? [`${tax.component.levy} ${row.rate} % since ${row.from} (${row.source}).`] : [];
+      }),
+      ...(input.typedReason ? [`The tax was typed: ${input.typedReason}.`] : []),
+      ...(await origin(db, document, index)),
+    ],
+    parts: [
+      {
+        ref: `document/${document.id}`,
+        label: `${DOCUMENT_KINDS[document.input.kind].name} ${document.input.number}`,
+        detail: document.input.date,
+        amount: document.gross,
+      },
+      { ref: null, label: "Net", detail: "", amount: line?.net ?? 0 },
+      ...taxes.map((tax): TrailPart => ({
+        ref: null,
+        label: tax.component.levy,
+        detail: landing(tax.component.boxes[DOCUMENT_KINDS[document.input.kind].direction ?? "sale"] ?? ""),
+        amount: tax.tax,
+      })),
+    ],
+    arithmetic: line
+      ? taxes.flatMap((_, at) => explainTax(line.amount, document.input.prices, taxes, at, rounding, digits))
+      : [],
+    open: { label: "Open document", path: `books/documents/${document.id}` },
+  };
+}
+
+function reasonOf(reason: string | undefined): string {
+  return reason === undefined || reason === "typed" ? "chosen by hand" : reason;
+}
+
+function landing(tags: string): string {
+  return tags === ""
+    ? "lands in no box"
+    : `lands in ${tags
+        .split(", ")
+        .map((tag) => `box ${tag.split(" ")[0]}`)
+        .join(", ")}`;
+}
+
+async function load({ db, setup }: TrailScope, id: string): Promise<StoredDocument> {
+  const [document] = await loadDocuments(db, "d.id = $1 AND d.client_id = $2", [Number(id), setup.client.id]);
+  if (!document) throw notFound("This document");
+  return document;
+}
+
+/** Who brought the document in, and from which row of which file. */
+async function origin(db: Database, document: StoredDocument, line: number | null): Promise<string[]> {
+  const row = await db.row<{ by: string; file: string | null; party: string | null }>(
+    `SELECT p.name AS "by", i.file_name AS file, c.name AS party FROM documents d JOIN people p ON p.id = d.created_by
+       LEFT JOIN imports i ON i.id = d.import_id LEFT JOIN contacts c ON c.id = d.contact_id WHERE d.id = $1`,
+    [document.id],
+  );
+  const on = document.createdAt.slice(0, 10);
+  const party = row?.party ? [`${row.party}, ${document.input.date}.`] : [];
+  if (!row?.file) return [...party, `Entered by ${row?.by ?? ""}, ${on}.`];
+  const at = document.sourceRows[line ?? 0];
+  return [...party, `Imported by ${row.by}, ${on}: ${at ? `row ${at} of ` : ""}${row.file}.`];
+}

@@ -1,0 +1,39 @@
+import { FiscalError } from "@fiscalon/core/errors";
+import type { TrailStep } from "@fiscalon/contract/trail";
+import type { Database } from "../../db/database.ts";
+import type { ClientSetup } from "../clients/loadSetup.ts";
+import { accountStep, agreementStep, entryStep } from "./ledgerSteps.ts";
+import { adjustmentStep, boxStep, groupStep } from "./boxSteps.ts";
+import { documentStep, lineStep } from "./documentSteps.ts";
+
+export interface TrailScope {
+  db: Database;
+  setup: ClientSetup;
+}
+
+type Resolver = (scope: TrailScope, parts: string[], ref: string) => Promise<TrailStep>;
+
+/**
+ * Every kind of step, by the first part of its ref:
+ * `box/registration/period/box`, `group/registration/period/box/code/direction/rate/measure/credit/late`,
+ * `document/id`, `line/document/line`, `entry/id`, `account/code/from/to`,
+ * `agreement/registration/period/account/row`, `adjustment/id`.
+ */
+const RESOLVERS: Record<string, Resolver> = {
+  box: boxStep,
+  group: groupStep,
+  adjustment: adjustmentStep,
+  document: documentStep,
+  line: lineStep,
+  entry: entryStep,
+  account: accountStep,
+  agreement: agreementStep,
+};
+
+/** One step of a trail, by its ref. */
+export async function trailStep(scope: TrailScope, ref: string): Promise<TrailStep> {
+  const [kind = "", ...parts] = ref.split("/").map(decodeURIComponent);
+  const resolve = RESOLVERS[kind];
+  if (!resolve) throw new FiscalError("trail/not-found", `There is no trail for "${ref}".`, "ref");
+  return resolve(scope, parts, ref);
+}

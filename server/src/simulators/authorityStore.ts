@@ -1,0 +1,47 @@
+import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
+import { dueDate } from "@fiscalon/core/calendar/dueDate";
+import { addMonths } from "@fiscalon/core/calendar/date";
+import { packById } from "@fiscalon/core/jurisdictions/packs";
+import type { Database } from "../db/database.ts";
+import type { RegistrationRecord } from "../db/models.ts";
+import { periodRule } from "../features/returns/periods.ts";
+import type { AuthorityStore } from "./authority.ts";
+
+/**
+ * The simulated authority knows every registration that is in the application, as the real one knows its
+ * taxpayers; what was submitted it keeps in a table of its own.
+ */
+export function authorityStore(db: Database, today: () => string): AuthorityStore {
+  return {
+    async periods(vrn) {
+      const row = await db.models.registrations.findOne({ where: { number: vrn }, order: [["id", "DESC"]] });
+      if (!row) return undefined;
+      const r = row.get({ plain: true }) as RegistrationRecord;
+      const { due } = packById(r.pack);
+      const from = addMonths(today(), -60);
+      return filingPeriods(periodRule(r), from, addMonths(today(), 3)).map((period) => ({
+        start: period.from,
+        end: period.to,
+        due: dueDate(due, period.to),
+      }));
+    },
+    async submission(vrn, periodKey) {
+      const row = await db.row<{ body: string; received: string }>(
+        "SELECT body, received FROM authority_submissions WHERE vrn = $1 AND period_key = $2",
+        [vrn, periodKey],
+      );
+      return row
+        ? { body: JSON.parse(row.body) as Record<string, unknown>, received: row.received }
+        : undefined;
+    },
+    async keep(vrn, periodKey, body, receipt, received) {
+      await db.write((tx) =>
+        db.run(
+          "INSERT INTO authority_submissions (vrn, period_key, body, receipt, received) VALUES ($1, $2, $3, $4, $5)",
+          [vrn, periodKey, JSON.stringify(body), JSON.stringify(receipt), received],
+          tx,
+        ),
+      );
+    },
+  };
+}
