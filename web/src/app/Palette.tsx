@@ -1,0 +1,150 @@
+import { useQuery } from "@tanstack/react-query";
+import { Command } from "cmdk";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import type { ClientRow, DocumentPage } from "@fiscalon/contract/views";
+import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
+import { displayAmount } from "@fiscalon/core/money/amount";
+import { api, withQuery } from "../kit/api.ts";
+import { Dialog } from "../kit/Dialog.tsx";
+import { KIND_NAMES, TYPED_KINDS } from "../kit/kinds.ts";
+import { useScope } from "./scope.ts";
+
+const SCREENS = [
+  ["setup/places", "Places & registrations"],
+  ["setup/codes", "Codes and code bench"],
+  ["setup/accounts", "Accounts"],
+  ["setup/contacts", "Contacts"],
+  ["setup/items", "Items"],
+  ["books/documents", "Documents"],
+  ["books/import", "Import a register"],
+  ["books/ledger", "Trial balance and ledger"],
+  ["agree", "Control-account agreement"],
+  ["return", "Return"],
+  ["settle", "Settle"],
+];
+
+/** Finds clients, documents, codes, screens and actions by typing. */
+export function Palette({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const { client, path } = useScope();
+  const navigate = useNavigate();
+  const [search, setSearch] = useState("");
+  const { data: clients = [] } = useQuery({
+    queryKey: ["clients"],
+    queryFn: () => api.get<ClientRow[]>("/clients"),
+    enabled: open,
+  });
+  const { data: documents } = useQuery({
+    queryKey: ["client", client?.id, "find", search],
+    queryFn: () => api.get<DocumentPage>(withQuery(`/clients/${client?.id}/documents`, { search, limit: 8 })),
+    enabled: open && client !== undefined && search.length > 1,
+  });
+  const { data: setup } = useQuery({
+    queryKey: ["client", client?.id, "setup"],
+    queryFn: () => api.get<PlainSetup>(`/clients/${client?.id}/setup`),
+    enabled: open && client !== undefined,
+  });
+  const go = (to: string) => {
+    onClose();
+    setSearch("");
+    void navigate(to);
+  };
+  return (
+    <Dialog open={open} title="Find anything" onClose={onClose} wide>
+      <Command label="Find anything" loop>
+        <Command.Input
+          value={search}
+          onValueChange={setSearch}
+          placeholder="Client, document, code, screen or action"
+          className="entry mb-2 text-[16px]"
+        />
+        <Command.List className="max-h-[50vh] overflow-y-auto">
+          <Command.Empty className="quiet py-3">Nothing fits. Try fewer letters.</Command.Empty>
+          {client && (
+            <Command.Group heading="Actions">
+              {TYPED_KINDS.map((kind) => (
+                <Row
+                  key={kind}
+                  value={`new ${KIND_NAMES[kind]}`}
+                  onSelect={() => go(path(`books/documents/new/${kind}`))}
+                >
+                  New {KIND_NAMES[kind].toLowerCase()}
+                </Row>
+              ))}
+            </Command.Group>
+          )}
+          {client && (
+            <Command.Group heading="Screens">
+              {SCREENS.map(([to = "", name = ""]) => (
+                <Row key={to} value={`screen ${name}`} onSelect={() => go(path(to))}>
+                  {name}
+                </Row>
+              ))}
+            </Command.Group>
+          )}
+          <Command.Group heading="Clients">
+            {clients.map((one) => (
+              <Row
+                key={one.id}
+                value={`client ${one.name}`}
+                onSelect={() => go(`/c/${one.id}/books/documents`)}
+              >
+                {one.name}
+              </Row>
+            ))}
+            <Row value="new client" onSelect={() => go("/clients/new")}>
+              New client
+            </Row>
+          </Command.Group>
+          {documents && documents.rows.length > 0 && (
+            <Command.Group heading="Documents">
+              {documents.rows.map((row) => (
+                <Row
+                  key={row.id}
+                  value={`${row.number} ${row.party} ${search}`}
+                  onSelect={() => go(path(`books/documents/${row.id}`))}
+                >
+                  {KIND_NAMES[row.kind]} {row.number} · {row.party} ·{" "}
+                  {displayAmount(row.gross, client?.digits ?? 2)}
+                </Row>
+              ))}
+            </Command.Group>
+          )}
+          {setup && (
+            <Command.Group heading="Codes">
+              {setup.codes.map((code) => (
+                <Row
+                  key={code.code}
+                  value={`code ${code.code} ${code.name}`}
+                  onSelect={() => go(`${path("setup/codes")}#${code.code}`)}
+                >
+                  {code.code} · {code.name}
+                </Row>
+              ))}
+            </Command.Group>
+          )}
+        </Command.List>
+      </Command>
+    </Dialog>
+  );
+}
+
+function Row({
+  value,
+  onSelect,
+  children,
+}: {
+  value: string;
+  onSelect: () => void;
+  children: React.ReactNode;
+}) {
+  return (
+    <Command.Item
+      value={value}
+      onSelect={onSelect}
+      className="cursor-pointer rounded px-2 py-1.5 data-[selected=true]:bg-accent"
+    >
+      {children}
+    </Command.Item>
+  );
+}

@@ -1,0 +1,70 @@
+import { Lock } from "lucide-react";
+import { displayAmount } from "@fiscalon/core/money/amount";
+import { Figure } from "../kit/Figure.tsx";
+import { formBoxes } from "../kit/formBoxes.ts";
+import { useScope } from "./scope.ts";
+
+/** The bottom edge: output tax, input tax and net of the period, live while a document is typed. */
+export function PositionBar() {
+  const { client, registration, period, minorDigits, draft } = useScope();
+  if (!registration || !period) {
+    return (
+      <footer className="no-print flex h-[35px] shrink-0 items-center border-t border-base-300 bg-base-200 px-6 quiet">
+        Amounts in {client?.currency}
+      </footer>
+    );
+  }
+  const here = draft && draft.periodEnd === period.to ? draft : null;
+  const output = period.output + (here?.output ?? 0);
+  const input = period.input + (here?.input ?? 0);
+  const net = output - input;
+  const boxes = formBoxes(registration.pack);
+  const of = (box: string) => (here ? null : `box/${registration.id}/${period.to}/${box}`);
+  const locked = ["sealed", "filed", "settled"].includes(period.state);
+  return (
+    <footer
+      aria-label="Position of the period"
+      className="no-print flex h-[35px] shrink-0 items-center gap-6 border-t border-base-300 bg-base-200 px-6"
+    >
+      <span>
+        <span className="quiet mr-2">Output</span>
+        <Figure
+          amount={output}
+          digits={minorDigits}
+          of={of(boxes.payable)}
+          className="font-semibold"
+          label="Output tax"
+        />
+      </span>
+      <span>
+        <span className="quiet mr-2">Input</span>
+        <Figure
+          amount={input}
+          digits={minorDigits}
+          of={of(boxes.reclaimed)}
+          className="font-semibold"
+          label="Input tax"
+        />
+      </span>
+      <span>
+        <span className="quiet mr-2">{net < 0 ? "Net to reclaim" : "Net to pay"}</span>
+        <Figure
+          amount={Math.abs(net)}
+          digits={minorDigits}
+          of={of(boxes.shown)}
+          className="font-semibold text-primary"
+          label="Net"
+        />
+      </span>
+      {here && (
+        <span className="quiet text-[12px]">
+          with this document: {displayAmount(here.output - here.input, minorDigits)}
+        </span>
+      )}
+      <span className="quiet ml-auto flex items-center gap-1.5 text-[12.5px]">
+        {locked && <Lock size={13} aria-hidden />}
+        {draft ? draft.saved : "All saved"} · {locked ? period.state : "not sealed"}
+      </span>
+    </footer>
+  );
+}

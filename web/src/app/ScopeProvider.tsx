@@ -1,0 +1,90 @@
+import { useQuery } from "@tanstack/react-query";
+import { useCallback, useMemo, useState } from "react";
+import type { ReactNode } from "react";
+import { useLocation, useNavigate, useParams } from "react-router";
+import type { ClientView } from "@fiscalon/contract/views";
+import type { PeriodTile } from "@fiscalon/contract/returns";
+import { api } from "../kit/api.ts";
+import { today } from "../kit/format.ts";
+import { ScopeContext } from "./scope.ts";
+import type { DraftEffect, Scope } from "./scope.ts";
+
+/** Reads client, registration and period from the address; what it does not say is chosen sensibly. */
+export function ScopeProvider({ children }: { children: ReactNode }) {
+  const { clientId } = useParams();
+  const { pathname, search } = useLocation();
+  const navigate = useNavigate();
+  const [draft, setDraft] = useState<DraftEffect | null>(null);
+  const params = useMemo(() => new URLSearchParams(search), [search]);
+
+  const { data: client } = useQuery({
+    queryKey: ["client", Number(clientId)],
+    queryFn: () => api.get<ClientView>(`/clients/${clientId}`),
+    enabled: clientId !== undefined,
+  });
+  const registration =
+    client?.registrations.find((r) => String(r.id) === params.get("r")) ?? client?.registrations.at(-1);
+  const registrationPath = `/clients/${clientId}/registrations/${registration?.id}`;
+  const { data: periods = NONE } = useQuery({
+    queryKey: ["client", client?.id, "periods", registration?.id],
+    queryFn: () => api.get<PeriodTile[]>(`${registrationPath}/periods`),
+    enabled: registration !== undefined,
+  });
+  const pathPeriod = /\/return\/(\d{4}-\d\d-\d\d)$/.exec(pathname)?.[1];
+  const wanted = pathPeriod ?? params.get("period");
+  const period = periods.find((tile) => tile.to === wanted) ?? workPeriod(periods);
+
+  const choose = useCallback<Scope["choose"]>(
+    (change) => {
+      const next = new URLSearchParams(search);
+      if (change.registration !== undefined) {
+        next.set("r", String(change.registration));
+        next.delete("period");
+      }
+      if (change.period !== undefined) next.set("period", change.period);
+      void navigate(
+        { pathname: pathname.replace(/(\/return)\/\d{4}-\d\d-\d\d$/, "$1"), search: next.toString() },
+        { replace: true },
+      );
+    },
+    [navigate, pathname, search],
+  );
+  const scope = useMemo<Scope>(() => {
+    const index = period ? periods.indexOf(period) : -1;
+    const kept = new URLSearchParams();
+    if (params.get("r")) kept.set("r", params.get("r") ?? "");
+    if (period && wanted) kept.set("period", period.to);
+    return {
+      client,
+      registration,
+      periods,
+      period,
+      minorDigits: client?.digits ?? 2,
+      choose,
+      stepPeriod: (by) => {
+        const next = periods[index + by];
+        if (next) choose({ period: next.to });
+      },
+      path: (inside) => {
+        const query = inside.startsWith("return/") ? "" : kept.toString();
+        return `/c/${clientId}/${inside}${query === "" ? "" : `?${query}`}`;
+      },
+      registrationPath,
+      draft,
+      setDraft,
+    };
+  }, [client, registration, periods, period, params, wanted, choose, clientId, registrationPath, draft]);
+  return <ScopeContext value={scope}>{children}</ScopeContext>;
+}
+
+const NONE: PeriodTile[] = [];
+
+/** The oldest period that has ended and is not filed, if anything is in it; otherwise the running one. */
+function workPeriod(periods: readonly PeriodTile[]): PeriodTile | undefined {
+  const now = today();
+  const todo = periods.find(
+    (tile) =>
+      tile.to < now && !["filed", "settled"].includes(tile.state) && (tile.output !== 0 || tile.input !== 0),
+  );
+  return todo ?? periods.find((tile) => tile.from <= now && now <= tile.to) ?? periods.at(-1);
+}

@@ -1,0 +1,34 @@
+import clsx from "clsx";
+import { NavLink } from "react-router";
+import { useScope } from "./scope.ts";
+
+const TABS = [
+  ["places", "Places & registrations"],
+  ["codes", "Codes"],
+  ["accounts", "Accounts"],
+  ["contacts", "Contacts"],
+  ["items", "Items"],
+];
+
+/** The screens of Set up; they stand in the place of the ribbon, because Set up knows no period. */
+export function SetupTabs() {
+  const { path } = useScope();
+  return (
+    <nav aria-label="Set up" className="flex h-[78px] shrink-0 gap-7 border-b border-base-300 px-6">
+      {TABS.map(([to, name]) => (
+        <NavLink
+          key={to}
+          to={path(`setup/${to}`)}
+          className={({ isActive }) =>
+            clsx(
+              "flex items-center border-b-[3px] pt-[3px] font-semibold",
+              isActive ? "border-primary" : "quiet border-transparent hover:text-base-content",
+            )
+          }
+        >
+          {name}
+        </NavLink>
+      ))}
+    </nav>
+  );
+}

@@ -1,0 +1,73 @@
+import { Outlet, useParams } from "react-router";
+import { useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { PeriodRibbon } from "../kit/PeriodRibbon.tsx";
+import { SidePanel } from "../kit/SidePanel.tsx";
+import { TrailPanel } from "../kit/TrailPanel.tsx";
+import { TrailProvider } from "../kit/TrailProvider.tsx";
+import { useTrail } from "../kit/trailContext.ts";
+import { Palette } from "./Palette.tsx";
+import { PositionBar } from "./PositionBar.tsx";
+import { ScopeProvider } from "./ScopeProvider.tsx";
+import { useScope } from "./scope.ts";
+import { SetupTabs } from "./SetupTabs.tsx";
+import { ShortcutList } from "./ShortcutList.tsx";
+import { Spine } from "./Spine.tsx";
+
+/** The frame: spine, ribbon, sheet, trail, position bar. */
+export function Shell() {
+  return (
+    <TrailProvider>
+      <ScopeProvider>
+        <Frame />
+      </ScopeProvider>
+    </TrailProvider>
+  );
+}
+
+function Frame() {
+  const { clientId, "*": rest } = useParams();
+  const scope = useScope();
+  const trail = useTrail();
+  const [palette, setPalette] = useState(false);
+  const [shortcuts, setShortcuts] = useState(false);
+  useHotkeys("mod+k", () => setPalette(true), { enableOnFormTags: true, preventDefault: true });
+  useHotkeys("shift+slash", () => setShortcuts(true), { useKey: false });
+  useHotkeys("?", () => setShortcuts(true), { useKey: true });
+  useHotkeys("[", () => scope.stepPeriod(-1), { useKey: true });
+  useHotkeys("]", () => scope.stepPeriod(1), { useKey: true });
+  useHotkeys("escape", () => trail.close(), { enabled: trail.chain.length > 0 && !palette && !shortcuts });
+  const inSetup = window.location.pathname.includes("/setup/");
+  return (
+    <div className="flex h-full overflow-hidden">
+      <a
+        href="#sheet"
+        className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-base-100 focus:p-2"
+      >
+        To the sheet
+      </a>
+      <Spine onFind={() => setPalette(true)} />
+      <div className="flex min-w-0 flex-1 flex-col">
+        {clientId !== undefined && (inSetup ? <SetupTabs /> : <PeriodRibbon />)}
+        <div className="flex min-h-0 flex-1">
+          <main
+            id="sheet"
+            key={rest}
+            tabIndex={-1}
+            className="flex min-w-0 flex-1 overflow-hidden outline-none"
+          >
+            <Outlet />
+          </main>
+          {trail.chain.length > 0 && (
+            <SidePanel name="Trail">
+              <TrailPanel />
+            </SidePanel>
+          )}
+        </div>
+        {clientId !== undefined && <PositionBar />}
+      </div>
+      <Palette open={palette} onClose={() => setPalette(false)} />
+      <ShortcutList open={shortcuts} onClose={() => setShortcuts(false)} />
+    </div>
+  );
+}

@@ -1,0 +1,37 @@
+import { createContext, useContext } from "react";
+import type { ClientView, RegistrationView } from "@fiscalon/contract/views";
+import type { PeriodTile } from "@fiscalon/contract/returns";
+
+/** What a document being typed would add to the period, in minor units. */
+export interface DraftEffect {
+  output: number;
+  input: number;
+  periodEnd: string | null;
+  saved: string;
+}
+
+/** Client, registration and period that the screen is about. */
+export interface Scope {
+  client: ClientView | undefined;
+  registration: RegistrationView | undefined;
+  periods: PeriodTile[];
+  period: PeriodTile | undefined;
+  minorDigits: number;
+  choose: (change: { registration?: number; period?: string }) => void;
+  /** Steps through the periods. */
+  stepPeriod: (by: number) => void;
+  /** A path of this client, as `books/documents`, with registration and period kept. */
+  path: (inside: string) => string;
+  /** The API's path of the chosen registration. */
+  registrationPath: string;
+  draft: DraftEffect | null;
+  setDraft: (draft: DraftEffect | null) => void;
+}
+
+export const ScopeContext = createContext<Scope | null>(null);
+
+export function useScope(): Scope {
+  const scope = useContext(ScopeContext);
+  if (!scope) throw new Error("useScope outside of ScopeProvider");
+  return scope;
+}

@@ -1,0 +1,243 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import type { AgreementColumn, ControlAgreementView } from "@fiscalon/contract/views";
+import { displayAmount } from "@fiscalon/core/money/amount";
+import { useScope } from "../../app/scope.ts";
+import { api } from "../../kit/api.ts";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { Figure } from "../../kit/Figure.tsx";
+import { plural, showDate, showPeriod } from "../../kit/format.ts";
+import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
+import { ReasonDialog } from "../documents/DocumentDialogs.tsx";
+
+type Row = "opening" | "declared" | "timing" | "settlement" | "payments" | "uncodedTotal" | "closing";
+
+const ROWS: [Row, string, string][] = [
+  ["opening", "Balance at the start", ""],
+  ["declared", "Tax on the return of this period", "+"],
+  ["timing", "Tax of other periods in these days' ledger, and the other way round", "+"],
+  ["settlement", "Closing entries", "+"],
+  ["payments", "Payments, refunds and charges", "+"],
+  ["uncodedTotal", "Entries without a tax code", "+"],
+];
+
+/** The control-account agreement of the period: what the ledger says, made of what the return says. */
+export function ControlPage() {
+  const { client, registration, period, registrationPath, minorDigits: digits } = useScope();
+  const queries = useQueryClient();
+  const [explaining, setExplaining] = useState<ControlAgreementView["uncoded"][number] | null>(null);
+  const { data: view, error } = useQuery({
+    queryKey: ["client", client?.id, "control", registration?.id, period?.to],
+    queryFn: () => api.get<ControlAgreementView>(`${registrationPath}/agreements/${period?.to}/control`),
+    enabled: registration !== undefined && period !== undefined,
+  });
+  const explain = useMutation({
+    mutationFn: ({ entry, reason }: { entry: number; reason: string }) =>
+      api.put(`/clients/${client?.id}/entries/${entry}/explanation`, { reason }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["client", client?.id] }),
+  });
+  if (client && !registration) {
+    return (
+      <Sheet title="Agree">
+        <EmptyState title="Nothing to agree yet">
+          Control accounts are agreed period by period, once there is a registration.
+        </EmptyState>
+      </Sheet>
+    );
+  }
+  if (!view || !period || !registration) {
+    return (
+      <Sheet title="Control accounts">
+        <ErrorNote error={error} />
+      </Sheet>
+    );
+  }
+  const open = view.uncoded.filter((entry) => entry.reason === null);
+  const of = (account: string, row: Row) => `agreement/${registration.id}/${period.to}/${account}/${row}`;
+  return (
+    <Sheet
+      title={`Control accounts, ${showPeriod(view.from, view.to)}`}
+      aside={view.left === 0 ? "agreed, nothing left" : `${displayAmount(view.left, digits)} left`}
+      lead="What each tax account held, what happened to it, and what the ledger says it holds now. Debit positive."
+    >
+      <ErrorNote error={explain.error} />
+      <table className="sheet-table">
+        <thead>
+          <tr>
+            <th />
+            {view.columns.map((column) => (
+              <th key={column.account} className="num">
+                {column.account} {column.name}
+              </th>
+            ))}
+            <th className="num">Together</th>
+          </tr>
+        </thead>
+        <tbody>
+          {ROWS.map(([row, name, sign]) => (
+            <tr key={row}>
+              <td>
+                <span className="quiet mr-2 inline-block w-2 font-mono">{sign}</span>
+                {name}
+              </td>
+              {view.columns.map((column) => (
+                <td key={column.account} className="num">
+                  <Figure
+                    amount={column[row]}
+                    digits={digits}
+                    dash
+                    of={column[row] === 0 && row !== "timing" ? null : of(column.account, row)}
+                    label={`${name}, ${column.name}`}
+                  />
+                </td>
+              ))}
+              <td className="num">{shown(total(view.columns, row), digits)}</td>
+            </tr>
+          ))}
+          <tr className="total">
+            <td>
+              <span className="mr-2 inline-block w-2 font-mono">=</span>
+              Balance at the end
+            </td>
+            {view.columns.map((column) => (
+              <td key={column.account} className="num">
+                <Figure
+                  amount={column.closing - column.difference}
+                  digits={digits}
+                  dash
+                  label={`Balance by this sheet, ${column.name}`}
+                />
+              </td>
+            ))}
+            <td className="num">{shown(total(view.columns, "closing"), digits)}</td>
+          </tr>
+          <tr>
+            <td>
+              <span className="mr-2 inline-block w-2" />
+              Balance in the ledger
+            </td>
+            {view.columns.map((column) => (
+              <td key={column.account} className="num">
+                <Figure
+                  amount={column.closing}
+                  digits={digits}
+                  dash
+                  of={of(column.account, "closing")}
+                  label={`Ledger balance, ${column.name}`}
+                />
+              </td>
+            ))}
+            <td className="num">{shown(total(view.columns, "closing"), digits)}</td>
+          </tr>
+          <tr className="font-semibold">
+            <td>
+              <span className="mr-2 inline-block w-2" />
+              Difference
+            </td>
+            {view.columns.map((column) => (
+              <td
+                key={column.account}
+                className={column.difference === 0 ? "num text-success" : "num text-error"}
+              >
+                {displayAmount(column.difference, digits)} {column.difference === 0 ? "✓" : "▲"}
+              </td>
+            ))}
+            <td />
+          </tr>
+        </tbody>
+      </table>
+      <h2 className="mt-7 mb-1">
+        Entries without a tax code
+        {open.length > 0 ? `: ${plural(open.length, "entry", "entries")} to explain or correct` : ""}
+      </h2>
+      {view.uncoded.length === 0 && (
+        <p className="quiet">
+          None. Every movement of the tax accounts came through a code, a closing entry or a payment.
+        </p>
+      )}
+      {view.uncoded.length > 0 && (
+        <table className="sheet-table">
+          <thead>
+            <tr>
+              <th>Date</th>
+              <th>Entry</th>
+              <th>Account</th>
+              <th className="num">Amount</th>
+              <th>Explanation</th>
+            </tr>
+          </thead>
+          <tbody>
+            {view.uncoded.map((entry) => (
+              <UncodedRow
+                key={`${entry.entry} ${entry.account}`}
+                entry={entry}
+                digits={digits}
+                onExplain={() => setExplaining(entry)}
+              />
+            ))}
+          </tbody>
+        </table>
+      )}
+      <ReasonDialog
+        open={explaining !== null}
+        title="Explain this entry"
+        label="Why it is right as it is"
+        action="Keep explanation"
+        onClose={() => setExplaining(null)}
+        onReason={(reason) => {
+          if (explaining) explain.mutate({ entry: explaining.entry, reason });
+          setExplaining(null);
+        }}
+      >
+        {explaining?.text}: {explaining ? displayAmount(explaining.amount, digits) : ""} on{" "}
+        {explaining?.account}. Only an entry that belongs on the tax account without being on the return can
+        be explained; anything else is corrected.
+      </ReasonDialog>
+    </Sheet>
+  );
+}
+
+function UncodedRow({
+  entry,
+  digits,
+  onExplain,
+}: {
+  entry: ControlAgreementView["uncoded"][number];
+  digits: number;
+  onExplain: () => void;
+}) {
+  const { path } = useScope();
+  return (
+    <tr>
+      <td>{showDate(entry.date)}</td>
+      <td>
+        {entry.documentId === null ? (
+          entry.text
+        ) : (
+          <Link className="hover:text-primary" to={path(`books/documents/${entry.documentId}`)}>
+            {entry.text}
+          </Link>
+        )}
+      </td>
+      <td className="font-mono">{entry.account}</td>
+      <td className="num">
+        <Figure amount={entry.amount} digits={digits} of={`entry/${entry.entry}`} label={entry.text} />
+      </td>
+      <td>
+        {entry.reason ?? <span className="text-warning">▲ not explained</span>}{" "}
+        <button type="button" className="word-link ml-2" onClick={onExplain}>
+          {entry.reason === null ? "Explain" : "Change"}
+        </button>
+      </td>
+    </tr>
+  );
+}
+
+function total(columns: readonly AgreementColumn[], row: Row): number {
+  return columns.reduce((sum, column) => sum + column[row], 0);
+}
+
+function shown(amount: number, digits: number): string {
+  return amount === 0 ? "–" : displayAmount(amount, digits);
+}

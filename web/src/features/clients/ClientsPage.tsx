@@ -1,0 +1,131 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import { Link, useNavigate } from "react-router";
+import type { ClientRow, ClientView, JobView } from "@fiscalon/contract/views";
+import { api, ApiError } from "../../kit/api.ts";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
+
+/** All clients of the practice. */
+export function ClientsPage() {
+  const { data: clients, error } = useQuery({
+    queryKey: ["clients"],
+    queryFn: () => api.get<ClientRow[]>("/clients"),
+  });
+  const [search, setSearch] = useState("");
+  const shown = clients?.filter((client) => client.name.toLowerCase().includes(search.toLowerCase()));
+  const actions = (
+    <>
+      <OpenBook />
+      <Link to="/clients/new" className="action main">
+        New client
+      </Link>
+    </>
+  );
+  return (
+    <Sheet
+      title="Clients"
+      aside={clients && clients.length > 0 ? `${clients.length} in the practice` : ""}
+      actions={clients?.length ? actions : undefined}
+    >
+      <ErrorNote error={error} />
+      {clients?.length === 0 && (
+        <EmptyState title="No clients yet" action={actions}>
+          Set up the first one, or open a book file: a backup, or the demonstration practice that{" "}
+          <code>npm run demo</code> loads.
+        </EmptyState>
+      )}
+      {shown && clients && clients.length > 0 && (
+        <>
+          <input
+            className="entry mb-2 max-w-xs"
+            placeholder="Find by name"
+            aria-label="Find by name"
+            value={search}
+            onChange={(event) => setSearch(event.target.value)}
+          />
+          <table className="sheet-table">
+            <thead>
+              <tr>
+                <th>Client</th>
+                <th>Places</th>
+                <th>Country</th>
+                <th>Currency</th>
+                <th className="num">Documents</th>
+              </tr>
+            </thead>
+            <tbody>
+              {shown.map((client) => (
+                <tr key={client.id} className="hover:bg-base-200">
+                  <td>
+                    <Link className="font-semibold hover:text-primary" to={`/c/${client.id}/return`}>
+                      {client.name}
+                    </Link>
+                  </td>
+                  <td className="quiet">{client.places}</td>
+                  <td>{client.country}</td>
+                  <td>{client.currency}</td>
+                  <td className="num">{client.documents.toLocaleString("en-GB")}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+    </Sheet>
+  );
+}
+
+/** Creates a client from a book file. */
+function OpenBook() {
+  const input = useRef<HTMLInputElement>(null);
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const load = useMutation({
+    mutationFn: async (file: File) => {
+      let book: unknown;
+      try {
+        book = JSON.parse(await file.text());
+      } catch {
+        throw new ApiError({
+          code: "book/not-json",
+          message: "This file is no book file: it is not JSON. Choose the file that was exported.",
+        });
+      }
+      return api.post<ClientView | { job: JobView }>("/books", book);
+    },
+    onSuccess: async (answer) => {
+      await queries.invalidateQueries({ queryKey: ["clients"] });
+      if ("id" in answer) await navigate(`/c/${answer.id}/return`);
+    },
+  });
+  return (
+    <>
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        className="hidden"
+        aria-label="Book file"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file) load.mutate(file);
+          event.target.value = "";
+        }}
+      />
+      <button
+        type="button"
+        className="action"
+        onClick={() => input.current?.click()}
+        disabled={load.isPending}
+      >
+        {load.isPending ? "Opening …" : "Open a book file"}
+      </button>
+      {load.error && <ErrorNote error={withField(load.error)} />}
+    </>
+  );
+}
+
+function withField(error: Error): Error {
+  return error instanceof ApiError && error.field ? new Error(`${error.field}: ${error.message}`) : error;
+}

@@ -1,0 +1,32 @@
+import clsx from "clsx";
+import { NavLink } from "react-router";
+import { useScope } from "../../app/scope.ts";
+
+const SCREENS = [
+  ["books/documents", "Documents"],
+  ["books/import", "Import"],
+  ["books/ledger", "Ledger"],
+];
+
+/** The screens of Books. */
+export function BooksNav() {
+  const { path } = useScope();
+  return (
+    <nav aria-label="Books" className="flex gap-5">
+      {SCREENS.map(([to = "", name]) => (
+        <NavLink
+          key={to}
+          to={path(to)}
+          className={({ isActive }) =>
+            clsx(
+              "border-b-2 pb-0.5 font-semibold",
+              isActive ? "border-primary" : "quiet border-transparent hover:text-base-content",
+            )
+          }
+        >
+          {name}
+        </NavLink>
+      ))}
+    </nav>
+  );
+}

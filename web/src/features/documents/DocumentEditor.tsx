@@ -1,0 +1,403 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import clsx from "clsx";
+import { useDeferredValue, useEffect, useMemo, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { Link, useNavigate } from "react-router";
+import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
+import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
+import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
+import type { DocumentView } from "@fiscalon/contract/views";
+import { useScope } from "../../app/scope.ts";
+import { api, ApiError } from "../../kit/api.ts";
+import { DateField } from "../../kit/DateField.tsx";
+import { Combo } from "../../kit/Combo.tsx";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { Field } from "../../kit/Field.tsx";
+import { KIND_NAMES } from "../../kit/kinds.ts";
+import { Sheet } from "../../kit/Sheet.tsx";
+import { SidePanel } from "../../kit/SidePanel.tsx";
+import { NewAccountDialog } from "../setup/AccountsPage.tsx";
+import { ContactDialog } from "../setup/ContactDialog.tsx";
+import { ItemDialog } from "../setup/ItemsPage.tsx";
+import { useContacts, useItems } from "../setup/useSetup.ts";
+import { BLANK_LINE, blankDraft, bodyOf, creditNoteOf, isBlank, keepDraft } from "./draft.ts";
+import type { Draft, DraftLine } from "./draft.ts";
+import { ConfirmTyped, DuplicateDialog, VoidDialog } from "./DocumentDialogs.tsx";
+import { DocumentFacts } from "./DocumentFacts.tsx";
+import { DocumentTotals } from "./DocumentTotals.tsx";
+import { EffectPanel } from "./EffectPanel.tsx";
+import { JournalGrid } from "./JournalGrid.tsx";
+import { LineGrid } from "./LineGrid.tsx";
+import type { Creation } from "./LineGrid.tsx";
+import { lineFromItem, withProposals } from "./proposals.ts";
+import { draftEffectOf } from "./draftEffect.ts";
+import { useEffectOf } from "./useEffectOf.ts";
+
+interface Props {
+  document: DocumentView | null;
+  initial: Draft;
+  setup: { plain: PlainSetup; effect: EffectSetup };
+  levy: string;
+}
+
+/** The editor of a document, and beside it what the document does. */
+export function DocumentEditor({ document, initial, setup, levy }: Props) {
+  const { client, path, setDraft: showInBar } = useScope();
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const { data: items = [] } = useItems();
+  const [search, setSearch] = useState("");
+  const { data: contacts = [] } = useContacts(search, 100);
+  const [raw, setRaw] = useState(initial);
+  const [focusLine, setFocusLine] = useState(0);
+  const [quantities, setQuantities] = useState(
+    initial.lines.some((line) => line.quantity !== "" || line.discount !== ""),
+  );
+  const [creating, setCreating] = useState<Creation | { what: "contact"; text: string } | null>(null);
+  const [dialog, setDialog] = useState<"void" | "duplicate" | "typed" | null>(null);
+  const [posted, setPosted] = useState<DocumentView | null>(null);
+  const draft = useMemo(() => withProposals(raw, setup, items), [raw, setup, items]);
+  const live = useEffectOf(useDeferredValue(draft), setup.effect, levy);
+  const kind = DOCUMENT_KINDS[draft.kind];
+  const readOnly = document !== null && (document.locked !== null || document.state !== "posted");
+  const changed = raw !== initial;
+  const clientId = client?.id ?? 0;
+
+  useEffect(() => {
+    if (document || !changed) return;
+    keepDraft(clientId, raw.kind, raw.lines.every(isBlank) && raw.number === "" ? null : raw);
+  }, [raw, changed, document, clientId]);
+  useEffect(() => {
+    showInBar(document || !live.effect ? null : draftEffectOf(live.effect));
+    return () => showInBar(null);
+  }, [live.effect, document, showInBar]);
+
+  const update = (change: Partial<Draft>) => {
+    setPosted(null);
+    setRaw((now) => ({ ...now, ...change }));
+  };
+  const updateLine = (index: number, change: Partial<DraftLine>) => {
+    setPosted(null);
+    setRaw((now) => ({
+      ...now,
+      lines: now.lines.map((line, at) => (at === index ? changedLine(line, change) : line)),
+    }));
+  };
+  const changedLine = (line: DraftLine, change: Partial<DraftLine>): DraftLine => {
+    const item = change.item ? items.find((one) => one.ref === change.item) : undefined;
+    return item && kind.direction
+      ? lineFromItem({ ...line, ...change }, item, kind.direction)
+      : { ...line, ...change };
+  };
+
+  const save = useMutation({
+    mutationFn: (duplicateReason: string | undefined) => {
+      const body = { ...bodyOf(draft, levy), ...(duplicateReason ? { duplicateReason } : {}) };
+      const base = `/clients/${clientId}/documents`;
+      return document
+        ? api.put<DocumentView>(`${base}/${document.id}`, body)
+        : api.post<DocumentView>(base, body);
+    },
+    onSuccess: async (saved) => {
+      setDialog(null);
+      await queries.invalidateQueries({ queryKey: ["client", clientId] });
+      if (document) await navigate(path(`books/documents/${saved.id}`), { replace: true });
+      else {
+        keepDraft(clientId, raw.kind, null);
+        setRaw({ ...blankDraft(raw.kind), date: raw.date, prices: raw.prices });
+        setPosted(saved);
+      }
+    },
+    onError: (error) =>
+      setDialog(error instanceof ApiError && error.code === "document/duplicate-number" ? "duplicate" : null),
+  });
+  const takeOut = useMutation({
+    mutationFn: (reason: string) =>
+      api.post(`/clients/${clientId}/documents/${document?.id}/void`, { reason }),
+    onSuccess: async () => {
+      setDialog(null);
+      await queries.invalidateQueries({ queryKey: ["client", clientId] });
+    },
+    onError: () => setDialog(null),
+  });
+
+  const blocked = readOnly || save.isPending || live.effect === null || (document !== null && !changed);
+  const typedOff =
+    live.effect?.warnings.filter((warning) => warning.code.startsWith("document/typed-tax")) ?? [];
+  const post = () => {
+    if (blocked) return;
+    if (typedOff.length > 0) setDialog("typed");
+    else save.mutate(undefined);
+  };
+  useHotkeys("mod+enter", post, { enableOnFormTags: true, preventDefault: true });
+
+  const accountChoices = setup.plain.accounts.map((account) => ({
+    value: account.code,
+    label: account.name,
+  }));
+  const codeChoices = setup.plain.codes
+    .filter(
+      (code) => kind.direction === null || code.direction === "both" || code.direction === kind.direction,
+    )
+    .map((code) => ({ value: code.code, label: code.name }));
+  const itemChoices = items.map((item) => ({ value: item.ref, label: item.name }));
+  const contactChoices = [
+    ...contacts,
+    ...(draft.contact && !contacts.some((c) => c.id === draft.contact?.id) ? [draft.contact] : []),
+  ].map((contact) => ({
+    value: String(contact.id),
+    label: contact.name,
+    detail: contact.taxNumber ?? contact.country ?? "",
+  }));
+  const credit = document && document.state === "posted" ? creditNoteOf(document, levy) : null;
+  const isJournal = draft.kind === "journal";
+  const saveError =
+    save.error instanceof ApiError && save.error.code === "document/duplicate-number" ? null : save.error;
+
+  return (
+    <>
+      <Sheet
+        title={KIND_NAMES[draft.kind]}
+        aside={
+          document
+            ? `${document.input.number}${document.state === "posted" ? "" : ` · ${document.state}`}`
+            : changed
+              ? "draft, kept in this browser"
+              : "new"
+        }
+        actions={
+          <>
+            {credit && (
+              <button
+                type="button"
+                className="action"
+                onClick={() =>
+                  void navigate(path(`books/documents/new/${credit.kind}`), { state: { draft: credit } })
+                }
+              >
+                Credit it
+              </button>
+            )}
+            {document && !readOnly && (
+              <button type="button" className="action" onClick={() => setDialog("void")}>
+                Take out
+              </button>
+            )}
+            {!readOnly && (
+              <button type="button" className="action main" disabled={blocked} onClick={post}>
+                {document ? "Save correction" : "Post"}{" "}
+                <kbd className="rounded border border-current px-1 font-mono text-[11px] opacity-80">
+                  Ctrl ⏎
+                </kbd>
+              </button>
+            )}
+          </>
+        }
+      >
+        {posted && (
+          <p role="status" className="note-row mb-3">
+            Posted {KIND_NAMES[posted.input.kind].toLowerCase()} <strong>{posted.input.number}</strong>.{" "}
+            <Link className="word-link" to={path(`books/documents/${posted.id}`)}>
+              Open it
+            </Link>
+          </p>
+        )}
+        {document && <DocumentFacts document={document} />}
+        <ErrorNote error={saveError ?? takeOut.error} />
+        <div className="mb-4 flex flex-wrap items-start gap-x-5 gap-y-3">
+          {!isJournal && (
+            <div className="w-[210px]">
+              <Combo
+                label={kind.direction === "sale" ? "Customer" : "Supplier"}
+                value={draft.contact ? String(draft.contact.id) : ""}
+                choices={contactChoices}
+                disabled={readOnly}
+                onSearch={setSearch}
+                onChange={(value) =>
+                  update({ contact: contacts.find((one) => String(one.id) === value) ?? null })
+                }
+                onCreate={(text) => setCreating({ what: "contact", text })}
+                createWord="Create"
+                placeholder="type to find"
+              />
+            </div>
+          )}
+          <Field
+            className="w-[120px]"
+            label={kind.direction === "purchase" ? "Their number" : "Number"}
+            value={draft.number}
+            readOnly={readOnly}
+            placeholder={kind.direction === "purchase" ? "" : "next in series"}
+            onChange={(event) => update({ number: event.target.value })}
+          />
+          <DateField
+            label="Date"
+            value={draft.date}
+            onChange={(date) => update({ date })}
+            disabled={readOnly}
+            className="w-[112px]"
+          />
+          {!isJournal && (
+            <DateField
+              label="Tax point"
+              value={draft.taxPoint}
+              optional
+              onChange={(taxPoint) => update({ taxPoint })}
+              disabled={readOnly}
+              className="w-[128px]"
+            />
+          )}
+          {!isJournal && (
+            <fieldset disabled={readOnly}>
+              <legend className="field-label">Prices</legend>
+              <div className="join">
+                {(["exclusive", "inclusive"] as const).map((mode) => (
+                  <button
+                    key={mode}
+                    type="button"
+                    aria-pressed={draft.prices === mode}
+                    className={clsx(
+                      "action join-item !px-2.5",
+                      draft.prices === mode && "bg-neutral text-neutral-content",
+                    )}
+                    onClick={() => update({ prices: mode })}
+                  >
+                    tax-{mode}
+                  </button>
+                ))}
+              </div>
+            </fieldset>
+          )}
+        </div>
+        {isJournal ? (
+          <JournalGrid
+            draft={draft}
+            accounts={accountChoices}
+            readOnly={readOnly}
+            onLine={updateLine}
+            onLines={(lines) => update({ lines })}
+          />
+        ) : (
+          <LineGrid
+            draft={draft}
+            live={live}
+            setup={setup.effect}
+            accounts={accountChoices}
+            codes={codeChoices}
+            items={itemChoices}
+            digits={setup.plain.digits}
+            levy={levy}
+            quantities={quantities}
+            readOnly={readOnly}
+            onLine={updateLine}
+            onLines={(lines) => update({ lines })}
+            onFocusLine={setFocusLine}
+            onCreate={setCreating}
+          />
+        )}
+        {!isJournal && !readOnly && (
+          <div className="mt-2 flex flex-wrap gap-5 text-[13px]">
+            <label className="flex cursor-pointer items-center gap-1.5">
+              <input
+                type="checkbox"
+                className="checkbox checkbox-xs"
+                checked={quantities}
+                onChange={(event) => setQuantities(event.target.checked)}
+              />
+              quantities, unit prices and discounts
+            </label>
+            {itemChoices.length === 0 && (
+              <button
+                type="button"
+                className="word-link"
+                onClick={() => setCreating({ what: "item", line: focusLine, text: "" })}
+              >
+                New item
+              </button>
+            )}
+          </div>
+        )}
+        {live.error && (
+          <p role="alert" className="mt-3 text-error">
+            {live.error.message}
+          </p>
+        )}
+        <DocumentTotals
+          draft={draft}
+          live={live}
+          document={document}
+          levy={levy}
+          digits={setup.plain.digits}
+          currency={setup.plain.currency}
+          readOnly={readOnly}
+          focusLine={focusLine}
+          onChange={update}
+          onLine={updateLine}
+        />
+      </Sheet>
+      <SidePanel name="Effect">
+        <EffectPanel
+          draft={draft}
+          live={live}
+          setup={setup.effect}
+          line={focusLine}
+          posted={document !== null && !changed}
+        />
+      </SidePanel>
+      {creating?.what === "contact" && (
+        <ContactDialog
+          contact={null}
+          name={creating.text}
+          onClose={() => setCreating(null)}
+          onDone={(contact) => {
+            update({ contact });
+            setCreating(null);
+          }}
+        />
+      )}
+      {creating?.what === "account" && (
+        <NewAccountDialog
+          open
+          code={/^\d+$/.test(creating.text) ? creating.text : ""}
+          name={/^\d+$/.test(creating.text) ? "" : creating.text}
+          onClose={() => setCreating(null)}
+          onDone={(account) => {
+            updateLine(creating.line, { account });
+            setCreating(null);
+          }}
+        />
+      )}
+      {creating?.what === "item" && (
+        <ItemDialog
+          name={creating.text}
+          onClose={() => setCreating(null)}
+          onDone={(item) => {
+            updateLine(creating.line, {
+              ...lineFromItem(raw.lines[creating.line] ?? BLANK_LINE, item, kind.direction ?? "sale"),
+            });
+            setQuantities(true);
+            setCreating(null);
+          }}
+        />
+      )}
+      <VoidDialog
+        open={dialog === "void"}
+        number={draft.number}
+        onClose={() => setDialog(null)}
+        onVoid={(reason) => takeOut.mutate(reason)}
+      />
+      <DuplicateDialog
+        open={dialog === "duplicate"}
+        message={save.error?.message ?? ""}
+        onClose={() => setDialog(null)}
+        onConfirm={(reason) => save.mutate(reason)}
+      />
+      <ConfirmTyped
+        open={dialog === "typed"}
+        warnings={typedOff.map((warning) => warning.text)}
+        onClose={() => setDialog(null)}
+        onConfirm={() => save.mutate(undefined)}
+      />
+    </>
+  );
+}

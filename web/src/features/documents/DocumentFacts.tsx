@@ -1,0 +1,47 @@
+import { Link } from "react-router";
+import type { DocumentView } from "@fiscalon/contract/views";
+import { useScope } from "../../app/scope.ts";
+import { showDate, showMoment } from "../../kit/format.ts";
+
+/** Where a posted document came from, whether it can be changed, and what happened to it. */
+export function DocumentFacts({ document }: { document: DocumentView }) {
+  const { path } = useScope();
+  return (
+    <div className="mb-4 space-y-1 text-[13px]">
+      {document.locked && (
+        <p className="note-row">
+          On the return to {showDate(document.locked.period)}, which is {document.locked.state}. It cannot be
+          changed; credit it, or enter a new document, which becomes a late item.
+        </p>
+      )}
+      {document.ledgerDate !== document.input.date && (
+        <p className="quiet">
+          The ledger takes it on {showDate(document.ledgerDate)}, because the period of its date is sealed.
+        </p>
+      )}
+      {document.source && (
+        <p className="quiet">
+          From{" "}
+          <Link className="word-link" to={path(`books/import/${document.source.importId}`)}>
+            {document.source.fileName}
+          </Link>
+          {document.source.row ? `, row ${document.source.row}` : ""}.
+        </p>
+      )}
+      <ul className="quiet flex flex-wrap gap-x-4">
+        {document.history.map((step) => (
+          <li key={`${step.at} ${step.what}`}>
+            {step.documentId === document.id ? (
+              step.what
+            ) : (
+              <Link className="word-link" to={path(`books/documents/${step.documentId}`)}>
+                {step.what}
+              </Link>
+            )}{" "}
+            by {step.by}, {showMoment(step.at)}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

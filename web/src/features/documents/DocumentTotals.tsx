@@ -1,0 +1,115 @@
+import type { DocumentView } from "@fiscalon/contract/views";
+import { Field } from "../../kit/Field.tsx";
+import { Figure } from "../../kit/Figure.tsx";
+import type { Draft, DraftLine } from "./draft.ts";
+import type { LiveEffect } from "./useEffectOf.ts";
+
+/** Net, tax by rate and gross, and the figures that concern the whole document. */
+export function DocumentTotals({
+  draft,
+  live,
+  document,
+  levy,
+  digits,
+  currency,
+  readOnly,
+  focusLine,
+  onChange,
+  onLine,
+}: {
+  draft: Draft;
+  live: LiveEffect;
+  document: DocumentView | null;
+  levy: string;
+  digits: number;
+  currency: string;
+  readOnly: boolean;
+  focusLine: number;
+  onChange: (change: Partial<Draft>) => void;
+  onLine: (line: number, change: Partial<DraftLine>) => void;
+}) {
+  if (draft.kind === "journal") {
+    return (
+      <Field
+        className="mt-6 max-w-md"
+        label="Note"
+        value={draft.note}
+        readOnly={readOnly}
+        onChange={(event) => onChange({ note: event.target.value })}
+      />
+    );
+  }
+  const priced = live.effect?.priced;
+  const of = document ? `document/${document.id}` : null;
+  const line = draft.lines[focusLine];
+  const taxOnly = line !== undefined && line.tax !== "" && Number(line.amount || "0") === 0;
+  return (
+    <div className="mt-5 flex flex-wrap items-start justify-between gap-8">
+      <div className="grid w-[290px] grid-cols-2 gap-x-4 gap-y-3">
+        <Field
+          label="Discount"
+          value={draft.discount}
+          readOnly={readOnly}
+          placeholder="5% or 12.00"
+          onChange={(event) => onChange({ discount: event.target.value })}
+        />
+        <Field
+          label={`${levy} as printed`}
+          value={draft.documentTax}
+          readOnly={readOnly}
+          placeholder="calculated"
+          onChange={(event) => onChange({ documentTax: event.target.value })}
+        />
+        {taxOnly && (
+          <Field
+            className="col-span-2"
+            label={`Tax document of line ${focusLine + 1}`}
+            value={line.taxDocument}
+            readOnly={readOnly}
+            placeholder="customs entry or certificate"
+            onChange={(event) => onLine(focusLine, { taxDocument: event.target.value })}
+          />
+        )}
+        <Field
+          className="col-span-2"
+          label="Note"
+          value={draft.note}
+          readOnly={readOnly}
+          onChange={(event) => onChange({ note: event.target.value })}
+        />
+      </div>
+      <table className="w-[330px]">
+        <tbody>
+          <Row name="Net">{priced && <Figure amount={priced.net} digits={digits} of={of} label="Net" />}</Row>
+          {priced?.levies
+            .filter((row) => row.rate !== null && (row.tax !== 0 || row.charged))
+            .map((row) => (
+              <Row
+                key={`${row.levy} ${row.rate} ${row.charged}`}
+                name={`${row.levy} ${row.rate} %${row.charged ? "" : ", self-assessed, not charged"}`}
+              >
+                <Figure amount={row.tax} digits={digits} of={of} label={row.levy} dash />
+              </Row>
+            ))}
+          <tr>
+            <td className="border-t border-b-2 border-base-content py-1.5 font-bold">
+              {draft.kind.startsWith("sales") || draft.kind === "cash-sale" ? "To receive" : "To pay"}
+            </td>
+            <td className="num border-t border-b-2 border-base-content py-1.5 font-bold">
+              {currency} {priced && <Figure amount={priced.gross} digits={digits} of={of} label="Gross" />}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function Row({ name, children }: { name: string; children: React.ReactNode }) {
+  return (
+    <tr>
+      <td className="border-b border-base-300 py-1.5">{name}</td>
+      <td className="num border-b border-base-300 py-1.5">{children}</td>
+    </tr>
+  );
+}

@@ -1,0 +1,248 @@
+import { useQuery } from "@tanstack/react-query";
+import clsx from "clsx";
+import { Lock } from "lucide-react";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import type { DocumentPage as Page, DocumentRow } from "@fiscalon/contract/views";
+import { displayAmount } from "@fiscalon/core/money/amount";
+import { useScope } from "../../app/scope.ts";
+import { api, withQuery } from "../../kit/api.ts";
+import { Figure } from "../../kit/Figure.tsx";
+import { plural, showDate, showPeriod } from "../../kit/format.ts";
+import { KIND_NAMES, TYPED_KINDS } from "../../kit/kinds.ts";
+import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
+import { usePagedRows } from "../../kit/usePagedRows.ts";
+import { BooksNav } from "./BooksNav.tsx";
+
+const COLUMNS = "grid-cols-[96px_150px_120px_minmax(120px,1fr)_90px_104px_94px_104px_64px]";
+
+/** One grid for all documents, paged on the server and drawn only where it is looked at. */
+export function DocumentsPage() {
+  const { client, period, registration, path, minorDigits } = useScope();
+  const navigate = useNavigate();
+  const [search, setSearch] = useState("");
+  const [kind, setKind] = useState("");
+  const [scoped, setScoped] = useState(true);
+  const filter = {
+    search,
+    kind,
+    ...(scoped && period ? { from: period.from, to: period.to, registration: registration?.id } : {}),
+  };
+  const base = `/clients/${client?.id}/documents`;
+  const { rows, head, want } = usePagedRows<DocumentRow, Page>(
+    ["client", client?.id, "documents", filter],
+    client !== undefined,
+    (offset, limit) => api.get<Page>(withQuery(base, { ...filter, offset, limit })),
+  );
+  const anything = useQuery({
+    queryKey: ["client", client?.id, "documents", "any"],
+    queryFn: () => api.get<Page>(withQuery(base, { limit: 1 })),
+    enabled: client !== undefined,
+  });
+  const [box, setBox] = useState<HTMLDivElement | null>(null);
+  const virtual = useVirtualizer({
+    count: head?.total ?? 0,
+    getScrollElement: () => box,
+    estimateSize: () => 33,
+    overscan: 12,
+  });
+  const shown = virtual.getVirtualItems();
+  want(shown[0]?.index ?? 0, shown.at(-1)?.index ?? 0);
+  if (anything.data?.total === 0) {
+    return (
+      <Sheet title="Documents" actions={<BooksNav />}>
+        <EmptyState
+          title="The books are empty"
+          action={
+            <>
+              <Link className="action main" to={path("books/import")}>
+                Import a register
+              </Link>
+              <Link className="action" to={path("books/documents/new/sales-invoice")}>
+                Type an invoice
+              </Link>
+            </>
+          }
+        >
+          Drop the register of sales or purchases that the client sends, or type the documents one by one.
+        </EmptyState>
+      </Sheet>
+    );
+  }
+  return (
+    <Sheet title="Documents" aside={head ? plural(head.total, "document") : ""} actions={<BooksNav />}>
+      <div className="mb-2 flex flex-wrap items-end gap-4">
+        <input
+          className="entry w-[200px]"
+          placeholder="Number, party or note"
+          aria-label="Find documents"
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+        />
+        <select
+          className="entry w-[170px]"
+          aria-label="Kind"
+          value={kind}
+          onChange={(event) => setKind(event.target.value)}
+        >
+          <option value="">all kinds</option>
+          {TYPED_KINDS.map((one) => (
+            <option key={one} value={one}>
+              {KIND_NAMES[one]}
+            </option>
+          ))}
+        </select>
+        {period && (
+          <label className="flex cursor-pointer items-center gap-1.5 pb-1">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-xs"
+              checked={scoped}
+              onChange={(event) => setScoped(event.target.checked)}
+            />
+            only {showPeriod(period.from, period.to)}
+          </label>
+        )}
+        <NewMenu />
+      </div>
+      <div
+        role="table"
+        aria-label="Documents"
+        aria-rowcount={head?.total ?? 0}
+        className="flex min-h-[240px] flex-1 flex-col"
+      >
+        <div
+          role="row"
+          className={clsx(
+            "grid shrink-0 border-b border-base-content pr-3 text-[12px] font-semibold text-secondary [&>*]:px-2 [&>*]:py-1",
+            COLUMNS,
+          )}
+        >
+          {["Date", "Kind", "Number", "Party", "Codes"].map((name) => (
+            <span role="columnheader" key={name}>
+              {name}
+            </span>
+          ))}
+          {["Net", "Tax", "Gross"].map((name) => (
+            <span role="columnheader" key={name} className="text-right">
+              {name}
+            </span>
+          ))}
+          <span role="columnheader">
+            <span className="sr-only">State</span>
+          </span>
+        </div>
+        <div
+          ref={setBox}
+          className="min-h-0 flex-1 overflow-y-auto"
+          tabIndex={0}
+          aria-label="List of documents"
+          role="rowgroup"
+        >
+          <div style={{ height: virtual.getTotalSize() }} className="relative" role="presentation">
+            {shown.map((item) => {
+              const row = rows(item.index);
+              return (
+                <div
+                  key={item.key}
+                  role="row"
+                  aria-rowindex={item.index + 1}
+                  className={clsx(
+                    "absolute top-0 left-0 grid w-full items-center border-b border-base-300 hover:bg-base-200 [&>*]:truncate [&>*]:px-2",
+                    COLUMNS,
+                  )}
+                  style={{ height: 33, transform: `translateY(${item.start}px)` }}
+                  onDoubleClick={() => row && void navigate(path(`books/documents/${row.id}`))}
+                >
+                  {row ? (
+                    <Cells row={row} digits={minorDigits} to={path(`books/documents/${row.id}`)} />
+                  ) : (
+                    <span role="cell" className="quiet">
+                      …
+                    </span>
+                  )}
+                </div>
+              );
+            })}
+          </div>
+        </div>
+        {head && (
+          <div
+            role="row"
+            className={clsx(
+              "grid shrink-0 border-t border-b-2 border-base-content pr-3 font-semibold [&>*]:px-2 [&>*]:py-1.5",
+              COLUMNS,
+            )}
+          >
+            <span role="cell" className="col-span-5">
+              All {plural(head.total, "document")}, credit notes taken off
+            </span>
+            <span role="cell" className="num">
+              {displayAmount(head.net, minorDigits)}
+            </span>
+            <span role="cell" className="num">
+              {displayAmount(head.tax, minorDigits)}
+            </span>
+            <span role="cell" className="num">
+              {displayAmount(head.gross, minorDigits)}
+            </span>
+            <span role="cell" />
+          </div>
+        )}
+      </div>
+    </Sheet>
+  );
+}
+
+function Cells({ row, digits, to }: { row: DocumentRow; digits: number; to: string }) {
+  const of = `document/${row.id}`;
+  return (
+    <>
+      <span role="cell">{showDate(row.date)}</span>
+      <span role="cell">{KIND_NAMES[row.kind]}</span>
+      <Link role="cell" to={to} className="font-mono text-[12.5px] font-semibold hover:text-primary">
+        {row.number}
+      </Link>
+      <span role="cell">{row.party}</span>
+      <span role="cell" className="font-mono text-[12px]">
+        {row.codes}
+      </span>
+      <span role="cell" className="text-right">
+        <Figure amount={row.net} digits={digits} of={of} label={`Net of ${row.number}`} />
+      </span>
+      <span role="cell" className="text-right">
+        <Figure amount={row.tax} digits={digits} of={of} label={`Tax of ${row.number}`} dash />
+      </span>
+      <span role="cell" className="text-right">
+        <Figure amount={row.gross} digits={digits} of={of} label={`Gross of ${row.number}`} />
+      </span>
+      <span role="cell" className="quiet flex items-center gap-1 text-[11.5px]">
+        {row.late && "late"}
+        {row.locked && <Lock size={12} aria-label="on a sealed return" />}
+      </span>
+    </>
+  );
+}
+
+function NewMenu() {
+  const { path } = useScope();
+  const navigate = useNavigate();
+  return (
+    <select
+      className="action main ml-auto cursor-pointer"
+      aria-label="New document"
+      value=""
+      onChange={(event) => void navigate(path(`books/documents/new/${event.target.value}`))}
+    >
+      <option value="" disabled>
+        New document …
+      </option>
+      {TYPED_KINDS.map((kind) => (
+        <option key={kind} value={kind} className="bg-base-100 text-base-content">
+          {KIND_NAMES[kind]}
+        </option>
+      ))}
+    </select>
+  );
+}

@@ -1,0 +1,37 @@
+import { useMemo } from "react";
+import { FiscalError } from "@fiscalon/core/errors";
+import { documentEffect } from "@fiscalon/core/facts/documentEffect";
+import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/documentEffect";
+import { inputOf } from "./draft.ts";
+import type { Draft } from "./draft.ts";
+
+export interface LiveEffect {
+  effect: DocumentEffect | null;
+  error: FiscalError | null;
+  /** Which line of the draft each priced line is. */
+  at: number[];
+}
+
+/** What the document would do if it were posted now, worked out here with the function the server posts with. */
+export function useEffectOf(draft: Draft, setup: EffectSetup | undefined, levy: string): LiveEffect {
+  return useMemo(() => {
+    const { input, at } = inputOf(draft, levy);
+    if (!setup || input.lines.length === 0) return { effect: null, error: null, at };
+    try {
+      return { effect: documentEffect(input, setup), error: null, at };
+    } catch (error) {
+      if (error instanceof FiscalError) return { effect: null, error, at };
+      throw error;
+    }
+  }, [draft, setup, levy]);
+}
+
+/** The line of the draft an error is about, and the field within it. */
+export function placeOfError(
+  error: { field?: string | undefined } | null,
+  at: readonly number[],
+): { line: number; field: string } | null {
+  const match = /^lines\[(\d+)\](?:\.(\w+))?/.exec(error?.field ?? "");
+  if (!match) return null;
+  return { line: at[Number(match[1])] ?? -1, field: match[2] ?? "amount" };
+}

@@ -1,0 +1,128 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useRef } from "react";
+import { Link, useParams } from "react-router";
+import type { ImportBatch, ImportSettings } from "@fiscalon/contract/imports";
+import type { JobView } from "@fiscalon/contract/views";
+import { useScope } from "../../app/scope.ts";
+import { api, ApiError } from "../../kit/api.ts";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { JobProgress } from "../../kit/JobProgress.tsx";
+import { plural } from "../../kit/format.ts";
+import { Sheet } from "../../kit/Sheet.tsx";
+import { useJob } from "../../kit/useJob.ts";
+import { useSetup } from "../setup/useSetup.ts";
+import { MappingForm } from "./MappingForm.tsx";
+import { ProblemList } from "./ProblemList.tsx";
+import { ReportSummary } from "./ReportSummary.tsx";
+
+/** One file on its way in: how it is read, what it would do, posted, undone. */
+export function ImportPage() {
+  const { client, path } = useScope();
+  const { importId } = useParams();
+  const queries = useQueryClient();
+  const setup = useSetup();
+  const base = `/clients/${client?.id}/imports/${importId}`;
+  const key = ["client", client?.id, "import", importId];
+  const { data: batch, error } = useQuery({
+    queryKey: key,
+    queryFn: () => api.get<ImportBatch>(base),
+    enabled: client !== undefined,
+  });
+  const refresh = () => void queries.invalidateQueries({ queryKey: ["client", client?.id] });
+  const check = useJob(refresh);
+  const post = useJob(refresh);
+  const change = useMutation({
+    mutationFn: (settings: Partial<ImportSettings>) => api.put<ImportBatch>(`${base}/settings`, settings),
+    onSuccess: (saved) => {
+      queries.setQueryData(key, saved);
+      void check.start(`${base}/check`);
+    },
+  });
+  const undo = useMutation({ mutationFn: () => api.post<ImportBatch>(`${base}/undo`), onSuccess: refresh });
+  const started = useRef(false);
+  useEffect(() => {
+    if (batch?.state !== "recognised" || started.current || change.isPending) return;
+    started.current = true;
+    void check.start(`${base}/check`);
+  }, [batch?.state, base, check, change.isPending]);
+
+  if (!batch || !setup) {
+    return (
+      <Sheet title="Import">
+        <ErrorNote error={error} />
+      </Sheet>
+    );
+  }
+  const { report } = batch;
+  const busy = check.running || post.running || change.isPending;
+  const ready =
+    report !== null && report.problemCount === 0 && report.fresh > 0 && batch.state === "checked" && !busy;
+  return (
+    <Sheet
+      title={batch.fileName}
+      aside={`${batch.direction === "sale" ? "sales" : "purchases"} · ${STATE_WORDS[batch.state]}`}
+      actions={
+        <>
+          <Link className="action" to={path("books/import")}>
+            All imports
+          </Link>
+          {batch.state === "posted" && (
+            <button type="button" className="action" onClick={() => undo.mutate()} disabled={undo.isPending}>
+              Undo: take {plural(batch.documents, "document")} out again
+            </button>
+          )}
+          {batch.state !== "posted" && (
+            <button
+              type="button"
+              className="action main"
+              disabled={!ready}
+              onClick={() => void post.start(`${base}/post`)}
+            >
+              {report && report.fresh > 0 ? `Post ${plural(report.fresh, "document")}` : "Post"}
+            </button>
+          )}
+        </>
+      }
+    >
+      <ErrorNote error={undo.error ?? change.error ?? jobError(check.job) ?? jobError(post.job)} />
+      <JobProgress job={check.job} onCancel={check.cancel} />
+      <JobProgress job={post.job} onCancel={post.cancel} />
+      {report && <ReportSummary batch={batch} report={report} digits={setup.plain.digits} />}
+      {report && batch.state !== "posted" && report.problemCount > 0 && (
+        <ProblemList
+          key={JSON.stringify(batch.settings)}
+          batch={batch}
+          report={report}
+          busy={busy}
+          onChange={(settings) => change.mutate(settings)}
+        />
+      )}
+      {batch.state !== "posted" && (
+        <MappingForm
+          batch={batch}
+          setup={setup.plain}
+          busy={busy}
+          onChange={(settings) => change.mutate(settings)}
+        />
+      )}
+      {batch.state === "posted" && (
+        <p className="mt-4">
+          <Link className="word-link" to={path("books/documents")}>
+            See the documents
+          </Link>
+        </p>
+      )}
+    </Sheet>
+  );
+}
+
+const STATE_WORDS = {
+  recognised: "being checked",
+  checked: "checked, not posted",
+  posted: "posted",
+  undone: "undone, can be posted again",
+};
+
+function jobError(job: JobView | null): Error | null {
+  return job?.error ? new ApiError(job.error) : null;
+}

@@ -1,0 +1,129 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import clsx from "clsx";
+import { useState } from "react";
+import { useDropzone } from "react-dropzone";
+import { Link, useNavigate } from "react-router";
+import type { ImportBatch } from "@fiscalon/contract/imports";
+import { useScope } from "../../app/scope.ts";
+import { api } from "../../kit/api.ts";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { plural, showDate, showMoment } from "../../kit/format.ts";
+import { Sheet } from "../../kit/Sheet.tsx";
+import { BooksNav } from "../documents/BooksNav.tsx";
+
+/** Drop a register, and what was imported before. */
+export function ImportsPage() {
+  const { client, path } = useScope();
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const [direction, setDirection] = useState<"sale" | "purchase">("sale");
+  const { data: batches } = useQuery({
+    queryKey: ["client", client?.id, "imports"],
+    queryFn: () => api.get<ImportBatch[]>(`/clients/${client?.id}/imports`),
+    enabled: client !== undefined,
+  });
+  const receive = useMutation({
+    mutationFn: (file: File) => {
+      const form = new FormData();
+      form.append("file", file);
+      return api.post<ImportBatch>(`/clients/${client?.id}/imports?direction=${direction}`, form);
+    },
+    onSuccess: async (batch) => {
+      await queries.invalidateQueries({ queryKey: ["client", client?.id, "imports"] });
+      await navigate(path(`books/import/${batch.id}`));
+    },
+  });
+  const { getRootProps, getInputProps, isDragActive } = useDropzone({
+    multiple: false,
+    onDropAccepted: ([file]) => file && receive.mutate(file),
+  });
+  return (
+    <Sheet
+      title="Import"
+      lead="A register of sales or purchases as CSV: one document a row. Nothing is posted before you have seen what it would do."
+      actions={<BooksNav />}
+    >
+      <fieldset className="mb-3">
+        <legend className="field-label">The file holds</legend>
+        <div className="join">
+          {(["sale", "purchase"] as const).map((one) => (
+            <button
+              key={one}
+              type="button"
+              aria-pressed={direction === one}
+              className={clsx("action join-item", direction === one && "bg-neutral text-neutral-content")}
+              onClick={() => setDirection(one)}
+            >
+              {one === "sale" ? "Sales" : "Purchases"}
+            </button>
+          ))}
+        </div>
+      </fieldset>
+      <div
+        {...getRootProps({ "aria-label": "Drop a file or press Enter to choose one", role: "button" })}
+        className={clsx(
+          "cursor-pointer border border-dashed p-8 text-center",
+          isDragActive ? "border-primary bg-accent" : "border-secondary",
+        )}
+      >
+        <input {...getInputProps({ "aria-label": "Register file" })} />
+        <p className="font-semibold">
+          {receive.isPending
+            ? "Reading …"
+            : `Drop a register of ${direction === "sale" ? "sales" : "purchases"} here`}
+        </p>
+        <p className="quiet">
+          or click to choose. Separators, encoding, dates and decimals are recognised; up to 60 MB.
+        </p>
+      </div>
+      <ErrorNote error={receive.error} />
+      {batches && batches.length > 0 && (
+        <>
+          <h2 className="mt-6 mb-1">Imported before</h2>
+          <table className="sheet-table">
+            <thead>
+              <tr>
+                <th>File</th>
+                <th>Holds</th>
+                <th>Received</th>
+                <th>State</th>
+                <th>Dates</th>
+                <th className="num">Documents</th>
+              </tr>
+            </thead>
+            <tbody>
+              {batches.map((batch) => (
+                <tr key={batch.id}>
+                  <td>
+                    <Link className="font-semibold hover:text-primary" to={path(`books/import/${batch.id}`)}>
+                      {batch.fileName}
+                    </Link>
+                  </td>
+                  <td>{batch.direction === "sale" ? "sales" : "purchases"}</td>
+                  <td>
+                    {showMoment(batch.at)} <span className="quiet">by {batch.by}</span>
+                  </td>
+                  <td>
+                    {batch.state === "recognised"
+                      ? "not checked yet"
+                      : batch.state === "checked"
+                        ? "checked, not posted"
+                        : batch.state}
+                  </td>
+                  <td className="quiet">
+                    {batch.report?.from && batch.report.to
+                      ? `${showDate(batch.report.from)} to ${showDate(batch.report.to)}`
+                      : ""}
+                  </td>
+                  <td className="num">
+                    {batch.state === "posted" ? plural(batch.documents, "document") : "–"}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+    </Sheet>
+  );
+}

@@ -1,0 +1,153 @@
+import type { ImportBatch, ImportSettings } from "@fiscalon/contract/imports";
+import { REGISTER_FIELDS } from "@fiscalon/core/formats/registers/columns";
+import type { RegisterField } from "@fiscalon/core/formats/registers/columns";
+import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
+import { SelectField } from "../../kit/Field.tsx";
+
+const DELIMITERS: Record<string, string> = { ",": "comma", ";": "semicolon", "\t": "tab", "|": "bar" };
+
+/** How the file was recognised; every guess can be overruled, and the file is checked again at once. */
+export function MappingForm({
+  batch,
+  setup,
+  busy,
+  onChange,
+}: {
+  batch: ImportBatch;
+  setup: PlainSetup;
+  busy: boolean;
+  onChange: (settings: Partial<ImportSettings>) => void;
+}) {
+  const { shape, settings } = batch;
+  const side = batch.direction;
+  const codes = setup.codes.filter((code) => code.direction === "both" || code.direction === side);
+  const untaxed = codes.filter((code) =>
+    [
+      "zero",
+      "exempt",
+      "out-of-scope",
+      "export",
+      "intra-union",
+      "reverse-charge-supplier",
+      "reverse-charge",
+    ].includes(code.treatment),
+  );
+  const assign = (column: number, field: string) => {
+    const mapping = Object.fromEntries(
+      Object.entries(settings.mapping).filter(([name, at]) => at !== column && name !== field),
+    );
+    onChange({ mapping: field === "" ? mapping : { ...mapping, [field]: column } });
+  };
+  const fieldOf = (column: number) =>
+    Object.entries(settings.mapping).find(([, at]) => at === column)?.[0] ?? "";
+  return (
+    <section aria-label="How the file is read">
+      <h2 className="mb-1">How the file is read</h2>
+      <p className="quiet mb-3">
+        Recognised: {batch.encoding}, columns separated by {DELIMITERS[shape.delimiter] ?? shape.delimiter},
+        headings in row {shape.headerRow + 1}.
+        {!shape.dateOrderSure && " No date says whether day or month comes first: look at the dates."}
+      </p>
+      <div className="mb-4 grid grid-cols-3 gap-x-5 gap-y-3">
+        <SelectField
+          label="Dates are written"
+          value={settings.dateOrder}
+          disabled={busy}
+          onChange={(event) => onChange({ dateOrder: event.target.value as ImportSettings["dateOrder"] })}
+        >
+          <option value="dmy">day, month, year</option>
+          <option value="mdy">month, day, year</option>
+          <option value="ymd">year, month, day</option>
+        </SelectField>
+        <SelectField
+          label="Amounts are written"
+          value={settings.decimal}
+          disabled={busy}
+          onChange={(event) => onChange({ decimal: event.target.value as ImportSettings["decimal"] })}
+        >
+          <option value=".">1,234.50</option>
+          <option value=",">1.234,50</option>
+        </SelectField>
+        <SelectField
+          label={side === "sale" ? "Income goes to" : "Cost goes to"}
+          value={settings.account ?? ""}
+          disabled={busy}
+          onChange={(event) => onChange({ account: event.target.value || null })}
+        >
+          <option value="">
+            {
+              setup.accounts.find((account) => account.role === (side === "sale" ? "sales" : "purchases"))
+                ?.name
+            }
+          </option>
+          {setup.accounts
+            .filter((account) => account.type === (side === "sale" ? "income" : "expense"))
+            .map((account) => (
+              <option key={account.code} value={account.code}>
+                {account.code} {account.name}
+              </option>
+            ))}
+        </SelectField>
+        <SelectField
+          label="Code where the tax is blank"
+          value={settings.codeForBlank ?? ""}
+          disabled={busy}
+          onChange={(event) => onChange({ codeForBlank: event.target.value || null })}
+        >
+          <option value="">choose …</option>
+          {untaxed.map((code) => (
+            <option key={code.code} value={code.code}>
+              {code.code} {code.name}
+            </option>
+          ))}
+        </SelectField>
+        <SelectField
+          label="Code where the tax is 0"
+          value={settings.codeForZero ?? ""}
+          disabled={busy}
+          onChange={(event) => onChange({ codeForZero: event.target.value || null })}
+        >
+          <option value="">choose …</option>
+          {untaxed.map((code) => (
+            <option key={code.code} value={code.code}>
+              {code.code} {code.name}
+            </option>
+          ))}
+        </SelectField>
+      </div>
+      <table className="sheet-table">
+        <thead>
+          <tr>
+            <th>Column</th>
+            <th>Holds</th>
+            <th>For example</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shape.columns.map((column, index) => (
+            <tr key={index}>
+              <td className="font-semibold">{column.name || `column ${index + 1}`}</td>
+              <td>
+                <select
+                  className="entry !min-h-[26px]"
+                  aria-label={`Column ${column.name} holds`}
+                  value={fieldOf(index)}
+                  disabled={busy}
+                  onChange={(event) => assign(index, event.target.value)}
+                >
+                  <option value="">not used</option>
+                  {(Object.entries(REGISTER_FIELDS) as [RegisterField, string][]).map(([field, name]) => (
+                    <option key={field} value={field}>
+                      {name}
+                    </option>
+                  ))}
+                </select>
+              </td>
+              <td className="quiet font-mono text-[12.5px]">{column.samples.join("  ·  ")}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,125 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import type { LedgerAccountRow } from "@fiscalon/contract/views";
+import { addDays } from "@fiscalon/core/calendar/date";
+import { useScope } from "../../app/scope.ts";
+import { api, withQuery } from "../../kit/api.ts";
+import { DateField } from "../../kit/DateField.tsx";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { Figure } from "../../kit/Figure.tsx";
+import { showDate } from "../../kit/format.ts";
+import { Sheet } from "../../kit/Sheet.tsx";
+import { BooksNav } from "../documents/BooksNav.tsx";
+import { useLedgerDates } from "./useLedgerDates.ts";
+
+/** The trial balance between two days; every figure opens its account. */
+export function TrialBalancePage() {
+  const { client, path, minorDigits: digits } = useScope();
+  const dates = useLedgerDates();
+  const [empty, setEmpty] = useState(false);
+  const { data: rows, error } = useQuery({
+    queryKey: ["client", client?.id, "trial-balance", dates.from, dates.to],
+    queryFn: () =>
+      api.get<LedgerAccountRow[]>(
+        withQuery(`/clients/${client?.id}/trial-balance`, { from: dates.from, to: dates.to }),
+      ),
+    enabled: client !== undefined,
+  });
+  const shown = rows?.filter((row) => empty || row.opening !== 0 || row.debit !== 0 || row.credit !== 0);
+  const sum = (key: "opening" | "debit" | "credit" | "closing") =>
+    shown?.reduce((total, row) => total + row[key], 0) ?? 0;
+  const before = addDays(dates.from, -1);
+  return (
+    <Sheet
+      title="Trial balance"
+      aside={`${showDate(dates.from)} to ${showDate(dates.to)}, debit positive`}
+      actions={<BooksNav />}
+    >
+      <div className="mb-2 flex items-end gap-4">
+        <DateField label="From" value={dates.from} onChange={dates.setFrom} />
+        <DateField label="To" value={dates.to} onChange={dates.setTo} />
+        <label className="flex cursor-pointer items-center gap-1.5 pb-1.5">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-xs"
+            checked={empty}
+            onChange={(event) => setEmpty(event.target.checked)}
+          />
+          accounts without movement too
+        </label>
+      </div>
+      <ErrorNote error={error} />
+      <table className="sheet-table">
+        <thead>
+          <tr>
+            <th>Account</th>
+            <th>Name</th>
+            <th className="num">Opening</th>
+            <th className="num">Debit</th>
+            <th className="num">Credit</th>
+            <th className="num">Closing</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown?.map((row) => (
+            <tr key={row.code}>
+              <td className="font-mono">{row.code}</td>
+              <td>
+                <Link className="font-semibold hover:text-primary" to={path(`books/ledger/${row.code}`)}>
+                  {row.name}
+                </Link>
+              </td>
+              <td className="num">
+                <Figure
+                  amount={row.opening}
+                  digits={digits}
+                  dash
+                  of={row.opening === 0 ? null : `account/${row.code}/1900-01-01/${before}`}
+                  label={`Opening of ${row.name}`}
+                />
+              </td>
+              <td className="num">
+                <Figure
+                  amount={row.debit}
+                  digits={digits}
+                  dash
+                  of={row.debit === 0 ? null : `account/${row.code}/${dates.from}/${dates.to}`}
+                  label={`Debit of ${row.name}`}
+                />
+              </td>
+              <td className="num">
+                <Figure
+                  amount={row.credit}
+                  digits={digits}
+                  dash
+                  of={row.credit === 0 ? null : `account/${row.code}/${dates.from}/${dates.to}`}
+                  label={`Credit of ${row.name}`}
+                />
+              </td>
+              <td className="num font-semibold">
+                <Figure
+                  amount={row.closing}
+                  digits={digits}
+                  dash
+                  of={`account/${row.code}/${dates.from}/${dates.to}`}
+                  label={`Closing of ${row.name}`}
+                />
+              </td>
+            </tr>
+          ))}
+          {shown && (
+            <tr className="total">
+              <td colSpan={2}>{sum("closing") === 0 ? "In balance" : "Out of balance"}</td>
+              {(["opening", "debit", "credit", "closing"] as const).map((key) => (
+                <td key={key} className="num">
+                  <Figure amount={sum(key)} digits={digits} dash />
+                </td>
+              ))}
+            </tr>
+          )}
+        </tbody>
+      </table>
+    </Sheet>
+  );
+}

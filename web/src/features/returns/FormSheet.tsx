@@ -1,0 +1,133 @@
+import clsx from "clsx";
+import type { BoxView, ReturnView } from "@fiscalon/contract/returns";
+import { useScope } from "../../app/scope.ts";
+import { Figure, shownAmount } from "../../kit/Figure.tsx";
+
+/** The official form's order and numbers: amount, the period before, and how it changed. */
+export function FormSheet({ view }: { view: ReturnView }) {
+  const { client, minorDigits } = useScope();
+  const firstValue = view.boxes.find((box) => box.holds === "value")?.id;
+  const largest = Math.max(
+    1,
+    ...view.boxes
+      .filter((box) => box.holds === "tax")
+      .map((box) => Math.abs(box.amount - (box.previous ?? 0))),
+  );
+  const largestValue = Math.max(
+    1,
+    ...view.boxes
+      .filter((box) => box.holds === "value")
+      .map((box) => Math.abs(box.amount - (box.previous ?? 0))),
+  );
+  const shownNet = view.boxes.find((box) => box.id === "5")?.id;
+  return (
+    <table className="sheet-table">
+      <thead>
+        <tr>
+          <th className="w-[44px]">Box</th>
+          <th />
+          <th className="num w-[130px]">{client?.currency}</th>
+          <th className="num w-[110px]">previous</th>
+          <th className="w-[96px] !text-center">change</th>
+        </tr>
+      </thead>
+      <tbody>
+        {view.boxes.map((box) => (
+          <Rows
+            key={box.id}
+            box={box}
+            view={view}
+            digits={minorDigits}
+            heading={box.id === firstValue}
+            strong={box.id === shownNet}
+            largest={box.holds === "tax" ? largest : largestValue}
+          />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Rows({
+  box,
+  view,
+  digits,
+  heading,
+  strong,
+  largest,
+}: {
+  box: BoxView;
+  view: ReturnView;
+  digits: number;
+  heading: boolean;
+  strong: boolean;
+  largest: number;
+}) {
+  const direction = strong ? (view.net < 0 ? " to reclaim" : " to pay") : "";
+  return (
+    <>
+      {heading && (
+        <tr>
+          <td colSpan={5} className="quiet !pt-4 text-[12px]">
+            Values without tax, in whole units
+          </td>
+        </tr>
+      )}
+      <tr className={clsx(box.kind === "formula" && !strong && "bg-base-200", strong && "total")}>
+        <td className="font-bold text-secondary">{box.id}</td>
+        <td title={box.title} className={clsx(strong && "font-bold")}>
+          {box.short}
+          {direction} {box.formula && <span className="quiet font-normal">{box.formula}</span>}
+        </td>
+        <td className="num">
+          <Figure
+            amount={box.amount}
+            digits={box.digits}
+            minorDigits={digits}
+            dash
+            of={
+              box.amount === 0 && box.contributions.length === 0
+                ? null
+                : `box/${view.registration}/${view.to}/${box.id}`
+            }
+            className={clsx(strong ? "text-[18px] font-bold" : "text-[15px] font-semibold")}
+            label={`Box ${box.id}`}
+          />
+        </td>
+        <td className="num quiet">
+          {box.previous === null ? "" : shownAmount(box.previous, box.digits, digits, true)}
+        </td>
+        <td>
+          <ChangeBar change={box.previous === null ? 0 : box.amount - box.previous} largest={largest} />
+        </td>
+      </tr>
+    </>
+  );
+}
+
+/** The change against the period before, right of the middle when more, left when less. */
+function ChangeBar({ change, largest }: { change: number; largest: number }) {
+  const width = Math.round((Math.abs(change) / largest) * 38);
+  return (
+    <svg
+      width="84"
+      height="14"
+      viewBox="0 0 84 14"
+      className="mx-auto block"
+      role="img"
+      aria-label={change === 0 ? "no change" : change > 0 ? "more than before" : "less than before"}
+    >
+      <line x1="42" y1="1" x2="42" y2="13" stroke="currentColor" strokeWidth="1" opacity="0.5" />
+      {width > 0 && (
+        <rect
+          x={change > 0 ? 42 : 42 - width}
+          y="4"
+          width={width}
+          height="6"
+          fill="currentColor"
+          opacity="0.75"
+        />
+      )}
+    </svg>
+  );
+}

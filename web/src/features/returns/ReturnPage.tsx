@@ -1,0 +1,196 @@
+import { useState } from "react";
+import { Link } from "react-router";
+import type { ReturnView } from "@fiscalon/contract/returns";
+import { useScope } from "../../app/scope.ts";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { showDate, showMoment, showPeriod, today } from "../../kit/format.ts";
+import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
+import { AdjustDialog, Adjustments } from "./Adjustments.tsx";
+import { FileDialog } from "./FileDialog.tsx";
+import { Findings } from "./Findings.tsx";
+import { FormSheet } from "./FormSheet.tsx";
+import { useReturn } from "./useReturn.ts";
+
+/** The return of the period, from open to filed. */
+export function ReturnPage() {
+  const { client, registration, period, path } = useScope();
+  const { view, error, act, base } = useReturn();
+  const [dialog, setDialog] = useState<"adjust" | "file" | null>(null);
+  if (client && !registration) {
+    return (
+      <Sheet title="Return">
+        <EmptyState
+          title="No registration, no return"
+          action={
+            <Link className="action main" to={path("setup/places")}>
+              Add a registration
+            </Link>
+          }
+        >
+          A registration decides which periods are declared, and when.
+        </EmptyState>
+      </Sheet>
+    );
+  }
+  if (!view || !period) {
+    return (
+      <Sheet title="Return">
+        <ErrorNote error={error} />
+      </Sheet>
+    );
+  }
+  const editable = view.state === "open" || view.state === "in-review";
+  const open = view.findings.filter((finding) => finding.accepted === null).length;
+  const run = (path: string, body?: unknown) => act.mutate({ path, body });
+  return (
+    <Sheet
+      title={`${view.formName}, ${showPeriod(view.from, view.to)}`}
+      lead={<Lead view={view} />}
+      actions={
+        <>
+          <a className="action" href={`/api${base}/pdf`} target="_blank" rel="noreferrer">
+            PDF
+          </a>
+          {editable && (
+            <button type="button" className="action" onClick={() => setDialog("adjust")}>
+              Adjust a box
+            </button>
+          )}
+          {editable && (
+            <button
+              type="button"
+              className="action"
+              onClick={() => run("state", { state: view.state === "open" ? "in-review" : "open" })}
+            >
+              {view.state === "open" ? "Hand over for review" : "Take back from review"}
+            </button>
+          )}
+          {editable && (
+            <button
+              type="button"
+              className="action main"
+              disabled={open > 0 || view.to >= today() || act.isPending}
+              title={
+                open > 0
+                  ? "Clear the findings below first"
+                  : view.to >= today()
+                    ? "The period is still running"
+                    : "Freeze the figures and lock the documents"
+              }
+              onClick={() => run("seal")}
+            >
+              Seal this period
+            </button>
+          )}
+          {view.state === "sealed" && (
+            <button type="button" className="action" onClick={() => run("reopen")}>
+              Open again
+            </button>
+          )}
+          {view.state === "sealed" && (
+            <button type="button" className="action main" onClick={() => setDialog("file")}>
+              File with {registration?.authority}
+            </button>
+          )}
+          {view.state === "filed" && (
+            <Link className="action main" to={path("settle")}>
+              Settle
+            </Link>
+          )}
+        </>
+      }
+    >
+      <ErrorNote error={act.error} />
+      {view.filed && <Receipt view={view} />}
+      {view.drift.length > 0 && (
+        <p role="alert" className="note-row mb-3 border-l-2 border-error">
+          The books say something else today than what was sealed:{" "}
+          {view.drift.map((one) => `box ${one.box}`).join(", ")}.
+        </p>
+      )}
+      <FormSheet view={view} />
+      <Adjustments
+        view={view}
+        editable={editable}
+        onRemove={(id) => act.mutate({ path: `/clients/${client?.id}/adjustments/${id}`, remove: true })}
+      />
+      <Findings
+        view={view}
+        editable={editable}
+        onAccept={(key, reason) => run("acceptances", { key, reason })}
+        onTakeBack={(key) => act.mutate({ path: `acceptances?key=${encodeURIComponent(key)}`, remove: true })}
+      />
+      {dialog === "adjust" && (
+        <AdjustDialog
+          view={view}
+          onClose={() => setDialog(null)}
+          onSave={(body) => {
+            run("adjustments", body);
+            setDialog(null);
+          }}
+        />
+      )}
+      {dialog === "file" && (
+        <FileDialog
+          view={view}
+          error={act.error}
+          busy={act.isPending}
+          onClose={() => setDialog(null)}
+          onFile={() =>
+            act.mutate({ path: "file", body: { declared: true } }, { onSuccess: () => setDialog(null) })
+          }
+        />
+      )}
+    </Sheet>
+  );
+}
+
+function Lead({ view }: { view: ReturnView }) {
+  const sealed = view.sealed
+    ? ` Sealed by ${view.sealed.by}, ${showMoment(view.sealed.at)}.`
+    : view.state === "in-review"
+      ? " In review."
+      : "";
+  const pay =
+    view.payBy === view.due
+      ? ""
+      : `; money must arrive by ${showDate(view.payBy)}, the last working day before`;
+  return (
+    <>
+      Due {showDate(view.due)}
+      {view.net > 0 ? pay : ""}.{sealed} {view.factCount.toLocaleString("en-GB")} lines counted.
+    </>
+  );
+}
+
+/** What the authority answered. */
+function Receipt({ view }: { view: ReturnView }) {
+  if (!view.filed) return null;
+  const { receipt, by, at } = view.filed;
+  return (
+    <section aria-label="Receipt" className="note-row mb-4">
+      <p className="font-semibold">
+        Filed by {by}, {showMoment(at)}
+      </p>
+      <dl className="mt-1 grid grid-cols-[170px_1fr] gap-x-4 text-[13px]">
+        {Object.entries(receipt)
+          .filter(([, value]) => value !== "")
+          .map(([field, value]) => (
+            <div key={field} className="contents">
+              <dt className="quiet">{RECEIPT_WORDS[field] ?? field}</dt>
+              <dd className="font-mono text-[12.5px]">{String(value)}</dd>
+            </div>
+          ))}
+      </dl>
+    </section>
+  );
+}
+
+const RECEIPT_WORDS: Record<string, string> = {
+  receiptId: "Receipt",
+  processingDate: "Processed",
+  formBundleNumber: "Form bundle number",
+  paymentIndicator: "Payment by",
+  chargeRefNumber: "Charge reference",
+  confirmedBy: "Confirmed by",
+};

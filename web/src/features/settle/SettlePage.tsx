@@ -1,0 +1,332 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import type { SettlementView } from "@fiscalon/contract/views";
+import { displayAmount } from "@fiscalon/core/money/amount";
+import { useScope } from "../../app/scope.ts";
+import { api } from "../../kit/api.ts";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { Figure } from "../../kit/Figure.tsx";
+import { plural, showDate, showPeriod } from "../../kit/format.ts";
+import { StateMark } from "../../kit/stateMark.tsx";
+import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
+import { PaymentForm } from "./PaymentForm.tsx";
+
+/** Closing entry, payments, continuity, and what turned up late. */
+export function SettlePage() {
+  const { client, registration, period, registrationPath, minorDigits: digits } = useScope();
+  const queries = useQueryClient();
+  const [paying, setPaying] = useState(false);
+  const base = `${registrationPath}/settlements/${period?.to}`;
+  const { data: view, error } = useQuery({
+    queryKey: ["client", client?.id, "settlement", registration?.id, period?.to],
+    queryFn: () => api.get<SettlementView>(base),
+    enabled: registration !== undefined && period !== undefined,
+  });
+  const act = useMutation({
+    mutationFn: ({ path, body, remove = false }: { path: string; body?: unknown; remove?: boolean }) =>
+      remove ? api.delete<unknown>(path) : api.post<unknown>(path, body),
+    onSettled: () => queries.invalidateQueries({ queryKey: ["client", client?.id] }),
+  });
+  if (client && !registration) {
+    return (
+      <Sheet title="Settle">
+        <EmptyState title="Nothing to settle yet">
+          Periods are settled once there is a registration and a return was filed.
+        </EmptyState>
+      </Sheet>
+    );
+  }
+  if (!view || !period) {
+    return (
+      <Sheet title="Settle">
+        <ErrorNote error={error} />
+      </Sheet>
+    );
+  }
+  const filed = view.state === "filed" || view.state === "settled";
+  return (
+    <Sheet
+      title={`Settle ${showPeriod(view.from, view.to)}`}
+      aside={<StateMark state={view.state} />}
+      lead={
+        filed
+          ? outstandingWords(view, digits, client?.currency ?? "")
+          : "A period is settled once its return is filed. This is the entry it will make."
+      }
+      actions={
+        <>
+          {filed && (
+            <button
+              type="button"
+              className={view.state === "settled" && view.outstanding !== 0 ? "action main" : "action"}
+              onClick={() => setPaying(true)}
+            >
+              Record {view.net < 0 ? "refund" : "payment"}
+            </button>
+          )}
+          {view.state === "filed" && (
+            <button
+              type="button"
+              className="action main"
+              disabled={act.isPending}
+              onClick={() => act.mutate({ path: base })}
+            >
+              Post the closing entry
+            </button>
+          )}
+        </>
+      }
+    >
+      <ErrorNote error={act.error} />
+      <ClosingEntry view={view} digits={digits} />
+      <Payments
+        view={view}
+        digits={digits}
+        onRemove={(id) => act.mutate({ path: `/clients/${client?.id}/tax-payments/${id}`, remove: true })}
+      />
+      <Continuity view={view} digits={digits} />
+      <LateItems view={view} digits={digits} />
+      {paying && (
+        <PaymentForm
+          view={view}
+          onClose={() => setPaying(false)}
+          onSave={(body) => {
+            act.mutate({ path: `${base}/payments`, body });
+            setPaying(false);
+          }}
+        />
+      )}
+    </Sheet>
+  );
+}
+
+function outstandingWords(view: SettlementView, digits: number, currency: string): string {
+  const amount = `${displayAmount(Math.abs(view.outstanding), digits)} ${currency}`;
+  if (view.outstanding === 0) return "Nothing is outstanding for this period.";
+  return view.outstanding > 0 ? `${amount} still to pay.` : `${amount} still to come back.`;
+}
+
+/** What the closing entry does to each account: before, by how much, after. */
+function ClosingEntry({ view, digits }: { view: SettlementView; digits: number }) {
+  return (
+    <section aria-label="Closing entry">
+      <h2 className="mb-1">
+        Closing entry, {showDate(view.entry.date)}
+        <span className="quiet ml-2 font-normal">{view.posted === null ? "not posted yet" : "posted"}</span>
+      </h2>
+      <table className="sheet-table">
+        <thead>
+          <tr>
+            <th>Account</th>
+            <th />
+            <th className="num">Before</th>
+            <th className="num">Debit</th>
+            <th className="num">Credit</th>
+            <th className="num">After</th>
+          </tr>
+        </thead>
+        <tbody>
+          {view.entry.postings.map((posting) => (
+            <tr key={posting.account}>
+              <td>
+                <span className="mr-2 font-mono">{posting.account}</span>
+                {posting.name}
+              </td>
+              <td className="quiet">{posting.text}</td>
+              <td className="num">
+                <Figure
+                  amount={posting.before}
+                  digits={digits}
+                  dash
+                  of={`account/${posting.account}/${view.from}/${view.to}`}
+                  label={`${posting.name} before`}
+                />
+              </td>
+              <td className="num">
+                {posting.amount > 0 ? (
+                  <Figure
+                    amount={posting.amount}
+                    digits={digits}
+                    of={view.posted === null ? null : `entry/${view.posted}`}
+                    label="Debit"
+                  />
+                ) : (
+                  ""
+                )}
+              </td>
+              <td className="num">
+                {posting.amount < 0 ? (
+                  <Figure
+                    amount={-posting.amount}
+                    digits={digits}
+                    of={view.posted === null ? null : `entry/${view.posted}`}
+                    label="Credit"
+                  />
+                ) : (
+                  ""
+                )}
+              </td>
+              <td className="num font-semibold">{displayAmount(posting.before + posting.amount, digits)}</td>
+            </tr>
+          ))}
+          {view.entry.postings.length === 0 && (
+            <tr>
+              <td colSpan={6} className="quiet">
+                Nothing to close: the return is nil.
+              </td>
+            </tr>
+          )}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+const KIND_WORDS = {
+  payment: "Payment to the authority",
+  refund: "Refund from the authority",
+  interest: "Interest charged",
+  penalty: "Penalty charged",
+};
+
+function Payments({
+  view,
+  digits,
+  onRemove,
+}: {
+  view: SettlementView;
+  digits: number;
+  onRemove: (id: number) => void;
+}) {
+  if (view.payments.length === 0) return null;
+  return (
+    <section aria-label="Payments" className="mt-6">
+      <h2 className="mb-1">Payments, refunds and charges</h2>
+      <table className="sheet-table">
+        <tbody>
+          {view.payments.map((payment) => (
+            <tr key={payment.id}>
+              <td className="w-[110px]">{showDate(payment.date)}</td>
+              <td>
+                {KIND_WORDS[payment.kind]} <span className="quiet">{payment.reference}</span>
+              </td>
+              <td className="num w-[140px]">
+                <Figure
+                  amount={payment.amount}
+                  digits={digits}
+                  of={`entry/${payment.entry}`}
+                  label={KIND_WORDS[payment.kind]}
+                />
+              </td>
+              <td className="w-[90px]">
+                <button type="button" className="word-link" onClick={() => onRemove(payment.id)}>
+                  Take back
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function Continuity({ view, digits }: { view: SettlementView; digits: number }) {
+  if (view.continuity.length === 0) return null;
+  return (
+    <section aria-label="Continuity" className="mt-6">
+      <h2 className="mb-1">Continuity: what is due, period by period</h2>
+      <table className="sheet-table">
+        <thead>
+          <tr>
+            <th>Period to</th>
+            <th>State</th>
+            <th className="num">Opening</th>
+            <th className="num">+ Declared</th>
+            <th className="num">+ Charges</th>
+            <th className="num">− Paid</th>
+            <th className="num">+ Refunded</th>
+            <th className="num">= Closing</th>
+            <th className="num">Ledger</th>
+          </tr>
+        </thead>
+        <tbody>
+          {view.continuity.map((row) => (
+            <tr key={row.period}>
+              <td>{showDate(row.period)}</td>
+              <td>
+                <StateMark state={row.state} />
+              </td>
+              {[row.opening, row.declared, row.charges, row.paid, row.refunded, row.closing].map(
+                (amount, index) => (
+                  <td key={index} className="num">
+                    {amount === 0 ? "–" : displayAmount(amount, digits)}
+                  </td>
+                ),
+              )}
+              <td className={row.ledger === row.closing ? "num text-success" : "num text-error"}>
+                {displayAmount(row.ledger, digits)} {row.ledger === row.closing ? "✓" : "▲"}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function LateItems({ view, digits }: { view: SettlementView; digits: number }) {
+  const { path } = useScope();
+  if (view.lateItems.length === 0) return null;
+  return (
+    <section aria-label="Late items" className="mt-6">
+      <h2 className="mb-1">{plural(view.lateItems.length, "late item")} in this period</h2>
+      <table className="sheet-table">
+        <thead>
+          <tr>
+            <th>Document</th>
+            <th>Party</th>
+            <th>Date</th>
+            <th>Belongs to the period to</th>
+            <th className="num">Net</th>
+            <th className="num">Tax</th>
+          </tr>
+        </thead>
+        <tbody>
+          {view.lateItems.map((item) => (
+            <tr key={item.documentId}>
+              <td>
+                <Link
+                  className="font-semibold hover:text-primary"
+                  to={path(`books/documents/${item.documentId}`)}
+                >
+                  {item.number}
+                </Link>
+              </td>
+              <td>{item.party}</td>
+              <td>{showDate(item.date)}</td>
+              <td>{showDate(item.own)}</td>
+              <td className="num">
+                <Figure
+                  amount={item.net}
+                  digits={digits}
+                  of={`document/${item.documentId}`}
+                  label={`Net of ${item.number}`}
+                />
+              </td>
+              <td className="num">
+                <Figure
+                  amount={item.tax}
+                  digits={digits}
+                  of={`document/${item.documentId}`}
+                  label={`Tax of ${item.number}`}
+                />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

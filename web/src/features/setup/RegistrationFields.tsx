@@ -1,0 +1,101 @@
+import type { JurisdictionPack } from "@fiscalon/core/jurisdictions/pack";
+import type { RegistrationBody } from "@fiscalon/contract/setup";
+import { DateField } from "../../kit/DateField.tsx";
+import { Field, SelectField } from "../../kit/Field.tsx";
+
+export interface RegistrationDraft {
+  number: string;
+  from: string;
+  rhythm: string;
+  rounding: string;
+}
+
+export function blankRegistration(pack: JurisdictionPack): RegistrationDraft {
+  return { number: "", from: "", rhythm: pack.rhythms[0]?.id ?? "", rounding: pack.roundings[0]?.id ?? "" };
+}
+
+export function registrationBody(pack: JurisdictionPack, draft: RegistrationDraft): RegistrationBody {
+  const rhythm = pack.rhythms.find((one) => one.id === draft.rhythm);
+  const rounding = pack.roundings.find((one) => one.id === draft.rounding);
+  return {
+    pack: pack.id,
+    number: draft.number,
+    from: draft.from,
+    to: null,
+    frequency: rhythm?.frequency ?? "quarterly",
+    ...(rhythm ? { anchor: rhythm.anchor } : {}),
+    basis: "accrual",
+    ...(rounding ? { rounding: rounding.rounding } : {}),
+  };
+}
+
+/** What is wrong with the number as typed so far, checked in the browser; undefined while nothing is typed. */
+export function useNumberCheck(pack: JurisdictionPack, number: string): string | undefined {
+  if (number.trim() === "") return undefined;
+  const check = pack.checkNumber(number);
+  return check.ok ? undefined : check.message;
+}
+
+export function RegistrationFields({
+  pack,
+  value,
+  onChange,
+  error,
+  numberCheck,
+}: {
+  pack: JurisdictionPack;
+  value: RegistrationDraft;
+  onChange: (value: RegistrationDraft) => void;
+  error: (path: string) => string | undefined;
+  numberCheck: string | undefined;
+}) {
+  const valid = value.number.trim() !== "" && numberCheck === undefined;
+  const longEnough = value.number.replace(/\D/g, "").length >= 9;
+  return (
+    <div className="grid grid-cols-2 gap-5">
+      <Field
+        label={pack.numberName}
+        value={value.number}
+        onChange={(event) => onChange({ ...value, number: event.target.value })}
+        error={error("registration.number") ?? (longEnough ? numberCheck : undefined)}
+        hint={
+          valid
+            ? "✓ The check digits fit."
+            : "Nine digits, with or without GB. Leave empty while it is being applied for."
+        }
+        className="font-mono"
+      />
+      <DateField
+        label="Registered from"
+        value={value.from}
+        onChange={(from) => onChange({ ...value, from })}
+        error={error("registration.from")}
+        className="w-full"
+      />
+      <SelectField
+        label="Filing periods"
+        value={value.rhythm}
+        onChange={(event) => onChange({ ...value, rhythm: event.target.value })}
+      >
+        {pack.rhythms.map((rhythm) => (
+          <option key={rhythm.id} value={rhythm.id}>
+            {rhythm.name}
+          </option>
+        ))}
+      </SelectField>
+      <SelectField
+        label="Rounding of tax"
+        value={value.rounding}
+        onChange={(event) => onChange({ ...value, rounding: event.target.value })}
+        hint={pack.roundings.find((one) => one.id === value.rounding)?.source}
+      >
+        {pack.roundings.map((rounding) => (
+          <option key={rounding.id} value={rounding.id}>
+            {rounding.name}
+          </option>
+        ))}
+      </SelectField>
+      <p className="quiet col-span-2">Basis: accrual. Tax is reported at the tax point of each document.</p>
+    </div>
+  );
+}

@@ -1,0 +1,37 @@
+import { useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { setupFromPlain } from "@fiscalon/core/facts/plainSetup";
+import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
+import type { ContactView, ItemView } from "@fiscalon/contract/views";
+import { useScope } from "../../app/scope.ts";
+import { api, withQuery } from "../../kit/api.ts";
+
+/** The client's set-up, as the server has it and as core wants it. */
+export function useSetup() {
+  const { client } = useScope();
+  const { data: plain } = useQuery({
+    queryKey: ["client", client?.id, "setup"],
+    queryFn: () => api.get<PlainSetup>(`/clients/${client?.id}/setup`),
+    enabled: client !== undefined,
+  });
+  return useMemo(() => (plain ? { plain, effect: setupFromPlain(plain) } : undefined), [plain]);
+}
+
+export function useContacts(search = "", limit = 500) {
+  const { client } = useScope();
+  return useQuery({
+    queryKey: ["client", client?.id, "contacts", search, limit],
+    queryFn: () => api.get<ContactView[]>(withQuery(`/clients/${client?.id}/contacts`, { search, limit })),
+    enabled: client !== undefined,
+    placeholderData: (previous) => previous,
+  });
+}
+
+export function useItems() {
+  const { client } = useScope();
+  return useQuery({
+    queryKey: ["client", client?.id, "items"],
+    queryFn: () => api.get<ItemView[]>(`/clients/${client?.id}/items`),
+    enabled: client !== undefined,
+  });
+}

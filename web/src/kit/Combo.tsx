@@ -1,0 +1,141 @@
+import clsx from "clsx";
+import { useCombobox } from "downshift";
+import { useMemo, useState } from "react";
+
+export interface Choice {
+  value: string;
+  label: string;
+  detail?: string;
+}
+
+/**
+ * A text field that finds one of many while typing. `onCreate` offers to make what was typed; `cell` draws it for a
+ * grid.
+ */
+export function Combo({
+  label,
+  value,
+  choices,
+  onChange,
+  onCreate,
+  createWord = "Create",
+  onSearch,
+  cell = false,
+  placeholder,
+  error,
+  mono = false,
+  disabled = false,
+  inputProps = {},
+}: {
+  label: string;
+  value: string;
+  choices: readonly Choice[];
+  onChange: (value: string) => void;
+  onCreate?: (text: string) => void;
+  createWord?: string;
+  onSearch?: (text: string) => void;
+  cell?: boolean;
+  placeholder?: string;
+  error?: string | undefined;
+  mono?: boolean;
+  disabled?: boolean;
+  inputProps?: Record<string, unknown>;
+}) {
+  const chosen = choices.find((choice) => choice.value === value);
+  const shown = chosen ? (cell ? chosen.value : chosen.label) : value;
+  const [typed, setTyped] = useState<string | null>(null);
+  const items = useMemo(() => {
+    const text = (typed ?? "").trim().toLowerCase();
+    const found = choices
+      .filter((c) => `${c.value} ${c.label} ${c.detail ?? ""}`.toLowerCase().includes(text))
+      .slice(0, 60);
+    const exact = choices.some((c) => c.label.toLowerCase() === text || c.value.toLowerCase() === text);
+    return onCreate && text !== "" && !exact
+      ? [...found, { value: CREATE, label: `${createWord} “${(typed ?? "").trim()}”` }]
+      : found;
+  }, [choices, typed, onCreate, createWord]);
+  const { isOpen, getInputProps, getMenuProps, getItemProps, getLabelProps, highlightedIndex } =
+    useCombobox<Choice>({
+      items,
+      selectedItem: chosen ?? null,
+      inputValue: typed ?? shown,
+      itemToString: (choice) => choice?.label ?? "",
+      defaultHighlightedIndex: 0,
+      onInputValueChange: ({ inputValue, type }) => {
+        if (type !== useCombobox.stateChangeTypes.InputChange) return;
+        setTyped(inputValue);
+        onSearch?.(inputValue);
+      },
+      onStateChange: ({ type, selectedItem }) => {
+        const types = useCombobox.stateChangeTypes;
+        if (
+          (type === types.InputKeyDownEnter ||
+            type === types.ItemClick ||
+            (type === types.InputBlur && typed !== null && typed.trim() !== "")) &&
+          selectedItem
+        ) {
+          if (selectedItem.value === CREATE) {
+            if (type !== types.InputBlur) onCreate?.((typed ?? "").trim());
+          } else onChange(selectedItem.value);
+        } else if (type === types.InputBlur && typed !== null && typed.trim() === "") onChange("");
+        if (
+          type === types.InputKeyDownEnter ||
+          type === types.ItemClick ||
+          type === types.InputBlur ||
+          type === types.InputKeyDownEscape
+        )
+          setTyped(null);
+      },
+    });
+  return (
+    <div className="relative">
+      <label {...getLabelProps()} className={cell ? "sr-only" : "field-label"}>
+        {label}
+      </label>
+      <input
+        {...getInputProps({
+          disabled,
+          placeholder,
+          ...inputProps,
+          onFocus: (event: React.FocusEvent<HTMLInputElement>) => event.target.select(),
+        })}
+        aria-invalid={error !== undefined}
+        className={clsx(cell ? "cell" : "entry", mono && "font-mono")}
+      />
+      {error && !cell && (
+        <p role="alert" className="mt-1 text-[12.5px] text-error">
+          {error}
+        </p>
+      )}
+      <ul
+        {...getMenuProps()}
+        className={clsx(
+          "absolute z-30 mt-0.5 max-h-64 min-w-full overflow-y-auto rounded border border-base-300 bg-base-100 shadow-lg",
+          cell ? "w-64" : "w-full",
+          !(isOpen && items.length > 0) && "hidden",
+        )}
+      >
+        {isOpen &&
+          items.map((choice, index) => (
+            <li
+              key={choice.value}
+              {...getItemProps({ item: choice, index })}
+              className={clsx(
+                "flex cursor-pointer gap-2 px-2 py-1.5",
+                highlightedIndex === index && "bg-accent",
+                choice.value === CREATE && "font-semibold text-primary",
+              )}
+            >
+              {cell && choice.value !== CREATE && (
+                <span className="w-12 shrink-0 font-mono">{choice.value}</span>
+              )}
+              <span className="min-w-0 flex-1 truncate">{choice.label}</span>
+              {choice.detail && <span className="quiet text-[12px]">{choice.detail}</span>}
+            </li>
+          ))}
+      </ul>
+    </div>
+  );
+}
+
+const CREATE = "\u0000create";

@@ -1,0 +1,42 @@
+import { useRef, useState } from "react";
+import type { ReactNode } from "react";
+
+const NARROWEST = 280;
+const WIDEST = 620;
+
+/** A panel at the right edge; its left border is dragged, or moved with the arrow keys, to change the width. */
+export function SidePanel({ name, children }: { name: string; children: ReactNode }) {
+  const key = `fiscalon.width.${name}`;
+  const [width, setWidth] = useState(Number(localStorage.getItem(key) ?? 356));
+  const from = useRef<{ x: number; width: number } | null>(null);
+  const change = (next: number) => {
+    const held = Math.min(WIDEST, Math.max(NARROWEST, next));
+    setWidth(held);
+    localStorage.setItem(key, String(held));
+  };
+  return (
+    <div className="no-print relative shrink-0 border-l border-base-300" style={{ width }}>
+      <div
+        role="separator"
+        aria-orientation="vertical"
+        aria-label={`Width of ${name}`}
+        aria-valuenow={width}
+        aria-valuemin={NARROWEST}
+        aria-valuemax={WIDEST}
+        tabIndex={0}
+        className="absolute top-0 -left-[3px] z-10 h-full w-[6px] cursor-col-resize hover:bg-primary/30 focus-visible:bg-primary/40"
+        onPointerDown={(event) => {
+          from.current = { x: event.clientX, width };
+          event.currentTarget.setPointerCapture(event.pointerId);
+        }}
+        onPointerMove={(event) => from.current && change(from.current.width + from.current.x - event.clientX)}
+        onPointerUp={() => (from.current = null)}
+        onKeyDown={(event) => {
+          if (event.key === "ArrowLeft") change(width + 20);
+          if (event.key === "ArrowRight") change(width - 20);
+        }}
+      />
+      {children}
+    </div>
+  );
+}

@@ -1,0 +1,48 @@
+const DAY = new Intl.DateTimeFormat("en-GB", {
+  day: "numeric",
+  month: "short",
+  year: "numeric",
+  timeZone: "UTC",
+});
+const DAY_MONTH = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", timeZone: "UTC" });
+const MONTH = new Intl.DateTimeFormat("en-GB", { month: "short", timeZone: "UTC" });
+const MOMENT = new Intl.DateTimeFormat("en-GB", {
+  day: "numeric",
+  month: "short",
+  year: "numeric",
+  hour: "2-digit",
+  minute: "2-digit",
+});
+
+const utc = (date: string) => new Date(`${date}T00:00:00Z`);
+
+/** "14 Jul 2026" */
+export function showDate(date: string): string {
+  return date === "" ? "" : DAY.format(utc(date));
+}
+
+/** "14 Jul" */
+export function showDayMonth(date: string): string {
+  return DAY_MONTH.format(utc(date));
+}
+
+/** "Jul to Sep 2026", "Jul 2026" for a single month; days where the period does not fill its months. */
+export function showPeriod(from: string, to: string): string {
+  const year = to.slice(0, 4);
+  if (!from.endsWith("-01")) return `${showDayMonth(from)} to ${showDate(to)}`;
+  if (from.slice(0, 7) === to.slice(0, 7)) return `${MONTH.format(utc(from))} ${year}`;
+  return `${MONTH.format(utc(from))} to ${MONTH.format(utc(to))} ${year}`;
+}
+
+/** A time of the server in the reader's own zone. */
+export function showMoment(iso: string): string {
+  return MOMENT.format(new Date(iso));
+}
+
+export function today(): string {
+  return new Date().toISOString().slice(0, 10);
+}
+
+export function plural(count: number, one: string, many = `${one}s`): string {
+  return `${count.toLocaleString("en-GB")} ${count === 1 ? one : many}`;
+}
