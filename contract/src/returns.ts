@@ -81,6 +81,8 @@ export interface ReturnView {
   state: PeriodState;
   formName: string;
   boxes: BoxView[];
+  /** End of the period the `previous` amounts are of. */
+  previousPeriod: string | null;
   net: number;
   factCount: number;
   hash: string | null;

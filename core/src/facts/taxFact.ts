@@ -19,6 +19,8 @@ export interface TaxFact {
   charged: Component["charged"];
   net: number;
   tax: number;
+  /** What `tax` would be without a typed figure. */
+  calculated: number;
   recoverable: number;
   taxPoint: CalendarDate;
   tags: string;
@@ -43,6 +45,7 @@ export function factsOf(document: DocumentInput, priced: PricedDocument): TaxFac
       charged: tax.component.charged,
       net: sign * line.net,
       tax: sign * tax.tax || 0,
+      calculated: sign * tax.calculated || 0,
       recoverable: direction === "purchase" ? sign * tax.recoverable || 0 : 0,
       taxPoint,
       tags: tax.component.boxes[direction] ?? "",

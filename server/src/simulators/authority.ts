@@ -142,12 +142,10 @@ export async function authoritySimulator(
       async (request, reply) => {
         const found = await store.submission(request.params.vrn, request.params.periodKey);
         if (!found)
-          return reply
-            .status(404)
-            .send({
-              code: "NOT_FOUND",
-              message: "The remote endpoint has indicated that no associated data is found.",
-            });
+          return reply.status(404).send({
+            code: "NOT_FOUND",
+            message: "The remote endpoint has indicated that no associated data is found.",
+          });
         const { finalised: _finalised, ...body } = found.body;
         return body;
       },
@@ -171,12 +169,10 @@ async function refuseCaller(
       .send({ code: "MISSING_CREDENTIALS", message: "Authentication information is not provided" });
   }
   if (mode === "not-authorised") {
-    return reply
-      .status(403)
-      .send({
-        code: "CLIENT_OR_AGENT_NOT_AUTHORISED",
-        message: "The client and/or agent is not authorised.",
-      });
+    return reply.status(403).send({
+      code: "CLIENT_OR_AGENT_NOT_AUTHORISED",
+      message: "The client and/or agent is not authorised.",
+    });
   }
   return undefined;
 }

@@ -1,8 +1,6 @@
 import { addMonths } from "@fiscalon/core/calendar/date";
 import { beyondTolerance } from "@fiscalon/core/tax/typedTolerance";
 import { displayAmount } from "@fiscalon/core/money/amount";
-import { divide, exactFromDecimal, exactFromInteger, multiply } from "@fiscalon/core/money/exact";
-import { roundExact } from "@fiscalon/core/money/roundExact";
 import { finding, taxOf } from "@fiscalon/core/findings/catalogue";
 import type { CheckId } from "@fiscalon/core/findings/catalogue";
 import type { Finding } from "@fiscalon/core/findings/finding";
@@ -94,9 +92,8 @@ export const LINE_CHECKS: readonly LineCheck[] = [
     id: "typed-tax",
     condition: `(l.typed_tax IS NOT NULL OR d.typed_tax IS NOT NULL) AND f.net <> 0 AND f.rate IS NOT NULL`,
     judge: (line, context) => {
-      const calculated = calculatedTax(line);
-      if (!beyondTolerance(line.tax, calculated)) return null;
-      return `${where(line)}: typed ${minor(line, line.tax, context)}; calculated ${displayAmount(calculated, context.digits)}.`;
+      if (!beyondTolerance(line.tax, line.calculated)) return null;
+      return `${where(line)}: typed ${minor(line, line.tax, context)}; calculated ${displayAmount(line.calculated, context.digits)}.`;
     },
   },
   {
@@ -139,9 +136,4 @@ export function judged(check: LineCheck, lines: readonly CandidateLine[], contex
     const text = check.judge(line, context);
     return text === null ? [] : [finding(check.id, [line.document, line.line], text, line)];
   });
-}
-
-function calculatedTax(line: CandidateLine): number {
-  const rate = divide(exactFromDecimal(line.rate ?? "0"), exactFromInteger(100));
-  return roundExact(multiply(exactFromInteger(line.net), rate));
 }

@@ -21,6 +21,7 @@ export interface CandidateLine {
   tags: string;
   net: number;
   tax: number;
+  calculated: number;
   recoverable: number;
   account: string | null;
   accountName: string | null;
@@ -49,8 +50,7 @@ export async function candidateLines(
   return db.rows<CandidateLine>(
     `SELECT f.document_id AS document, f.line, d.kind, d.number, d.date, f.tax_point AS taxPoint,
        coalesce(c.name, '') AS party, c.country AS partyCountry, c.tax_number AS partyNumber,
-       c.registered AS partyRegistered, f.code, f.levy, f.rate, f.direction, f.charged, f.treatment, f.tags, f.net,
-       f.tax, f.recoverable, l.account, a.name AS accountName, a.topic, l.text, l.typed_tax AS typedTax, l.attributes,
+       c.registered AS partyRegistered, f.code, f.levy, f.rate, f.direction, f.charged, f.treatment, f.tags, f.net, f.tax, f.calculated, f.recoverable, l.account, a.name AS accountName, a.topic, l.text, l.typed_tax AS typedTax, l.attributes,
        f.own_end AS ownEnd, d.gross AS documentGross, d.tax AS documentTax
      FROM facts f JOIN documents d ON d.id = f.document_id
        JOIN lines l ON l.document_id = f.document_id AND l.no = f.line

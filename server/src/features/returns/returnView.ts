@@ -50,6 +50,7 @@ export async function returnView(
     state: record?.state ?? "open",
     formName: form.name,
     boxes: boxViews(form, boxes, await previousBoxes(db, r, period), setup.plain.digits),
+    previousPeriod: periodBefore(r, period)?.to ?? null,
     net: netOfReturn(form, boxes),
     factCount: record?.facts ?? factCount,
     hash: record?.hash ?? null,

@@ -121,7 +121,7 @@ export async function recordTaxPayment(
   r: RegistrationRecord,
   end: string,
   input: TaxPaymentInput,
-): Promise<number> {
+): Promise<void> {
   const record = await returnRecord(db, r.id, end, tx);
   if (record?.state !== "settled" && record?.state !== "filed") {
     throw new FiscalError(
@@ -144,24 +144,22 @@ export async function recordTaxPayment(
     text: `${NAME[input.kind]}, ${r.levies.join(", ")} to ${end}`,
     postings: paymentPostings(input.kind, amount, r, setup),
   });
-  const row = await db.sequelize.query(
+  await db.run(
     `INSERT INTO tax_payments (client_id, registration_id, period_end, date, kind, amount, reference, entry_id, created_at, created_by)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) RETURNING id`,
-    {
-      bind: [
-        setup.client.id,
-        r.id,
-        end,
-        input.date,
-        input.kind,
-        amount,
-        input.reference ?? "",
-        entry,
-        actor.at,
-        actor.person,
-      ],
-      transaction: tx,
-    },
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+    [
+      setup.client.id,
+      r.id,
+      end,
+      input.date,
+      input.kind,
+      amount,
+      input.reference ?? "",
+      entry,
+      actor.at,
+      actor.person,
+    ],
+    tx,
   );
   await recordChange(db, tx, actor, {
     client: setup.client.id,
@@ -170,7 +168,6 @@ export async function recordTaxPayment(
     id: entry,
     after: { ...input, period: end },
   });
-  return (row[0] as { id: number }[])[0]?.id ?? 0;
 }
 
 const NAME = { payment: "Payment", refund: "Refund", interest: "Interest", penalty: "Penalty" };

@@ -3,6 +3,7 @@ import type { TrailStep } from "@fiscalon/contract/trail";
 import type { Database } from "../../db/database.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
 import { accountStep, agreementStep, entryStep } from "./ledgerSteps.ts";
+import { continuityStep } from "./continuityStep.ts";
 import { adjustmentStep, boxStep, groupStep } from "./boxSteps.ts";
 import { documentStep, lineStep } from "./documentSteps.ts";
 
@@ -17,7 +18,7 @@ type Resolver = (scope: TrailScope, parts: string[], ref: string) => Promise<Tra
  * Every kind of step, by the first part of its ref:
  * `box/registration/period/box`, `group/registration/period/box/code/direction/rate/measure/credit/late`,
  * `document/id`, `line/document/line`, `entry/id`, `account/code/from/to`,
- * `agreement/registration/period/account/row`, `adjustment/id`.
+ * `agreement/registration/period/account/row`, `continuity/registration/period/column`, `adjustment/id`.
  */
 const RESOLVERS: Record<string, Resolver> = {
   box: boxStep,
@@ -28,6 +29,7 @@ const RESOLVERS: Record<string, Resolver> = {
   entry: entryStep,
   account: accountStep,
   agreement: agreementStep,
+  continuity: continuityStep,
 };
 
 /** One step of a trail, by its ref. */

@@ -55,6 +55,28 @@ export function ControlPage() {
   }
   const open = view.uncoded.filter((entry) => entry.reason === null);
   const of = (account: string, row: Row) => `agreement/${registration.id}/${period.to}/${account}/${row}`;
+  const together = (row: Row, name: string) => (
+    <Figure
+      amount={total(view.columns, row)}
+      digits={digits}
+      dash
+      label={`${name}, together`}
+      of={{
+        ref: `together/${period.to}/${row}/${name}`,
+        title: `${name}, all tax accounts`,
+        amount: total(view.columns, row),
+        digits,
+        words: ["The accounts of the levy added up."],
+        parts: view.columns.map((column) => ({
+          ref: of(column.account, row),
+          label: `${column.account} ${column.name}`,
+          detail: "",
+          amount: column[row],
+        })),
+        arithmetic: [],
+      }}
+    />
+  );
   return (
     <Sheet
       title={`Control accounts, ${showPeriod(view.from, view.to)}`}
@@ -92,7 +114,7 @@ export function ControlPage() {
                   />
                 </td>
               ))}
-              <td className="num">{shown(total(view.columns, row), digits)}</td>
+              <td className="num">{together(row, name)}</td>
             </tr>
           ))}
           <tr className="total">
@@ -110,7 +132,7 @@ export function ControlPage() {
                 />
               </td>
             ))}
-            <td className="num">{shown(total(view.columns, "closing"), digits)}</td>
+            <td className="num">{together("closing", "Balance at the end")}</td>
           </tr>
           <tr>
             <td>
@@ -128,7 +150,7 @@ export function ControlPage() {
                 />
               </td>
             ))}
-            <td className="num">{shown(total(view.columns, "closing"), digits)}</td>
+            <td className="num">{together("closing", "Balance in the ledger")}</td>
           </tr>
           <tr className="font-semibold">
             <td>
@@ -236,8 +258,4 @@ function UncodedRow({
 
 function total(columns: readonly AgreementColumn[], row: Row): number {
   return columns.reduce((sum, column) => sum + column[row], 0);
-}
-
-function shown(amount: number, digits: number): string {
-  return amount === 0 ? "–" : displayAmount(amount, digits);
 }

@@ -1,5 +1,4 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import clsx from "clsx";
 import { useDeferredValue, useEffect, useMemo, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate } from "react-router";
@@ -25,6 +24,7 @@ import type { Draft, DraftLine } from "./draft.ts";
 import { ConfirmTyped, DuplicateDialog, VoidDialog } from "./DocumentDialogs.tsx";
 import { DocumentFacts } from "./DocumentFacts.tsx";
 import { DocumentTotals } from "./DocumentTotals.tsx";
+import { EntryMode } from "./EntryMode.tsx";
 import { EffectPanel } from "./EffectPanel.tsx";
 import { JournalGrid } from "./JournalGrid.tsx";
 import { LineGrid } from "./LineGrid.tsx";
@@ -247,28 +247,19 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
               className="w-[128px]"
             />
           )}
-          {!isJournal && (
-            <fieldset disabled={readOnly}>
-              <legend className="field-label">Prices</legend>
-              <div className="join">
-                {(["exclusive", "inclusive"] as const).map((mode) => (
-                  <button
-                    key={mode}
-                    type="button"
-                    aria-pressed={draft.prices === mode}
-                    className={clsx(
-                      "action join-item !px-2.5",
-                      draft.prices === mode && "bg-neutral text-neutral-content",
-                    )}
-                    onClick={() => update({ prices: mode })}
-                  >
-                    tax-{mode}
-                  </button>
-                ))}
-              </div>
-            </fieldset>
-          )}
         </div>
+        {!isJournal && (
+          <EntryMode
+            prices={draft.prices}
+            quantities={quantities}
+            readOnly={readOnly}
+            onPrices={(prices) => update({ prices })}
+            onQuantities={setQuantities}
+            onNewItem={
+              itemChoices.length === 0 ? () => setCreating({ what: "item", line: focusLine, text: "" }) : null
+            }
+          />
+        )}
         {isJournal ? (
           <JournalGrid
             draft={draft}
@@ -294,28 +285,6 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
             onFocusLine={setFocusLine}
             onCreate={setCreating}
           />
-        )}
-        {!isJournal && !readOnly && (
-          <div className="mt-2 flex flex-wrap gap-5 text-[13px]">
-            <label className="flex cursor-pointer items-center gap-1.5">
-              <input
-                type="checkbox"
-                className="checkbox checkbox-xs"
-                checked={quantities}
-                onChange={(event) => setQuantities(event.target.checked)}
-              />
-              quantities, unit prices and discounts
-            </label>
-            {itemChoices.length === 0 && (
-              <button
-                type="button"
-                className="word-link"
-                onClick={() => setCreating({ what: "item", line: focusLine, text: "" })}
-              >
-                New item
-              </button>
-            )}
-          </div>
         )}
         {live.error && (
           <p role="alert" className="mt-3 text-error">

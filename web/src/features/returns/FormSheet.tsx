@@ -1,7 +1,7 @@
 import clsx from "clsx";
 import type { BoxView, ReturnView } from "@fiscalon/contract/returns";
 import { useScope } from "../../app/scope.ts";
-import { Figure, shownAmount } from "../../kit/Figure.tsx";
+import { Figure } from "../../kit/Figure.tsx";
 
 /** The official form's order and numbers: amount, the period before, and how it changed. */
 export function FormSheet({ view }: { view: ReturnView }) {
@@ -95,7 +95,16 @@ function Rows({
           />
         </td>
         <td className="num quiet">
-          {box.previous === null ? "" : shownAmount(box.previous, box.digits, digits, true)}
+          {box.previous !== null && (
+            <Figure
+              amount={box.previous}
+              digits={box.digits}
+              minorDigits={digits}
+              dash
+              of={box.previous === 0 ? null : `box/${view.registration}/${view.previousPeriod}/${box.id}`}
+              label={`Previous box ${box.id}`}
+            />
+          )}
         </td>
         <td>
           <ChangeBar change={box.previous === null ? 0 : box.amount - box.previous} largest={largest} />

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
+import type { TrailStep } from "@fiscalon/contract/trail";
 import type { SettlementView } from "@fiscalon/contract/views";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { useScope } from "../../app/scope.ts";
@@ -167,7 +168,14 @@ function ClosingEntry({ view, digits }: { view: SettlementView; digits: number }
                   ""
                 )}
               </td>
-              <td className="num font-semibold">{displayAmount(posting.before + posting.amount, digits)}</td>
+              <td className="num font-semibold">
+                <Figure
+                  amount={posting.before + posting.amount}
+                  digits={digits}
+                  of={afterStep(posting, digits)}
+                  label={`${posting.name} after`}
+                />
+              </td>
             </tr>
           ))}
           {view.entry.postings.length === 0 && (
@@ -181,6 +189,23 @@ function ClosingEntry({ view, digits }: { view: SettlementView; digits: number }
       </table>
     </section>
   );
+}
+
+function afterStep(posting: SettlementView["entry"]["postings"][number], digits: number): TrailStep {
+  const { account, name, before, amount } = posting;
+  return {
+    ref: `after/${account}/${before}/${amount}`,
+    title: `${account} ${name} after the closing entry`,
+    amount: before + amount,
+    digits,
+    words: [
+      "What the account held, and what the closing entry moves. What is left belongs to other periods, or came without a tax code.",
+    ],
+    parts: [],
+    arithmetic: [
+      `${displayAmount(before, digits)} ${amount < 0 ? "−" : "+"} ${displayAmount(Math.abs(amount), digits)} = ${displayAmount(before + amount, digits)}`,
+    ],
+  };
 }
 
 const KIND_WORDS = {
@@ -232,7 +257,10 @@ function Payments({
   );
 }
 
+const COLUMNS = ["opening", "declared", "charges", "paid", "refunded", "closing"] as const;
+
 function Continuity({ view, digits }: { view: SettlementView; digits: number }) {
+  const { registration } = useScope();
   if (view.continuity.length === 0) return null;
   return (
     <section aria-label="Continuity" className="mt-6">
@@ -258,15 +286,29 @@ function Continuity({ view, digits }: { view: SettlementView; digits: number }) 
               <td>
                 <StateMark state={row.state} />
               </td>
-              {[row.opening, row.declared, row.charges, row.paid, row.refunded, row.closing].map(
-                (amount, index) => (
-                  <td key={index} className="num">
-                    {amount === 0 ? "–" : displayAmount(amount, digits)}
-                  </td>
-                ),
-              )}
+              {COLUMNS.map((column) => (
+                <td key={column} className="num">
+                  <Figure
+                    amount={row[column]}
+                    digits={digits}
+                    dash
+                    of={
+                      row[column] === 0 && column !== "closing"
+                        ? null
+                        : `continuity/${registration?.id}/${row.period}/${column}`
+                    }
+                    label={`${column}, period to ${row.period}`}
+                  />
+                </td>
+              ))}
               <td className={row.ledger === row.closing ? "num text-success" : "num text-error"}>
-                {displayAmount(row.ledger, digits)} {row.ledger === row.closing ? "✓" : "▲"}
+                <Figure
+                  amount={row.ledger}
+                  digits={digits}
+                  of={`continuity/${registration?.id}/${row.period}/ledger`}
+                  label="Ledger"
+                />{" "}
+                {row.ledger === row.closing ? "✓" : "▲"}
               </td>
             </tr>
           ))}

@@ -1,0 +1,56 @@
+import { chromium } from "@playwright/test";
+import { mkdirSync } from "node:fs";
+import { CHROMIUM } from "./support/chromium.ts";
+
+/**
+ * Takes one picture of each main view from the demonstration data: `npm run screenshots`, with the demo running.
+ * `-- name…` takes only those.
+ */
+const address = process.env["FISCALON_URL"] ?? "http://127.0.0.1:4600";
+const folder = `${process.cwd()}/../docs/screenshots/`;
+const only = process.argv.slice(2);
+
+const browser = await chromium.launch(CHROMIUM);
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+mkdirSync(folder, { recursive: true });
+
+const clients = (await (await fetch(`${address}/api/clients`)).json()) as { id: number }[];
+const client = `/c/${clients[0]?.id}`;
+const { rows } = (await (
+  await fetch(`${address}/api/clients/${clients[0]?.id}/documents?search=CB-8897`)
+).json()) as { rows: { id: number }[] };
+
+const VIEWS: [string, string, (() => Promise<void>)?][] = [
+  ["clients", "/"],
+  ["setup-places", `${client}/setup/places`],
+  ["setup-codes", `${client}/setup/codes`],
+  ["books-documents", `${client}/books/documents`],
+  ["books-document", `${client}/books/documents/${rows[0]?.id}`],
+  ["books-ledger", `${client}/books/ledger`],
+  ["agree-control", `${client}/agree`],
+  ["return", `${client}/return`, openBoxFour],
+  ["return-dark", `${client}/return`, () => page.emulateMedia({ colorScheme: "dark" })],
+  ["settle", `${client}/settle`],
+];
+
+for (const [name, path, prepare] of VIEWS) {
+  if (only.length > 0 && !only.includes(name)) continue;
+  await page.emulateMedia({ colorScheme: "light" });
+  await page.goto(address + path);
+  await page.waitForLoadState("networkidle");
+  await prepare?.();
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: `${folder}${name}.png` });
+}
+await browser.close();
+
+async function openBoxFour(): Promise<void> {
+  await page.getByRole("button", { name: /^Box 4 / }).click();
+  const trail = page.getByRole("region", { name: "Trail" });
+  await trail
+    .getByRole("button", { name: /S20 20 %, purchases/ })
+    .first()
+    .click();
+  await trail.getByRole("button", { name: /CB-8897/ }).click();
+  await page.waitForTimeout(300);
+}
