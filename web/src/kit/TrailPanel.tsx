@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import clsx from "clsx";
 import { ArrowLeft, ArrowRight, X } from "lucide-react";
+import { useEffect, useRef } from "react";
 import { Link } from "react-router";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
@@ -84,8 +85,12 @@ function Step({
     enabled: typeof target === "string" && client !== undefined,
   });
   const step = typeof target === "string" ? query.data : target;
+  const place = useRef<HTMLLIElement>(null);
+  useEffect(() => {
+    if (last && depth > 0 && step) place.current?.scrollIntoView({ block: "start", behavior: "smooth" });
+  }, [last, depth, step]);
   return (
-    <li className="relative border-l border-base-content/60 pb-4 pl-4 last:border-transparent">
+    <li ref={place} className="relative border-l border-base-content/60 pb-4 pl-4 last:border-transparent">
       <span
         aria-hidden
         className={clsx(
@@ -104,7 +109,7 @@ function StepBody({ step, depth, next }: { step: TrailStep; depth: number; next:
   const trail = useTrail();
   const { path, minorDigits } = useScope();
   const nextRef = typeof next === "string" ? next : next?.ref;
-  const shownParts = nextRef === undefined ? step.parts : step.parts.slice(0, 6);
+  const shownParts = nextRef === undefined ? step.parts : aroundChosen(step.parts, nextRef);
   const hidden = (step.total ?? step.parts.length) - shownParts.length;
   return (
     <>
@@ -140,6 +145,13 @@ function StepBody({ step, depth, next }: { step: TrailStep; depth: number; next:
       )}
     </>
   );
+}
+
+/** Once a part was followed, only it and a few of the first stay in sight. */
+function aroundChosen(parts: readonly TrailPart[], chosen: string): TrailPart[] {
+  const first = parts.slice(0, 3);
+  const part = parts.find((one) => one.ref === chosen);
+  return part === undefined || first.includes(part) ? first : [...first, part];
 }
 
 function Part({

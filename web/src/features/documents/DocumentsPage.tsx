@@ -5,7 +5,7 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import type { DocumentPage as Page, DocumentRow } from "@fiscalon/contract/views";
-import { displayAmount } from "@fiscalon/core/money/amount";
+import type { TrailStep } from "@fiscalon/contract/trail";
 import { useScope } from "../../app/scope.ts";
 import { api, withQuery } from "../../kit/api.ts";
 import { Figure } from "../../kit/Figure.tsx";
@@ -15,6 +15,7 @@ import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { usePagedRows } from "../../kit/usePagedRows.ts";
 import { BooksNav } from "./BooksNav.tsx";
 
+const ROW = "grid border-b [&>*]:truncate [&>*]:px-2 [&>*]:py-1";
 const COLUMNS = "grid-cols-[96px_150px_120px_minmax(120px,1fr)_90px_104px_94px_104px_64px]";
 
 /** One grid for all documents, paged on the server and drawn only where it is looked at. */
@@ -110,89 +111,97 @@ export function DocumentsPage() {
         role="table"
         aria-label="Documents"
         aria-rowcount={head?.total ?? 0}
-        className="flex min-h-[240px] flex-1 flex-col"
+        ref={setBox}
+        tabIndex={0}
+        className="min-h-[240px] flex-1 overflow-y-auto"
       >
-        <div
-          role="row"
-          className={clsx(
-            "grid shrink-0 border-b border-base-content pr-3 text-[12px] font-semibold text-secondary [&>*]:px-2 [&>*]:py-1",
-            COLUMNS,
-          )}
-        >
-          {["Date", "Kind", "Number", "Party", "Codes"].map((name) => (
-            <span role="columnheader" key={name}>
-              {name}
-            </span>
-          ))}
-          {["Net", "Tax", "Gross"].map((name) => (
-            <span role="columnheader" key={name} className="text-right">
-              {name}
-            </span>
-          ))}
-          <span role="columnheader">
-            <span className="sr-only">State</span>
-          </span>
-        </div>
-        <div
-          ref={setBox}
-          className="min-h-0 flex-1 overflow-y-auto"
-          tabIndex={0}
-          aria-label="List of documents"
-          role="rowgroup"
-        >
-          <div style={{ height: virtual.getTotalSize() }} className="relative" role="presentation">
-            {shown.map((item) => {
-              const row = rows(item.index);
-              return (
-                <div
-                  key={item.key}
-                  role="row"
-                  aria-rowindex={item.index + 1}
-                  className={clsx(
-                    "absolute top-0 left-0 grid w-full items-center border-b border-base-300 hover:bg-base-200 [&>*]:truncate [&>*]:px-2",
-                    COLUMNS,
-                  )}
-                  style={{ height: 33, transform: `translateY(${item.start}px)` }}
-                  onDoubleClick={() => row && void navigate(path(`books/documents/${row.id}`))}
-                >
-                  {row ? (
-                    <Cells row={row} digits={minorDigits} to={path(`books/documents/${row.id}`)} />
-                  ) : (
-                    <span role="cell" className="quiet">
-                      …
-                    </span>
-                  )}
-                </div>
-              );
-            })}
-          </div>
-        </div>
-        {head && (
+        <div role="rowgroup" className="sticky top-0 z-10 bg-base-100">
           <div
             role="row"
-            className={clsx(
-              "grid shrink-0 border-t border-b-2 border-base-content pr-3 font-semibold [&>*]:px-2 [&>*]:py-1.5",
-              COLUMNS,
-            )}
+            className={clsx(ROW, COLUMNS, "border-base-content text-[12px] font-semibold text-secondary")}
           >
-            <span role="cell" className="col-span-5">
-              All {plural(head.total, "document")}, credit notes taken off
+            {["Date", "Kind", "Number", "Party", "Codes"].map((name) => (
+              <span role="columnheader" key={name}>
+                {name}
+              </span>
+            ))}
+            {["Net", "Tax", "Gross"].map((name) => (
+              <span role="columnheader" key={name} className="text-right">
+                {name}
+              </span>
+            ))}
+            <span role="columnheader">
+              <span className="sr-only">State</span>
             </span>
-            <span role="cell" className="num">
-              {displayAmount(head.net, minorDigits)}
-            </span>
-            <span role="cell" className="num">
-              {displayAmount(head.tax, minorDigits)}
-            </span>
-            <span role="cell" className="num">
-              {displayAmount(head.gross, minorDigits)}
-            </span>
-            <span role="cell" />
+          </div>
+        </div>
+        <div style={{ height: virtual.getTotalSize() }} className="relative" role="rowgroup">
+          {shown.map((item) => {
+            const row = rows(item.index);
+            return (
+              <div
+                key={item.key}
+                role="row"
+                aria-rowindex={item.index + 1}
+                className={clsx(
+                  ROW,
+                  COLUMNS,
+                  "absolute top-0 left-0 w-full items-center border-base-300 hover:bg-base-200",
+                )}
+                style={{ height: 33, transform: `translateY(${item.start}px)` }}
+                onDoubleClick={() => row && void navigate(path(`books/documents/${row.id}`))}
+              >
+                {row ? (
+                  <Cells row={row} digits={minorDigits} to={path(`books/documents/${row.id}`)} />
+                ) : (
+                  <span role="cell" className="quiet">
+                    …
+                  </span>
+                )}
+              </div>
+            );
+          })}
+        </div>
+        {head && (
+          <div role="rowgroup" className="sticky bottom-0 bg-base-100">
+            <div
+              role="row"
+              className={clsx(ROW, COLUMNS, "border-t border-b-2 border-base-content font-semibold")}
+            >
+              <span role="cell" className="col-span-5">
+                All {plural(head.total, "document")}, credit notes taken off
+              </span>
+              {(["net", "tax", "gross"] as const).map((key) => (
+                <span role="cell" key={key} className="text-right">
+                  <Figure
+                    amount={head[key]}
+                    digits={minorDigits}
+                    of={sumStep(key, head, minorDigits)}
+                    label={`Sum of ${key}`}
+                  />
+                </span>
+              ))}
+              <span role="cell" />
+            </div>
           </div>
         )}
       </div>
     </Sheet>
   );
+}
+
+function sumStep(key: "net" | "tax" | "gross", head: Page, digits: number): TrailStep {
+  return {
+    ref: `documents/${key}/${head.total}/${head[key]}`,
+    title: `Sum of ${key}`,
+    amount: head[key],
+    digits,
+    words: [
+      `The ${key} of all ${plural(head.total, "document")} of the list, sales and purchases alike; credit notes count negative. Open any row for its own trail.`,
+    ],
+    parts: [],
+    arithmetic: [],
+  };
 }
 
 function Cells({ row, digits, to }: { row: DocumentRow; digits: number; to: string }) {

@@ -53,7 +53,7 @@ export function ReturnPage() {
           </a>
           {editable && (
             <button type="button" className="action" onClick={() => setDialog("adjust")}>
-              Adjust a box
+              Adjust
             </button>
           )}
           {editable && (
@@ -62,7 +62,7 @@ export function ReturnPage() {
               className="action"
               onClick={() => run("state", { state: view.state === "open" ? "in-review" : "open" })}
             >
-              {view.state === "open" ? "Hand over for review" : "Take back from review"}
+              {view.state === "open" ? "To review" : "Take back"}
             </button>
           )}
           {editable && (

@@ -1,0 +1,226 @@
+import { spawn } from "node:child_process";
+import { mkdtempSync, readFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { clientOf, newClient, startServer } from "./support/testServer.ts";
+import type { TestServer } from "./support/testServer.ts";
+
+const MAIN = new URL("../dist/main.js", import.meta.url).pathname;
+const fixture = (name: string) => readFileSync(new URL(`../../e2e/fixtures/${name}`, import.meta.url));
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await startServer();
+});
+afterAll(() => server.close());
+
+interface Report {
+  rows: number;
+  fresh: number;
+  alreadyThere: number;
+  problemCount: number;
+  problems: { row: number; field: string }[];
+  notices: { message: string }[];
+}
+
+const documentsOf = async (base: string, on: TestServer = server) =>
+  (await on.ok<{ total: number }>("GET", `${base}/documents?limit=1`)).total;
+
+/** Recognise, choose codes for untaxed rows, check. */
+async function received(base: string, name: string, direction: "sale" | "purchase", settings: object = {}) {
+  const { body } = await server.upload(`${base}/imports?direction=${direction}`, name, fixture(name));
+  const path = `${base}/imports/${body.id}`;
+  await server.ok("PUT", `${path}/settings`, { codeForBlank: "Z", codeForZero: "EX", ...settings });
+  const { result } = await server.job(`${path}/check`);
+  return { path, report: result as unknown as Report };
+}
+
+describe("a register with realistic dirt", () => {
+  test("is checked, mended, posted once, not twice, and undone", async () => {
+    const { base } = await newClient(server);
+    const { path, report } = await received(base, "sales-register.csv", "sale");
+    expect(report.problems.map((one) => [one.row, one.field])).toEqual([
+      [66, "date"],
+      [145, "date"],
+      [227, "tax"],
+      [265, "number"],
+      [305, "gross"],
+      [345, "number"],
+    ]);
+    const refused = await server.job(`${path}/post`);
+    expect([refused.state, refused.error?.code, await documentsOf(base)]).toEqual([
+      "failed",
+      "imports/problems",
+      0,
+    ]);
+
+    await server.ok("PUT", `${path}/settings`, { leftOut: report.problems.map((one) => one.row) });
+    const posted = await server.job(`${path}/post`);
+    const { fresh, rows } = posted.result as unknown as Report;
+    expect([posted.state, rows, await documentsOf(base)]).toEqual(["done", 394, fresh]);
+
+    const again = await received(base, "sales-register.csv", "sale", {
+      leftOut: report.problems.map((one) => one.row),
+    });
+    expect([again.report.fresh, again.report.alreadyThere]).toEqual([0, fresh]);
+    await server.job(`${again.path}/post`);
+    expect(await documentsOf(base)).toBe(fresh);
+
+    await server.ok("POST", `${path}/undo`);
+    expect(await documentsOf(base)).toBe(0);
+    const balance = await server.ok<{ closing: number }[]>(
+      "GET",
+      `${base}/trial-balance?from=2026-04-01&to=2026-06-30`,
+    );
+    expect(balance.every((row) => row.closing === 0)).toBe(true);
+  });
+
+  /** Independent recomputation: the printed columns summed here, straight from the file. */
+  test("gives the boxes that the printed columns add up to", async () => {
+    const { base, registration } = await newClient(server);
+    const text = fixture("purchase-register.csv").toString("utf8").replace("\ufeff", "");
+    const { path, report } = await received(base, "purchase-register.csv", "purchase");
+    const leftOut = report.problems.map((one) => one.row);
+    await server.ok("PUT", `${path}/settings`, { leftOut });
+    expect((await server.job(`${path}/post`)).state).toBe("done");
+    const rows = text
+      .trim()
+      .split("\r\n")
+      .map((line) => line.split(";"))
+      .filter((_, index) => index > 0 && index < 301 && !leftOut.includes(index + 1));
+    const sum = (column: number) =>
+      rows.reduce((total, row) => total + Math.round(Number(row[column] || 0) * 100), 0);
+    const { boxes } = await server.ok<{ boxes: { id: string; exact: string }[] }>(
+      "GET",
+      `${registration}/returns?from=2026-04-01&to=2026-06-30`,
+    );
+    const exact = (id: string) => Math.round(Number(boxes.find((box) => box.id === id)?.exact) * 100);
+    expect([exact("4"), exact("7")]).toEqual([sum(6), sum(5)]);
+  });
+});
+
+describe("what cannot be taken in", () => {
+  test.each([
+    ["workbook.xlsx", Buffer.from("PK\u0003\u0004 rest of a zip"), "imports/workbook"],
+    ["letter.csv", Buffer.from("Dear Sir,\nplease find nothing.\n"), "formats/not-a-table"],
+    ["empty.csv", Buffer.from(""), "formats/empty-file"],
+    ["headless.csv", Buffer.from("1,2,3,4\n5,6,7,8\n"), "formats/no-header"],
+  ])("the file %s is refused in words, and nothing is kept", async (name, content, code) => {
+    const { base } = await newClient(server);
+    const { status, body } = await server.upload(`${base}/imports?direction=sale`, name, content);
+    expect([status, body.error?.code]).toEqual([422, code]);
+    expect(await server.ok("GET", `${base}/imports`)).toEqual([]);
+  });
+
+  test.each([
+    [
+      { kind: "sales-invoice", date: "2026-02-30", lines: [{ amount: "1.00" }] },
+      400,
+      "request/invalid",
+      "date",
+    ],
+    [{ kind: "sales-invoice", date: "2026-05-01", lines: [] }, 400, "request/invalid", "lines"],
+    [{ kind: "barter", date: "2026-05-01", lines: [{ amount: "1.00" }] }, 400, "request/invalid", "kind"],
+    [
+      { kind: "sales-invoice", date: "2026-05-01", lines: [{ amount: "1.005", code: "S20" }] },
+      422,
+      "money/too-precise",
+      "lines[0].amount",
+    ],
+    [
+      { kind: "sales-invoice", date: "2026-05-01", lines: [{ amount: "1.00", code: "RCS" }] },
+      422,
+      "tax/code-wrong-side",
+      "lines[0].code",
+    ],
+    [
+      { kind: "purchase-bill", date: "2026-05-01", lines: [{ amount: "1.00" }] },
+      422,
+      "document/no-number",
+      "number",
+    ],
+    [
+      { kind: "journal", date: "2026-05-01", lines: [{ amount: "1.00", account: "1000" }] },
+      422,
+      "ledger/unbalanced",
+      "lines",
+    ],
+    ["{ not json", 400, "request/invalid", undefined],
+  ])("the body %j is refused with the field, and changes nothing", async (body, status, code, field) => {
+    const { base } = await newClient(server);
+    const answer = await server.call<{ error: { code: string; field?: string; message: string } }>(
+      "POST",
+      `${base}/documents`,
+      body,
+    );
+    expect([answer.status, answer.body.error.code, answer.body.error.field]).toEqual([status, code, field]);
+    expect(answer.body.error.message.length).toBeGreaterThan(10);
+    expect(await documentsOf(base)).toBe(0);
+  });
+});
+
+test("killing the server in the middle of an import leaves nothing half done", async () => {
+  const dataDir = mkdtempSync(join(tmpdir(), "fiscalon-kill-"));
+  const register = ["Invoice No,Date,Customer,Net,VAT,Gross"];
+  for (let n = 0; n < 30_000; n += 1)
+    register.push(
+      `K${n},${String(1 + (n % 28)).padStart(2, "0")}/05/2026,Customer ${n % 90},100.00,20.00,120.00`,
+    );
+
+  let { child, client } = await startProcess(dataDir);
+  const { base, registration } = await newClient(client);
+  const { body } = await client.upload(`${base}/imports?direction=sale`, "long.csv", register.join("\n"));
+  const path = `${base}/imports/${body.id}`;
+  const job = await client.ok<{ id: number }>("POST", `${path}/post`);
+  await reached(client, job.id, "posting documents");
+  child.kill("SIGKILL");
+  await new Promise((gone) => child.once("exit", gone));
+
+  ({ child, client } = await startProcess(dataDir));
+  expect(await documentsOf(base, client)).toBe(0);
+  expect(await client.ok("GET", `/jobs/${job.id}`)).toMatchObject({
+    state: "failed",
+    error: { code: "jobs/interrupted" },
+  });
+  expect((await client.ok<object[]>("GET", `${base}/contacts`)).length).toBe(0);
+  const posted = await client.job(`${path}/post`);
+  expect([posted.state, await documentsOf(base, client)]).toEqual(["done", 30_000]);
+  const { boxes } = await client.ok<{ boxes: { amount: string }[] }>(
+    "GET",
+    `${registration}/returns?from=2026-04-01&to=2026-06-30`,
+  );
+  expect(boxes[0]?.amount).toBe("600000.00");
+  child.kill("SIGTERM");
+}, 180_000);
+
+async function startProcess(
+  dataDir: string,
+): Promise<{ child: ReturnType<typeof spawn>; client: TestServer }> {
+  const port = 20_000 + Math.floor(Math.random() * 20_000);
+  const child = spawn(process.execPath, [MAIN], {
+    env: { ...process.env, FISCALON_DATA: dataDir, FISCALON_PORT: String(port), FISCALON_LOG: "silent" },
+    stdio: "ignore",
+  });
+  const address = `http://127.0.0.1:${port}`;
+  for (let tries = 0; tries < 100; tries += 1) {
+    const up = await fetch(`${address}/api/clients`).then(
+      (r) => r.ok,
+      () => false,
+    );
+    if (up) break;
+    await new Promise((later) => setTimeout(later, 100));
+  }
+  return { child, client: clientOf(address, dataDir, async () => undefined) };
+}
+
+/** Waits until a job has told of some progress in a step. */
+async function reached(client: TestServer, job: number, message: string): Promise<void> {
+  for (let tries = 0; tries < 1000; tries += 1) {
+    const now = await client.ok<{ message: string; done: number; state: string }>("GET", `/jobs/${job}`);
+    if (now.message === message && now.done > 0) return;
+    if (now.state !== "running") throw new Error(`the job was ${now.state} before it could be stopped`);
+    await new Promise((later) => setTimeout(later, 5));
+  }
+  throw new Error("the job never got there");
+}

@@ -1,0 +1,140 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { buildApp } from "../../dist/app.js";
+
+export interface Answer<T> {
+  status: number;
+  body: T;
+}
+
+export interface TestServer {
+  address: string;
+  dataDir: string;
+  call: <T = Record<string, never>>(method: string, path: string, body?: unknown) => Promise<Answer<T>>;
+  /** As call, but anything else than a success is a failure of the test. */
+  ok: <T>(method: string, path: string, body?: unknown) => Promise<T>;
+  upload: (
+    path: string,
+    name: string,
+    content: string | Buffer,
+  ) => Promise<Answer<{ id: number; error?: { code: string } }>>;
+  /** Starts a job and waits for its end. */
+  job: (path: string) => Promise<{
+    state: string;
+    result: Record<string, unknown>;
+    error: { code: string; message: string } | null;
+  }>;
+  close: () => Promise<void>;
+}
+
+/** A server on a free port with an empty data folder of its own. */
+export async function startServer(): Promise<TestServer> {
+  const dataDir = mkdtempSync(join(tmpdir(), "fiscalon-test-"));
+  const app = await buildApp({
+    dataDir,
+    host: "127.0.0.1",
+    port: 0,
+    person: "Test person",
+    authorityUrl: "",
+    logLevel: "silent",
+  });
+  const address = await app.listen({ host: "127.0.0.1", port: 0 });
+  return clientOf(address, dataDir, async () => {
+    await app.close();
+    rmSync(dataDir, { recursive: true, force: true });
+  });
+}
+
+/** The ways to talk to a server at an address. */
+export function clientOf(address: string, dataDir: string, close: () => Promise<void>): TestServer {
+  const send = async <T>(path: string, init: RequestInit): Promise<Answer<T>> => {
+    const response = await fetch(address + path, init);
+    const text = await response.text();
+    return { status: response.status, body: (text === "" ? {} : JSON.parse(text)) as T };
+  };
+  const call: TestServer["call"] = (method, path, body) =>
+    send(`/api${path}`, {
+      method,
+      ...(body === undefined
+        ? {}
+        : {
+            body: typeof body === "string" ? body : JSON.stringify(body),
+            headers: { "content-type": "application/json" },
+          }),
+    });
+  const ok = async <T>(method: string, path: string, body?: unknown): Promise<T> => {
+    const answer = await call<T>(method, path, body);
+    if (answer.status >= 300)
+      throw new Error(`${method} ${path}: ${answer.status} ${JSON.stringify(answer.body)}`);
+    return answer.body;
+  };
+  return {
+    address,
+    dataDir,
+    call,
+    ok,
+    upload: (path, name, content) => {
+      const form = new FormData();
+      form.append("file", new Blob([new Uint8Array(Buffer.from(content))]), name);
+      return send(`/api${path}`, { method: "POST", body: form });
+    },
+    job: async (path) => {
+      let job = await ok<{
+        id: number;
+        state: string;
+        result: Record<string, unknown>;
+        error: { code: string; message: string } | null;
+      }>("POST", path);
+      while (job.state === "running" || job.state === "waiting") {
+        await new Promise((later) => setTimeout(later, 50));
+        job = await ok("GET", `/jobs/${job.id}`);
+      }
+      return job;
+    },
+    close,
+  };
+}
+
+export const GB_CLIENT = {
+  name: "Wrackline Joinery Ltd",
+  country: "GB",
+  place: { name: "Whitby", country: "GB" },
+  registration: {
+    pack: "gb",
+    number: "980780684",
+    from: "2025-01-01",
+    frequency: "quarterly",
+    anchor: "2026-03-31",
+  },
+};
+
+let serial = 1_000_000;
+
+/** Numbers that pass the check digits: the simulated authority keeps one set of returns a number. */
+export function nextVatNumber(): string {
+  serial += 1;
+  const seven = String(serial);
+  const sum = [8, 7, 6, 5, 4, 3, 2].reduce(
+    (total, weight, index) => total + weight * Number(seven[index]),
+    0,
+  );
+  return seven + String((97 - (sum % 97)) % 97).padStart(2, "0");
+}
+
+/** A new client with a number of its own, and the path of its first registration. */
+export async function newClient(
+  server: TestServer,
+  body: object = { ...GB_CLIENT, registration: { ...GB_CLIENT.registration, number: nextVatNumber() } },
+) {
+  const client = await server.ok<{ id: number; registrations: { id: number }[] }>("POST", "/clients", body);
+  return {
+    id: client.id,
+    base: `/clients/${client.id}`,
+    registration: `/clients/${client.id}/registrations/${client.registrations[0]?.id}`,
+  };
+}
+
+export function document(kind: string, date: string, lines: object[], more: object = {}): object {
+  return { kind, date, prices: "exclusive", lines, ...more };
+}
