@@ -1,5 +1,5 @@
 import type { FastifyInstance } from "fastify";
-import Joi from "joi";
+import type Joi from "joi";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { ErrorBody } from "@fiscalon/contract/views";
 

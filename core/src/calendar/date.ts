@@ -22,14 +22,20 @@ export function requireDate(text: string, field?: string): CalendarDate {
   return text;
 }
 
+const MONTH_DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
+
 /** Days in `month` (1 to 12) of `year`. */
 export function daysInMonth(year: number, month: number): number {
-  return new Date(Date.UTC(year, month, 0)).getUTCDate();
+  const leap = year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0);
+  return month === 2 && leap ? 29 : (MONTH_DAYS[month - 1] ?? 0);
 }
 
 /** The date from its parts; month 1 to 12. Parts out of range roll over as in Date.UTC. */
 export function dateOf(year: number, month: number, day: number): CalendarDate {
-  return new Date(Date.UTC(year, month - 1, day)).toISOString().slice(0, 10);
+  if (month < 1 || month > 12 || day < 1 || day > daysInMonth(year, month)) {
+    return new Date(Date.UTC(year, month - 1, day)).toISOString().slice(0, 10);
+  }
+  return `${String(year).padStart(4, "0")}-${month < 10 ? "0" : ""}${month}-${day < 10 ? "0" : ""}${day}`;
 }
 
 /** Year, month (1 to 12) and day of a date. */
@@ -38,7 +44,8 @@ export function partsOf(date: CalendarDate): { year: number; month: number; day:
 }
 
 export function addDays(date: CalendarDate, days: number): CalendarDate {
-  return new Date(Date.parse(`${date}T00:00:00Z`) + days * DAY).toISOString().slice(0, 10);
+  const { year, month, day } = partsOf(date);
+  return dateOf(year, month, day + days);
 }
 
 /** Months later (or earlier), the day held back to the last of a shorter month: 31 Jan + 1 = 28 or 29 Feb. */

@@ -1,4 +1,5 @@
-import { useEffect, useState } from "react";
+import { useState } from "react";
+import { isCalendarDate } from "@fiscalon/core/calendar/date";
 import { parseDate } from "@fiscalon/core/calendar/parseDate";
 import { Field } from "./Field.tsx";
 import { today } from "./format.ts";
@@ -21,19 +22,15 @@ export function DateField({
   optional?: boolean;
   disabled?: boolean;
 }) {
-  const [text, setText] = useState(value);
+  const [typed, setTyped] = useState<string | null>(null);
   const [wrong, setWrong] = useState(false);
-  useEffect(() => {
-    setText(value);
-    setWrong(false);
-  }, [value]);
+  const text = typed ?? value;
   const take = () => {
     const date = text.trim() === "" && optional ? "" : parseDate(text, "dmy", today());
     setWrong(date === undefined);
-    if (date !== undefined) {
-      setText(date);
-      if (date !== value) onChange(date);
-    }
+    if (date === undefined) return;
+    setTyped(null);
+    if (date !== value) onChange(date);
   };
   return (
     <Field
@@ -41,9 +38,9 @@ export function DateField({
       value={text}
       disabled={disabled}
       onChange={(event) => {
-        setText(event.target.value);
-        const date = parseDate(event.target.value, "dmy");
-        if (date && /^\d{4}-\d\d-\d\d$/.test(event.target.value)) onChange(date);
+        setTyped(event.target.value);
+        const whole = isCalendarDate(event.target.value.trim());
+        if (whole) onChange(event.target.value.trim());
       }}
       onBlur={take}
       onKeyDown={(event) => event.key === "Enter" && take()}

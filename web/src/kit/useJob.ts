@@ -6,7 +6,9 @@ import { api } from "./api.ts";
 export function useJob(onDone: (job: JobView) => void) {
   const [job, setJob] = useState<JobView | null>(null);
   const done = useRef(onDone);
-  done.current = onDone;
+  useEffect(() => {
+    done.current = onDone;
+  }, [onDone]);
   const id = job && (job.state === "running" || job.state === "waiting") ? job.id : null;
   useEffect(() => {
     if (id === null) return undefined;

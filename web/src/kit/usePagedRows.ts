@@ -1,19 +1,22 @@
 import { useQueries } from "@tanstack/react-query";
+import { useVirtualizer } from "@tanstack/react-virtual";
 import { useState } from "react";
 
 const PAGE = 100;
+const ROW_HEIGHT = 33;
 
 /**
- * Rows of a long list by position, fetched a page at a time as they come into sight. `head` is the newest page seen,
- * for totals.
+ * Rows of a long list, fetched a page at a time as they come into sight and drawn only there. `setBox` takes the
+ * scrolling element; `head` is the newest page seen, for totals.
  */
 export function usePagedRows<Row, Page extends { rows: Row[]; total: number }>(
   key: readonly unknown[],
   enabled: boolean,
   fetchPage: (offset: number, limit: number) => Promise<Page>,
 ) {
-  const [wanted, setWanted] = useState<{ first: number; last: number }>({ first: 0, last: 0 });
-  const pages = Array.from({ length: wanted.last - wanted.first + 1 }, (_, index) => wanted.first + index);
+  const [box, setBox] = useState<HTMLDivElement | null>(null);
+  const [sight, setSight] = useState({ first: 0, last: 0 });
+  const pages = Array.from({ length: sight.last - sight.first + 1 }, (_, index) => sight.first + index);
   const results = useQueries({
     queries: pages.map((page) => ({
       queryKey: [...key, "page", page],
@@ -25,13 +28,23 @@ export function usePagedRows<Row, Page extends { rows: Row[]; total: number }>(
   const loaded = new Map(
     pages.map((page, index) => [page, results[index]?.isPlaceholderData ? undefined : results[index]?.data]),
   );
+  const head = results.find((result) => result.data)?.data;
+  const virtual = useVirtualizer({
+    count: head?.total ?? 0,
+    getScrollElement: () => box,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 12,
+    onChange: ({ range }) => {
+      const first = Math.floor((range?.startIndex ?? 0) / PAGE);
+      const last = Math.floor((range?.endIndex ?? 0) / PAGE);
+      if (first !== sight.first || last !== sight.last) setSight({ first, last });
+    },
+  });
   return {
     rows: (index: number): Row | undefined => loaded.get(Math.floor(index / PAGE))?.rows[index % PAGE],
-    head: results.find((result) => result.data)?.data,
-    /** Says which rows are in sight. */
-    want: (firstRow: number, lastRow: number) => {
-      const next = { first: Math.floor(firstRow / PAGE), last: Math.floor(lastRow / PAGE) };
-      if (next.first !== wanted.first || next.last !== wanted.last) queueMicrotask(() => setWanted(next));
-    },
+    head,
+    setBox,
+    height: virtual.getTotalSize(),
+    shown: virtual.getVirtualItems(),
   };
 }

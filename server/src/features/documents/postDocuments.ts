@@ -19,6 +19,8 @@ export interface NewDocument {
   importId?: number | null;
   sourceKey?: string | null;
   sourceRows?: readonly number[];
+  /** Already worked out with the same set-up; otherwise it is worked out here. */
+  effect?: DocumentEffect;
 }
 
 const DOCUMENT_COLUMNS = [
@@ -169,7 +171,7 @@ function effectOf(document: NewDocument, setup: ClientSetup): DocumentEffect {
       "currency",
     );
   }
-  return documentEffect(document.input, setup.effect);
+  return document.effect ?? documentEffect(document.input, setup.effect);
 }
 
 async function insertEffects(

@@ -28,16 +28,17 @@ export async function documentPage(
   filter: DocumentFilter,
 ): Promise<DocumentPage> {
   const { where, bind } = conditions(clientId, filter);
-  const sign = `CASE WHEN d.kind LIKE '%credit-note' THEN -1 ELSE 1 END`;
+  const sign = `CASE WHEN d.kind IN ('sales-credit-note', 'purchase-credit-note') THEN -1 ELSE 1 END`;
+  const party = filter.search === "" ? "" : "LEFT JOIN contacts c ON c.id = d.contact_id";
   const totals = await db.row<{ total: number; net: number; tax: number; gross: number }>(
     `SELECT count(*) AS total, coalesce(sum(${sign} * d.net), 0) AS net, coalesce(sum(${sign} * d.tax), 0) AS tax,
        coalesce(sum(${sign} * d.gross), 0) AS gross
-     FROM documents d LEFT JOIN contacts c ON c.id = d.contact_id WHERE ${where}`,
+     FROM documents d ${party} WHERE ${where}`,
     bind,
   );
   const rows = await db.rows<Omit<DocumentRow, "late" | "locked"> & { late: number; locked: number }>(
     `WITH page AS (
-       SELECT d.* FROM documents d LEFT JOIN contacts c ON c.id = d.contact_id WHERE ${where}
+       SELECT d.* FROM documents d ${party} WHERE ${where}
        ORDER BY d.date DESC, d.id DESC LIMIT $${bind.length + 1} OFFSET $${bind.length + 2})
      SELECT d.id, d.kind, d.number, d.date, coalesce(d.tax_point, d.date) AS taxPoint, coalesce(c.name, '') AS party,
        ${sign} * d.net AS net, ${sign} * d.tax AS tax, ${sign} * d.gross AS gross, d.state,

@@ -2,6 +2,7 @@ import { createHash } from "node:crypto";
 import Papa from "papaparse";
 import { FiscalError } from "@fiscalon/core/errors";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
+import type { DocumentEffect } from "@fiscalon/core/facts/documentEffect";
 import { registerDocuments, requireColumns } from "@fiscalon/core/formats/registers/registerDocuments";
 import type { RegisterContent, RegisterDocument } from "@fiscalon/core/formats/registers/registerDocuments";
 import type { ImportReport } from "@fiscalon/contract/imports";
@@ -21,10 +22,15 @@ import { importRecord, refusePosted } from "./service.ts";
 const CHUNK = 1000;
 const LISTED_PROBLEMS = 500;
 
+/** A document that is not in the books yet; `effect` is there once it could be worked out. */
+interface FreshDocument {
+  document: RegisterDocument;
+  key: string;
+  effect?: DocumentEffect;
+}
+
 interface Reading {
-  record: ImportRecord;
-  content: RegisterContent;
-  fresh: { document: RegisterDocument; key: string }[];
+  fresh: FreshDocument[];
   report: ImportReport;
 }
 
@@ -71,9 +77,7 @@ export async function postImport(
     );
     for (let at = 0; at < fresh.length; at += CHUNK) {
       progress.step(at, fresh.length, "posting documents");
-      const batch = fresh
-        .slice(at, at + CHUNK)
-        .map(({ document, key }) => newDocument(document, key, importId, contacts));
+      const batch = fresh.slice(at, at + CHUNK).map((one) => newDocument(one, importId, contacts));
       await postDocuments(db, tx, actor, setup, batch);
     }
     progress.step(fresh.length, fresh.length, "posting documents");
@@ -121,7 +125,7 @@ async function readImport(
   const { fresh, alreadyThere } = await sortOutKnown(db, setup, record, content, tx);
   checkEffects(setup, content, fresh, progress);
   const report = await reportOf(db, setup, content, fresh, alreadyThere, data, tx);
-  return { record, content, fresh, report };
+  return { fresh, report };
 }
 
 function mendedCells(record: ImportRecord): Map<number, Map<number, string>> {
@@ -156,7 +160,7 @@ async function sortOutKnown(
   );
   const keys = new Set(known.map((one) => one.key));
   const numbers = new Map(known.map((one) => [numberKey(record, one.kind, one.number, one.party), one.date]));
-  const fresh: Reading["fresh"] = [];
+  const fresh: FreshDocument[] = [];
   let alreadyThere = 0;
   for (const document of content.documents) {
     const key = fingerprint(document);
@@ -190,13 +194,14 @@ function fingerprint({ input, party }: RegisterDocument): string {
 function checkEffects(
   setup: ClientSetup,
   content: RegisterContent,
-  fresh: Reading["fresh"],
+  fresh: readonly FreshDocument[],
   progress: Progress,
 ): void {
-  fresh.forEach(({ document }, index) => {
+  fresh.forEach((one, index) => {
+    const { document } = one;
     if (index % CHUNK === 0) progress.step(index, fresh.length, "working out tax");
     try {
-      documentEffect(document.input, setup.effect);
+      one.effect = documentEffect(document.input, setup.effect);
     } catch (error) {
       if (!(error instanceof FiscalError)) throw error;
       content.problems.push({
@@ -214,7 +219,7 @@ async function reportOf(
   db: Database,
   setup: ClientSetup,
   content: RegisterContent,
-  fresh: Reading["fresh"],
+  fresh: readonly FreshDocument[],
   alreadyThere: number,
   data: readonly string[][],
   tx?: Tx,
@@ -232,15 +237,9 @@ async function reportOf(
   );
   const dates = content.documents.map((document) => document.input.date).sort();
   const codes = new Map<string, ImportReport["codes"][number]>();
-  for (const { document } of fresh) {
+  for (const { document, effect } of fresh) {
     const sign = document.input.kind.endsWith("credit-note") ? -1 : 1;
-    let priced;
-    try {
-      ({ priced } = documentEffect(document.input, setup.effect));
-    } catch {
-      continue;
-    }
-    for (const line of priced.lines) {
+    for (const line of effect?.priced.lines ?? []) {
       const code = line.code?.code ?? "";
       const row = codes.get(code) ?? { code, lines: 0, net: 0, tax: 0 };
       codes.set(code, {
@@ -323,8 +322,7 @@ async function contactIds(
 }
 
 function newDocument(
-  document: RegisterDocument,
-  key: string,
+  { document, key, effect }: FreshDocument,
   importId: number,
   contacts: ReadonlyMap<string, number>,
 ): NewDocument {
@@ -335,5 +333,6 @@ function newDocument(
     importId,
     sourceKey: key,
     sourceRows: document.rows,
+    ...(effect ? { effect } : {}),
   };
 }

@@ -3,7 +3,6 @@ import clsx from "clsx";
 import { Lock } from "lucide-react";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { useVirtualizer } from "@tanstack/react-virtual";
 import type { DocumentPage as Page, DocumentRow } from "@fiscalon/contract/views";
 import type { TrailStep } from "@fiscalon/contract/trail";
 import { useScope } from "../../app/scope.ts";
@@ -31,7 +30,7 @@ export function DocumentsPage() {
     ...(scoped && period ? { from: period.from, to: period.to, registration: registration?.id } : {}),
   };
   const base = `/clients/${client?.id}/documents`;
-  const { rows, head, want } = usePagedRows<DocumentRow, Page>(
+  const { rows, head, setBox, height, shown } = usePagedRows<DocumentRow, Page>(
     ["client", client?.id, "documents", filter],
     client !== undefined,
     (offset, limit) => api.get<Page>(withQuery(base, { ...filter, offset, limit })),
@@ -41,15 +40,6 @@ export function DocumentsPage() {
     queryFn: () => api.get<Page>(withQuery(base, { limit: 1 })),
     enabled: client !== undefined,
   });
-  const [box, setBox] = useState<HTMLDivElement | null>(null);
-  const virtual = useVirtualizer({
-    count: head?.total ?? 0,
-    getScrollElement: () => box,
-    estimateSize: () => 33,
-    overscan: 12,
-  });
-  const shown = virtual.getVirtualItems();
-  want(shown[0]?.index ?? 0, shown.at(-1)?.index ?? 0);
   if (anything.data?.total === 0) {
     return (
       <Sheet title="Documents" actions={<BooksNav />}>
@@ -135,7 +125,7 @@ export function DocumentsPage() {
             </span>
           </div>
         </div>
-        <div style={{ height: virtual.getTotalSize() }} className="relative" role="rowgroup">
+        <div style={{ height: height }} className="relative" role="rowgroup">
           {shown.map((item) => {
             const row = rows(item.index);
             return (

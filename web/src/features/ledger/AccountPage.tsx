@@ -1,6 +1,4 @@
-import { useVirtualizer } from "@tanstack/react-virtual";
 import clsx from "clsx";
-import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { LedgerEntryRow } from "@fiscalon/contract/views";
 import { displayAmount } from "@fiscalon/core/money/amount";
@@ -29,7 +27,7 @@ export function AccountPage() {
   const { account = "" } = useParams();
   const setup = useSetup();
   const dates = useLedgerDates();
-  const { rows, head, want } = usePagedRows<LedgerEntryRow, Page>(
+  const { rows, head, setBox, height, shown } = usePagedRows<LedgerEntryRow, Page>(
     ["client", client?.id, "ledger", account, dates.from, dates.to],
     client !== undefined,
     (offset, limit) =>
@@ -42,15 +40,6 @@ export function AccountPage() {
         }),
       ),
   );
-  const [box, setBox] = useState<HTMLDivElement | null>(null);
-  const virtual = useVirtualizer({
-    count: head?.total ?? 0,
-    getScrollElement: () => box,
-    estimateSize: () => 33,
-    overscan: 12,
-  });
-  const shown = virtual.getVirtualItems();
-  want(shown[0]?.index ?? 0, shown.at(-1)?.index ?? 0);
   const name = setup?.plain.accounts.find((one) => one.code === account)?.name ?? "";
   return (
     <Sheet
@@ -104,7 +93,7 @@ export function AccountPage() {
           role="rowgroup"
           aria-label="Entries"
         >
-          <div style={{ height: virtual.getTotalSize() }} className="relative" role="presentation">
+          <div style={{ height: height }} className="relative" role="presentation">
             {shown.map((item) => {
               const row = rows(item.index);
               return (

@@ -1,5 +1,5 @@
 import clsx from "clsx";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { useLocation } from "react-router";
 import { rateInForce } from "@fiscalon/core/tax/rateInForce";
 import type { RateSchedules, TaxCode } from "@fiscalon/core/tax/taxCode";
@@ -16,11 +16,9 @@ type Side = "all" | "sale" | "purchase";
 export function CodesPage() {
   const setup = useSetup();
   const { hash } = useLocation();
-  const [chosen, setChosen] = useState("S20");
+  const [clicked, setChosen] = useState<string | null>(null);
+  const chosen = clicked ?? (hash === "" ? "S20" : decodeURIComponent(hash.slice(1)));
   const [side, setSide] = useState<Side>("all");
-  useEffect(() => {
-    if (hash) setChosen(decodeURIComponent(hash.slice(1)));
-  }, [hash]);
   if (!setup) return null;
   const codes = setup.plain.codes.filter(
     (code) => side === "all" || code.direction === "both" || code.direction === side,

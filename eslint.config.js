@@ -1,0 +1,109 @@
+import js from "@eslint/js";
+import reactHooks from "eslint-plugin-react-hooks";
+import globals from "globals";
+import tseslint from "typescript-eslint";
+
+const NODE_BUILTINS = [
+  "node:*",
+  "fs",
+  "path",
+  "os",
+  "crypto",
+  "http",
+  "https",
+  "net",
+  "stream",
+  "util",
+  "worker_threads",
+];
+
+/** The arrows of docs/architecture.md: what a workspace may not import. */
+function mayNotImport(patterns, message) {
+  return { "no-restricted-imports": ["error", { patterns: [{ group: patterns, message }] }] };
+}
+
+export default tseslint.config(
+  {
+    ignores: [
+      "**/dist/**",
+      "**/node_modules/**",
+      ".data/**",
+      "**/test-results/**",
+      "**/playwright-report/**",
+    ],
+  },
+  js.configs.recommended,
+  ...tseslint.configs.recommended,
+  {
+    rules: {
+      "max-lines": ["error", { max: 400, skipBlankLines: true, skipComments: true }],
+      "@typescript-eslint/no-unused-vars": [
+        "error",
+        { argsIgnorePattern: "^_", varsIgnorePattern: "^_", ignoreRestSiblings: true },
+      ],
+      "@typescript-eslint/consistent-type-imports": "error",
+      eqeqeq: "error",
+    },
+  },
+  {
+    files: ["core/src/**"],
+    rules: {
+      ...mayNotImport(
+        [
+          "@fiscalon/contract/*",
+          "@fiscalon/server/*",
+          "@fiscalon/web/*",
+          "react*",
+          "fastify*",
+          "sequelize*",
+          "joi",
+          ...NODE_BUILTINS,
+        ],
+        "core computes: no interface, no I/O, no framework.",
+      ),
+      "no-restricted-globals": [
+        "error",
+        "fetch",
+        "window",
+        "document",
+        "process",
+        "localStorage",
+        "setTimeout",
+      ],
+    },
+  },
+  {
+    files: ["contract/src/**"],
+    rules: mayNotImport(
+      ["@fiscalon/server/*", "@fiscalon/web/*", "react*", "fastify*", "sequelize*", ...NODE_BUILTINS],
+      "contract knows core and Joi only.",
+    ),
+  },
+  {
+    files: ["server/src/**"],
+    languageOptions: { globals: globals.node },
+    rules: mayNotImport(["@fiscalon/web/*", "react*"], "server knows core and contract only."),
+  },
+  {
+    files: ["web/src/**"],
+    plugins: { "react-hooks": reactHooks },
+    languageOptions: { globals: globals.browser },
+    rules: {
+      ...reactHooks.configs.recommended.rules,
+      "react-hooks/incompatible-library": "off",
+      ...mayNotImport(
+        ["@fiscalon/server/*", "fastify*", "sequelize*", "joi", ...NODE_BUILTINS],
+        "web knows core and contract's types only.",
+      ),
+    },
+  },
+  {
+    files: ["demo/**", "e2e/**"],
+    languageOptions: { globals: globals.node },
+    rules: mayNotImport(
+      ["@fiscalon/*"],
+      "the demonstration and the browser tests use the public API and the interface only.",
+    ),
+  },
+  { files: ["scripts/**", "*.js", "*.ts"], languageOptions: { globals: globals.node } },
+);

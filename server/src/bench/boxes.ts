@@ -1,0 +1,91 @@
+import { actorNow } from "../actor.ts";
+import { Database } from "../db/database.ts";
+import type { RegistrationRecord } from "../db/models.ts";
+import { createClient } from "../features/clients/createClient.ts";
+import { documentPage } from "../features/documents/queries.ts";
+import { loadSetup } from "../features/clients/loadSetup.ts";
+import { postDocuments } from "../features/documents/postDocuments.ts";
+import type { NewDocument } from "../features/documents/postDocuments.ts";
+import { boxesNow } from "../features/returns/returnView.ts";
+import { trialBalance } from "../features/ledger/queries.ts";
+import type { BenchRow } from "./report.ts";
+import { bestTime } from "./report.ts";
+
+const FACTS = 100_000;
+const CODES = ["S20", "R5", "Z", "EX"];
+
+/** The boxes of a period with 100,000 facts, beside one plain SQL aggregate over the same rows. */
+export async function boxesBench(dataDir: string): Promise<BenchRow[]> {
+  const db = await Database.open(dataDir, "Bench");
+  const { clientId, registration } = await booksOf(db);
+  const plain = await bestTime(7, () =>
+    db.rows(
+      "SELECT sum(net), sum(tax), sum(recoverable) FROM facts WHERE registration_id = $1 AND period_end = '2026-06-30' AND live = 1",
+      [registration.id],
+    ),
+  );
+  const boxes = await bestTime(7, () => boxesNow(db, registration, "2026-06-30"));
+  const page = await bestTime(5, () =>
+    documentPage(db, clientId, {
+      search: "",
+      kind: "",
+      code: "",
+      from: "",
+      to: "",
+      registration: 0,
+      state: "posted",
+      offset: 0,
+      limit: 100,
+    }),
+  );
+  const balance = await bestTime(5, () => trialBalance(db, clientId, "2026-04-01", "2026-06-30"));
+  await db.close();
+  const row = (what: string, time: number): BenchRow => ({
+    what,
+    ours: `${time.toFixed(0)} ms`,
+    reference: `plain SQL sum ${plain.toFixed(0)} ms`,
+    ratio: time / plain,
+  });
+  return [
+    row("nine boxes of a period with 100,000 facts", boxes),
+    row("first page and totals of 50,000 documents", page),
+    row("trial balance over 250,000 postings", balance),
+  ];
+}
+
+async function booksOf(db: Database): Promise<{ clientId: number; registration: RegistrationRecord }> {
+  return db.write(async (tx) => {
+    const clientId = await createClient(db, tx, actorNow(), {
+      name: "Boxes",
+      country: "GB",
+      registration: { pack: "gb", from: "2025-01-01", to: null, frequency: "quarterly", basis: "accrual" },
+    });
+    const setup = await loadSetup(db, clientId, tx);
+    for (let at = 0; at < FACTS / 2; at += 5000) {
+      const documents = Array.from({ length: 5000 }, (_, n): NewDocument => document(at + n));
+      await postDocuments(db, tx, actorNow(), setup, documents);
+    }
+    const [registration] = setup.registrations;
+    if (!registration) throw new Error("the client has no registration");
+    return { clientId, registration };
+  });
+}
+
+function document(n: number): NewDocument {
+  const kind = n % 3 === 0 ? "purchase-bill" : n % 20 === 1 ? "sales-credit-note" : "sales-invoice";
+  const line = (k: number) => ({
+    amount: `${10 + ((n * 31 + k) % 900)}.${10 + (n % 90)}`,
+    code: CODES[(n + k) % 4] ?? "S20",
+  });
+  return {
+    input: {
+      kind,
+      number: `D${n}`,
+      date: `2026-0${4 + (n % 3)}-${10 + (n % 19)}`,
+      prices: "exclusive",
+      lines: [line(0), line(1)],
+    },
+    contact: null,
+    place: null,
+  };
+}
