@@ -31,7 +31,7 @@ import { LineGrid } from "./LineGrid.tsx";
 import type { Creation } from "./LineGrid.tsx";
 import { lineFromItem, withProposals } from "./proposals.ts";
 import { draftEffectOf } from "./draftEffect.ts";
-import { useEffectOf } from "./useEffectOf.ts";
+import { effectOf, useEffectOf } from "./useEffectOf.ts";
 
 interface Props {
   document: DocumentView | null;
@@ -121,12 +121,13 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
     onError: () => setDialog(null),
   });
 
-  const blocked = readOnly || save.isPending || live.effect === null || (document !== null && !changed);
-  const typedOff =
-    live.effect?.warnings.filter((warning) => warning.code.startsWith("document/typed-tax")) ?? [];
+  const idle = readOnly || save.isPending || (document !== null && !changed);
+  const typedOff = (live.effect?.warnings ?? []).filter((one) => one.code.startsWith("document/typed-tax"));
+  /** Looks at what is typed this very moment; the panel beside may be a keystroke behind. */
   const post = () => {
-    if (blocked) return;
-    if (typedOff.length > 0) setDialog("typed");
+    const { effect } = effectOf(draft, setup.effect, levy);
+    if (idle || !effect) return;
+    if (effect.warnings.some((one) => one.code.startsWith("document/typed-tax"))) setDialog("typed");
     else save.mutate(undefined);
   };
   useHotkeys("mod+enter", post, { enableOnFormTags: true, preventDefault: true });
@@ -184,7 +185,12 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
               </button>
             )}
             {!readOnly && (
-              <button type="button" className="action main" disabled={blocked} onClick={post}>
+              <button
+                type="button"
+                className="action main"
+                disabled={idle || live.effect === null}
+                onClick={post}
+              >
                 {document ? "Save correction" : "Post"}{" "}
                 <kbd className="rounded border border-current px-1 font-mono text-[11px] opacity-80">
                   Ctrl ⏎

@@ -13,17 +13,19 @@ export interface LiveEffect {
 }
 
 /** What the document would do if it were posted now, worked out here with the function the server posts with. */
+export function effectOf(draft: Draft, setup: EffectSetup | undefined, levy: string): LiveEffect {
+  const { input, at } = inputOf(draft, levy);
+  if (!setup || input.lines.length === 0) return { effect: null, error: null, at };
+  try {
+    return { effect: documentEffect(input, setup), error: null, at };
+  } catch (error) {
+    if (error instanceof FiscalError) return { effect: null, error, at };
+    throw error;
+  }
+}
+
 export function useEffectOf(draft: Draft, setup: EffectSetup | undefined, levy: string): LiveEffect {
-  return useMemo(() => {
-    const { input, at } = inputOf(draft, levy);
-    if (!setup || input.lines.length === 0) return { effect: null, error: null, at };
-    try {
-      return { effect: documentEffect(input, setup), error: null, at };
-    } catch (error) {
-      if (error instanceof FiscalError) return { effect: null, error, at };
-      throw error;
-    }
-  }, [draft, setup, levy]);
+  return useMemo(() => effectOf(draft, setup, levy), [draft, setup, levy]);
 }
 
 /** The line of the draft an error is about, and the field within it. */

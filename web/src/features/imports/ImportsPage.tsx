@@ -33,7 +33,9 @@ export function ImportsPage() {
       await navigate(path(`books/import/${batch.id}`));
     },
   });
-  const { getRootProps, getInputProps, isDragActive } = useDropzone({
+  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
+    noClick: true,
+    noKeyboard: true,
     multiple: false,
     onDropAccepted: ([file]) => file && receive.mutate(file),
   });
@@ -60,9 +62,9 @@ export function ImportsPage() {
         </div>
       </fieldset>
       <div
-        {...getRootProps({ "aria-label": "Drop a file or press Enter to choose one", role: "button" })}
+        {...getRootProps({ role: "group", tabIndex: -1, "aria-label": "File" })}
         className={clsx(
-          "cursor-pointer border border-dashed p-8 text-center",
+          "border border-dashed p-8 text-center",
           isDragActive ? "border-primary bg-accent" : "border-secondary",
         )}
       >
@@ -72,9 +74,10 @@ export function ImportsPage() {
             ? "Reading …"
             : `Drop a register of ${direction === "sale" ? "sales" : "purchases"} here`}
         </p>
-        <p className="quiet">
-          or click to choose. Separators, encoding, dates and decimals are recognised; up to 60 MB.
-        </p>
+        <p className="quiet mb-3">Separators, encoding, dates and decimals are recognised; up to 60 MB.</p>
+        <button type="button" className="action" onClick={open} disabled={receive.isPending}>
+          Choose a file
+        </button>
       </div>
       <ErrorNote error={receive.error} />
       {batches && batches.length > 0 && (

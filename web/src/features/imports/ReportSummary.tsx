@@ -28,7 +28,7 @@ export function ReportSummary({
     ["New contacts", String(report.newContacts)],
   ];
   return (
-    <section aria-label="What the file does" className="mb-5 grid grid-cols-[1fr_300px] gap-8">
+    <section aria-label="What the file does" className="mb-5 grid grid-cols-[1fr_300px] items-start gap-8">
       <div>
         <dl className="grid grid-cols-[140px_1fr]">
           {facts.map(([term, value]) => (
