@@ -26,6 +26,7 @@ const VIEWS: [string, string, (() => Promise<void>)?][] = [
   ["setup-codes", `${client}/setup/codes`],
   ["books-documents", `${client}/books/documents`],
   ["books-document", `${client}/books/documents/${rows[0]?.id}`],
+  ["books-import", `${client}/books/import`, dropRegister],
   ["books-ledger", `${client}/books/ledger`],
   ["agree-control", `${client}/agree`],
   ["return", `${client}/return`, openBoxFour],
@@ -53,4 +54,11 @@ async function openBoxFour(): Promise<void> {
     .click();
   await trail.getByRole("button", { name: /CB-8897/ }).click();
   await page.waitForTimeout(300);
+}
+
+/** The register is received and checked, not posted; the demonstration data stays as it is but for that. */
+async function dropRegister(): Promise<void> {
+  await page.getByLabel("Register file").setInputFiles(`${process.cwd()}/fixtures/sales-register.csv`);
+  await page.getByLabel("Code where the tax is blank").selectOption("Z");
+  await page.getByText(/rows to mend/).waitFor();
 }

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useCallback, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import type { ReactNode } from "react";
 import { useLocation, useNavigate, useParams } from "react-router";
 import type { ClientView } from "@fiscalon/contract/views";
@@ -49,11 +49,18 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
     },
     [navigate, pathname, search],
   );
+  useEffect(() => {
+    if (period && !wanted && PINNING.test(pathname)) choose({ period: period.to });
+  }, [period, wanted, pathname, choose]);
   const scope = useMemo<Scope>(() => {
     const index = period ? periods.indexOf(period) : -1;
-    const kept = new URLSearchParams();
-    if (params.get("r")) kept.set("r", params.get("r") ?? "");
-    if (period && wanted) kept.set("period", period.to);
+    const kept = (inside: string) => {
+      const query = new URLSearchParams();
+      const r = params.get("r");
+      if (r) query.set("r", r);
+      if (period && wanted) query.set("period", period.to);
+      return inside.startsWith("return/") ? "" : query.toString();
+    };
     return {
       client,
       registration,
@@ -66,7 +73,7 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
         if (next) choose({ period: next.to });
       },
       path: (inside) => {
-        const query = inside.startsWith("return/") ? "" : kept.toString();
+        const query = kept(inside);
         return `/c/${clientId}/${inside}${query === "" ? "" : `?${query}`}`;
       },
       registrationPath,
@@ -78,6 +85,9 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
 }
 
 const NONE: PeriodTile[] = [];
+
+/** Whoever goes to work on a period stays on it, also when what is done there makes another one more pressing. */
+const PINNING = /\/(agree|return|settle)$/;
 
 /** The oldest period that has ended and is not filed, if anything is in it; otherwise the running one. */
 function workPeriod(periods: readonly PeriodTile[]): PeriodTile | undefined {
