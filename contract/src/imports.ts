@@ -48,6 +48,10 @@ export interface ImportReport {
   alreadyThere: number;
   creditNotes: number;
   newContacts: number;
+  /** Fresh documents dated in a sealed period: late items of the next open one. */
+  late: number;
+  /** Fresh documents no registration covers. */
+  unregistered: number;
   net: number;
   tax: number;
   from: string | null;

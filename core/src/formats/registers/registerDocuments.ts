@@ -205,7 +205,7 @@ function chosenCode(
       row.row,
       reading.mapping.tax ?? null,
       "",
-      `The tax is ${what}. Choose the code for such rows above.`,
+      `The tax is ${what}. Choose the code for such rows under “How the file is read”.`,
       "tax",
     );
   }

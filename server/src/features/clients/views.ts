@@ -1,3 +1,6 @@
+import { partsOf } from "@fiscalon/core/calendar/date";
+import { MONTHS_OF } from "@fiscalon/core/calendar/filingPeriods";
+import type { Frequency } from "@fiscalon/core/calendar/filingPeriods";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { formOn, packById, packOfCountry } from "@fiscalon/core/jurisdictions/packs";
 import type { ClientRow, ClientView, ContactView, RegistrationView } from "@fiscalon/contract/views";
@@ -53,9 +56,7 @@ function placeView({ id, ref, name, country, region }: PlaceRecord): ClientView[
 
 export function registrationView(r: RegistrationRecord): RegistrationView {
   const pack = packById(r.pack);
-  const rhythm = pack.rhythms.find(
-    (one) => one.frequency === r.frequency && one.anchor.slice(5) === r.anchor.slice(5),
-  );
+  const rhythm = pack.rhythms.find((one) => one.frequency === r.frequency && sameRhythm(one, r));
   return {
     id: r.id,
     ref: r.ref,
@@ -73,6 +74,12 @@ export function registrationView(r: RegistrationRecord): RegistrationView {
     basis: r.basis,
     rounding: r.rounding,
   };
+}
+
+/** Whether two month ends are whole periods apart. */
+function sameRhythm(a: { frequency: Frequency; anchor: string }, b: { anchor: string }): boolean {
+  const [one, other] = [partsOf(a.anchor), partsOf(b.anchor)];
+  return (one.year * 12 + one.month - other.year * 12 - other.month) % MONTHS_OF[a.frequency] === 0;
 }
 
 const CONTACT = `SELECT c.id, c.ref, c.name, c.country, c.region, c.tax_number AS taxNumber, c.registered,

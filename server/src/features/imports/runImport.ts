@@ -2,7 +2,7 @@ import { createHash } from "node:crypto";
 import Papa from "papaparse";
 import { FiscalError } from "@fiscalon/core/errors";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
-import type { DocumentEffect } from "@fiscalon/core/facts/documentEffect";
+import type { AssignedFact, DocumentEffect } from "@fiscalon/core/facts/documentEffect";
 import { registerDocuments, requireColumns } from "@fiscalon/core/formats/registers/registerDocuments";
 import type { RegisterContent, RegisterDocument } from "@fiscalon/core/formats/registers/registerDocuments";
 import type { ImportReport } from "@fiscalon/contract/imports";
@@ -258,6 +258,11 @@ async function reportOf(
     alreadyThere,
     creditNotes: content.documents.filter((document) => document.input.kind.endsWith("credit-note")).length,
     newContacts: parties.size,
+    late: countFacts(fresh, (fact) => fact.period?.late === true),
+    unregistered: countFacts(
+      fresh,
+      (fact) => fact.registration === null && fact.treatment !== "out-of-scope",
+    ),
     net: content.net,
     tax: content.tax,
     from: dates[0] ?? null,
@@ -269,6 +274,11 @@ async function reportOf(
     notices: content.notices.slice(0, LISTED_PROBLEMS),
     codes: [...codes.values()].sort((a, b) => b.lines - a.lines),
   };
+}
+
+/** How many documents have a fact of a kind. */
+function countFacts(fresh: readonly FreshDocument[], of: (fact: AssignedFact) => boolean): number {
+  return fresh.filter(({ effect }) => effect?.facts.some(of)).length;
 }
 
 /** Ids of the parties, found by name or created. */

@@ -26,6 +26,22 @@ export function ReportSummary({
         : `${plural(report.fresh, "document")}${report.alreadyThere > 0 ? `; ${plural(report.alreadyThere, "document")} already there, skipped` : ""}`,
     ],
     ["New contacts", String(report.newContacts)],
+    ...(report.late > 0
+      ? [
+          [
+            "Late items",
+            `${plural(report.late, "document")} dated in a sealed period; the next open one reports them`,
+          ] as [string, string],
+        ]
+      : []),
+    ...(report.unregistered > 0
+      ? [
+          ["On no return", `${plural(report.unregistered, "document")} that no registration covers`] as [
+            string,
+            string,
+          ],
+        ]
+      : []),
   ];
   return (
     <section aria-label="What the file does" className="mb-5 grid grid-cols-[1fr_300px] items-start gap-8">
