@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { Dialog, DialogActions } from "../../kit/Dialog.tsx";
+import { FormDialog } from "../../kit/FormDialog.tsx";
 import { Field } from "../../kit/Field.tsx";
 
 export function VoidDialog({
@@ -72,34 +73,27 @@ export function ReasonDialog({
 }) {
   const [reason, setReason] = useState("");
   return (
-    <Dialog open={open} title={title} onClose={onClose}>
+    <FormDialog
+      open={open}
+      title={title}
+      action={action}
+      onClose={onClose}
+      onSubmit={() => {
+        onReason(reason);
+        setReason("");
+      }}
+    >
       <p className="quiet mb-3">{children}</p>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          event.stopPropagation();
-          onReason(reason);
-          setReason("");
-        }}
-      >
-        <Field
-          label={label}
-          value={reason}
-          onChange={(event) => setReason(event.target.value)}
-          required
-          minLength={3}
-          autoFocus
-        />
-        <DialogActions>
-          <button type="button" className="action" onClick={onClose}>
-            Cancel
-          </button>
-          <button type="submit" className="action main">
-            {action}
-          </button>
-        </DialogActions>
-      </form>
-    </Dialog>
+
+      <Field
+        label={label}
+        value={reason}
+        onChange={(event) => setReason(event.target.value)}
+        required
+        minLength={3}
+        autoFocus
+      />
+    </FormDialog>
   );
 }
 

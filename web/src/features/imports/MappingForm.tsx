@@ -88,32 +88,22 @@ export function MappingForm({
               </option>
             ))}
         </SelectField>
-        <SelectField
-          label="Code where the tax is blank"
-          value={settings.codeForBlank ?? ""}
-          disabled={busy}
-          onChange={(event) => onChange({ codeForBlank: event.target.value || null })}
-        >
-          <option value="">choose …</option>
-          {untaxed.map((code) => (
-            <option key={code.code} value={code.code}>
-              {code.code} {code.name}
-            </option>
-          ))}
-        </SelectField>
-        <SelectField
-          label="Code where the tax is 0"
-          value={settings.codeForZero ?? ""}
-          disabled={busy}
-          onChange={(event) => onChange({ codeForZero: event.target.value || null })}
-        >
-          <option value="">choose …</option>
-          {untaxed.map((code) => (
-            <option key={code.code} value={code.code}>
-              {code.code} {code.name}
-            </option>
-          ))}
-        </SelectField>
+        {(["codeForBlank", "codeForZero"] as const).map((key) => (
+          <SelectField
+            key={key}
+            label={key === "codeForBlank" ? "Code where the tax is blank" : "Code where the tax is 0"}
+            value={settings[key] ?? ""}
+            disabled={busy}
+            onChange={(event) => onChange({ [key]: event.target.value || null })}
+          >
+            <option value="">choose …</option>
+            {untaxed.map((code) => (
+              <option key={code.code} value={code.code}>
+                {code.code} {code.name}
+              </option>
+            ))}
+          </SelectField>
+        ))}
       </div>
       <table className="sheet-table">
         <thead>

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { ReturnView } from "@fiscalon/contract/returns";
 import { useScope } from "../../app/scope.ts";
-import { Dialog, DialogActions } from "../../kit/Dialog.tsx";
+import { FormDialog } from "../../kit/FormDialog.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { showMoment } from "../../kit/format.ts";
@@ -67,59 +67,47 @@ export function AdjustDialog({
   const boxes = view.boxes.filter((box) => box.kind === "sum");
   const [draft, setDraft] = useState({ box: boxes[0]?.id ?? "", amount: "", reason: "", evidence: "" });
   return (
-    <Dialog open title="Adjust a box" onClose={onClose}>
-      <form
-        className="grid grid-cols-2 gap-4"
-        onSubmit={(event) => {
-          event.preventDefault();
-          onSave({ ...draft, amount: draft.amount.replaceAll(",", "").replace("−", "-") });
-        }}
+    <FormDialog
+      title="Adjust a box"
+      action="Adjust"
+      className="grid grid-cols-2 gap-4"
+      onClose={onClose}
+      onSubmit={() => onSave({ ...draft, amount: draft.amount.replaceAll(",", "").replace("−", "-") })}
+    >
+      <SelectField
+        label="Box"
+        value={draft.box}
+        onChange={(event) => setDraft({ ...draft, box: event.target.value })}
       >
-        <SelectField
-          label="Box"
-          value={draft.box}
-          onChange={(event) => setDraft({ ...draft, box: event.target.value })}
-        >
-          {boxes.map((box) => (
-            <option key={box.id} value={box.id}>
-              {box.id} {box.short}
-            </option>
-          ))}
-        </SelectField>
-        <Field
-          label="Amount to add, minus to take off"
-          value={draft.amount}
-          inputMode="decimal"
-          pattern="[+\-−]?[\d,]+(\.\d+)?"
-          onChange={(event) => setDraft({ ...draft, amount: event.target.value })}
-          required
-        />
-        <Field
-          className="col-span-2"
-          label="Reason"
-          value={draft.reason}
-          minLength={3}
-          onChange={(event) => setDraft({ ...draft, reason: event.target.value })}
-          required
-        />
-        <Field
-          className="col-span-2"
-          label="Evidence"
-          value={draft.evidence}
-          placeholder="where the figure comes from"
-          onChange={(event) => setDraft({ ...draft, evidence: event.target.value })}
-        />
-        <div className="col-span-2">
-          <DialogActions>
-            <button type="button" className="action" onClick={onClose}>
-              Cancel
-            </button>
-            <button type="submit" className="action main">
-              Adjust
-            </button>
-          </DialogActions>
-        </div>
-      </form>
-    </Dialog>
+        {boxes.map((box) => (
+          <option key={box.id} value={box.id}>
+            {box.id} {box.short}
+          </option>
+        ))}
+      </SelectField>
+      <Field
+        label="Amount to add, minus to take off"
+        value={draft.amount}
+        inputMode="decimal"
+        pattern="[+\-−]?[\d,]+(\.\d+)?"
+        onChange={(event) => setDraft({ ...draft, amount: event.target.value })}
+        required
+      />
+      <Field
+        className="col-span-2"
+        label="Reason"
+        value={draft.reason}
+        minLength={3}
+        onChange={(event) => setDraft({ ...draft, reason: event.target.value })}
+        required
+      />
+      <Field
+        className="col-span-2"
+        label="Evidence"
+        value={draft.evidence}
+        placeholder="where the figure comes from"
+        onChange={(event) => setDraft({ ...draft, evidence: event.target.value })}
+      />
+    </FormDialog>
   );
 }

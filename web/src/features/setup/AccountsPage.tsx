@@ -3,8 +3,7 @@ import { useState } from "react";
 import type { Account, AccountType } from "@fiscalon/core/ledger/account";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../kit/api.ts";
-import { Dialog, DialogActions } from "../../kit/Dialog.tsx";
-import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { FormDialog } from "../../kit/FormDialog.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { useSetup } from "./useSetup.ts";
@@ -102,54 +101,44 @@ export function NewAccountDialog({
     },
   });
   return (
-    <Dialog open={open} title="Add an account" onClose={onClose}>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          event.stopPropagation();
-          save.mutate();
-        }}
-      >
-        <div className="grid grid-cols-[120px_1fr] gap-4">
-          <Field
-            label="Number"
-            value={draft.code}
-            onChange={(event) => setDraft({ ...draft, code: event.target.value })}
-            required
-            autoFocus
-          />
-          <Field
-            label="Name"
-            value={draft.name}
-            onChange={(event) => setDraft({ ...draft, name: event.target.value })}
-            required
-          />
-          <SelectField
-            label="Type"
-            value={draft.type}
-            onChange={(event) => setDraft({ ...draft, type: event.target.value as AccountType })}
-          >
-            {["asset", "liability", "equity", "income", "expense"].map((type) => (
-              <option key={type}>{type}</option>
-            ))}
-          </SelectField>
-          <Field
-            label="Usual tax code"
-            value={draft.usualCode}
-            onChange={(event) => setDraft({ ...draft, usualCode: event.target.value.toUpperCase() })}
-            hint="Proposed for lines on this account"
-          />
-        </div>
-        <ErrorNote error={save.error} />
-        <DialogActions>
-          <button type="button" className="action" onClick={onClose}>
-            Cancel
-          </button>
-          <button type="submit" className="action main">
-            Add account
-          </button>
-        </DialogActions>
-      </form>
-    </Dialog>
+    <FormDialog
+      open={open}
+      title="Add an account"
+      action="Add account"
+      error={save.error}
+      onClose={onClose}
+      onSubmit={() => save.mutate()}
+    >
+      <div className="grid grid-cols-[120px_1fr] gap-4">
+        <Field
+          label="Number"
+          value={draft.code}
+          onChange={(event) => setDraft({ ...draft, code: event.target.value })}
+          required
+          autoFocus
+        />
+        <Field
+          label="Name"
+          value={draft.name}
+          onChange={(event) => setDraft({ ...draft, name: event.target.value })}
+          required
+        />
+        <SelectField
+          label="Type"
+          value={draft.type}
+          onChange={(event) => setDraft({ ...draft, type: event.target.value as AccountType })}
+        >
+          {["asset", "liability", "equity", "income", "expense"].map((type) => (
+            <option key={type}>{type}</option>
+          ))}
+        </SelectField>
+        <Field
+          label="Usual tax code"
+          value={draft.usualCode}
+          onChange={(event) => setDraft({ ...draft, usualCode: event.target.value.toUpperCase() })}
+          hint="Proposed for lines on this account"
+        />
+      </div>
+    </FormDialog>
   );
 }

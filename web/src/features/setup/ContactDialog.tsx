@@ -5,8 +5,7 @@ import type { ContactView } from "@fiscalon/contract/views";
 import { packOfCountry } from "@fiscalon/core/jurisdictions/packs";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../kit/api.ts";
-import { Dialog, DialogActions } from "../../kit/Dialog.tsx";
-import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { FormDialog } from "../../kit/FormDialog.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
 
 /** Adds or changes a contact; also opened from within a document. */
@@ -60,73 +59,60 @@ export function ContactDialog({
   const pack = packOfCountry(draft.country);
   const check = pack && draft.taxNumber.trim() !== "" ? pack.checkNumber(draft.taxNumber) : undefined;
   return (
-    <Dialog open title={contact ? "Change contact" : "Add a contact"} onClose={onClose}>
-      <form
-        className="grid grid-cols-2 gap-4"
-        onSubmit={(event) => {
-          event.preventDefault();
-          event.stopPropagation();
-          save.mutate();
-        }}
+    <FormDialog
+      title={contact ? "Change contact" : "Add a contact"}
+      action={contact ? "Save" : "Add contact"}
+      className="grid grid-cols-2 gap-4"
+      error={save.error}
+      onClose={onClose}
+      onSubmit={() => save.mutate()}
+    >
+      <Field
+        className="col-span-2"
+        label="Name"
+        value={draft.name}
+        onChange={(event) => setDraft({ ...draft, name: event.target.value })}
+        required
+        autoFocus
+      />
+      <Field
+        label="Country, two letters"
+        value={draft.country}
+        maxLength={2}
+        onChange={(event) => setDraft({ ...draft, country: event.target.value.toUpperCase() })}
+      />
+      <SelectField
+        label="Registered for VAT"
+        value={draft.registered}
+        onChange={(event) => setDraft({ ...draft, registered: event.target.value })}
       >
-        <Field
-          className="col-span-2"
-          label="Name"
-          value={draft.name}
-          onChange={(event) => setDraft({ ...draft, name: event.target.value })}
-          required
-          autoFocus
-        />
-        <Field
-          label="Country, two letters"
-          value={draft.country}
-          maxLength={2}
-          onChange={(event) => setDraft({ ...draft, country: event.target.value.toUpperCase() })}
-        />
-        <SelectField
-          label="Registered for VAT"
-          value={draft.registered}
-          onChange={(event) => setDraft({ ...draft, registered: event.target.value })}
-        >
-          <option value="">not known</option>
-          <option value="yes">yes</option>
-          <option value="no">no</option>
-        </SelectField>
-        <Field
-          className="col-span-2 font-mono"
-          label="Tax number"
-          value={draft.taxNumber}
-          onChange={(event) => setDraft({ ...draft, taxNumber: event.target.value })}
-          hint={
-            check === undefined
-              ? "Needed on larger purchases and for reverse charges"
-              : check.ok
-                ? "✓ The check digits fit."
-                : check.message
-          }
-        />
-        <Field
-          label="Usual code on sales"
-          value={draft.saleCode}
-          onChange={(event) => setDraft({ ...draft, saleCode: event.target.value.toUpperCase() })}
-        />
-        <Field
-          label="Usual code on purchases"
-          value={draft.purchaseCode}
-          onChange={(event) => setDraft({ ...draft, purchaseCode: event.target.value.toUpperCase() })}
-        />
-        <div className="col-span-2">
-          <ErrorNote error={save.error} />
-          <DialogActions>
-            <button type="button" className="action" onClick={onClose}>
-              Cancel
-            </button>
-            <button type="submit" className="action main">
-              {contact ? "Save" : "Add contact"}
-            </button>
-          </DialogActions>
-        </div>
-      </form>
-    </Dialog>
+        <option value="">not known</option>
+        <option value="yes">yes</option>
+        <option value="no">no</option>
+      </SelectField>
+      <Field
+        className="col-span-2 font-mono"
+        label="Tax number"
+        value={draft.taxNumber}
+        onChange={(event) => setDraft({ ...draft, taxNumber: event.target.value })}
+        hint={
+          check === undefined
+            ? "Needed on larger purchases and for reverse charges"
+            : check.ok
+              ? "✓ The check digits fit."
+              : check.message
+        }
+      />
+      <Field
+        label="Usual code on sales"
+        value={draft.saleCode}
+        onChange={(event) => setDraft({ ...draft, saleCode: event.target.value.toUpperCase() })}
+      />
+      <Field
+        label="Usual code on purchases"
+        value={draft.purchaseCode}
+        onChange={(event) => setDraft({ ...draft, purchaseCode: event.target.value.toUpperCase() })}
+      />
+    </FormDialog>
   );
 }

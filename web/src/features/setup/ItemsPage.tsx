@@ -3,8 +3,7 @@ import { useState } from "react";
 import type { ItemView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../kit/api.ts";
-import { Dialog, DialogActions } from "../../kit/Dialog.tsx";
-import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { FormDialog } from "../../kit/FormDialog.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { useItems } from "./useSetup.ts";
@@ -89,48 +88,35 @@ export function ItemDialog({
     />
   );
   return (
-    <Dialog open title="Add an item" onClose={onClose}>
-      <form
-        className="grid grid-cols-2 gap-4"
-        onSubmit={(event) => {
-          event.preventDefault();
-          event.stopPropagation();
-          save.mutate();
-        }}
+    <FormDialog
+      title="Add an item"
+      action="Add item"
+      className="grid grid-cols-2 gap-4"
+      error={save.error}
+      onClose={onClose}
+      onSubmit={() => save.mutate()}
+    >
+      <Field
+        className="col-span-2"
+        label="Name"
+        value={draft.name}
+        onChange={(event) => setDraft({ ...draft, name: event.target.value })}
+        required
+        autoFocus
+      />
+      <SelectField
+        label="Supply"
+        value={draft.supply}
+        onChange={(event) => setDraft({ ...draft, supply: event.target.value as "goods" | "services" })}
       >
-        <Field
-          className="col-span-2"
-          label="Name"
-          value={draft.name}
-          onChange={(event) => setDraft({ ...draft, name: event.target.value })}
-          required
-          autoFocus
-        />
-        <SelectField
-          label="Supply"
-          value={draft.supply}
-          onChange={(event) => setDraft({ ...draft, supply: event.target.value as "goods" | "services" })}
-        >
-          <option>goods</option>
-          <option>services</option>
-        </SelectField>
-        {text("unitPrice", "Unit price")}
-        {text("saleCode", "Code on sales")}
-        {text("saleAccount", "Account on sales")}
-        {text("purchaseCode", "Code on purchases")}
-        {text("purchaseAccount", "Account on purchases")}
-        <div className="col-span-2">
-          <ErrorNote error={save.error} />
-          <DialogActions>
-            <button type="button" className="action" onClick={onClose}>
-              Cancel
-            </button>
-            <button type="submit" className="action main">
-              Add item
-            </button>
-          </DialogActions>
-        </div>
-      </form>
-    </Dialog>
+        <option>goods</option>
+        <option>services</option>
+      </SelectField>
+      {text("unitPrice", "Unit price")}
+      {text("saleCode", "Code on sales")}
+      {text("saleAccount", "Account on sales")}
+      {text("purchaseCode", "Code on purchases")}
+      {text("purchaseAccount", "Account on purchases")}
+    </FormDialog>
   );
 }

@@ -4,8 +4,7 @@ import { packById, packOfCountry } from "@fiscalon/core/jurisdictions/packs";
 import type { ClientView, RegistrationView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
 import { api, ApiError } from "../../kit/api.ts";
-import { Dialog, DialogActions } from "../../kit/Dialog.tsx";
-import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { FormDialog } from "../../kit/FormDialog.tsx";
 import { Field } from "../../kit/Field.tsx";
 import { showDate } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
@@ -136,38 +135,23 @@ function AddPlace({ open, onClose, client }: { open: boolean; onClose: () => voi
     },
   });
   return (
-    <Dialog open={open} title="Add a place" onClose={onClose}>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          save.mutate();
-        }}
-      >
-        <Field
-          label="Name"
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-          required
-          autoFocus
-        />
-        <Field
-          className="mt-3"
-          label="Region"
-          value={region}
-          onChange={(event) => setRegion(event.target.value)}
-          hint="NIR for Northern Ireland; otherwise not needed in the United Kingdom"
-        />
-        <ErrorNote error={save.error} />
-        <DialogActions>
-          <button type="button" className="action" onClick={onClose}>
-            Cancel
-          </button>
-          <button type="submit" className="action main">
-            Add place
-          </button>
-        </DialogActions>
-      </form>
-    </Dialog>
+    <FormDialog
+      open={open}
+      title="Add a place"
+      action="Add place"
+      error={save.error}
+      onClose={onClose}
+      onSubmit={() => save.mutate()}
+    >
+      <Field label="Name" value={name} onChange={(event) => setName(event.target.value)} required autoFocus />
+      <Field
+        className="mt-3"
+        label="Region"
+        value={region}
+        onChange={(event) => setRegion(event.target.value)}
+        hint="NIR for Northern Ireland; otherwise not needed in the United Kingdom"
+      />
+    </FormDialog>
   );
 }
 
@@ -196,33 +180,25 @@ function AddRegistration({
       ? save.error.message
       : undefined;
   return (
-    <Dialog open={open} title="Add a registration" onClose={onClose} wide>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          save.mutate();
-        }}
-      >
-        <RegistrationFields
-          pack={pack}
-          value={draft}
-          onChange={setDraft}
-          error={field}
-          numberCheck={numberCheck}
-        />
-        <ErrorNote error={save.error} />
-        <p className="quiet mt-2">
-          Documents from that day on that waited for a registration are counted by themselves.
-        </p>
-        <DialogActions>
-          <button type="button" className="action" onClick={onClose}>
-            Cancel
-          </button>
-          <button type="submit" className="action main">
-            Add registration
-          </button>
-        </DialogActions>
-      </form>
-    </Dialog>
+    <FormDialog
+      open={open}
+      title="Add a registration"
+      action="Add registration"
+      wide
+      error={save.error}
+      onClose={onClose}
+      onSubmit={() => save.mutate()}
+    >
+      <RegistrationFields
+        pack={pack}
+        value={draft}
+        onChange={setDraft}
+        error={field}
+        numberCheck={numberCheck}
+      />
+      <p className="quiet mt-2">
+        Documents from that day on that waited for a registration are counted by themselves.
+      </p>
+    </FormDialog>
   );
 }
