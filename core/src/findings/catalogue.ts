@@ -6,7 +6,7 @@ export const CHECKS = {
   arithmetic: { severity: "stop", title: "The boxes do not add up", source: "VAT Notice 700/12" },
   "no-code": { severity: "stop", title: "Line without a tax code", source: "common practice, no source" },
   "no-registration": {
-    severity: "stop",
+    severity: "check",
     title: "Tax point without a registration",
     source: "VATA 1994 Sch 1",
   },

@@ -102,13 +102,16 @@ async function uncoded({ db, setup, period, context, tx }: Scope): Promise<Findi
   );
 }
 
-async function unregistered({ db, setup, period, tx }: Scope): Promise<Finding[]> {
-  const documents = await unregisteredDocuments(db, setup.client.id, period.from, period.to, tx);
+/** What no registration covers shows up in the nearest period: before the first, or after the last. */
+async function unregistered({ db, setup, registration, period, tx }: Scope): Promise<Finding[]> {
+  const from = period.from === registration.validFrom ? "0000-01-01" : period.from;
+  const to = period.to === registration.validTo ? "9999-12-31" : period.to;
+  const documents = await unregisteredDocuments(db, setup.client.id, from, to, tx);
   return documents.map((d) =>
     finding(
       "no-registration",
       [d.document],
-      `${d.number}: no ${d.levy} registration is in force on ${d.taxPoint}, so it is on no return. Check the tax point.`,
+      `${d.number}: no ${d.levy} registration is in force on ${d.taxPoint}, so it is on no return. Right if it was supplied before or after the registration; otherwise correct the tax point.`,
       d,
     ),
   );

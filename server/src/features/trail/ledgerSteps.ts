@@ -152,7 +152,9 @@ async function agreementParts(
       },
     ];
   }
-  const input = setup.plain.accounts.find((one) => one.code === account)?.role === "input-tax";
+  const role = setup.plain.accounts.find((one) => one.code === account)?.role;
+  const input = role === "input-tax";
+  if (role === "due-to-authority" && (row === "declared" || row === "timing")) return [];
   if (row === "declared") return declaredParts(db, registrationId, view.to, input);
   const kind = { settlement: "settlement", payments: "tax-payment", uncodedTotal: "document" }[row];
   const coded = row === "uncodedTotal" ? "AND p.levy IS NULL" : "";
