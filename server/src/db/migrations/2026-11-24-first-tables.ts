@@ -78,8 +78,9 @@ export const firstTables: Migration = {
       line INTEGER NOT NULL, levy TEXT NOT NULL, code TEXT NOT NULL, treatment TEXT NOT NULL, rate TEXT,
       direction TEXT NOT NULL, charged TEXT NOT NULL, credit INTEGER NOT NULL, net INTEGER NOT NULL, tax INTEGER NOT NULL,
       calculated INTEGER NOT NULL, recoverable INTEGER NOT NULL, tax_point TEXT NOT NULL, own_end TEXT, period_end TEXT, late INTEGER NOT NULL,
-      tags TEXT NOT NULL, live INTEGER NOT NULL DEFAULT 1, created_at TEXT NOT NULL)`,
-    `CREATE INDEX facts_by_period ON facts (registration_id, period_end, live, code, direction, rate, tags, credit, late, levy, net, tax, recoverable)`,
+      tags TEXT NOT NULL, live INTEGER NOT NULL DEFAULT 1, created_at TEXT NOT NULL,
+      bucket TEXT GENERATED ALWAYS AS (json_array(code, direction, rate, tags, credit, late)) STORED)`,
+    `CREATE INDEX facts_by_period ON facts (registration_id, period_end, live, bucket, net, tax, recoverable)`,
     `CREATE INDEX facts_of ON facts (document_id, line)`,
     `CREATE INDEX facts_unregistered ON facts (client_id, tax_point) WHERE registration_id IS NULL`,
     `CREATE TABLE returns (

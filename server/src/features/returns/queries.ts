@@ -1,4 +1,5 @@
 import type { Adjustment, FactGroup } from "@fiscalon/core/returns/evaluateReturn";
+import type { Direction } from "@fiscalon/core/tax/taxCode";
 import type { Database, Tx } from "../../db/database.ts";
 
 export interface PeriodGroup extends FactGroup {
@@ -6,12 +7,12 @@ export interface PeriodGroup extends FactGroup {
 }
 
 const SUMS = `sum(net) AS net, sum(tax) AS tax, sum(recoverable) AS recoverable, count(*) AS count`;
-const KEYS = `code, direction, rate, tags, credit, late`;
 
 /** Facts whose tax is posted to the output tax account: charged on sales, or self-assessed on purchases. */
 export const ON_OUTPUT_ACCOUNT = `(direction = 'sale' OR charged = 'self-assessed')`;
 
-type GroupRow = Omit<PeriodGroup, "credit" | "late"> & { credit: number; late: number };
+/** `bucket` is a fact's code, direction, rate, tags, credit and late in one text, so that one comparison a row groups. */
+type GroupRow = Pick<PeriodGroup, "periodEnd" | "net" | "tax" | "recoverable" | "count"> & { bucket: string };
 
 /** The live facts of a registration summed by period and everything that decides where they land. */
 export async function factGroups(
@@ -22,12 +23,12 @@ export async function factGroups(
 ): Promise<PeriodGroup[]> {
   const one = periodEnd === null ? "" : "AND period_end = $2";
   const rows = await db.rows<GroupRow>(
-    `SELECT period_end AS periodEnd, ${KEYS}, ${SUMS} FROM facts
-     WHERE registration_id = $1 AND live = 1 AND period_end IS NOT NULL ${one} GROUP BY period_end, ${KEYS}`,
+    `SELECT period_end AS periodEnd, bucket, ${SUMS} FROM facts
+     WHERE registration_id = $1 AND live = 1 AND period_end IS NOT NULL ${one} GROUP BY period_end, bucket`,
     periodEnd === null ? [registrationId] : [registrationId, periodEnd],
     tx,
   );
-  return rows.map(flags);
+  return rows.map(grouped);
 }
 
 /**
@@ -43,15 +44,23 @@ export async function factGroupsBetween(
 ): Promise<PeriodGroup[]> {
   const day = byPeriod ? "period_end" : "tax_point";
   const rows = await db.rows<GroupRow>(
-    `SELECT $3 AS periodEnd, ${KEYS}, ${SUMS} FROM facts
-     WHERE registration_id = $1 AND live = 1 AND ${day} BETWEEN $2 AND $3 GROUP BY ${KEYS}`,
+    `SELECT $3 AS periodEnd, bucket, ${SUMS} FROM facts
+     WHERE registration_id = $1 AND live = 1 AND ${day} BETWEEN $2 AND $3 GROUP BY bucket`,
     [registrationId, from, to],
   );
-  return rows.map(flags);
+  return rows.map(grouped);
 }
 
-function flags(row: GroupRow): PeriodGroup {
-  return { ...row, credit: row.credit === 1, late: row.late === 1 };
+function grouped({ bucket, ...sums }: GroupRow): PeriodGroup {
+  const [code, direction, rate, tags, credit, late] = JSON.parse(bucket) as [
+    string,
+    Direction,
+    string | null,
+    string,
+    number,
+    number,
+  ];
+  return { ...sums, code, direction, rate, tags, credit: credit === 1, late: late === 1 };
 }
 
 export async function adjustmentsOf(
