@@ -214,7 +214,7 @@ export interface SettlementView {
   net: number;
   entry: {
     date: string;
-    postings: { account: string; name: string; amount: number; text: string; before: number }[];
+    postings: { account: string; name: string; amount: number; text: string; before: number; ref: string | null }[];
   };
   posted: number | null;
   payments: {

@@ -111,7 +111,8 @@ test("every screen opens by keyboard from the palette, in light and dark, withou
     ["Import a register", "Import"],
   ] as const) {
     await page.keyboard.press("Control+k");
-    await page.getByPlaceholder("Client, document, code, screen or action").fill(`screen ${typed}`);
+    await expect(page.getByPlaceholder("Client, document, code, screen or action")).toBeFocused();
+    await page.keyboard.type(`screen ${typed}`);
     await page.keyboard.press("Enter");
     await expect(page.getByRole("heading", { level: 1, name: heading })).toBeVisible();
     for (const colorScheme of ["light", "dark"] as const) {

@@ -18,7 +18,10 @@ export function Dialog({
   const element = useRef<HTMLDialogElement>(null);
   useEffect(() => {
     const dialog = element.current;
-    if (open && dialog && !dialog.open) dialog.showModal();
+    if (open && dialog && !dialog.open) {
+      dialog.showModal();
+      dialog.querySelector<HTMLElement>("input, select, textarea")?.focus();
+    }
     if (!open && dialog?.open) dialog.close();
   }, [open]);
   if (!open) return null;

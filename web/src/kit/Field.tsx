@@ -62,7 +62,7 @@ function FieldNote({ id, error, hint }: { id: string; error: string | undefined;
     <p
       id={id}
       role={error ? "alert" : undefined}
-      className={error ? "mt-1 text-[12.5px] text-error" : "quiet mt-1 text-[12.5px]"}
+      className={error ? "mt-1 font-sans text-[12.5px] text-error" : "quiet mt-1 font-sans text-[12.5px]"}
     >
       {error ?? hint}
     </p>

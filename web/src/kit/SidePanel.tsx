@@ -5,9 +5,17 @@ const NARROWEST = 280;
 const WIDEST = 620;
 
 /** A panel at the right edge; its left border is dragged, or moved with the arrow keys, to change the width. */
-export function SidePanel({ name, children }: { name: string; children: ReactNode }) {
+export function SidePanel({
+  name,
+  initial = 356,
+  children,
+}: {
+  name: string;
+  initial?: number;
+  children: ReactNode;
+}) {
   const key = `fiscalon.width.${name}`;
-  const [width, setWidth] = useState(Number(localStorage.getItem(key) ?? 356));
+  const [width, setWidth] = useState(Number(localStorage.getItem(key) ?? initial));
   const from = useRef<{ x: number; width: number } | null>(null);
   const change = (next: number) => {
     const held = Math.min(WIDEST, Math.max(NARROWEST, next));

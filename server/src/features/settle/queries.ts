@@ -43,6 +43,7 @@ export async function settlementView(
         amount: p.amount,
         text: p.text,
         before: before.get(p.account) ?? 0,
+        ref: trailOf(setup, r, end, p.account, record?.settlementEntry ?? null),
       })),
     },
     posted: record?.settlementEntry ?? null,
@@ -51,6 +52,21 @@ export async function settlementView(
     continuity: await continuity(db, setup, r),
     lateItems: await lateDocuments(db, r.id, end),
   };
+}
+
+/** Where an amount of the closing entry comes from: the entry once it is posted, until then what it will clear. */
+function trailOf(
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  end: string,
+  account: string,
+  entry: number | null,
+): string | null {
+  if (entry !== null) return `entry/${entry}`;
+  const role = setup.plain.accounts.find((one) => one.code === account)?.role;
+  if (role === "due-to-authority") return `box/${r.id}/${end}/${formOn(packById(r.pack), end).net.shown}`;
+  const cleared = role === "output-tax" || role === "input-tax";
+  return cleared ? `agreement/${r.id}/${end}/${account}/declared` : null;
 }
 
 async function paymentsOf(

@@ -310,7 +310,7 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
           onLine={updateLine}
         />
       </Sheet>
-      <SidePanel name="Effect">
+      <SidePanel name="Effect" initial={316}>
         <EffectPanel
           draft={draft}
           live={live}

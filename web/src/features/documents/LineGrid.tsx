@@ -115,15 +115,15 @@ export function LineGrid({
       <thead>
         <tr>
           <th>Text</th>
-          {items.length > 0 && <th className="w-[104px]">Item</th>}
-          <th className="w-[92px]">Account</th>
-          <th className="w-[82px]">Code</th>
-          {quantities && <th className="num w-[70px]">Quantity</th>}
-          {quantities && <th className="num w-[84px]">Unit price</th>}
-          {quantities && <th className="num w-[74px]">Discount</th>}
-          <th className="num w-[104px]">{draft.prices === "exclusive" ? "Net" : "Gross"}</th>
-          <th className="num w-[94px]">{levy}</th>
-          <th className="w-[28px]" />
+          {items.length > 0 && <th className="w-[84px]">Item</th>}
+          <th className="w-[66px]">Account</th>
+          <th className="w-[58px]">Code</th>
+          {quantities && <th className="num w-[60px]">Quantity</th>}
+          {quantities && <th className="num w-[72px]">Unit price</th>}
+          {quantities && <th className="num w-[62px]">Discount</th>}
+          <th className="num w-[86px]">{draft.prices === "exclusive" ? "Net" : "Gross"}</th>
+          <th className="num w-[74px]">{levy}</th>
+          <th className="w-[24px]" />
         </tr>
       </thead>
       <tbody>

@@ -146,24 +146,14 @@ function ClosingEntry({ view, digits }: { view: SettlementView; digits: number }
               </td>
               <td className="num">
                 {posting.amount > 0 ? (
-                  <Figure
-                    amount={posting.amount}
-                    digits={digits}
-                    of={view.posted === null ? null : `entry/${view.posted}`}
-                    label="Debit"
-                  />
+                  <Figure amount={posting.amount} digits={digits} of={posting.ref} label="Debit" />
                 ) : (
                   ""
                 )}
               </td>
               <td className="num">
                 {posting.amount < 0 ? (
-                  <Figure
-                    amount={-posting.amount}
-                    digits={digits}
-                    of={view.posted === null ? null : `entry/${view.posted}`}
-                    label="Credit"
-                  />
+                  <Figure amount={-posting.amount} digits={digits} of={posting.ref} label="Credit" />
                 ) : (
                   ""
                 )}
