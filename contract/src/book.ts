@@ -1,38 +1,20 @@
 import Joi from "joi";
-import { TREATMENTS } from "@fiscalon/core/tax/taxCode";
 import type { Account } from "@fiscalon/core/ledger/account";
-import type { TaxCode } from "@fiscalon/core/tax/taxCode";
+import type { SupplyRule } from "@fiscalon/core/supply/supplyRule";
+import type { RateSchedules, TaxCode } from "@fiscalon/core/tax/taxCode";
+import { codeBody, ruleBody } from "./code.ts";
 import { bookDocument } from "./document.ts";
 import type { BookDocument } from "./document.ts";
 import { country, date, decimal, name, reason, ref, taxNumber, text } from "./fields.ts";
 import { accountFields, contactFields, itemFields, placeFields, registrationFields } from "./setup.ts";
 import type { ContactBody, ItemBody, PlaceBody, RegistrationBody } from "./setup.ts";
 
-const component = Joi.object({
-  levy: Joi.string().max(20).required(),
-  rate: Joi.alternatives(
-    Joi.object({ kind: Joi.string().valid("percent").required(), schedule: Joi.string().max(20).required() }),
-    Joi.object({ kind: Joi.string().valid("none", "typed").required() }),
-  ).required(),
-  partOfLaterBases: Joi.boolean().default(false),
-  charged: Joi.string().valid("charged", "self-assessed", "declared-only").default("charged"),
-  recoverable: decimal.default("100"),
-  boxes: Joi.object({ sale: Joi.string().allow(""), purchase: Joi.string().allow("") }).default({}),
-});
-
-const code = Joi.object({
-  code: Joi.string().max(20).required(),
-  name: name.required(),
-  direction: Joi.string().valid("sale", "purchase", "both").default("both"),
-  supply: Joi.string().valid("goods", "services", "both").default("both"),
-  treatment: Joi.string()
-    .valid(...TREATMENTS)
-    .required(),
-  from: date.allow(null).default(null),
+/** A row of a schedule of the client's own: a percentage, or an amount in major units. */
+export const rateRow = Joi.object({
+  from: date.required(),
   to: date.allow(null).default(null),
-  note: text.default(""),
+  rate: decimal.required(),
   source: text.default(""),
-  components: Joi.array().items(component).min(1).required(),
 });
 
 const sealedReturn = Joi.object({
@@ -68,7 +50,10 @@ export const bookSchema = Joi.object({
   }).required(),
   places: Joi.array().items(Joi.object({ id: ref.required(), ...placeFields })),
   registrations: Joi.array().items(Joi.object({ id: ref.required(), ...registrationFields })),
-  codes: Joi.array().items(code),
+  codes: Joi.array().items(codeBody),
+  archived: Joi.array().items(Joi.string().max(20)),
+  rules: Joi.array().items(ruleBody),
+  schedules: Joi.object().pattern(Joi.string().max(60), Joi.array().items(rateRow).min(1)),
   accounts: Joi.array().items(Joi.object(accountFields)),
   items: Joi.array().items(Joi.object({ id: ref.required(), ...itemFields })),
   contacts: Joi.array().items(Joi.object({ id: ref.required(), ...contactFields, taxNumber })),
@@ -77,7 +62,7 @@ export const bookSchema = Joi.object({
     Joi.object({
       registration: ref.required(),
       period: date.required(),
-      box: Joi.string().max(20).required(),
+      box: Joi.string().max(60).required(),
       amount: decimal.required(),
       reason: reason.required(),
     }),
@@ -119,6 +104,12 @@ export interface BookFile {
   places?: (PlaceBody & { id: string })[];
   registrations?: (RegistrationBody & { id: string })[];
   codes?: TaxCode[];
+  /** Codes that are not offered any more, but still on documents. */
+  archived?: string[];
+  /** Supply rules; left out, the pack's. */
+  rules?: SupplyRule[];
+  /** Rate schedules of the client's own, beside the packs'. */
+  schedules?: RateSchedules;
   accounts?: Account[];
   items?: (ItemBody & { id: string })[];
   contacts?: (ContactBody & { id: string })[];

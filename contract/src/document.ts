@@ -19,6 +19,7 @@ export const lineBody = Joi.object({
   supply: Joi.string().valid("goods", "services"),
   typedTax,
   typedReason: text,
+  taxClass: Joi.string().max(40).allow(null, ""),
   attributes: Joi.object().pattern(Joi.string().max(40), Joi.string().max(200).allow("")),
 });
 
@@ -32,6 +33,7 @@ const documentFields = {
   prices: Joi.string().valid("exclusive", "inclusive").default("exclusive"),
   currency: Joi.string().uppercase().length(3),
   corrects: Joi.string().max(60).allow(null),
+  originalDate: date.allow(null),
   note: text,
   discount,
   typedTax,

@@ -23,4 +23,5 @@ export const roundingBody = Joi.object({
   mode: Joi.string().valid("half-up", "half-even", "down", "up").default("half-up"),
   step: Joi.number().integer().min(1).max(100_000),
   lineStep: decimal,
+  combined: Joi.boolean(),
 });

@@ -5,7 +5,7 @@ import { date, decimal, reason, text } from "./fields.ts";
 
 export const returnsQuery = Joi.object({ from: date.required(), to: date.required() });
 export const adjustmentBody = Joi.object({
-  box: Joi.string().max(20).required(),
+  box: Joi.string().max(60).required(),
   amount: decimal.required(),
   reason: reason.required(),
   evidence: text,
@@ -43,7 +43,9 @@ export interface BoxView {
   id: string;
   title: string;
   short: string;
-  kind: "sum" | "formula";
+  kind: "sum" | "formula" | "typed" | "carried";
+  /** The part of the form, by its id. */
+  part: string | null;
   holds: "tax" | "value";
   formula: string | null;
   words: string;
@@ -80,6 +82,9 @@ export interface ReturnView {
   payBy: string;
   state: PeriodState;
   formName: string;
+  parts: { id: string; name: string }[];
+  /** Whether the authority takes it electronically; otherwise it is keyed into its pages and noted as filed. */
+  electronic: boolean;
   boxes: BoxView[];
   /** End of the period the `previous` amounts are of. */
   previousPeriod: string | null;

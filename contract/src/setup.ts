@@ -1,6 +1,7 @@
 import Joi from "joi";
 import { MONTHS_OF } from "@fiscalon/core/calendar/filingPeriods";
-import type { Frequency } from "@fiscalon/core/calendar/filingPeriods";
+import type { Frequency, RhythmChange } from "@fiscalon/core/calendar/filingPeriods";
+import type { Basis } from "@fiscalon/core/facts/registration";
 import { ACCOUNT_ROLES } from "@fiscalon/core/ledger/account";
 import type { Rounding } from "@fiscalon/core/tax/rounding";
 import { country, date, name, region, roundingBody, taxNumber } from "./fields.ts";
@@ -11,11 +12,14 @@ export const placeFields = {
   name: name.required(),
   country: country.required(),
   region,
+  closedOn: date.allow(null),
+  saleCode: codeOrNone,
+  purchaseCode: codeOrNone,
 };
 
 export const registrationFields = {
   pack: Joi.string().max(10).required(),
-  levies: Joi.array().items(Joi.string().max(20)).min(1),
+  levies: Joi.array().items(Joi.string().max(30)).min(1),
   number: taxNumber,
   from: date.required(),
   to: date.allow(null).default(null),
@@ -23,15 +27,32 @@ export const registrationFields = {
     .valid(...Object.keys(MONTHS_OF))
     .required(),
   anchor: date,
-  basis: Joi.string().valid("accrual").default("accrual").messages({
-    "any.only": "{{#label}} must be accrual; other bases are not offered yet",
-  }),
+  changes: Joi.array().items(
+    Joi.object({
+      from: date.required(),
+      frequency: Joi.string()
+        .valid(...Object.keys(MONTHS_OF))
+        .required(),
+      anchor: date.required(),
+    }),
+  ),
+  basis: Joi.string().valid("accrual", "cash", "hybrid").default("accrual"),
   rounding: roundingBody,
   schemes: Joi.array().items(Joi.string()).max(0).messages({
     "array.max": "{{#label}} must be empty; special schemes are not offered yet",
   }),
-  options: Joi.object(),
+  options: Joi.object().pattern(Joi.string().max(40), Joi.string().max(40)),
 };
+
+/** What a contact is for a levy, with the paper that proves it. */
+const standing = Joi.alternatives(
+  Joi.string().max(40),
+  Joi.object({
+    value: Joi.string().max(40).required(),
+    certificate: Joi.string().max(100).allow(""),
+    until: date.allow(null),
+  }),
+);
 
 export const contactFields = {
   name: name.required(),
@@ -39,7 +60,7 @@ export const contactFields = {
   region,
   taxNumber,
   registered: Joi.boolean().allow(null),
-  standing: Joi.object(),
+  standing: Joi.object().pattern(Joi.string().max(30), standing),
   saleCode: codeOrNone,
   purchaseCode: codeOrNone,
 };
@@ -51,7 +72,7 @@ export const accountFields = {
   role: Joi.string()
     .valid(...ACCOUNT_ROLES)
     .allow(null),
-  levy: Joi.string().max(20).allow(null),
+  levy: Joi.string().max(120).allow(null),
   topic: Joi.string().max(40).allow(null),
   usualCode: codeOrNone,
 };
@@ -65,6 +86,7 @@ export const itemFields = {
   purchaseCode: codeOrNone,
   saleAccount: Joi.string().max(20).allow(null, ""),
   purchaseAccount: Joi.string().max(20).allow(null, ""),
+  statisticalCode: Joi.string().max(20).allow(null, ""),
 };
 
 export const clientBody = Joi.object({
@@ -73,8 +95,26 @@ export const clientBody = Joi.object({
   currency: Joi.string().uppercase().length(3),
   place: Joi.object(placeFields),
   registration: Joi.object(registrationFields),
+  registrations: Joi.array().items(Joi.object(registrationFields)).max(20),
+  saleCode: codeOrNone,
+  purchaseCode: codeOrNone,
 });
 export const registrationBody = Joi.object(registrationFields);
+/** What of a registration can change; left out, it stays. */
+export const registrationChangeBody = Joi.object({
+  number: taxNumber,
+  to: date.allow(null),
+  changes: registrationFields.changes,
+  basis: Joi.string().valid("accrual", "cash", "hybrid"),
+  rounding: roundingBody,
+  options: registrationFields.options,
+});
+export const placeChangeBody = Joi.object({
+  name,
+  closedOn: date.allow(null),
+  saleCode: codeOrNone,
+  purchaseCode: codeOrNone,
+});
 export const placeBody = Joi.object(placeFields);
 export const contactBody = Joi.object(contactFields);
 export const accountBody = Joi.object(accountFields);
@@ -92,16 +132,32 @@ export interface RegistrationBody {
   to: string | null;
   frequency: Frequency;
   anchor?: string;
-  basis: "accrual";
+  changes?: RhythmChange[];
+  basis: Basis;
   rounding?: Rounding;
   schemes?: string[];
-  options?: Record<string, unknown>;
+  options?: Record<string, string>;
 }
+
+export interface RegistrationChangeBody {
+  number?: string | null;
+  to?: string | null;
+  changes?: RhythmChange[];
+  basis?: Basis;
+  rounding?: Rounding;
+  options?: Record<string, string>;
+}
+
+export type StandingBody = string | { value: string; certificate?: string; until?: string | null };
 
 export interface PlaceBody {
   name: string;
   country: string;
   region?: string | null;
+  /** First day on which it is closed. */
+  closedOn?: string | null;
+  saleCode?: string | null;
+  purchaseCode?: string | null;
 }
 
 export interface ClientBody {
@@ -110,6 +166,9 @@ export interface ClientBody {
   currency?: string;
   place?: PlaceBody;
   registration?: RegistrationBody;
+  registrations?: RegistrationBody[];
+  saleCode?: string | null;
+  purchaseCode?: string | null;
 }
 
 export interface ContactBody {
@@ -118,7 +177,7 @@ export interface ContactBody {
   region?: string | null;
   taxNumber?: string | null;
   registered?: boolean | null;
-  standing?: Record<string, unknown>;
+  standing?: Record<string, StandingBody>;
   saleCode?: string | null;
   purchaseCode?: string | null;
 }
@@ -132,4 +191,5 @@ export interface ItemBody {
   purchaseCode?: string | null;
   saleAccount?: string | null;
   purchaseAccount?: string | null;
+  statisticalCode?: string | null;
 }

@@ -1,6 +1,9 @@
 import type { DocumentKind, DocumentInput } from "@fiscalon/core/tax/documentInput";
 import type { DocumentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
+import type { RhythmChange } from "@fiscalon/core/calendar/filingPeriods";
+import type { Basis } from "@fiscalon/core/facts/registration";
+import type { StandingBody } from "./setup.ts";
 import type { Posting } from "@fiscalon/core/ledger/posting";
 
 /** The one shape of an error over HTTP. */
@@ -31,7 +34,10 @@ export interface RegistrationView {
   frequency: string;
   rhythm: string;
   anchor: string;
-  basis: string;
+  basis: Basis;
+  /** Rhythms from later days on. */
+  changes: RhythmChange[];
+  options: Record<string, string>;
   rounding: PlainSetup["registrations"][number]["rounding"];
 }
 
@@ -43,7 +49,16 @@ export interface ClientView {
   digits: number;
   saleCode: string | null;
   purchaseCode: string | null;
-  places: { id: number; ref: string; name: string; country: string; region: string | null }[];
+  places: {
+    id: number;
+    ref: string;
+    name: string;
+    country: string;
+    region: string | null;
+    closedOn: string | null;
+    saleCode: string | null;
+    purchaseCode: string | null;
+  }[];
   registrations: RegistrationView[];
   /** Null where no pack ships for the country. */
   pack: {
@@ -57,6 +72,33 @@ export interface ClientView {
   } | null;
 }
 
+/** A jurisdiction in the list of those that are known. */
+export interface JurisdictionRow {
+  id: string;
+  country: string;
+  name: string;
+  currency: string;
+  levies: string[];
+  codes: number;
+  forms: string[];
+  shipped: boolean;
+}
+
+/** What a registration owes: periods that have ended and are not filed, and the one that runs. Net in minor units. */
+export interface AgencyPosition {
+  registration: number;
+  due: PeriodPosition[];
+  running: PeriodPosition | null;
+}
+
+export interface PeriodPosition {
+  from: string;
+  to: string;
+  due: string;
+  net: number;
+  state: string;
+}
+
 export interface ContactView {
   id: number;
   ref: string;
@@ -65,6 +107,8 @@ export interface ContactView {
   region: string | null;
   taxNumber: string | null;
   registered: boolean | null;
+  /** By levy, what it is for tax, with the paper that proves it. */
+  standing: Record<string, StandingBody>;
   saleCode: string | null;
   purchaseCode: string | null;
   documents: number;
@@ -81,6 +125,7 @@ export interface ItemView {
   purchaseCode: string | null;
   saleAccount: string | null;
   purchaseAccount: string | null;
+  statisticalCode: string | null;
 }
 
 export interface DocumentRow {
@@ -148,6 +193,7 @@ export interface PricePreview {
     net: string;
     gross: string;
     code: string | null;
+    reason: string | null;
     taxes: {
       levy: string;
       rate: string | null;
@@ -214,7 +260,14 @@ export interface SettlementView {
   net: number;
   entry: {
     date: string;
-    postings: { account: string; name: string; amount: number; text: string; before: number; ref: string | null }[];
+    postings: {
+      account: string;
+      name: string;
+      amount: number;
+      text: string;
+      before: number;
+      ref: string | null;
+    }[];
   };
   posted: number | null;
   payments: {

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { correctionWay } from "@fiscalon/core/returns/correctionWay";
-import { dueDate } from "@fiscalon/core/calendar/dueDate";
+import { dueDate, dueRuleFor } from "@fiscalon/core/calendar/dueDate";
 import { gb } from "@fiscalon/core/jurisdictions/gb/pack";
 import { gbReturnBody } from "@fiscalon/core/formats/authority/gbReturn";
 import { exactFromDecimal, exactToText } from "@fiscalon/core/money/exact";
@@ -165,6 +165,7 @@ describe("worked examples of the United Kingdom", () => {
     ["2028-02-29", "2028-04-07"],
     ["2026-11-30", "2027-01-07"],
   ])("a period to %s is due on %s (SI 1995/2518 reg. 25)", (end, due) => {
-    expect(dueDate(gb.due, end)).toBe(due);
+    const rule = dueRuleFor(gb.due, { periodEnd: end, frequency: "quarterly", levies: ["VAT"] });
+    expect(rule && dueDate(rule, end)).toBe(due);
   });
 });

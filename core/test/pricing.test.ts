@@ -59,7 +59,9 @@ describe("one receipt in both modes", () => {
   });
 
   test("the arithmetic is written out", () => {
-    const taxes = priceLine(57675, "inclusive", [levy("VAT", "20")], ROUND_EACH_LINE, { VAT: 9615 });
+    const taxes = priceLine(57675, "inclusive", [levy("VAT", "20")], ROUND_EACH_LINE, {
+      typed: { VAT: 9615 },
+    });
     expect(explainTax(57675, "inclusive", taxes, 0, ROUND_EACH_LINE, 2)).toEqual([
       "576.75 incl. ÷ 1.2 = 480.625",
       "480.625 × 20 % = 96.125 → 96.13",

@@ -102,6 +102,7 @@ test("every screen opens by keyboard from the palette, in light and dark, withou
   page,
 }) => {
   await open(page, "books/documents");
+  await expect(page.getByRole("heading", { level: 1, name: "Documents" })).toBeVisible();
   for (const [typed, heading] of [
     ["Accounts", "Accounts"],
     ["Contacts", "Contacts"],

@@ -15,17 +15,21 @@ import { bookRoutes } from "./features/books/routes.ts";
 import { clientRoutes } from "./features/clients/routes.ts";
 import { today } from "./features/clients/loadSetup.ts";
 import { documentRoutes } from "./features/documents/routes.ts";
+import { jurisdictionRoutes } from "./features/jurisdictions/routes.ts";
+import { loadOwnPacks } from "./features/jurisdictions/ownPacks.ts";
 import { importRoutes } from "./features/imports/routes.ts";
 import { ledgerRoutes } from "./features/ledger/routes.ts";
 import { priceRoutes } from "./features/price/routes.ts";
 import { Gateway } from "./features/returns/gateway.ts";
 import { returnRoutes } from "./features/returns/routes.ts";
 import { settleRoutes } from "./features/settle/routes.ts";
+import { setupRoutes } from "./features/setup/routes.ts";
 import { trailRoutes } from "./features/trail/routes.ts";
 import { jobRoutes } from "./jobs/routes.ts";
 import { JobRunner } from "./jobs/runner.ts";
 import { describeApi } from "./openapi.ts";
 import { authoritySimulator } from "./simulators/authority.ts";
+import { numberRegister } from "./simulators/numberRegister.ts";
 import { authorityStore } from "./simulators/authorityStore.ts";
 import { validateWithJoi } from "./validation.ts";
 
@@ -40,10 +44,12 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     forceCloseConnections: true,
   });
   const db = await Database.open(config.dataDir, config.person);
+  await loadOwnPacks(db);
   const jobs = new JobRunner(db, config.dataDir);
   await jobs.recover();
   const gateway = () => new Gateway(config.authorityUrl || `${ownAddress(app)}/simulators/authority`);
-  const context: AppContext = { db, jobs, dataDir: config.dataDir, gateway };
+  const numbers = () => `${ownAddress(app)}/simulators/number-register`;
+  const context: AppContext = { db, jobs, dataDir: config.dataDir, gateway, numbers };
 
   handleErrors(app);
   validateWithJoi(app);
@@ -62,6 +68,8 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     settleRoutes,
     trailRoutes,
     priceRoutes,
+    setupRoutes,
+    jurisdictionRoutes,
     jobRoutes,
   ]) {
     await app.register((scope) => routes(scope, context), { prefix: "/api" });
@@ -69,6 +77,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   await app.register((scope) => authoritySimulator(scope, { store: authorityStore(db, today), today }), {
     prefix: "/simulators/authority",
   });
+  await app.register(numberRegister, { prefix: "/simulators/number-register" });
   if (existsSync(WEB)) await serveWeb(app);
   app.addHook("onClose", async () => {
     await jobs.close();

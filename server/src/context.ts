@@ -9,4 +9,6 @@ export interface AppContext {
   dataDir: string;
   /** Known once the server listens: the simulator answers on the same address. */
   gateway: () => Gateway;
+  /** Address of the register of tax numbers. */
+  numbers: () => string;
 }

@@ -192,7 +192,7 @@ describe("a check speaks up", () => {
       components: [
         {
           levy: "VAT",
-          rate: { kind: "percent", schedule: "STD" },
+          rate: { kind: "percent", schedule: "gb.STD" },
           charged: "self-assessed",
           boxes: { purchase: "4 +r, 7 +n" },
         },

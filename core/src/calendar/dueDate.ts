@@ -1,20 +1,78 @@
-import type { DueRule } from "../jurisdictions/pack.ts";
-import { addDays, addMonths, endOfMonth, weekday } from "./date.ts";
+import { addDays, addMonths, dateOf, daysInMonth, endOfMonth, partsOf, weekday } from "./date.ts";
 import type { CalendarDate } from "./date.ts";
+import type { Frequency } from "./filingPeriods.ts";
 
 /**
- * The day by which the return for a period is due. Month-end periods stay at month ends while whole months are
- * added, so the 30th of June and seven days more is the 7th of August.
+ * When a return is due: `months` after the month in which the period ends, on `day` of that month (`end`: its last
+ * day), and `days` later. Of several rules the first that fits the period applies.
+ * - `shift`: what a day that is no working day becomes; `payShift`: the same for the money, where it differs.
+ */
+export interface DueRule {
+  frequencies?: readonly Frequency[];
+  /** Months (1 to 12) in which the period ends, where the rule is for some only. */
+  endMonths?: readonly number[];
+  levies?: readonly string[];
+  /** Regions of the registration, where the day differs between them. */
+  regions?: readonly string[];
+  /** An option of the registration and the value it must have. */
+  option?: readonly [id: string, value: string];
+  months: number;
+  day: number | "end";
+  days?: number;
+  shift: Shift;
+  payShift?: Shift;
+  source: string;
+}
+
+export type Shift = "none" | "next" | "before";
+
+/** The period a due date is asked for. */
+export interface DueQuestion {
+  periodEnd: CalendarDate;
+  frequency: Frequency;
+  levies: readonly string[];
+  options?: Readonly<Record<string, string>>;
+  region?: string | undefined;
+}
+
+/** The rule for a period, or undefined where no rule fits. */
+export function dueRuleFor(rules: readonly DueRule[], question: DueQuestion): DueRule | undefined {
+  const { month } = partsOf(question.periodEnd);
+  return rules.find(
+    (rule) =>
+      (rule.frequencies?.includes(question.frequency) ?? true) &&
+      (rule.endMonths?.includes(month) ?? true) &&
+      (rule.levies?.some((levy) => question.levies.includes(levy)) ?? true) &&
+      (rule.regions?.includes(question.region ?? "") ?? true) &&
+      (rule.option === undefined || question.options?.[rule.option[0]] === rule.option[1]),
+  );
+}
+
+/**
+ * The day by which the return for a period is due, before weekends and holidays are looked at. A period that does
+ * not end with a month keeps its day where the rule says `end`.
  */
 export function dueDate(rule: DueRule, periodEnd: CalendarDate): CalendarDate {
   const shifted = addMonths(periodEnd, rule.months);
+  if (rule.day !== "end") {
+    const { year, month } = partsOf(shifted);
+    return addDays(dateOf(year, month, Math.min(rule.day, daysInMonth(year, month))), rule.days ?? 0);
+  }
   const base = endOfMonth(periodEnd) === periodEnd ? endOfMonth(shifted) : shifted;
-  return addDays(base, rule.days);
+  return addDays(base, rule.days ?? 0);
 }
 
-/** The day itself when money moves on it, otherwise the last working day before. `holidays` are calendar dates. */
-export function workingDayOnOrBefore(date: CalendarDate, holidays: ReadonlySet<CalendarDate>): CalendarDate {
+/** Days on which nobody works: weekends by weekday (0 Sunday to 6 Saturday), and holidays. */
+export interface FreeDays {
+  weekend: readonly number[];
+  holidays: ReadonlySet<CalendarDate>;
+}
+
+/** The day itself where it is a working day, otherwise the next one or the one before, as the rule says. */
+export function workingDay(date: CalendarDate, shift: Shift, free: FreeDays): CalendarDate {
+  if (shift === "none") return date;
+  const step = shift === "next" ? 1 : -1;
   let day = date;
-  while (weekday(day) === 0 || weekday(day) === 6 || holidays.has(day)) day = addDays(day, -1);
+  while (free.weekend.includes(weekday(day)) || free.holidays.has(day)) day = addDays(day, step);
   return day;
 }

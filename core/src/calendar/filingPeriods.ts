@@ -1,4 +1,3 @@
-import { FiscalError } from "../errors.ts";
 import { addDays, addMonths, dateOf, endOfMonth, partsOf } from "./date.ts";
 import type { CalendarDate } from "./date.ts";
 
@@ -7,17 +6,29 @@ export const MONTHS_OF = {
   monthly: 1,
   "two-monthly": 2,
   quarterly: 3,
+  "four-monthly": 4,
   "six-monthly": 6,
   annual: 12,
 } as const;
 export type Frequency = keyof typeof MONTHS_OF;
 
-/** What decides the filing periods of a registration. `anchor`: any month end on which a period ends. */
+/** A rhythm that holds from a day on. `anchor`: any month end on which a period ends. */
+export interface RhythmChange {
+  from: CalendarDate;
+  frequency: Frequency;
+  anchor: CalendarDate;
+}
+
+/**
+ * What decides the filing periods of a registration: its first rhythm and, in order of time, the changes of rhythm.
+ * A change ends the running period on the day before it.
+ */
 export interface PeriodRule {
   frequency: Frequency;
   anchor: CalendarDate;
   from: CalendarDate;
   to: CalendarDate | null;
+  changes?: readonly RhythmChange[];
 }
 
 /** Both days belong to the period. */
@@ -28,16 +39,32 @@ export interface FilingPeriod {
 
 /**
  * The filing period that contains `date`. The first starts on the day of registration, the last ends on the
- * day it ends; all others run between month ends of the rhythm.
+ * day it ends; a change of rhythm cuts; all others run between month ends of the rhythm.
  * @returns undefined when the registration is not in force on that day
  */
 export function filingPeriodOn(rule: PeriodRule, date: CalendarDate): FilingPeriod | undefined {
   if (date < rule.from || (rule.to !== null && date > rule.to)) return undefined;
-  const end = rhythmEnd(rule, date);
-  const start = addDays(endOfMonth(addMonths(firstOf(end), -MONTHS_OF[rule.frequency])), 1);
+  const stretch = rhythmOn(rule, date);
+  const end = rhythmEnd(stretch, date);
+  const start = addDays(endOfMonth(addMonths(firstOf(end), -MONTHS_OF[stretch.frequency])), 1);
+  const last = stretch.to;
   return {
-    from: start < rule.from ? rule.from : start,
-    to: rule.to !== null && rule.to < end ? rule.to : end,
+    from: start < stretch.from ? stretch.from : start,
+    to: last !== null && last < end ? last : end,
+  };
+}
+
+/** The rhythm in force on a day, with the first and the last day it holds. */
+export function rhythmOn(rule: PeriodRule, date: CalendarDate): PeriodRule {
+  const changes = rule.changes ?? [];
+  const index = changes.findLastIndex((change) => change.from <= date);
+  const current = index < 0 ? rule : changes[index];
+  const next = changes[index + 1];
+  return {
+    frequency: current?.frequency ?? rule.frequency,
+    anchor: current?.anchor ?? rule.anchor,
+    from: current?.from ?? rule.from,
+    to: next === undefined ? rule.to : addDays(next.from, -1),
   };
 }
 
@@ -54,9 +81,9 @@ export function filingPeriods(rule: PeriodRule, from: CalendarDate, to: Calendar
   return periods;
 }
 
-function rhythmEnd(rule: PeriodRule, date: CalendarDate): CalendarDate {
-  const months = MONTHS_OF[rule.frequency];
-  const anchor = partsOf(rule.anchor);
+function rhythmEnd({ frequency, anchor: month }: PeriodRule, date: CalendarDate): CalendarDate {
+  const months = MONTHS_OF[frequency];
+  const anchor = partsOf(month);
   const at = partsOf(date);
   const distance = anchor.year * 12 + anchor.month - (at.year * 12 + at.month);
   const ahead = ((distance % months) + months) % months;
@@ -66,12 +93,4 @@ function rhythmEnd(rule: PeriodRule, date: CalendarDate): CalendarDate {
 function firstOf(date: CalendarDate): CalendarDate {
   const { year, month } = partsOf(date);
   return dateOf(year, month, 1);
-}
-
-/** @throws FiscalError `calendar/not-a-month-end` */
-export function requireMonthEnd(date: CalendarDate, field: string): CalendarDate {
-  if (endOfMonth(date) !== date) {
-    throw new FiscalError("calendar/not-a-month-end", `${date} is not the last day of a month.`, field);
-  }
-  return date;
 }

@@ -1,6 +1,5 @@
 import type { CalendarDate } from "../calendar/date.ts";
-import { boxTags } from "../tax/boxTags.ts";
-import type { Measure } from "../tax/boxTags.ts";
+import { boxTags, landed } from "../tax/boxTags.ts";
 import type { AssignedFact } from "./documentEffect.ts";
 
 /** What a document adds to a box of a registration's period, in minor units before the box's own rounding. */
@@ -24,22 +23,8 @@ export function boxMovements(facts: readonly AssignedFact[]): BoxMovement[] {
         box: tag.box,
         amount: 0,
       };
-      rows.set(key, { ...row, amount: row.amount + tag.sign * measured(fact, tag.measure) });
+      rows.set(key, { ...row, amount: row.amount + landed(fact, tag) });
     }
   }
   return [...rows.values()];
-}
-
-/** The amount of a fact, or of a sum of facts, that a measure names, in minor units. */
-export function measured(fact: { net: number; tax: number; recoverable: number }, measure: Measure): number {
-  switch (measure) {
-    case "n":
-      return fact.net;
-    case "t":
-      return fact.tax;
-    case "r":
-      return fact.recoverable;
-    case "g":
-      return fact.net + fact.tax;
-  }
 }

@@ -5,9 +5,11 @@ import type { Posting } from "../ledger/posting.ts";
 import { taxPointOf } from "../tax/documentInput.ts";
 import type { DocumentInput } from "../tax/documentInput.ts";
 import { priceDocument } from "../tax/priceDocument.ts";
-import type { PricedDocument } from "../tax/priceDocument.ts";
+import type { PricedDocument, PricingSetup } from "../tax/priceDocument.ts";
 import { ROUND_EACH_LINE } from "../tax/rounding.ts";
-import type { RateSchedules, TaxCode } from "../tax/taxCode.ts";
+import type { Rounding } from "../tax/rounding.ts";
+import type { CodeFinder } from "../supply/lineCode.ts";
+import type { RateSchedules } from "../tax/taxCode.ts";
 import { documentWarnings } from "./documentWarnings.ts";
 import type { DocumentWarning } from "./documentWarnings.ts";
 import { assignPeriod, registrationFor } from "./registration.ts";
@@ -16,10 +18,9 @@ import { factsOf } from "./taxFact.ts";
 import type { TaxFact } from "./taxFact.ts";
 
 /** A client's set-up as far as a document's effect depends on it. Plain data, so the browser can hold it too. */
-export interface EffectSetup {
+export interface EffectSetup extends CodeFinder {
   digits: number;
   today: CalendarDate;
-  codes: ReadonlyMap<string, TaxCode>;
   schedules: RateSchedules;
   accounts: readonly Account[];
   registrations: readonly RegistrationSetup[];
@@ -47,10 +48,8 @@ export interface DocumentEffect {
  * @throws FiscalError with the field's path where the document cannot be computed
  */
 export function documentEffect(document: DocumentInput, setup: EffectSetup): DocumentEffect {
-  const taxPoint = taxPointOf(document);
-  const rounding = setup.registrations.find((r) => r.from <= taxPoint)?.rounding ?? ROUND_EACH_LINE;
-  const priced = priceDocument(document, { ...setup, rounding });
-  const facts = factsOf(document, priced).map((fact) => assigned(fact, setup));
+  const priced = priceDocument(document, pricingSetup(setup, taxPointOf(document)));
+  const facts = factsOf(document, priced, setup).map((fact) => assigned(fact, setup));
   const effect = {
     priced,
     postings: documentPostings(document, priced, setup.accounts, setup.digits),
@@ -60,8 +59,29 @@ export function documentEffect(document: DocumentInput, setup: EffectSetup): Doc
   return { ...effect, warnings: documentWarnings(document, effect, setup) };
 }
 
+/** The set-up as pricing wants it: each levy is rounded as its registration in force says. */
+export function pricingSetup(setup: EffectSetup, on: CalendarDate): PricingSetup {
+  const { codes, rules, schedules, digits, registrations } = setup;
+  const roundings = new Map<string, Rounding>();
+  const roundingOf = (levy: string): Rounding => {
+    const known = roundings.get(levy);
+    if (known) return known;
+    const own = registrationFor(registrations, levy, on) ?? registrations.find((r) => r.from <= on);
+    const rounding = own?.rounding ?? ROUND_EACH_LINE;
+    roundings.set(levy, rounding);
+    return rounding;
+  };
+  const registeredFor = (levy: string) => registrationFor(registrations, levy, on) !== undefined;
+  return { codes, rules, schedules, digits, roundingOf, registeredFor };
+}
+
 function assigned(fact: TaxFact, setup: EffectSetup): AssignedFact {
-  const registration = registrationFor(setup.registrations, fact.levy, fact.taxPoint);
+  const registration = registrationFor(
+    setup.registrations,
+    fact.levy,
+    fact.taxPoint,
+    setup.codes.get(fact.code)?.pack,
+  );
   if (!registration) return { ...fact, registration: null, period: null };
   const sealed = setup.sealed.get(registration.id) ?? new Set<CalendarDate>();
   return {

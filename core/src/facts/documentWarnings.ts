@@ -1,6 +1,6 @@
 import { addMonths } from "../calendar/date.ts";
 import { displayAmount } from "../money/amount.ts";
-import { DOCUMENT_KINDS, taxPointOf } from "../tax/documentInput.ts";
+import { taxPointOf } from "../tax/documentInput.ts";
 import type { DocumentInput } from "../tax/documentInput.ts";
 import { beyondTolerance } from "../tax/typedTolerance.ts";
 import type { DocumentEffect, EffectSetup } from "./documentEffect.ts";
@@ -18,13 +18,12 @@ export function documentWarnings(
   effect: Omit<DocumentEffect, "warnings">,
   setup: EffectSetup,
 ): DocumentWarning[] {
-  if (DOCUMENT_KINDS[document.kind].direction === null) return [];
   return [
     ...unregistered(document, effect),
     ...lateItem(effect),
     ...dates(document, setup),
     ...effect.priced.lines.flatMap((line) => [
-      ...(line.code ? [] : [missingCode(line.no)]),
+      ...(line.code || document.kind === "journal" ? [] : [missingCode(line.no)]),
       ...typedTax(line, setup.digits),
     ]),
   ];

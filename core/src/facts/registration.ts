@@ -4,22 +4,37 @@ import type { FilingPeriod, PeriodRule } from "../calendar/filingPeriods.ts";
 import { addDays } from "../calendar/date.ts";
 import type { Rounding } from "../tax/rounding.ts";
 
+/** When tax is reported: at the tax point, as paid, or sales at the tax point and purchases as paid. */
+export type Basis = "accrual" | "cash" | "hybrid";
+
 /** What the computation needs to know of a registration. */
 export interface RegistrationSetup extends PeriodRule {
   id: number;
   pack: string;
   levies: readonly string[];
-  basis: "accrual";
+  basis: Basis;
   rounding: Rounding;
+  /** What the registration chose of the options its pack offers, by option. */
+  options?: Readonly<Record<string, string>>;
 }
 
-/** The registration for a levy in force on a day, or undefined. */
+/**
+ * The registration for a levy in force on a day, or undefined. Two countries may call their levies alike: `pack` is
+ * the one the code comes from, where it comes from one.
+ */
 export function registrationFor<T extends RegistrationSetup>(
   registrations: readonly T[],
   levy: string,
   on: CalendarDate,
+  pack?: string,
 ): T | undefined {
-  return registrations.find((r) => r.levies.includes(levy) && r.from <= on && (r.to === null || on <= r.to));
+  return registrations.find(
+    (r) =>
+      r.levies.includes(levy) &&
+      r.from <= on &&
+      (r.to === null || on <= r.to) &&
+      (pack === undefined || r.pack === pack),
+  );
 }
 
 /** Where a fact is reported. `own` is the period of its tax point; `reported` differs when that one is sealed. */

@@ -1,13 +1,18 @@
 import type { CalendarDate } from "../calendar/date.ts";
-import { DOCUMENT_KINDS, taxPointOf } from "../tax/documentInput.ts";
+import { roundExact } from "../money/roundExact.ts";
+import { taxPointOf } from "../tax/documentInput.ts";
 import type { DocumentInput } from "../tax/documentInput.ts";
-import type { PricedDocument } from "../tax/priceDocument.ts";
-import type { Component, Direction, Treatment } from "../tax/taxCode.ts";
+import type { ComponentTax } from "../tax/componentTax.ts";
+import type { PricedDocument, PricedLine } from "../tax/priceDocument.ts";
+import type { Component, Direction, RateSchedules, Treatment } from "../tax/taxCode.ts";
+import { factTags, supplyOf } from "./factBoxes.ts";
+import { registrationFor } from "./registration.ts";
+import type { RegistrationSetup } from "./registration.ts";
 
 /**
- * One immutable row per document line and levy: what the return is summed from. `net`, `tax` and `recoverable`
- * are signed minor units (credit notes negative); `tags` says where they land, in the notation of boxTags.ts.
- * `rate` is a percentage as a decimal string, null for supplies without a rate.
+ * One immutable row per document line and levy: what the return is summed from. `net`, `tax`, `recoverable` and
+ * `base` are signed minor units (credit notes negative); `tags` says where they land, in the notation of
+ * boxTags.ts. `rate` is a percentage as a decimal string, null for supplies without a rate.
  */
 export interface TaxFact {
   line: number;
@@ -17,38 +22,69 @@ export interface TaxFact {
   rate: string | null;
   direction: Direction;
   charged: Component["charged"];
+  /** Whether it comes from a credit note. */
+  credit: boolean;
   net: number;
   tax: number;
   /** What `tax` would be without a typed figure. */
   calculated: number;
   recoverable: number;
+  /** What the rate was applied to, rounded half up. */
+  base: number;
   taxPoint: CalendarDate;
   tags: string;
+}
+
+/** What facts depend on beside the document. */
+export interface FactSetup {
+  registrations: readonly RegistrationSetup[];
+  schedules: RateSchedules;
+  digits: number;
 }
 
 /**
  * The tax facts of a priced document: one a line and component, also for supplies that bear no tax. Lines
  * without a code have none; that they lack one is a finding.
  */
-export function factsOf(document: DocumentInput, priced: PricedDocument): TaxFact[] {
-  const { direction, sign } = DOCUMENT_KINDS[document.kind];
-  if (direction === null) return [];
+export function factsOf(document: DocumentInput, priced: PricedDocument, setup: FactSetup): TaxFact[] {
   const taxPoint = taxPointOf(document);
-  return priced.lines.flatMap((line) =>
-    line.taxes.map((tax) => ({
-      line: line.no,
-      levy: tax.component.levy,
-      code: line.code?.code ?? "",
-      treatment: line.code?.treatment ?? "out-of-scope",
-      rate: tax.rate,
-      direction,
-      charged: tax.component.charged,
-      net: sign * line.net,
-      tax: sign * tax.tax || 0,
-      calculated: sign * tax.calculated || 0,
-      recoverable: direction === "purchase" ? sign * tax.recoverable || 0 : 0,
-      taxPoint,
-      tags: tax.component.boxes[direction] ?? "",
-    })),
-  );
+  return priced.lines.flatMap((line) => {
+    const { direction, code } = line;
+    if (direction === null || !code) return [];
+    const supply = supplyOf(document, line, priced, setup);
+    return line.taxes.flatMap((tax) => {
+      const registration = registrationFor(setup.registrations, tax.component.levy, taxPoint, code.pack);
+      if (tax.component.onlyRegistered && !registration) return [];
+      return [
+        {
+          line: line.no,
+          levy: tax.component.levy,
+          code: code.code,
+          treatment: code.treatment,
+          rate: tax.component.rate.kind === "percent" ? tax.rate : null,
+          direction,
+          charged: tax.component.charged,
+          credit: line.sign < 0,
+          ...figuresOf(line, tax),
+          taxPoint,
+          tags: factTags(tax.component, direction, supply, registration, document),
+        },
+      ];
+    });
+  });
+}
+
+function figuresOf(
+  line: PricedLine,
+  tax: ComponentTax,
+): Pick<TaxFact, "net" | "tax" | "calculated" | "recoverable" | "base"> {
+  const signed = (amount: number) => line.sign * amount || 0;
+  const rated = tax.component.rate.kind !== "none" && tax.component.rate.kind !== "typed";
+  return {
+    net: signed(line.net),
+    tax: signed(tax.tax),
+    calculated: signed(tax.calculated),
+    recoverable: line.direction === "purchase" ? signed(tax.recoverable) : 0,
+    base: signed(rated ? roundExact(tax.base) : line.net),
+  };
 }

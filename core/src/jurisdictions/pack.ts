@@ -1,7 +1,11 @@
-import type { Frequency } from "../calendar/filingPeriods.ts";
+import type { DueRule } from "../calendar/dueDate.ts";
 import type { CalendarDate } from "../calendar/date.ts";
+import type { Frequency } from "../calendar/filingPeriods.ts";
+import type { Basis } from "../facts/registration.ts";
+import type { CreditNoteWay } from "../facts/factBoxes.ts";
 import type { Account } from "../ledger/account.ts";
 import type { ReturnForm } from "../returns/returnForm.ts";
+import type { SupplyRule } from "../supply/supplyRule.ts";
 import type { Rounding } from "../tax/rounding.ts";
 import type { RateSchedules, TaxCode } from "../tax/taxCode.ts";
 
@@ -13,26 +17,67 @@ export interface FilingRhythm {
   anchor: CalendarDate;
 }
 
-/** `months` whole months after the period end, held to the end of that month, then `days` more. */
-export interface DueRule {
-  months: number;
-  days: number;
-  source: string;
-}
-
 export type NumberCheck = { ok: true; number: string } | { ok: false; message: string };
 
 /**
  * Limits under which an error of an earlier period may go on the next return: up to `amount`, or up to
- * `share` of the turnover box and not above `ceiling`. Amounts in minor units, share a percentage.
+ * `share` of the turnover box and not above `ceiling`. Amounts in minor units, share a percentage. An amount of
+ * null: errors always go on the next return; 0: never, the return of the period is amended.
  */
 export interface CorrectionRule {
-  amount: number;
-  share: string;
-  turnoverBox: string;
-  ceiling: number;
+  amount: number | null;
+  share: string | null;
+  turnoverBox: string | null;
+  ceiling: number | null;
   yearsBack: number;
   source: string;
+}
+
+/**
+ * A levy of a jurisdiction.
+ * - `regions`: where it is charged, where that is not the whole country.
+ * - `with`: levies that come with it in one registration.
+ * - `deducted`: whether a registered business gets it back on what it buys.
+ */
+export interface Levy {
+  levy: string;
+  name: string;
+  authority?: string;
+  regions?: readonly string[];
+  with?: readonly string[];
+  deducted: boolean;
+}
+
+/** A region of a country. `tag`: how boxes name it; `aliases`: other ways to write its code, in capitals. */
+export interface Region {
+  code: string;
+  name: string;
+  aliases?: readonly string[];
+  tag?: string;
+}
+
+/** What an item can be for tax in a jurisdiction, before place and customer turn it into a code. */
+export interface TaxClass {
+  id: string;
+  name: string;
+}
+
+/** A choice a registration makes, first value the usual one. */
+export interface PackOption {
+  id: string;
+  name: string;
+  values: readonly { value: string; name: string }[];
+  source: string;
+}
+
+/** Where public holidays come from: a country of the holiday calendar, its regions, and days it does not know. */
+export interface HolidayCalendar {
+  country: string;
+  regions?: readonly string[];
+  /** Rules in the calendar's own notation, such as `09-30` or `easter 1`. */
+  extra?: readonly string[];
+  /** Weekdays off until a day, where the weekend was another one (0 Sunday to 6 Saturday). */
+  weekendUntil?: { day: CalendarDate; weekdays: readonly number[] };
 }
 
 /** A jurisdiction as data. Every pack has this shape; adding a country adds a folder, never code to the engine. */
@@ -43,16 +88,37 @@ export interface JurisdictionPack {
   currency: string;
   authority: string;
   numberName: string;
-  levies: readonly { levy: string; name: string }[];
+  /** What a number looks like, for the hint beside the field. */
+  numberHint: string;
+  levies: readonly Levy[];
+  /** The levies of a registration that does not say its own; all of them where left out. */
+  defaultLevies?: readonly string[];
+  regions?: readonly Region[];
   schedules: RateSchedules;
   codes: readonly TaxCode[];
   accounts: readonly Account[];
+  classes: readonly TaxClass[];
+  rules: readonly SupplyRule[];
   forms: readonly ReturnForm[];
   rhythms: readonly FilingRhythm[];
   roundings: readonly { id: string; name: string; rounding: Rounding; source: string }[];
-  due: DueRule;
+  bases: readonly Basis[];
+  due: readonly DueRule[];
+  holidays: HolidayCalendar;
   correction: CorrectionRule;
+  creditNotes: CreditNoteWay;
+  options?: readonly PackOption[];
+  /** Standings a contact can have beside registered and not registered. */
+  standings?: readonly { id: string; name: string; needs?: string }[];
   /** The declaration that must be on screen before a return is sent. */
   declaration: string;
+  /** Facts without a figure of their own that a practitioner should know, with where they come from. */
+  notes: readonly { text: string; source: string }[];
+  /** Whether the simulated authority takes its returns; others are keyed into the authority's own pages. */
+  electronic: boolean;
   checkNumber: (text: string) => NumberCheck;
+  /** The region a tax number names, where it does. */
+  regionOfNumber?: (number: string) => string | undefined;
+  /** Which region's levies a supply bears, from our region and the other side's; the other side's where left out. */
+  sourcing?: (place: string, there: string) => string;
 }

@@ -15,11 +15,13 @@ export const ACCOUNT_ROLES = [
   "rounding",
   "adjustment",
   "charges",
+  "allowance",
+  "carried-credit",
 ] as const;
 export type AccountRole = (typeof ACCOUNT_ROLES)[number];
 
 /**
- * An account of the chart. `topic` tells checks what it is about: entertaining, cars, wages …; `usualCode` is
+ * An account of the chart. Levies that share an account stand in `levy` with a slash between: `GST/HST`. `topic` tells checks what it is about: entertaining, cars, wages …; `usualCode` is
  * the tax code proposed for lines that post to it.
  */
 export interface Account {
@@ -41,11 +43,16 @@ export function accountInRole(
   role: AccountRole,
   levy: string | null = null,
 ): string {
-  const account = accounts.find((a) => a.role === role && (levy === null || a.levy === levy));
+  const account = accounts.find((a) => a.role === role && (levy === null || bears(a, levy)));
   if (account) return account.code;
   const what = levy === null ? role : `${role} of ${levy}`;
   throw new FiscalError(
     "ledger/no-account",
     `No account is set for ${what}. Choose one under Set up, Accounts.`,
   );
+}
+
+/** Whether an account is the one of a levy. */
+export function bears(account: Pick<Account, "levy">, levy: string): boolean {
+  return account.levy === levy || (account.levy?.split("/").includes(levy) ?? false);
 }

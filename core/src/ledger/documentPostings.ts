@@ -2,7 +2,10 @@ import { FiscalError, withinField } from "../errors.ts";
 import { displayAmount, parseAmount } from "../money/amount.ts";
 import { DOCUMENT_KINDS } from "../tax/documentInput.ts";
 import type { DocumentInput } from "../tax/documentInput.ts";
-import type { ComponentTax } from "../tax/priceLine.ts";
+import { allocate } from "../money/allocate.ts";
+import { exactFromDecimal } from "../money/exact.ts";
+import type { ComponentTax } from "../tax/componentTax.ts";
+import { onOneDenominator } from "../tax/typedTax.ts";
 import type { PricedDocument, PricedLine } from "../tax/priceDocument.ts";
 import { accountInRole } from "./account.ts";
 import type { Account } from "./account.ts";
@@ -22,16 +25,14 @@ export function documentPostings(
   accounts: readonly Account[],
   digits: number,
 ): Posting[] {
-  if (document.kind === "journal") return journalPostings(document, accounts, digits);
+  if (document.kind === "journal") return journalPostings(document, priced, accounts, digits);
   const kind = DOCUMENT_KINDS[document.kind];
-  const credit = kind.direction === "sale" ? -kind.sign : kind.sign;
-  const postings = priced.lines.flatMap((line, index) =>
-    withinField(`lines[${index}]`, () => linePostings(document, line, accounts)),
+  const signed = priced.lines.flatMap((line, index) =>
+    withinField(`lines[${index}]`, () => signedLine(line, document, accounts)),
   );
-  const signed = postings.map((posting) => ({ ...posting, amount: posting.amount * credit }));
   const counter: Posting = {
     account: accountInRole(accounts, kind.counter),
-    amount: -imbalance(signed),
+    amount: -imbalance(signed) || 0,
     line: null,
     levy: null,
     text: kind.name,
@@ -39,22 +40,49 @@ export function documentPostings(
   return [...signed, counter].filter((posting) => posting.amount !== 0);
 }
 
+/** Postings of a line, debit positive. */
+function signedLine(line: PricedLine, document: DocumentInput, accounts: readonly Account[]): Posting[] {
+  const factor = line.direction === "sale" ? -line.sign : line.sign;
+  return linePostings(document, line, accounts).map((posting) => ({
+    ...posting,
+    amount: posting.amount * factor || 0,
+  }));
+}
+
 /** Postings of one line as if debits were positive on a purchase and credits positive on a sale. */
 function linePostings(document: DocumentInput, line: PricedLine, accounts: readonly Account[]): Posting[] {
-  const isSale = DOCUMENT_KINDS[document.kind].direction === "sale";
+  const isSale = line.direction === "sale";
   const input = document.lines[line.no - 1];
-  const account = lineAccount(input?.account, isSale ? "sales" : "purchases", accounts);
-  const text = input?.text ?? "";
-  const main: Posting = { account, amount: line.net, line: line.no, levy: null, text };
+  const account = mainAccount(line, input?.account, isSale, accounts);
+  const main: Posting = { account, amount: line.net, line: line.no, levy: null, text: input?.text ?? "" };
   const rest = line.taxes.flatMap((tax) =>
-    isSale ? saleTax(tax, line, accounts) : purchaseTax(tax, line, accounts, main),
+    isSale ? saleTax(tax, line, accounts, main) : purchaseTax(tax, line, accounts, main),
   );
   return [main, ...rest];
 }
 
-function saleTax(tax: ComponentTax, line: PricedLine, accounts: readonly Account[]): Posting[] {
+/** A line that is nothing but tax needs no account of its own. */
+function mainAccount(
+  line: PricedLine,
+  named: string | undefined,
+  isSale: boolean,
+  accounts: readonly Account[],
+): string {
+  if (!named && line.code?.amountIs === "tax") {
+    const levy = line.taxes[0]?.component.levy ?? null;
+    return accountInRole(accounts, isSale ? "output-tax" : "input-tax", levy);
+  }
+  return lineAccount(named, isSale ? "sales" : "purchases", accounts);
+}
+
+function saleTax(
+  tax: ComponentTax,
+  line: PricedLine,
+  accounts: readonly Account[],
+  main: Posting,
+): Posting[] {
   if (tax.component.charged !== "charged" || tax.tax === 0) return [];
-  return [taxPosting(accountInRole(accounts, "output-tax", tax.component.levy), tax.tax, line, tax)];
+  return splitPostings(tax.tax, "output-tax", tax, line, accounts, main);
 }
 
 /** The tax that is not deducted is added to `cost`, the posting of the line itself. */
@@ -68,7 +96,7 @@ function purchaseTax(
   if (charged === "declared-only" || tax.tax === 0) return [];
   const postings: Posting[] = [];
   if (tax.recoverable !== 0) {
-    postings.push(taxPosting(accountInRole(accounts, "input-tax", levy), tax.recoverable, line, tax));
+    postings.push(...splitPostings(tax.recoverable, "input-tax", tax, line, accounts, cost));
   }
   cost.amount += tax.tax - tax.recoverable;
   if (charged === "self-assessed") {
@@ -77,8 +105,35 @@ function purchaseTax(
   return postings;
 }
 
+/** A tax on its account, or shared out as the component says; what is left over goes to the largest remainders. */
+function splitPostings(
+  amount: number,
+  usual: "output-tax" | "input-tax",
+  tax: ComponentTax,
+  line: PricedLine,
+  accounts: readonly Account[],
+  main: Posting,
+): Posting[] {
+  const { levy, splits } = tax.component;
+  const rows = (line.sign < 0 ? splits?.credit : undefined) ?? splits?.invoice;
+  if (!rows) return [taxPosting(accountInRole(accounts, usual, levy), amount, line, tax)];
+  const shares = allocate(amount, onOneDenominator(rows.map((row) => exactFromDecimal(row.share))));
+  return rows.flatMap((row, index) => {
+    const share = shares[index] ?? 0;
+    if (row.role === "cost") {
+      main.amount += share;
+      return [];
+    }
+    const account = row.account
+      ? lineAccount(row.account, "sales", accounts)
+      : accountInRole(accounts, row.role ?? usual, levy);
+    return [taxPosting(account, share, line, tax)];
+  });
+}
+
 function taxPosting(account: string, amount: number, line: PricedLine, tax: ComponentTax): Posting {
-  const rate = tax.rate === null ? "" : ` ${tax.rate} %`;
+  const percent = tax.component.rate.kind === "percent" && tax.rate !== null;
+  const rate = percent ? ` ${tax.rate} %` : "";
   return { account, amount, line: line.no, levy: tax.component.levy, text: `${tax.component.levy}${rate}` };
 }
 
@@ -96,18 +151,28 @@ function lineAccount(
   );
 }
 
-function journalPostings(document: DocumentInput, accounts: readonly Account[], digits: number): Posting[] {
-  const postings = document.lines.map((line, index) =>
-    withinField(`lines[${index}]`, (): Posting => {
+/** Lines with a code post their tax too: out of the amount where prices include tax, on top where they do not. */
+function journalPostings(
+  document: DocumentInput,
+  priced: PricedDocument,
+  accounts: readonly Account[],
+  digits: number,
+): Posting[] {
+  const postings = document.lines.flatMap((line, index) =>
+    withinField(`lines[${index}]`, (): Posting[] => {
+      const own = priced.lines[index];
+      if (own?.code) return signedLine(own, document, accounts);
       if (!line.account)
         throw new FiscalError("ledger/no-account", "Choose an account for this line.", "account");
-      return {
-        account: lineAccount(line.account, "sales", accounts),
-        amount: withinField("amount", () => parseAmount(line.amount ?? "", digits)),
-        line: index + 1,
-        levy: null,
-        text: line.text ?? "",
-      };
+      return [
+        {
+          account: lineAccount(line.account, "sales", accounts),
+          amount: withinField("amount", () => parseAmount(line.amount ?? "", digits)),
+          line: index + 1,
+          levy: null,
+          text: line.text ?? "",
+        },
+      ];
     }),
   );
   const open = imbalance(postings);

@@ -22,19 +22,32 @@ export function correctionWay(
 ): CorrectionWay {
   const error = Math.abs(netError);
   const shown = displayAmount(error, digits);
+  if (rule.amount === null) return { way: "on-return", reason: "the law sets no limit" };
   if (error <= rule.amount) {
     return { way: "on-return", reason: `${shown} is within ${displayAmount(rule.amount, digits)}` };
   }
+  if (rule.share === null) {
+    return {
+      way: "disclose",
+      reason:
+        rule.amount === 0
+          ? "the return of the period itself is amended"
+          : `${shown} is above ${displayAmount(rule.amount, digits)}`,
+    };
+  }
+  const ceiling = rule.ceiling ?? Number.POSITIVE_INFINITY;
+  const upTo = rule.ceiling === null ? "" : ` up to ${displayAmount(rule.ceiling, digits)}`;
   const share = exactFromDecimal(rule.share);
   const withinShare = BigInt(error) * share.d * 100n <= BigInt(Math.abs(turnover)) * share.n;
-  if (withinShare && error <= rule.ceiling) {
+  if (withinShare && error <= ceiling) {
+    const and = rule.ceiling === null ? "" : ` and ${displayAmount(rule.ceiling, digits)}`;
     return {
       way: "on-return",
-      reason: `${shown} is within ${rule.share} % of box ${rule.turnoverBox} and ${displayAmount(rule.ceiling, digits)}`,
+      reason: `${shown} is within ${rule.share} % of box ${rule.turnoverBox}${and}`,
     };
   }
   return {
     way: "disclose",
-    reason: `${shown} is above ${displayAmount(rule.amount, digits)} and not within ${rule.share} % of box ${rule.turnoverBox} up to ${displayAmount(rule.ceiling, digits)}`,
+    reason: `${shown} is above ${displayAmount(rule.amount, digits)} and not within ${rule.share} % of box ${rule.turnoverBox}${upTo}`,
   };
 }

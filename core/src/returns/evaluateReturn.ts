@@ -1,13 +1,21 @@
-import { exactFromInteger } from "../money/exact.ts";
+import type { CalendarDate } from "../calendar/date.ts";
+import { FiscalError } from "../errors.ts";
+import { evaluateFormula } from "../formula/evaluateFormula.ts";
+import { parseFormula } from "../formula/parseFormula.ts";
+import { exactFromDecimal, exactFromInteger, exactToText } from "../money/exact.ts";
+import type { Exact } from "../money/exact.ts";
 import { roundExact } from "../money/roundExact.ts";
-import { measured } from "../facts/boxMovements.ts";
-import { boxTags } from "../tax/boxTags.ts";
-import type { Measure } from "../tax/boxTags.ts";
-import type { Direction } from "../tax/taxCode.ts";
-import type { BoxDefinition, ReturnForm } from "./returnForm.ts";
+import { boxTags, landed } from "../tax/boxTags.ts";
+import type { Measure, Measures } from "../tax/boxTags.ts";
+import { rowInForce } from "../tax/rateInForce.ts";
+import type { Direction, RateSchedules } from "../tax/taxCode.ts";
+import { boxesInOrder } from "./boxesInOrder.ts";
+import { familyMembers } from "./boxFamily.ts";
+import { linearTerms } from "./linearTerms.ts";
+import type { BoxDefinition, FormulaBox, ReturnForm } from "./returnForm.ts";
 
 /** Facts of one period summed by everything that decides where they land. Amounts in minor units. */
-export interface FactGroup {
+export interface FactGroup extends Measures {
   code: string;
   direction: Direction;
   rate: string | null;
@@ -15,9 +23,6 @@ export interface FactGroup {
   /** Credit notes are kept apart, so that the trail can name them. */
   credit: boolean;
   late: boolean;
-  net: number;
-  tax: number;
-  recoverable: number;
   count: number;
 }
 
@@ -42,58 +47,145 @@ export type Contribution =
       amount: number;
       count: number;
     }
-  | { kind: "box"; box: string; amount: number }
+  | {
+      /** Another box: a term of a sum, or (`read`) a figure the formula works with. */
+      kind: "box";
+      box: string;
+      amount: number;
+      read?: boolean;
+    }
+  | { kind: "moved"; box: string; amount: number }
+  | { kind: "carried"; box: string; amount: number }
   | { kind: "adjustment"; adjustment: number; reason: string; amount: number };
 
 export interface BoxResult {
   box: string;
   /** What goes on the form: minor units after the box's rounding. */
   amount: number;
-  /** Before the box's rounding; the sum of the contributions (its absolute value for an absolute box). */
+  /** Before the box's rounding, to the minor unit; the sum of the contributions, except where a formula reads them. */
   exact: number;
+  /** The exact amount in major units, at most six decimals. */
+  exactText: string;
   contributions: Contribution[];
+}
+
+/** What evaluating depends on beside the facts. */
+export interface EvaluationContext {
+  /** Decimals of the currency. */
+  digits?: number;
+  /** Last day of the period: decides the rates in formulas. */
+  on?: CalendarDate;
+  schedules?: RateSchedules;
+  /** The boxes of the period before, in minor units, for boxes that are carried. */
+  previous?: ReadonlyMap<string, number>;
 }
 
 /**
  * Evaluates a form: every box with its amount, the exact amount before rounding, and what it is made of.
  * @param groups the period's facts, summed; whole minor units
- * @returns boxes in the order of the form
+ * @returns boxes in the order of the form, families of boxes by their members
+ * @throws FiscalError `returns/circular-boxes`, and what formulas throw
  */
 export function evaluateReturn(
   form: ReturnForm,
   groups: readonly FactGroup[],
   adjustments: readonly Adjustment[] = [],
+  context: EvaluationContext = {},
 ): BoxResult[] {
-  const results = new Map<string, BoxResult>();
   const facts = contributionsByBox(groups);
-  for (const box of form.boxes) {
-    const own = box.kind === "sum" ? (facts.get(box.id) ?? []) : fromBoxes(box, results);
-    const adjusted = adjustments
-      .filter((adjustment) => adjustment.box === box.id)
-      .map(({ id, reason, amount }): Contribution => ({
-        kind: "adjustment",
-        adjustment: id,
-        reason,
-        amount,
-      }));
-    const contributions = [...own, ...adjusted];
-    const sum = contributions.reduce((total, part) => total + part.amount, 0);
-    const exact = box.kind === "formula" && box.absolute ? Math.abs(sum) : sum;
-    const amount = roundExact(exactFromInteger(exact), box.rounding.mode, box.rounding.step);
-    results.set(box.id, { box: box.id, amount, exact, contributions });
+  const boxes = form.boxes.flatMap((box) =>
+    box.id.includes("*") ? familyMembers(box, facts.keys()) : [box],
+  );
+  moveNegatives(boxes, facts, adjustments);
+  const results = new Map<string, BoxResult>();
+  for (const box of boxesInOrder(boxes)) {
+    results.set(box.id, evaluated(box, facts, adjustments, results, context));
   }
-  return [...results.values()];
+  return boxes.map((box) => results.get(box.id)).filter((result) => result !== undefined);
 }
 
-function fromBoxes(
-  box: Extract<BoxDefinition, { kind: "formula" }>,
+function evaluated(
+  box: BoxDefinition,
+  facts: ReadonlyMap<string, Contribution[]>,
+  adjustments: readonly Adjustment[],
   results: ReadonlyMap<string, BoxResult>,
+  context: EvaluationContext,
+): BoxResult {
+  const digits = context.digits ?? 2;
+  const adjusted = adjustments
+    .filter((adjustment) => adjustment.box === box.id)
+    .map(({ id, reason, amount }): Contribution => ({ kind: "adjustment", adjustment: id, reason, amount }));
+  const own = box.kind === "formula" ? readBoxes(box, results) : ownParts(box, facts, context);
+  const contributions = [...own, ...adjusted];
+  const minor =
+    box.kind === "formula"
+      ? formulaAmount(box, results, context, digits)
+      : exactFromInteger(contributions.reduce((total, part) => total + part.amount, 0));
+  return {
+    box: box.id,
+    amount: roundExact(minor, box.rounding.mode, box.rounding.step),
+    exact: roundExact(minor),
+    exactText: exactToText({ n: minor.n, d: minor.d * 10n ** BigInt(digits) }, 6),
+    contributions,
+  };
+}
+
+function ownParts(
+  box: BoxDefinition,
+  facts: ReadonlyMap<string, Contribution[]>,
+  context: EvaluationContext,
 ): Contribution[] {
-  return box.terms.map((term) => ({
-    kind: "box",
-    box: term.box,
-    amount: term.sign * (results.get(term.box)?.amount ?? 0) || 0,
-  }));
+  if (box.kind === "sum") return facts.get(box.id) ?? [];
+  if (box.kind !== "carried") return [];
+  const amount = context.previous?.get(box.of) ?? 0;
+  return amount === 0 ? [] : [{ kind: "carried", box: box.of, amount }];
+}
+
+function readBoxes(box: FormulaBox, results: ReadonlyMap<string, BoxResult>): Contribution[] {
+  const formula = parseFormula(box.formula);
+  const terms = linearTerms(formula);
+  const amountOf = (id: string) => results.get(id)?.amount ?? 0;
+  if (terms)
+    return terms.map(({ box: id, sign }) => ({ kind: "box", box: id, amount: sign * amountOf(id) || 0 }));
+  return formula.boxes.map((id) => ({ kind: "box", box: id, amount: amountOf(id), read: true }));
+}
+
+function formulaAmount(
+  box: FormulaBox,
+  results: ReadonlyMap<string, BoxResult>,
+  context: EvaluationContext,
+  digits: number,
+): Exact {
+  const scale = 10n ** BigInt(digits);
+  const value = evaluateFormula(parseFormula(box.formula), {
+    box: (id) => {
+      const result = results.get(id);
+      return { n: BigInt(result?.amount ?? 0), d: scale };
+    },
+    rate: (schedule) => {
+      const row = rowInForce(context.schedules?.[schedule], context.on ?? "");
+      return row ? exactFromDecimal(row.rate) : undefined;
+    },
+  });
+  return { n: value.n * scale, d: value.d };
+}
+
+/** Boxes that must not be negative give their amount, with the other sign, to the box that stands against them. */
+function moveNegatives(
+  boxes: readonly BoxDefinition[],
+  facts: Map<string, Contribution[]>,
+  adjustments: readonly Adjustment[],
+): void {
+  for (const box of boxes) {
+    if (box.kind !== "sum" || box.negativeTo === undefined) continue;
+    const own = facts.get(box.id) ?? [];
+    const adjusted = adjustments.filter((one) => one.box === box.id);
+    const sum = [...own, ...adjusted].reduce((total, part) => total + part.amount, 0);
+    if (sum >= 0) continue;
+    const against = facts.get(box.negativeTo) ?? [];
+    facts.set(box.id, [...own, { kind: "moved", box: box.negativeTo, amount: -sum }]);
+    facts.set(box.negativeTo, [...against, { kind: "moved", box: box.id, amount: -sum }]);
+  }
 }
 
 function contributionsByBox(groups: readonly FactGroup[]): Map<string, Contribution[]> {
@@ -101,7 +193,6 @@ function contributionsByBox(groups: readonly FactGroup[]): Map<string, Contribut
   for (const group of groups) {
     for (const tag of boxTags(group.tags)) {
       const { code, direction, rate, credit, late, count } = group;
-      const amount = tag.sign * measured(group, tag.measure) || 0;
       const part: Contribution = {
         kind: "facts",
         code,
@@ -110,17 +201,74 @@ function contributionsByBox(groups: readonly FactGroup[]): Map<string, Contribut
         measure: tag.measure,
         credit,
         late,
-        amount,
+        amount: landed(group, tag),
         count,
       };
-      boxes.set(tag.box, [...(boxes.get(tag.box) ?? []), part]);
+      const list = boxes.get(tag.box);
+      if (list) list.push(part);
+      else boxes.set(tag.box, [part]);
     }
   }
   return boxes;
 }
 
-/** What is owed to the authority (positive) or by it (negative) for the period, minor units. */
-export function netOfReturn(form: ReturnForm, boxes: readonly BoxResult[]): number {
-  const amountOf = (id: string) => boxes.find((box) => box.box === id)?.amount ?? 0;
-  return amountOf(form.net.payable) - amountOf(form.net.reclaimed);
+/** What a return comes to, in minor units. `net` is owed to the authority (positive) or by it (negative). */
+export interface ReturnFigures {
+  output: number;
+  input: number;
+  net: number;
+  allowance: number;
+  carried: number;
+}
+
+/** The totals of a return by the formulas of its form. */
+export function figuresOfReturn(
+  form: ReturnForm,
+  boxes: readonly Pick<BoxResult, "box" | "amount">[],
+  digits = 2,
+): ReturnFigures {
+  const amounts = new Map(boxes.map((box) => [box.box, box.amount]));
+  const scale = 10n ** BigInt(digits);
+  const figure = (formula: string | undefined) => {
+    if (formula === undefined) return 0;
+    const value = evaluateFormula(parseFormula(formula), {
+      box: (id) => ({ n: BigInt(amounts.get(id) ?? 0), d: scale }),
+    });
+    return roundExact({ n: value.n * scale, d: value.d });
+  };
+  const { output, input, due, allowance, carried } = form.net;
+  return {
+    output: figure(output),
+    input: figure(input),
+    net: figure(due),
+    allowance: figure(allowance),
+    carried: figure(carried),
+  };
+}
+
+/** What the authority's rules say to these boxes: the sentence of each rule that does not hold. */
+export function brokenRules(
+  form: ReturnForm,
+  boxes: readonly Pick<BoxResult, "box" | "amount">[],
+  digits = 2,
+): string[] {
+  const amounts = new Map(boxes.map((box) => [box.box, box.amount]));
+  const scale = 10n ** BigInt(digits);
+  return (form.rules ?? []).flatMap(({ formula, says }) => {
+    const value = evaluateFormula(parseFormula(formula), {
+      box: (id) => ({ n: BigInt(amounts.get(id) ?? 0), d: scale }),
+    });
+    return value.n === 0n ? [says] : [];
+  });
+}
+
+/** The definition of a box of a form, also of a member of a family. */
+export function boxDefinition(form: ReturnForm, id: string): BoxDefinition {
+  const own = form.boxes.find((box) => box.id === id);
+  if (own) return own;
+  for (const box of form.boxes) {
+    const member = box.id.includes("*") ? familyMembers(box, [id])[0] : undefined;
+    if (member) return member;
+  }
+  throw new FiscalError("returns/no-box", `The form has no box ${id}.`, "box");
 }

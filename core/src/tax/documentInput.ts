@@ -1,4 +1,5 @@
 import type { CalendarDate } from "../calendar/date.ts";
+import type { Party, Site } from "../supply/circumstances.ts";
 import type { Direction, SupplyKind } from "./taxCode.ts";
 
 /**
@@ -57,6 +58,8 @@ export interface LineInput {
   typedTax?: Record<string, string>;
   typedReason?: string;
   attributes?: Record<string, string>;
+  /** What the item is for tax; with it a missing code is found by the supply rules. */
+  taxClass?: string | null;
 }
 
 /** A document as typed: everything the computation needs, and nothing it works out itself. */
@@ -70,9 +73,26 @@ export interface DocumentInput {
   /** Tax of the whole document as printed on the paper, by levy. */
   typedTax?: Record<string, string>;
   lines: readonly LineInput[];
+  /** Where the supply is made from; filled in from the document's place. */
+  site?: Site;
+  /** The other side; filled in from the document's contact. */
+  party?: Party;
+  /** Number of the document a credit note corrects. */
+  corrects?: string | null;
+  /** Tax point of the document a credit note corrects: its rates apply, and its period decides the boxes. */
+  originalDate?: CalendarDate | null;
+  /** Gross of that document in minor units, where it is in the books. */
+  originalGross?: number | null;
 }
 
-/** The day that decides rate and period: the tax point, or the date of the document. */
+/** The day that decides the period: the tax point, or the date of the document. */
 export function taxPointOf(document: Pick<DocumentInput, "date" | "taxPoint">): CalendarDate {
   return document.taxPoint ?? document.date;
+}
+
+/** The day that decides the rate: a credit note keeps the rate of the document it corrects. */
+export function rateDateOf(
+  document: Pick<DocumentInput, "date" | "taxPoint" | "originalDate">,
+): CalendarDate {
+  return document.originalDate ?? taxPointOf(document);
 }

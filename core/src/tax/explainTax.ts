@@ -2,8 +2,8 @@ import { displayAmount } from "../money/amount.ts";
 import { exactToText } from "../money/exact.ts";
 import type { Exact } from "../money/exact.ts";
 import type { PriceMode } from "./documentInput.ts";
-import type { ComponentTax } from "./priceLine.ts";
-import { effectiveRate } from "./priceLine.ts";
+import type { ComponentTax } from "./componentTax.ts";
+import { effectiveRate } from "./levyStack.ts";
 import { roundingInWords } from "./rounding.ts";
 import type { Rounding } from "./rounding.ts";
 
@@ -38,21 +38,65 @@ function calculation(
   rounding: Rounding,
   digits: number,
 ): string[] {
-  if (tax.component.rate.kind === "none") return ["no tax on this supply"];
-  if (tax.component.rate.kind === "typed") return ["the tax is the figure on the document"];
-  if (tax.component.charged === "declared-only") {
+  const { rate, charged } = tax.component;
+  if (rate.kind === "none") return ["no tax on this supply"];
+  if (rate.kind === "typed") return ["the tax is the figure on the document"];
+  if (charged === "declared-only") {
     return [`${tax.rate} % is shown, the customer accounts for it: nothing charged`];
   }
-  const lines: string[] = [];
+  return [
+    ...netOutOfGross(amount, mode, taxes, digits),
+    `${howFound(tax, digits)} = ${major(tax.exact, digits)}${arrow(tax, digits)}`,
+    ...(isWhole(tax.exact) ? [] : [roundingInWords(rounding)]),
+  ];
+}
+
+/** Only percentages on the net can be taken out of a price by one division; other prices are solved for. */
+function netOutOfGross(
+  amount: number,
+  mode: PriceMode,
+  taxes: readonly ComponentTax[],
+  digits: number,
+): string[] {
+  if (mode !== "inclusive") return [];
+  const plain = taxes.every(
+    ({ component: { rate, base } }) =>
+      ["percent", "none", "typed"].includes(rate.kind) &&
+      base?.of !== "gross" &&
+      base?.over === undefined &&
+      base?.upTo === undefined,
+  );
+  if (!plain)
+    return [`${displayAmount(amount, digits)} incl.: the price without tax is the one that gives it`];
   const factor = effectiveRate(taxes);
-  if (mode === "inclusive" && factor.n !== 0n) {
-    const divisor = exactToText({ n: factor.n + factor.d, d: factor.d }, 6);
-    const net = { n: BigInt(amount) * factor.d, d: factor.n + factor.d };
-    lines.push(`${displayAmount(amount, digits)} incl. ÷ ${divisor} = ${major(net, digits)}`);
+  if (factor.n === 0n) return [];
+  const divisor = exactToText({ n: factor.n + factor.d, d: factor.d }, 6);
+  const net = { n: BigInt(amount) * factor.d, d: factor.n + factor.d };
+  return [`${displayAmount(amount, digits)} incl. ÷ ${divisor} = ${major(net, digits)}`];
+}
+
+function howFound(tax: ComponentTax, digits: number): string {
+  const { rate, base } = tax.component;
+  switch (rate.kind) {
+    case "per-unit":
+      return `${tax.rate} a unit`;
+    case "per-document":
+      return `${tax.rate} a document`;
+    case "formula":
+      return rate.formula;
+    default: {
+      const part =
+        base?.share === undefined
+          ? ""
+          : ` (${base.share} % of ${base.of === "gross" ? "the price with tax" : "the price"})`;
+      const cap = [
+        ...(base?.over === undefined ? [] : [`over ${base.over}`]),
+        ...(base?.upTo === undefined ? [] : [`up to ${base.upTo}`]),
+      ];
+      const bounds = cap.length === 0 ? "" : ` (each unit ${cap.join(", ")})`;
+      return `${major(tax.base, digits)}${part}${bounds} × ${tax.rate} %`;
+    }
   }
-  lines.push(`${major(tax.base, digits)} × ${tax.rate} % = ${major(tax.exact, digits)}${arrow(tax, digits)}`);
-  if (!isWhole(tax.exact)) lines.push(roundingInWords(rounding));
-  return lines;
 }
 
 function arrow(tax: ComponentTax, digits: number): string {
@@ -60,7 +104,7 @@ function arrow(tax: ComponentTax, digits: number): string {
 }
 
 function typedFigure(tax: ComponentTax, digits: number): string[] {
-  if (!tax.typed) return [];
+  if (!tax.typed || tax.component.rate.kind === "typed") return [];
   const over = tax.tax - tax.calculated;
   const kept =
     over === 0
@@ -70,9 +114,10 @@ function typedFigure(tax: ComponentTax, digits: number): string[] {
 }
 
 function share(tax: ComponentTax, digits: number): string[] {
-  if (tax.component.recoverable === "100") return [];
+  const percent = tax.ownShare ?? tax.component.recoverable;
+  if (percent === "100") return [];
   const deducted = displayAmount(tax.recoverable, digits);
-  return [`${tax.component.recoverable} % is deducted on a purchase: ${deducted}; the rest is cost`];
+  return [`${percent} % is deducted on a purchase: ${deducted}; the rest is cost`];
 }
 
 function isWhole(value: Exact): boolean {

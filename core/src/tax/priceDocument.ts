@@ -1,36 +1,46 @@
 import { FiscalError, withinField } from "../errors.ts";
-import { allocate } from "../money/allocate.ts";
-import { parseAmount } from "../money/amount.ts";
 import { add } from "../money/exact.ts";
-import type { Exact } from "../money/exact.ts";
-import { DOCUMENT_KINDS, taxPointOf } from "./documentInput.ts";
-import type { DocumentInput, LineInput } from "./documentInput.ts";
+import { circumstancesOf } from "../supply/circumstances.ts";
+import { lineCode } from "../supply/lineCode.ts";
+import type { CodeFinder } from "../supply/lineCode.ts";
+import type { ComponentTax, LineDetails } from "./componentTax.ts";
+import { DOCUMENT_KINDS, rateDateOf } from "./documentInput.ts";
+import type { DocumentInput, LineInput, PriceMode } from "./documentInput.ts";
 import { lineAmounts } from "./lineAmounts.ts";
-import { netAndGross, priceLine, recoverablePart } from "./priceLine.ts";
-import type { ComponentTax, RatedComponent } from "./priceLine.ts";
-import { rateInForce } from "./rateInForce.ts";
+import { netAndGross, priceLine } from "./priceLine.ts";
+import { ratedComponents } from "./ratedComponents.ts";
 import { afterLineStep, roundTax } from "./rounding.ts";
 import type { Rounding } from "./rounding.ts";
-import type { RateSchedules, TaxCode } from "./taxCode.ts";
+import { onOneDenominator, spreadTypedTax, typedTaxOf } from "./typedTax.ts";
+import { allocate } from "../money/allocate.ts";
+import type { Direction, RateSchedules, TaxCode } from "./taxCode.ts";
 
 /** What pricing needs to know beside the document. */
-export interface PricingSetup {
+export interface PricingSetup extends CodeFinder {
   /** Decimals of the currency. */
   digits: number;
-  codes: ReadonlyMap<string, TaxCode>;
   schedules: RateSchedules;
-  rounding: Rounding;
+  /** How the registration for a levy rounds. */
+  roundingOf: (levy: string) => Rounding;
 }
 
-/** A line in whole minor units, unsigned by document kind: a credit note's lines are positive here. */
+/**
+ * A line in whole minor units, unsigned by document kind: a credit note's lines are positive here. `sign` and
+ * `direction` say how it counts; on a journal the code and the side of the line decide them.
+ */
 export interface PricedLine {
   /** Position in the document, from 1. */
   no: number;
   code: TaxCode | undefined;
+  /** Why this code, where it was not typed. */
+  codeReason: string | undefined;
+  direction: Direction | null;
+  sign: 1 | -1;
   amount: number;
   net: number;
   gross: number;
   taxes: ComponentTax[];
+  rounding: Rounding;
 }
 
 export interface PricedDocument {
@@ -48,17 +58,21 @@ export interface PricedDocument {
  * from the paper. The same function previews in the browser and posts on the server.
  * @returns whole minor units; net + charged tax = gross, for each line and for the document
  * @throws FiscalError with the path of the field: `tax/unknown-code`, `tax/code-wrong-side`,
- *   `tax/code-not-active`, `tax/no-rate`, `tax/typed-tax-without-levy` and what lineAmounts throws
+ *   `tax/code-not-active`, `tax/no-rate`, `tax/missing-input`, `tax/typed-tax-without-levy` and what lineAmounts
+ *   throws
  */
 export function priceDocument(document: DocumentInput, setup: PricingSetup): PricedDocument {
   const amounts = lineAmounts(document, setup.digits);
+  const perDocument = new Set<string>();
   const lines = document.lines.map((line, index) =>
-    withinField(`lines[${index}]`, () => pricedLine(document, line, index, amounts[index] ?? 0, setup)),
+    withinField(`lines[${index}]`, () =>
+      pricedLine(document, line, index, amounts[index] ?? 0, setup, perDocument),
+    ),
   );
-  if (setup.rounding.level === "document") roundByDocument(lines, setup.rounding);
+  roundByDocument(lines);
   if (document.typedTax) spreadTypedTax(lines, document.typedTax, setup.digits);
-  for (const line of lines) Object.assign(line, netAndGross(line.amount, document.prices, line.taxes));
-  return totalsOf(lines);
+  for (const line of lines) finishLine(document, line);
+  return totalsOf(lines, document.kind === "journal");
 }
 
 function pricedLine(
@@ -67,149 +81,128 @@ function pricedLine(
   index: number,
   amount: number,
   setup: PricingSetup,
+  perDocument: Set<string>,
 ): PricedLine {
-  const code = codeOf(document, line, setup.codes);
-  const typed = typedTaxOf(line, code, setup.digits);
-  const taxes = code
-    ? priceLine(
-        amount,
-        document.prices,
-        ratedComponents(code, document, setup.schedules),
-        setup.rounding,
-        typed,
-      )
-    : [];
-  return { no: index + 1, code, amount, net: amount, gross: amount, taxes };
+  const side = sideOf(document, amount, line.code ? setup.codes.get(line.code) : undefined);
+  const { code, reason } = lineCode(document, line, side.direction, setup);
+  const base = { no: index + 1, code, codeReason: reason, ...side, net: amount, gross: amount };
+  if (!code || side.direction === null) {
+    typedTaxOf(line, undefined, setup.digits);
+    return { ...base, amount, taxes: [], rounding: setup.roundingOf("") };
+  }
+  const credit = side.sign < 0;
+  const circumstances = circumstancesOf(document, line, side.direction, credit, code);
+  const components = ratedComponents(code, rateDateOf(document), setup.schedules, circumstances);
+  const rounding = setup.roundingOf(components[0]?.component.levy ?? "");
+  const price = document.kind === "journal" ? Math.abs(amount) : amount;
+  const details = detailsOf(line, code, price, setup.digits);
+  const first = components.some(({ component }) => component.rate.kind === "per-document");
+  if (first) {
+    details.carriesDocumentAmounts = !perDocument.has(code.code);
+    perDocument.add(code.code);
+  }
+  const mode = modeOf(document, code);
+  const taxes = priceLine(code.amountIs === "tax" ? 0 : price, mode, components, rounding, details);
+  shareOut(taxes, line);
+  return { ...base, amount: price, taxes, rounding };
 }
 
-function codeOf(
-  document: DocumentInput,
-  line: LineInput,
-  codes: ReadonlyMap<string, TaxCode>,
-): TaxCode | undefined {
-  if (!line.code) return undefined;
-  const code = codes.get(line.code);
-  if (!code) {
+/** Some codes fix what their amount is, whatever the mode of the document. */
+function modeOf(document: DocumentInput, code: TaxCode): PriceMode {
+  if (code.amountIs === "gross") return "inclusive";
+  return code.amountIs === "base" ? "exclusive" : document.prices;
+}
+
+function sideOf(
+  { kind }: DocumentInput,
+  amount: number,
+  code: TaxCode | undefined,
+): Pick<PricedLine, "direction" | "sign"> {
+  const { direction, sign } = DOCUMENT_KINDS[kind];
+  if (direction !== null) return { direction, sign };
+  if (!code) return { direction: null, sign: 1 };
+  const own = code.direction === "both" ? (amount < 0 ? "sale" : "purchase") : code.direction;
+  return { direction: own, sign: (own === "sale") === amount < 0 ? 1 : -1 };
+}
+
+function detailsOf(line: LineInput, code: TaxCode, amount: number, digits: number): LineDetails {
+  const typed = typedTaxOf(line, code, digits);
+  const levy = code.components[0]?.levy ?? "";
+  const figures = code.amountIs === "tax" ? { [levy]: amount, ...typed } : typed;
+  return {
+    digits,
+    ...(Object.keys(figures).length === 0 ? {} : { typed: figures }),
+    ...(line.quantity ? { quantity: line.quantity } : {}),
+    ...(line.unitPrice ? { unitPrice: line.unitPrice } : {}),
+    ...(code.inputs ? { inputs: inputsOf(line, code.inputs) } : {}),
+  };
+}
+
+function inputsOf(line: LineInput, names: readonly string[]): Record<string, string> {
+  return Object.fromEntries(
+    names.flatMap((name) => {
+      const value = line.attributes?.[name];
+      return value === undefined || value.trim() === "" ? [] : [[name, value.trim()]];
+    }),
+  );
+}
+
+/** A line may deduct less than its code does: its attribute `recoverable` is a percentage. */
+function shareOut(taxes: readonly ComponentTax[], line: LineInput): void {
+  const own = line.attributes?.["recoverable"];
+  if (own === undefined || own === "") return;
+  if (!/^\d{1,3}(\.\d{1,6})?$/.test(own) || Number(own) > 100) {
     throw new FiscalError(
-      "tax/unknown-code",
-      `There is no tax code ${line.code}. Choose one of the list.`,
-      "code",
+      "tax/bad-share",
+      `"${own}" is not a percentage between 0 and 100.`,
+      "attributes.recoverable",
     );
   }
-  const { direction } = DOCUMENT_KINDS[document.kind];
-  if (direction && code.direction !== "both" && code.direction !== direction) {
-    throw new FiscalError(
-      "tax/code-wrong-side",
-      `${code.code} is for ${code.direction}s; this document is a ${direction}. Choose a ${direction} code.`,
-      "code",
-    );
+  for (const tax of taxes) {
+    tax.ownShare = own;
+    tax.count(tax.tax);
   }
-  const on = taxPointOf(document);
-  if ((code.from !== null && on < code.from) || (code.to !== null && on > code.to)) {
-    throw new FiscalError(
-      "tax/code-not-active",
-      `${code.code} is in use ${activeInWords(code)}; the tax point is ${on}.`,
-      "code",
-    );
-  }
-  return code;
-}
-
-function activeInWords(code: TaxCode): string {
-  const since = code.from === null ? "" : `from ${code.from}`;
-  return code.to === null ? since : `${since} to ${code.to}`.trim();
-}
-
-/** The components of a code with the rates in force at the tax point of the document. */
-export function ratedComponents(
-  code: TaxCode,
-  document: Pick<DocumentInput, "date" | "taxPoint">,
-  schedules: RateSchedules,
-): RatedComponent[] {
-  return code.components.map((component) => ({
-    component,
-    rate: rateInForce(component, schedules, taxPointOf(document))?.rate ?? null,
-  }));
-}
-
-function typedTaxOf(line: LineInput, code: TaxCode | undefined, digits: number): Record<string, number> {
-  const typed: Record<string, number> = {};
-  for (const [levy, text] of Object.entries(line.typedTax ?? {})) {
-    if (!code?.components.some((component) => component.levy === levy)) {
-      throw new FiscalError(
-        "tax/typed-tax-without-levy",
-        `Tax is typed for ${levy}, but ${code ? `code ${code.code} does not bear it` : "the line has no code"}. ` +
-          `Choose a code that bears ${levy}.`,
-        `typedTax.${levy}`,
-      );
-    }
-    typed[levy] = withinField(`typedTax.${levy}`, () => parseAmount(text, digits));
-  }
-  return typed;
 }
 
 /** Sums the exact tax per levy and rate, rounds once, and spreads the result over the lines. */
-function roundByDocument(lines: readonly PricedLine[], rounding: Rounding): void {
-  const groups = new Map<string, ComponentTax[]>();
-  for (const tax of lines.flatMap((line) => line.taxes)) {
-    if (tax.exact.n === 0n) continue;
-    const key = `${tax.component.levy} ${tax.rate} ${tax.component.charged}`;
-    groups.set(key, [...(groups.get(key) ?? []), tax]);
+function roundByDocument(lines: readonly PricedLine[]): void {
+  const groups = new Map<string, { taxes: ComponentTax[]; rounding: Rounding }>();
+  for (const line of lines) {
+    if (line.rounding.level !== "document") continue;
+    for (const tax of line.taxes) {
+      if (tax.exact.n === 0n) continue;
+      const key = `${tax.component.levy} ${tax.rate} ${tax.component.charged} ${line.sign}`;
+      const group = groups.get(key) ?? { taxes: [], rounding: line.rounding };
+      group.taxes.push(tax);
+      groups.set(key, group);
+    }
   }
-  for (const group of groups.values()) {
-    const exacts = group.map((tax) => afterLineStep(tax.exact, rounding));
+  for (const { taxes, rounding } of groups.values()) {
+    const exacts = taxes.map((tax) => afterLineStep(tax.exact, rounding));
     const total = roundTax(exacts.reduce(add), rounding);
     allocate(total, onOneDenominator(exacts)).forEach((share, index) => {
-      const tax = group[index];
-      if (tax) setCalculated(tax, share);
-    });
-  }
-}
-
-function setCalculated(tax: ComponentTax, calculated: number): void {
-  tax.calculated = calculated;
-  if (!tax.typed) setTax(tax, calculated);
-}
-
-function setTax(tax: ComponentTax, amount: number): void {
-  tax.tax = amount;
-  tax.recoverable = recoverablePart(amount, tax.component);
-}
-
-function onOneDenominator(exacts: readonly Exact[]): bigint[] {
-  const common = exacts.reduce(
-    (product, exact) => (product % exact.d === 0n ? product : product * exact.d),
-    1n,
-  );
-  return exacts.map((exact) => (exact.n * common) / exact.d);
-}
-
-/** The tax of a whole document from the paper, spread over the lines that bear it by calculated tax. */
-function spreadTypedTax(lines: readonly PricedLine[], typed: Record<string, string>, digits: number): void {
-  for (const [levy, text] of Object.entries(typed)) {
-    const field = `typedTax.${levy}`;
-    const total = withinField(field, () => parseAmount(text, digits));
-    const bearing = lines
-      .flatMap((line) => line.taxes)
-      .filter((tax) => tax.component.levy === levy && tax.component.charged === "charged" && !tax.typed);
-    const taxed = bearing.filter((tax) => tax.rate !== null && tax.rate !== "0");
-    const takers = taxed.length > 0 ? taxed : bearing;
-    if (takers.length === 0) {
-      throw new FiscalError("tax/typed-tax-without-levy", `No line of this document bears ${levy}.`, field);
-    }
-    allocate(
-      total,
-      takers.map((tax) => tax.calculated),
-    ).forEach((share, index) => {
-      const tax = takers[index];
+      const tax = taxes[index];
       if (!tax) return;
-      setTax(tax, share);
-      tax.typed = true;
+      tax.calculated = share;
+      if (!tax.typed) tax.count(share);
     });
   }
 }
 
-function totalsOf(lines: PricedLine[]): PricedDocument {
+function finishLine(document: DocumentInput, line: PricedLine): void {
+  const means = line.code?.amountIs ?? "price";
+  if (line.direction === null) return;
+  if (line.code && (means === "price" || means === "gross")) {
+    Object.assign(line, netAndGross(line.amount, modeOf(document, line.code), line.taxes));
+    return;
+  }
+  if (!line.code) return;
+  const { gross } = netAndGross(0, "exclusive", line.taxes);
+  line.net = 0;
+  line.gross = gross;
+}
+
+function totalsOf(lines: PricedLine[], journal: boolean): PricedDocument {
   const levies = new Map<string, PricedDocument["levies"][number]>();
   const sum = { net: 0, gross: 0 };
   for (const line of lines) {
@@ -222,5 +215,6 @@ function totalsOf(lines: PricedLine[]): PricedDocument {
       levies.set(key, { ...row, net: row.net + line.net, tax: row.tax + tax });
     }
   }
-  return { lines, net: sum.net, tax: sum.gross - sum.net, gross: sum.gross, levies: [...levies.values()] };
+  const { net, gross } = journal ? { net: 0, gross: 0 } : sum;
+  return { lines, net, tax: gross - net, gross, levies: [...levies.values()] };
 }

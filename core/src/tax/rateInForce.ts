@@ -4,7 +4,7 @@ import type { Component, RateRow, RateSchedules } from "./taxCode.ts";
 
 /**
  * The row of the component's schedule in force at the tax point.
- * @returns undefined for components without a rate
+ * @returns undefined for components without a schedule of their own
  * @throws FiscalError `tax/no-rate` naming levy and date when the schedule has no row for it, never 0
  */
 export function rateInForce(
@@ -12,15 +12,25 @@ export function rateInForce(
   schedules: RateSchedules,
   taxPoint: CalendarDate,
 ): RateRow | undefined {
-  if (component.rate.kind !== "percent") return undefined;
-  const rows = schedules[component.rate.schedule] ?? [];
-  const row = rows.find((r) => r.from <= taxPoint && (r.to === null || taxPoint <= r.to));
+  if (!("schedule" in component.rate)) return undefined;
+  const { schedule } = component.rate;
+  const row = rowInForce(schedules[schedule], taxPoint);
   if (row) return row;
   throw new FiscalError(
     "tax/no-rate",
-    `${component.levy} has no ${component.rate.schedule} rate in force on ${taxPoint}. ` +
+    `${component.levy} has no ${shortName(schedule)} rate in force on ${taxPoint}. ` +
       `Check the tax point or add a rate for that day.`,
     "taxPoint",
-    { levy: component.levy, schedule: component.rate.schedule, taxPoint },
+    { levy: component.levy, schedule, taxPoint },
   );
+}
+
+/** The row of a schedule in force on a day, or undefined. */
+export function rowInForce(rows: readonly RateRow[] | undefined, on: CalendarDate): RateRow | undefined {
+  return rows?.find((r) => r.from <= on && (r.to === null || on <= r.to));
+}
+
+/** A schedule without the pack in front of it. */
+export function shortName(schedule: string): string {
+  return schedule.slice(schedule.indexOf(".") + 1);
 }

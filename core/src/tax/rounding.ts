@@ -1,6 +1,6 @@
 import { exactFromDecimal, multiply } from "../money/exact.ts";
 import type { Exact } from "../money/exact.ts";
-import { roundExact } from "../money/roundExact.ts";
+import { roundExact, safeInteger } from "../money/roundExact.ts";
 import type { RoundingMode } from "../money/roundExact.ts";
 
 /**
@@ -8,12 +8,15 @@ import type { RoundingMode } from "../money/roundExact.ts";
  * rate are summed, rounded once, and spread back over the lines. `step`: whole minor units to round to.
  * `lineStep`: with level `document`, each line is first rounded half up to this fraction of a minor unit
  * ("0.1": a tenth of a penny, as VAT Notice 700 section 17.5.1 allows).
+ * `combined`: with level `line`, the levies of a line are rounded together: their sum once, each cut to whole
+ * steps, what is missing to the largest remainders.
  */
 export interface Rounding {
   level: "line" | "document";
   mode: RoundingMode;
   step?: number;
   lineStep?: string;
+  combined?: boolean;
 }
 
 export const ROUND_EACH_LINE: Rounding = { level: "line", mode: "half-up" };
@@ -30,10 +33,40 @@ export function afterLineStep(exact: Exact, rounding: Rounding): Exact {
   return multiply({ n: BigInt(steps), d: 1n }, step);
 }
 
+/**
+ * Rounds several exact taxes so that they add up to their sum rounded once: each is cut towards zero, the units
+ * that are missing go one each to the largest remainders, ties to the earlier tax.
+ * @returns whole minor units
+ * @source Streamlined Sales and Use Tax Agreement section 324 for the sum; the split is common practice, no source
+ */
+export function roundTogether(exacts: readonly Exact[], rounding: Rounding): number[] {
+  const common = exacts.reduce((product, one) => (product % one.d === 0n ? product : product * one.d), 1n);
+  const parts = exacts.map((one) => (one.n * common) / one.d);
+  const total = roundTax({ n: parts.reduce((sum, part) => sum + part, 0n), d: common }, rounding);
+  const step = BigInt(rounding.step ?? 1);
+  const cut = parts.map((part) => (part / (common * step)) * step);
+  let missing = BigInt(total) - cut.reduce((sum, part) => sum + part, 0n);
+  const unit = missing < 0n ? -step : step;
+  const rest = (index: number) => {
+    const left = (parts[index] ?? 0n) - (cut[index] ?? 0n) * common;
+    return left < 0n ? -left : left;
+  };
+  const order = parts
+    .map((_, index) => index)
+    .sort((a, b) => (rest(a) === rest(b) ? a - b : rest(a) > rest(b) ? -1 : 1));
+  for (const index of order) {
+    if (missing === 0n) break;
+    cut[index] = (cut[index] ?? 0n) + unit;
+    missing -= unit;
+  }
+  return cut.map(safeInteger);
+}
+
 /** The rounding in words, for trails: "half up, by line". */
 export function roundingInWords(rounding: Rounding): string {
   const mode = { "half-up": "half up", "half-even": "half to even", down: "down", up: "up" }[rounding.mode];
   const level = rounding.level === "line" ? "by line" : "by document, levy and rate";
+  const together = rounding.combined ? ", all levies together" : "";
   const step = rounding.lineStep ? `, each line first to ${rounding.lineStep} of the smallest unit` : "";
-  return `${mode}, ${level}${step}`;
+  return `${mode}, ${level}${together}${step}`;
 }

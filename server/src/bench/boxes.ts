@@ -6,7 +6,7 @@ import { documentPage } from "../features/documents/queries.ts";
 import { loadSetup } from "../features/clients/loadSetup.ts";
 import { postDocuments } from "../features/documents/postDocuments.ts";
 import type { NewDocument } from "../features/documents/postDocuments.ts";
-import { boxesNow } from "../features/returns/returnView.ts";
+import { boxesNow } from "../features/returns/evaluation.ts";
 import { trialBalance } from "../features/ledger/queries.ts";
 import type { BenchRow } from "./report.ts";
 import { bestTime } from "./report.ts";

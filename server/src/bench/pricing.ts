@@ -1,5 +1,5 @@
 import { netAndGross, priceLine } from "@fiscalon/core/tax/priceLine";
-import { ratedComponents } from "@fiscalon/core/tax/priceDocument";
+import { ratedComponents } from "@fiscalon/core/tax/ratedComponents";
 import { ROUND_EACH_LINE } from "@fiscalon/core/tax/rounding";
 import { gb } from "@fiscalon/core/jurisdictions/gb/pack";
 import type { BenchRow } from "./report.ts";
@@ -11,7 +11,7 @@ const LINES = 500_000;
 export function pricingBench(): BenchRow[] {
   const code = gb.codes.find((one) => one.code === "S20");
   if (!code) return [];
-  const components = ratedComponents(code, { date: "2026-05-01" }, gb.schedules);
+  const components = ratedComponents(code, "2026-05-01", gb.schedules);
   return (["exclusive", "inclusive"] as const).map((mode) => {
     const ours = timed((amount) => {
       const taxes = priceLine(amount, mode, components, ROUND_EACH_LINE);

@@ -1,11 +1,12 @@
 import type { Sequelize } from "sequelize";
 import { SequelizeStorage, Umzug } from "umzug";
 import { firstTables } from "./migrations/2026-11-24-first-tables.ts";
+import { wholeSetup } from "./migrations/2026-11-25-whole-setup.ts";
 
 /** Brings the database to the newest shape. Each migration runs once, in one transaction. */
 export async function migrate(sequelize: Sequelize, person: string): Promise<void> {
   const umzug = new Umzug({
-    migrations: [firstTables].map(({ name, statements }) => ({
+    migrations: [firstTables, wholeSetup].map(({ name, statements }) => ({
       name,
       up: () =>
         sequelize.transaction(async (transaction) => {

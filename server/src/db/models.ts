@@ -1,11 +1,15 @@
 import { DataTypes } from "sequelize";
 import type { Model, ModelStatic, Sequelize } from "sequelize";
-import type { Frequency } from "@fiscalon/core/calendar/filingPeriods";
+import type { Frequency, RhythmChange } from "@fiscalon/core/calendar/filingPeriods";
+import type { Basis } from "@fiscalon/core/facts/registration";
+import type { SupplyRule } from "@fiscalon/core/supply/supplyRule";
 import type { AccountRole, AccountType } from "@fiscalon/core/ledger/account";
 import type { Rounding } from "@fiscalon/core/tax/rounding";
-import type { TaxCode } from "@fiscalon/core/tax/taxCode";
+import type { RateRow, TaxCode } from "@fiscalon/core/tax/taxCode";
+import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
 import type { ImportReport, ImportSettings } from "@fiscalon/contract/imports";
 import type { PeriodState } from "@fiscalon/contract/returns";
+import type { StandingBody } from "@fiscalon/contract/setup";
 import type { RegisterShape } from "@fiscalon/core/formats/registers/recogniseRegister";
 
 interface Made {
@@ -30,6 +34,9 @@ export interface PlaceRecord extends OfClient {
   name: string;
   country: string;
   region: string | null;
+  closedOn: string | null;
+  saleCode: string | null;
+  purchaseCode: string | null;
 }
 export interface RegistrationRecord extends OfClient {
   ref: string;
@@ -40,8 +47,10 @@ export interface RegistrationRecord extends OfClient {
   validTo: string | null;
   frequency: Frequency;
   anchor: string;
-  basis: "accrual";
+  changes: RhythmChange[];
+  basis: Basis;
   rounding: Rounding;
+  options: Record<string, string>;
 }
 export interface AccountRecord extends OfClient {
   code: string;
@@ -65,7 +74,7 @@ export interface ContactRecord extends OfClient {
   region: string | null;
   taxNumber: string | null;
   registered: boolean | null;
-  standing: Record<string, unknown> | null;
+  standing: Record<string, StandingBody> | null;
   saleCode: string | null;
   purchaseCode: string | null;
 }
@@ -79,6 +88,20 @@ export interface ItemRecord extends OfClient {
   purchaseCode: string | null;
   saleAccount: string | null;
   purchaseAccount: string | null;
+  statisticalCode: string | null;
+}
+export interface RuleRecord extends OfClient {
+  ref: string;
+  position: number;
+  definition: SupplyRule;
+}
+export interface ScheduleRecord extends OfClient {
+  ref: string;
+  rows: RateRow[];
+}
+export interface JurisdictionRecord extends Made {
+  ref: string;
+  definition: OwnJurisdiction;
 }
 export interface ReturnRecord extends OfClient {
   registrationId: number;
@@ -160,7 +183,16 @@ export function defineModels(sequelize: Sequelize) {
       saleCode: TEXT,
       purchaseCode: TEXT,
     }),
-    places: table<PlaceRecord>("places", { ...ofClient, ref: TEXT, name: TEXT, country: TEXT, region: TEXT }),
+    places: table<PlaceRecord>("places", {
+      ...ofClient,
+      ref: TEXT,
+      name: TEXT,
+      country: TEXT,
+      region: TEXT,
+      closedOn: TEXT,
+      saleCode: TEXT,
+      purchaseCode: TEXT,
+    }),
     registrations: table<RegistrationRecord>("registrations", {
       ...ofClient,
       ref: TEXT,
@@ -171,8 +203,10 @@ export function defineModels(sequelize: Sequelize) {
       validTo: TEXT,
       frequency: TEXT,
       anchor: TEXT,
+      changes: JSON,
       basis: TEXT,
       rounding: JSON,
+      options: JSON,
     }),
     accounts: table<AccountRecord>("accounts", {
       ...ofClient,
@@ -214,7 +248,11 @@ export function defineModels(sequelize: Sequelize) {
       purchaseCode: TEXT,
       saleAccount: TEXT,
       purchaseAccount: TEXT,
+      statisticalCode: TEXT,
     }),
+    rules: table<RuleRecord>("rules", { ...ofClient, ref: TEXT, position: INTEGER, definition: JSON }),
+    schedules: table<ScheduleRecord>("schedules", { ...ofClient, ref: TEXT, rows: JSON }),
+    jurisdictions: table<JurisdictionRecord>("jurisdictions", { ...made, ref: TEXT, definition: JSON }),
     returns: table<ReturnRecord>("returns", {
       ...ofClient,
       registrationId: INTEGER,

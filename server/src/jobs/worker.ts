@@ -3,6 +3,7 @@ import type { JobView } from "@fiscalon/contract/views";
 import { Database } from "../db/database.ts";
 import { errorBody } from "../errors.ts";
 import { importBook } from "../features/books/importBook.ts";
+import { loadOwnPacks } from "../features/jurisdictions/ownPacks.ts";
 import { checkImport, postImport } from "../features/imports/runImport.ts";
 import type { JobOrder, Progress } from "./task.ts";
 import { progressOf } from "./task.ts";
@@ -13,6 +14,7 @@ type Outcome = Pick<JobView, "state" | "result" | "error">;
 export default async function work(order: JobOrder): Promise<Outcome> {
   const db = await Database.open(order.dataDir, "");
   try {
+    await loadOwnPacks(db);
     return { state: "done", result: await run(db, order, progressOf(order)), error: null };
   } catch (error) {
     if (!(error instanceof FiscalError)) throw error;

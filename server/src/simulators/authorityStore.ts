@@ -1,10 +1,9 @@
 import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
-import { dueDate } from "@fiscalon/core/calendar/dueDate";
 import { addMonths } from "@fiscalon/core/calendar/date";
-import { packById } from "@fiscalon/core/jurisdictions/packs";
 import type { Database } from "../db/database.ts";
 import type { RegistrationRecord } from "../db/models.ts";
-import { periodRule } from "../features/returns/periods.ts";
+import { dueDates } from "../features/returns/dueDates.ts";
+import { periodRule } from "../features/returns/periodRule.ts";
 import type { AuthorityStore } from "./authority.ts";
 
 /**
@@ -17,12 +16,11 @@ export function authorityStore(db: Database, today: () => string): AuthorityStor
       const row = await db.models.registrations.findOne({ where: { number: vrn }, order: [["id", "DESC"]] });
       if (!row) return undefined;
       const r = row.get({ plain: true }) as RegistrationRecord;
-      const { due } = packById(r.pack);
       const from = addMonths(today(), -60);
       return filingPeriods(periodRule(r), from, addMonths(today(), 3)).map((period) => ({
         start: period.from,
         end: period.to,
-        due: dueDate(due, period.to),
+        due: dueDates(r, period.to).due,
       }));
     },
     async submission(vrn, periodKey) {

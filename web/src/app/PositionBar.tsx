@@ -1,7 +1,7 @@
 import { Lock } from "lucide-react";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { Figure } from "../kit/Figure.tsx";
-import { formBoxes } from "../kit/formBoxes.ts";
+import { formOfRegistration } from "../kit/formBoxes.ts";
 import { useScope } from "./scope.ts";
 
 /** The bottom edge: output tax, input tax and net of the period, live while a document is typed. */
@@ -17,9 +17,12 @@ export function PositionBar() {
   const here = draft && draft.periodEnd === period.to ? draft : null;
   const output = period.output + (here?.output ?? 0);
   const input = period.input + (here?.input ?? 0);
-  const net = output - input;
-  const boxes = formBoxes(registration.pack);
-  const of = (box: string) => (here ? null : `box/${registration.id}/${period.to}/${box}`);
+  const net = here ? output - input : period.net;
+  const totals = formOfRegistration(registration, period.to).net;
+  const of = (formula: string) => {
+    const box = /^\[([^\]]+)\]$/.exec(formula)?.[1];
+    return here || box === undefined ? null : `box/${registration.id}/${period.to}/${box}`;
+  };
   const locked = ["sealed", "filed", "settled"].includes(period.state);
   return (
     <footer
@@ -31,7 +34,7 @@ export function PositionBar() {
         <Figure
           amount={output}
           digits={minorDigits}
-          of={of(boxes.payable)}
+          of={of(totals.output)}
           className="font-semibold"
           label="Output tax"
         />
@@ -41,7 +44,7 @@ export function PositionBar() {
         <Figure
           amount={input}
           digits={minorDigits}
-          of={of(boxes.reclaimed)}
+          of={of(totals.input)}
           className="font-semibold"
           label="Input tax"
         />
@@ -51,7 +54,7 @@ export function PositionBar() {
         <Figure
           amount={Math.abs(net)}
           digits={minorDigits}
-          of={of(boxes.shown)}
+          of={of(`[${totals.shown}]`)}
           className="font-semibold text-primary"
           label="Net"
         />

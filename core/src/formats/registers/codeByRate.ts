@@ -1,6 +1,7 @@
 import type { CalendarDate } from "../../calendar/date.ts";
-import { ratedComponents } from "../../tax/priceDocument.ts";
+import { ratedComponents } from "../../tax/ratedComponents.ts";
 import { priceLine } from "../../tax/priceLine.ts";
+import { rowInForce } from "../../tax/rateInForce.ts";
 import { ROUND_EACH_LINE } from "../../tax/rounding.ts";
 import type { Direction, RateSchedules, TaxCode } from "../../tax/taxCode.ts";
 
@@ -30,13 +31,21 @@ export function codeByRate(
       )
     )
       continue;
-    const calculated = priceLine(
-      net,
-      "exclusive",
-      ratedComponents(code, { date: taxPoint }, schedules),
-      ROUND_EACH_LINE,
-    ).reduce((sum, one) => sum + one.tax, 0);
+    const components = componentsInForce(code, taxPoint, schedules);
+    if (!components) continue;
+    const calculated = priceLine(net, "exclusive", components, ROUND_EACH_LINE).reduce(
+      (sum, one) => sum + one.tax,
+      0,
+    );
     if (Math.abs(calculated - tax) <= Math.max(2, Math.abs(tax) / 100)) return code;
   }
   return undefined;
+}
+
+/** A code whose rates are not in force on a day cannot be the one. */
+function componentsInForce(code: TaxCode, on: CalendarDate, schedules: RateSchedules) {
+  const inForce = code.components.every(
+    ({ rate }) => !("schedule" in rate) || rowInForce(schedules[rate.schedule], on) !== undefined,
+  );
+  return inForce ? ratedComponents(code, on, schedules) : undefined;
 }

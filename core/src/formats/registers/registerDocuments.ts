@@ -1,7 +1,7 @@
 import { FiscalError } from "../../errors.ts";
 import { displayAmount, formatAmount } from "../../money/amount.ts";
 import type { DocumentInput, DocumentKind, LineInput } from "../../tax/documentInput.ts";
-import { ratedComponents } from "../../tax/priceDocument.ts";
+import { ratedComponents } from "../../tax/ratedComponents.ts";
 import { priceLine } from "../../tax/priceLine.ts";
 import { ROUND_EACH_LINE } from "../../tax/rounding.ts";
 import type { Direction, RateSchedules, TaxCode } from "../../tax/taxCode.ts";
@@ -227,7 +227,7 @@ function typedTax(
 ): Pick<LineInput, "typedTax" | "typedReason"> {
   const component = code.components.find((c) => c.charged === "charged" && c.rate.kind !== "none");
   if (tax === null || !component) return {};
-  const components = ratedComponents(code, { date: row.date, taxPoint: row.taxPoint }, reading.schedules);
+  const components = ratedComponents(code, row.taxPoint ?? row.date, reading.schedules);
   const calculated = priceLine(net, "exclusive", components, ROUND_EACH_LINE).reduce(
     (sum, one) => sum + one.tax,
     0,

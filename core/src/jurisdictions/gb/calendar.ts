@@ -1,4 +1,5 @@
-import type { CorrectionRule, DueRule, FilingRhythm, JurisdictionPack } from "../pack.ts";
+import type { DueRule } from "../../calendar/dueDate.ts";
+import type { CorrectionRule, FilingRhythm, JurisdictionPack } from "../pack.ts";
 
 export const rhythms: FilingRhythm[] = [
   {
@@ -20,10 +21,28 @@ export const rhythms: FilingRhythm[] = [
     anchor: "2026-05-31",
   },
   { id: "monthly", name: "Monthly", frequency: "monthly", anchor: "2026-01-31" },
+  { id: "annual", name: "Annual, to December", frequency: "annual", anchor: "2026-12-31" },
 ];
 
 /** For month-end periods: the 7th of the second month after. The authority's own due date wins when known. */
-export const due: DueRule = { months: 1, days: 7, source: "SI 1995/2518 reg. 25 and the online extension" };
+export const due: DueRule[] = [
+  {
+    frequencies: ["annual"],
+    months: 2,
+    day: "end",
+    shift: "none",
+    payShift: "before",
+    source: "VAT Notice 732: no further days for annual accounting",
+  },
+  {
+    months: 1,
+    day: "end",
+    days: 7,
+    shift: "none",
+    payShift: "before",
+    source: "SI 1995/2518 reg. 25 and the online extension",
+  },
+];
 
 export const roundings: JurisdictionPack["roundings"] = [
   {

@@ -1,13 +1,5 @@
-import type { Component, TaxCode } from "../../tax/taxCode.ts";
-
-type Row = Pick<TaxCode, "code" | "name" | "direction" | "treatment" | "source"> &
-  Partial<Pick<TaxCode, "supply" | "from" | "to" | "note">> & {
-    schedule?: "STD" | "RED" | "ZERO" | "HOSP" | "typed";
-    charged?: Component["charged"];
-    recoverable?: string;
-    sale?: string;
-    purchase?: string;
-  };
+import { codesOfLevy } from "../shared/codeRows.ts";
+import type { CodeRow } from "../shared/codeRows.ts";
 
 const SALE = "1 +t, 6 +n";
 const PURCHASE = "4 +r, 7 +n";
@@ -15,7 +7,7 @@ const NET_ONLY = { sale: "6 +n", purchase: "7 +n" };
 
 // One code a line, as in the fact tables of the law.
 // prettier-ignore
-const rows: Row[] = [
+const rows: CodeRow[] = [
   { code: "S20", name: "Standard rate", direction: "both", treatment: "standard", schedule: "STD", sale: SALE, purchase: PURCHASE, source: "VATA 1994 s.2(1)" },
   { code: "R5", name: "Reduced rate", direction: "both", treatment: "reduced", schedule: "RED", sale: SALE, purchase: PURCHASE, source: "VATA 1994 s.29A" },
   { code: "H", name: "Hospitality and holiday accommodation", direction: "both", treatment: "reduced", schedule: "HOSP", sale: SALE, purchase: PURCHASE, note: "Not for alcoholic drinks, which stayed at the standard rate.", source: "VATA 1994 Sch 7A groups 14 to 16" },
@@ -41,32 +33,19 @@ const rows: Row[] = [
   { code: "BL20", name: "Blocked input tax", direction: "purchase", treatment: "blocked", schedule: "STD", recoverable: "0", purchase: PURCHASE, note: "Business entertainment, cars, private use: the tax is part of the cost.", source: "SI 1992/3222 art. 5 and 7" },
   { code: "CL50", name: "Car lease with private use", direction: "purchase", treatment: "standard", supply: "services", schedule: "STD", recoverable: "50", purchase: PURCHASE, source: "SI 1992/3222 art. 7, VAT Notice 700/64" },
   { code: "CAP20", name: "Capital purchase", direction: "purchase", treatment: "standard", supply: "goods", schedule: "STD", purchase: PURCHASE, source: "VATA 1994 s.24" },
+  { code: "S20E", name: "Standard rate, wholly for exempt supplies", direction: "purchase", treatment: "blocked", schedule: "STD", recoverable: "0", purchase: PURCHASE, note: "Not deducted unless within the de minimis limits.", source: "SI 1995/2518 reg. 101" },
+  { code: "S20R", name: "Standard rate, mixed use", direction: "purchase", treatment: "standard", schedule: "STD", purchase: PURCHASE, note: "The line's attribute `recoverable` holds the partial exemption percentage.", source: "SI 1995/2518 reg. 101" },
+  { code: "MGS", name: "Second-hand goods sold on margin", direction: "sale", treatment: "margin", supply: "goods", formula: "max(0, gross - cost) * {STD} / (100 + {STD})", formulaBase: "max(0, gross - cost) * 100 / (100 + {STD})", inputs: ["cost"], sale: SALE, note: "The line's attribute `cost` holds the purchase price. A loss is never set against another item.", source: "VATA 1994 s.50A, VAT Notice 718" },
+  { code: "MGP", name: "Second-hand goods bought for the margin scheme", direction: "purchase", treatment: "margin", supply: "goods", purchase: "7 +n", source: "VATA 1994 s.50A, VAT Notice 718" },
+  { code: "FSC", name: "Fuel scale charge", direction: "sale", treatment: "standard", schedule: "STD", sale: SALE, note: "On a journal: credit and debit the cost with the charge, the credit with this code.", source: "VATA 1994 s.56 and 57" },
+  { code: "OWN", name: "Own use, gifts, staff benefits at cost", direction: "sale", treatment: "standard", schedule: "STD", sale: SALE, source: "VATA 1994 Sch 4" },
+  { code: "BDR", name: "Bad debt relief", direction: "purchase", treatment: "adjustment", schedule: "typed", amountIs: "tax", purchase: "4 +r", note: "The amount is the tax.", source: "VATA 1994 s.36, VAT Notice 700/18" },
+  { code: "BDX", name: "Paid after bad debt relief", direction: "sale", treatment: "adjustment", schedule: "typed", amountIs: "tax", sale: "1 +t", note: "The amount is the tax.", source: "VATA 1994 s.36, VAT Notice 700/18" },
+  { code: "CLW", name: "Input tax repaid, unpaid for 6 months", direction: "purchase", treatment: "adjustment", schedule: "typed", amountIs: "tax", purchase: "4 +r", note: "The amount is the tax, as a credit.", source: "VATA 1994 s.26A" },
+  { code: "CLR", name: "Input tax restored on payment", direction: "purchase", treatment: "adjustment", schedule: "typed", amountIs: "tax", purchase: "4 +r", note: "The amount is the tax.", source: "VATA 1994 s.26A" },
+  { code: "ERO", name: "Error of an earlier period, due to the authority", direction: "sale", treatment: "adjustment", schedule: "typed", amountIs: "tax", sale: "1 +t", source: "VAT Notice 700/45" },
+  { code: "ERI", name: "Error of an earlier period, due to the business", direction: "purchase", treatment: "adjustment", schedule: "typed", amountIs: "tax", purchase: "4 +r", source: "VAT Notice 700/45" },
 ];
 
-/** The tax codes of the pack; the short codes are part of the book format. */
-export const codes: TaxCode[] = rows.map((row) => ({
-  code: row.code,
-  name: row.name,
-  direction: row.direction,
-  supply: row.supply ?? "both",
-  treatment: row.treatment,
-  from: row.from ?? null,
-  to: row.to ?? null,
-  note: row.note ?? "",
-  source: row.source,
-  components: [
-    {
-      levy: "VAT",
-      rate: rateOf(row),
-      partOfLaterBases: false,
-      charged: row.charged ?? "charged",
-      recoverable: row.recoverable ?? "100",
-      boxes: { sale: row.sale ?? "", purchase: row.purchase ?? "" },
-    },
-  ],
-}));
-
-function rateOf(row: Row): Component["rate"] {
-  if (row.schedule === undefined) return { kind: "none" };
-  return row.schedule === "typed" ? { kind: "typed" } : { kind: "percent", schedule: row.schedule };
-}
+/** The codes of the United Kingdom. A credit note uses the same boxes with the opposite sign. */
+export const codes = codesOfLevy("gb", "VAT", rows);

@@ -4,10 +4,31 @@ const PENCE = { mode: "half-up", step: 1 } as const;
 /** VAT Notice 700/12: leave out the pence. Cut on the total of the box, not by document. */
 const WHOLE_POUNDS = { mode: "down", step: 100 } as const;
 
+const OLD_TITLES: Readonly<Record<string, { title: string; short: string; words: string }>> = {
+  "2": {
+    title: "VAT due in the period on acquisitions from other EC Member States",
+    short: "VAT due on acquisitions from the EU",
+    words: "Tax on goods acquired from other EU Member States.",
+  },
+  "8": {
+    title:
+      "Total value of all supplies of goods and related costs, excluding any VAT, to other EC Member States",
+    short: "Goods supplied to the EU",
+    words: "Goods sent to registered buyers in other EU Member States.",
+  },
+  "9": {
+    title:
+      "Total value of all acquisitions of goods and related costs, excluding any VAT, from other EC Member States",
+    short: "Goods acquired from the EU",
+    words: "Goods brought in from other EU Member States.",
+  },
+};
+
 /** The nine boxes (VAT Notice 700/12). */
 export const nineBoxes: ReturnForm = {
   id: "gb-vat-9",
   name: "VAT return",
+  levies: ["VAT"],
   from: "2021-01-01",
   to: null,
   boxes: [
@@ -36,11 +57,7 @@ export const nineBoxes: ReturnForm = {
       short: "Total VAT due",
       kind: "formula",
       holds: "tax",
-      terms: [
-        { box: "1", sign: 1 },
-        { box: "2", sign: 1 },
-      ],
-      formula: "1 + 2",
+      formula: "[1] + [2]",
       rounding: PENCE,
       words: "Box 1 plus box 2.",
     },
@@ -60,12 +77,7 @@ export const nineBoxes: ReturnForm = {
       short: "Net VAT",
       kind: "formula",
       holds: "tax",
-      terms: [
-        { box: "3", sign: 1 },
-        { box: "4", sign: -1 },
-      ],
-      absolute: true,
-      formula: "3 − 4",
+      formula: "abs([3] - [4])",
       rounding: PENCE,
       words: "The difference between boxes 3 and 4: to pay when box 3 is larger, to reclaim when box 4 is.",
     },
@@ -108,6 +120,18 @@ export const nineBoxes: ReturnForm = {
       words: "Goods brought into Northern Ireland from EU Member States.",
     },
   ],
-  net: { payable: "3", reclaimed: "4", shown: "5" },
+  net: { output: "[3]", input: "[4]", due: "[3] - [4]", shown: "5" },
+  rules: [
+    { formula: "[3] == [1] + [2]", says: "Box 3 is not the sum of boxes 1 and 2." },
+    { formula: "[5] == abs([3] - [4])", says: "Box 5 is not the difference of boxes 3 and 4." },
+  ],
   source: "VAT Notice 700/12",
+};
+
+/** Until the end of 2020 boxes 2, 8 and 9 were for the whole United Kingdom. */
+export const nineBoxesBefore2021: ReturnForm = {
+  ...nineBoxes,
+  from: "2018-01-01",
+  to: "2020-12-31",
+  boxes: nineBoxes.boxes.map((box) => ({ ...box, ...(OLD_TITLES[box.id] ?? {}) })),
 };

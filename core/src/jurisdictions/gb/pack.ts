@@ -2,8 +2,10 @@ import type { JurisdictionPack } from "../pack.ts";
 import { accounts } from "./accounts.ts";
 import { correction, declaration, due, rhythms, roundings } from "./calendar.ts";
 import { codes } from "./codes.ts";
-import { nineBoxes } from "./form.ts";
+import { nineBoxes, nineBoxesBefore2021 } from "./form.ts";
+import { notes } from "./notes.ts";
 import { schedules } from "./rates.ts";
+import { classes, rules } from "./rules.ts";
 import { checkVatNumber } from "./vatNumber.ts";
 
 /** United Kingdom, Value Added Tax. Sources stand beside each row of the data. */
@@ -14,15 +16,24 @@ export const gb: JurisdictionPack = {
   currency: "GBP",
   authority: "HMRC",
   numberName: "VAT registration number",
-  levies: [{ levy: "VAT", name: "Value Added Tax" }],
+  numberHint: "9 digits, with or without GB",
+  levies: [{ levy: "VAT", name: "Value Added Tax", deducted: true }],
+  regions: [{ code: "NIR", name: "Northern Ireland", aliases: ["NI", "XI"] }],
   schedules,
   codes,
   accounts,
-  forms: [nineBoxes],
+  classes,
+  rules,
+  forms: [nineBoxes, nineBoxesBefore2021],
   rhythms,
   roundings,
+  bases: ["accrual", "cash"],
   due,
+  holidays: { country: "GB", regions: ["ENG"] },
   correction,
+  creditNotes: "netted",
   declaration,
+  notes,
+  electronic: true,
   checkNumber: checkVatNumber,
 };

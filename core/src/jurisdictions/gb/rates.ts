@@ -1,7 +1,7 @@
-import type { RateSchedules } from "../../tax/taxCode.ts";
+import { schedulesOf } from "../shared/codeRows.ts";
 
 /** VAT rates by date. HOSP is hospitality and holiday accommodation with its temporary reduced rates. */
-export const schedules: RateSchedules = {
+export const schedules = schedulesOf("gb", {
   STD: [
     { from: "1991-04-01", to: "2008-11-30", rate: "17.5", source: "FA 1991, from memory" },
     { from: "2008-12-01", to: "2009-12-31", rate: "15", source: "SI 2008/3020, from memory" },
@@ -16,4 +16,4 @@ export const schedules: RateSchedules = {
     { from: "2021-10-01", to: "2022-03-31", rate: "12.5", source: "FA 2021 s.93" },
     { from: "2022-04-01", to: null, rate: "20", source: "expiry of FA 2021 s.93" },
   ],
-};
+});

@@ -4,6 +4,8 @@ import { FiscalError } from "@fiscalon/core/errors";
 import type { ControlAgreementView } from "@fiscalon/contract/views";
 import { made, recordChange } from "../../actor.ts";
 import type { Actor } from "../../actor.ts";
+import { bears } from "@fiscalon/core/ledger/account";
+import type { Account } from "@fiscalon/core/ledger/account";
 import type { Database } from "../../db/database.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { notFound } from "../../errors.ts";
@@ -25,9 +27,9 @@ export async function controlAgreement(
   end: string,
 ): Promise<ControlAgreementView> {
   const period = periodEnding(r, end);
-  const levy = r.levies[0] ?? "";
+  const levy = r.levies.join(", ");
   const accounts = setup.plain.accounts.filter(
-    (a) => CONTROL_ROLES.includes(a.role ?? "") && a.levy === levy,
+    (a) => CONTROL_ROLES.includes(a.role ?? "") && r.levies.some((one) => bears(a, one)),
   );
   const uncoded = await uncodedEntries(
     db,
@@ -58,7 +60,7 @@ async function accountFigures(
   db: Database,
   setup: ClientSetup,
   r: RegistrationRecord,
-  account: { code: string; role: string | null },
+  account: Pick<Account, "code" | "role" | "levy">,
   from: string,
   to: string,
 ): Promise<Figures> {
@@ -71,9 +73,12 @@ async function accountFigures(
     [id, from, to],
   );
   const known = ledger ?? { opening: 0, closing: 0, settlement: 0, payments: 0 };
+  const levies = JSON.stringify(r.levies.filter((levy) => bears(account, levy)));
   const declared =
-    account.role === "due-to-authority" ? 0 : await declaredTax(db, r.id, to, account.role === "input-tax");
-  return { ...known, declared, timing: await timingDifference(db, r.id, account.role, from, to) };
+    account.role === "due-to-authority"
+      ? 0
+      : await declaredTax(db, r.id, to, account.role === "input-tax", levies);
+  return { ...known, declared, timing: await timingDifference(db, r.id, account.role, from, to, levies) };
 }
 
 /** Tax of the facts reported in the period, as it stands on the account (debit positive). */
@@ -82,12 +87,14 @@ async function declaredTax(
   registrationId: number,
   end: string,
   input: boolean,
+  levies: string,
 ): Promise<number> {
   const row = await db.row<{ output: number; input: number }>(
     `SELECT coalesce(sum(CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN -tax ELSE 0 END), 0) AS output,
        coalesce(sum(recoverable), 0) AS input
-     FROM facts WHERE registration_id = $1 AND period_end = $2 AND live = 1`,
-    [registrationId, end],
+     FROM facts WHERE registration_id = $1 AND period_end = $2 AND live = 1
+       AND levy IN (SELECT value FROM json_each($3))`,
+    [registrationId, end, levies],
   );
   return (input ? row?.input : row?.output) ?? 0;
 }
@@ -99,6 +106,7 @@ async function timingDifference(
   role: string | null,
   from: string,
   to: string,
+  levies: string,
 ): Promise<number> {
   if (role === "due-to-authority") return 0;
   const amount =
@@ -107,9 +115,10 @@ async function timingDifference(
     `SELECT coalesce(sum((d.ledger_date BETWEEN $2 AND $3) * (${amount}) - (f.period_end IS $3 AND f.registration_id = $1) * (${amount})), 0) AS timing
      FROM facts f JOIN documents d ON d.id = f.document_id
      WHERE f.client_id = (SELECT client_id FROM registrations WHERE id = $1) AND f.live = 1
+       AND f.levy IN (SELECT value FROM json_each($4))
        AND ((f.registration_id = $1 AND f.period_end = $3) OR d.ledger_date BETWEEN $2 AND $3)
        AND NOT (f.registration_id IS $1 AND f.period_end IS $3 AND d.ledger_date BETWEEN $2 AND $3)`,
-    [registrationId, from, to],
+    [registrationId, from, to, levies],
   );
   return row?.timing ?? 0;
 }

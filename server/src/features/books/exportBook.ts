@@ -25,7 +25,15 @@ export async function exportBook(db: Database, clientId: number): Promise<BookFi
       saleCode: client.saleCode,
       purchaseCode: client.purchaseCode,
     },
-    places: places.map(({ ref, name, country, region }) => ({ id: ref, name, country, region })),
+    places: places.map(({ ref, name, country, region, closedOn, saleCode, purchaseCode }) => ({
+      id: ref,
+      name,
+      country,
+      region,
+      ...(closedOn === null ? {} : { closedOn }),
+      ...(saleCode === null ? {} : { saleCode }),
+      ...(purchaseCode === null ? {} : { purchaseCode }),
+    })),
     registrations: setup.registrations.map((r) => ({
       id: r.ref,
       pack: r.pack,
@@ -35,10 +43,15 @@ export async function exportBook(db: Database, clientId: number): Promise<BookFi
       to: r.validTo,
       frequency: r.frequency,
       anchor: r.anchor,
+      ...(r.changes.length === 0 ? {} : { changes: r.changes }),
       basis: r.basis,
       rounding: r.rounding,
+      ...(Object.keys(r.options).length === 0 ? {} : { options: r.options }),
     })),
     codes: codes.map((code) => code.definition),
+    ...(plain.archived.length === 0 ? {} : { archived: [...plain.archived] }),
+    rules: [...plain.rules],
+    ...(await ownSchedules(db, clientId)),
     accounts: [...plain.accounts],
     contacts: contacts.map((c) => ({
       id: c.ref,
@@ -51,14 +64,24 @@ export async function exportBook(db: Database, clientId: number): Promise<BookFi
       purchaseCode: c.purchaseCode,
       ...(c.standing === null ? {} : { standing: c.standing }),
     })),
-    items: items.map(({ id: _id, clientId: _client, createdAt: _at, createdBy: _by, ref, ...item }) => ({
-      id: ref,
-      ...item,
-    })),
+    items: items.map(
+      ({ id: _id, clientId: _client, createdAt: _at, createdBy: _by, ref, statisticalCode, ...item }) => ({
+        id: ref,
+        ...item,
+        ...(statisticalCode === null ? {} : { statisticalCode }),
+      }),
+    ),
     documents: await documentsOf(db, setup, refsOf(contacts), refsOf(places)),
     adjustments: await adjustmentsOf(db, setup),
     ...(await returnsOf(db, setup)),
   };
+}
+
+/** Schedules of the client's own; those of packs come with the packs. */
+async function ownSchedules(db: Database, clientId: number): Promise<Pick<BookFile, "schedules">> {
+  const rows = await db.models.schedules.findAll({ where: { clientId }, order: ["id"] });
+  if (rows.length === 0) return {};
+  return { schedules: Object.fromEntries(rows.map(({ ref, rows: own }) => [ref, own])) };
 }
 
 async function plainRows<T>(

@@ -2,6 +2,7 @@ import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import { formatAmount, parseAmount } from "@fiscalon/core/money/amount";
 import { packOfCountry } from "@fiscalon/core/jurisdictions/packs";
+import type { SupplyRule } from "@fiscalon/core/supply/supplyRule";
 import type { BookFile } from "@fiscalon/contract/book";
 import type { BookDocument } from "@fiscalon/contract/document";
 import { made } from "../../actor.ts";
@@ -65,6 +66,9 @@ async function createFromBook(db: Database, tx: Tx, actor: Actor, book: BookFile
       {
         accounts: merged(pack?.accounts ?? [], (book.accounts ?? []).map(fullAccount)),
         codes: merged(pack?.codes ?? [], book.codes ?? []),
+        archived: book.archived ?? [],
+        ...(book.rules ? { rules: numbered(book.rules) } : {}),
+        ...(book.schedules ? { schedules: book.schedules } : {}),
         ...(saleCode === undefined ? {} : { saleCode }),
         ...(purchaseCode === undefined ? {} : { purchaseCode }),
       },
@@ -83,6 +87,11 @@ function fullAccount(account: NonNullable<BookFile["accounts"]>[number]) {
     topic: topic ?? null,
     usualCode: usualCode || null,
   };
+}
+
+/** Rules with an id each: where the file names none, the place in the list. */
+function numbered(rules: readonly SupplyRule[]): SupplyRule[] {
+  return rules.map((rule, index) => ({ ...rule, id: rule.id ?? `rule-${index + 1}` }));
 }
 
 /** The pack's rows, those of the book in place of rows with the same code. */

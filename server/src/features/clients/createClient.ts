@@ -3,11 +3,17 @@ import { minorDigits } from "@fiscalon/core/money/currency";
 import { packById, packOfCountry } from "@fiscalon/core/jurisdictions/packs";
 import type { JurisdictionPack } from "@fiscalon/core/jurisdictions/pack";
 import type { Account } from "@fiscalon/core/ledger/account";
-import type { TaxCode } from "@fiscalon/core/tax/taxCode";
+import type { RhythmChange } from "@fiscalon/core/calendar/filingPeriods";
+import type { Basis } from "@fiscalon/core/facts/registration";
+import { regionOf } from "@fiscalon/core/supply/regions";
+import type { SupplyRule } from "@fiscalon/core/supply/supplyRule";
+import { checkSchedules } from "@fiscalon/core/tax/checkSchedules";
+import type { Direction, RateSchedules, TaxCode } from "@fiscalon/core/tax/taxCode";
 import { ROUND_EACH_LINE } from "@fiscalon/core/tax/rounding";
 import type { ClientBody, PlaceBody, RegistrationBody } from "@fiscalon/contract/setup";
 import { made, recordChange } from "../../actor.ts";
 import type { Actor } from "../../actor.ts";
+import { addPackData } from "./addPackData.ts";
 import type { Database, Tx } from "../../db/database.ts";
 
 /** What a client starts with when the book says nothing else: codes and accounts of the pack of its country. */
@@ -16,6 +22,9 @@ export interface ClientStart {
   accounts?: readonly Account[];
   saleCode?: string | null;
   purchaseCode?: string | null;
+  archived?: readonly string[];
+  rules?: readonly SupplyRule[];
+  schedules?: RateSchedules;
 }
 
 /** Creates a client with the chart and the codes of its country, its place and its registration. */
@@ -42,8 +51,9 @@ export async function createClient(
       name: body.name,
       country: body.country,
       currency,
-      saleCode: start.saleCode === undefined ? firstStandard(codes) : start.saleCode,
-      purchaseCode: start.purchaseCode === undefined ? firstStandard(codes) : start.purchaseCode,
+      saleCode: start.saleCode === undefined ? usualCode(pack, codes, "sale") : start.saleCode,
+      purchaseCode:
+        start.purchaseCode === undefined ? usualCode(pack, codes, "purchase") : start.purchaseCode,
       ...made(actor),
     },
     { transaction: tx },
@@ -58,11 +68,13 @@ export async function createClient(
       ...owned,
       code: definition.code,
       definition,
-      active: true,
+      active: !start.archived?.includes(definition.code),
       position,
     })),
     { transaction: tx },
   );
+  await addRules(db, tx, actor, client.id, start.rules ?? pack?.rules ?? []);
+  await addSchedules(db, tx, actor, client.id, start.schedules ?? {});
   await recordChange(db, tx, actor, {
     client: client.id,
     action: "create",
@@ -71,14 +83,63 @@ export async function createClient(
     after: body,
   });
   if (body.place) await addPlace(db, tx, actor, client.id, "p1", body.place);
-  if (body.registration) {
-    await addRegistration(db, tx, actor, client.id, "r1", body.registration, "registration");
+  const registrations = [
+    ...(body.registration ? [[body.registration, "registration"] as const] : []),
+    ...(body.registrations ?? []).map((one, index) => [one, `registrations[${index}]`] as const),
+  ];
+  for (const [index, [registration, path]] of registrations.entries()) {
+    await addRegistration(db, tx, actor, client.id, `r${index + 1}`, registration, path);
   }
   return client.id;
 }
 
-function firstStandard(codes: readonly TaxCode[]): string | null {
-  return codes.find((code) => code.treatment === "standard")?.code ?? null;
+/** What most lines bear: the code of a supply at home to anyone, or the first standard code of the side. */
+function usualCode(
+  pack: JurisdictionPack | undefined,
+  codes: readonly TaxCode[],
+  direction: Direction,
+): string | null {
+  const rule = pack?.rules.find(
+    (one) => one.direction === direction && one.taxClass === "standard" && one.to === "home",
+  );
+  if (rule && codes.some((code) => code.code === rule.code)) return rule.code;
+  const standard = codes.find(
+    (code) => code.treatment === "standard" && (code.direction === "both" || code.direction === direction),
+  );
+  return standard?.code ?? null;
+}
+
+async function addRules(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  clientId: number,
+  rules: readonly SupplyRule[],
+): Promise<void> {
+  await db.models.rules.bulkCreate(
+    rules.map((definition, position) => ({
+      clientId,
+      ref: definition.id,
+      position,
+      definition,
+      ...made(actor),
+    })),
+    { transaction: tx },
+  );
+}
+
+async function addSchedules(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  clientId: number,
+  schedules: RateSchedules,
+): Promise<void> {
+  checkSchedules(schedules);
+  await db.models.schedules.bulkCreate(
+    Object.entries(schedules).map(([ref, rows]) => ({ clientId, ref, rows: [...rows], ...made(actor) })),
+    { transaction: tx },
+  );
 }
 
 export async function addPlace(
@@ -91,7 +152,17 @@ export async function addPlace(
 ): Promise<number> {
   const { name, country } = place;
   const row = await db.models.places.create(
-    { clientId, ref, name, country, region: place.region || null, ...made(actor) },
+    {
+      clientId,
+      ref,
+      name,
+      country,
+      region: regionOf(country, place.region ?? null, null) || null,
+      closedOn: place.closedOn ?? null,
+      saleCode: place.saleCode || null,
+      purchaseCode: place.purchaseCode || null,
+      ...made(actor),
+    },
     { transaction: tx },
   );
   await recordChange(db, tx, actor, {
@@ -115,7 +186,7 @@ export async function addRegistration(
   path: string,
 ): Promise<number> {
   const pack = packById(body.pack);
-  const levies = body.levies ?? pack.levies.map((levy) => levy.levy);
+  const levies = completed(pack, body.levies ?? pack.defaultLevies ?? pack.levies.map((one) => one.levy));
   const unknown = levies.find((levy) => !pack.levies.some((known) => known.levy === levy));
   if (unknown) {
     throw new FiscalError(
@@ -128,6 +199,7 @@ export async function addRegistration(
     throw new FiscalError("registration/dates", "The registration would end before it starts.", `${path}.to`);
   }
   await refuseOverlap(db, tx, clientId, levies, body, path);
+  await addPackData(db, tx, actor, clientId, pack);
   const row = await db.models.registrations.create(
     {
       clientId,
@@ -139,8 +211,10 @@ export async function addRegistration(
       validTo: body.to,
       frequency: body.frequency,
       anchor: anchorOf(pack, body, path),
-      basis: body.basis,
+      changes: checkedChanges(body, path),
+      basis: offeredBasis(pack, body.basis, path),
       rounding: body.rounding ?? pack.roundings[0]?.rounding ?? ROUND_EACH_LINE,
+      options: checkedOptions(pack, body.options ?? {}, path),
       ...made(actor),
     },
     { transaction: tx },
@@ -155,7 +229,61 @@ export async function addRegistration(
   return row.id;
 }
 
-function checkedNumber(
+/** Levies that come together in one registration are completed: GST brings HST. In the order of the pack. */
+function completed(pack: JurisdictionPack, levies: readonly string[]): string[] {
+  const all = new Set(
+    levies.flatMap((one) => [one, ...(pack.levies.find(({ levy }) => levy === one)?.with ?? [])]),
+  );
+  const known = pack.levies.map(({ levy }) => levy).filter((levy) => all.has(levy));
+  return [...known, ...levies.filter((levy) => !known.includes(levy))];
+}
+
+/** Changes of rhythm in order of time, none before the registration starts. */
+export function checkedChanges(
+  { from, changes = [] }: Pick<RegistrationBody, "from" | "changes">,
+  path: string,
+): RhythmChange[] {
+  const sorted = [...changes].sort((a, b) => (a.from < b.from ? -1 : 1));
+  sorted.forEach((change, index) => {
+    if (change.from > from && change.from !== sorted[index - 1]?.from) return;
+    throw new FiscalError(
+      "registration/rhythm-change",
+      `A change of rhythm on ${change.from} does not fit: it must come after ${from}, one a day.`,
+      `${path}.changes`,
+    );
+  });
+  return sorted;
+}
+
+export function offeredBasis(pack: JurisdictionPack, basis: Basis, path: string): Basis {
+  if (pack.bases.includes(basis)) return basis;
+  throw new FiscalError(
+    "registration/basis",
+    `${pack.name} knows no ${basis} basis. Choose ${pack.bases.join(" or ")}.`,
+    `${path}.basis`,
+  );
+}
+
+export function checkedOptions(
+  pack: JurisdictionPack,
+  options: Readonly<Record<string, string>>,
+  path: string,
+): Record<string, string> {
+  for (const [id, value] of Object.entries(options)) {
+    const option = pack.options?.find((one) => one.id === id);
+    if (option?.values.some((one) => one.value === value)) continue;
+    throw new FiscalError(
+      "registration/option",
+      option
+        ? `${option.name} is one of ${option.values.map((one) => one.value).join(", ")}, not "${value}".`
+        : `${pack.name} offers no option "${id}".`,
+      `${path}.options.${id}`,
+    );
+  }
+  return { ...options };
+}
+
+export function checkedNumber(
   pack: JurisdictionPack,
   number: string | null | undefined,
   field: string,
@@ -166,7 +294,7 @@ function checkedNumber(
   throw new FiscalError("registration/bad-number", check.message, field);
 }
 
-function anchorOf(pack: JurisdictionPack, body: RegistrationBody, path: string): string {
+export function anchorOf(pack: JurisdictionPack, body: RegistrationBody, path: string): string {
   if (body.anchor) return body.anchor;
   const rhythm = pack.rhythms.find((r) => r.frequency === body.frequency);
   if (rhythm) return rhythm.anchor;
@@ -177,17 +305,21 @@ function anchorOf(pack: JurisdictionPack, body: RegistrationBody, path: string):
   );
 }
 
-async function refuseOverlap(
+/** Refuses two registrations of one levy in one jurisdiction on the same day. */
+export async function refuseOverlap(
   db: Database,
   tx: Tx,
   clientId: number,
   levies: readonly string[],
-  body: RegistrationBody,
+  body: Pick<RegistrationBody, "pack" | "from" | "to">,
   path: string,
+  except?: number,
 ): Promise<void> {
   const others = await db.models.registrations.findAll({ where: { clientId }, transaction: tx });
   const clash = others.find(
     (other) =>
+      other.id !== except &&
+      other.pack === packById(body.pack).id &&
       other.levies.some((levy) => levies.includes(levy)) &&
       (other.validTo === null || body.from <= other.validTo) &&
       (body.to === null || other.validFrom <= body.to),

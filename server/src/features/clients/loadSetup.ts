@@ -7,7 +7,14 @@ import { packById, packOfCountry } from "@fiscalon/core/jurisdictions/packs";
 import type { Account } from "@fiscalon/core/ledger/account";
 import type { RateSchedules } from "@fiscalon/core/tax/taxCode";
 import type { Database, Tx } from "../../db/database.ts";
-import type { AccountRecord, ClientRecord, RegistrationRecord } from "../../db/models.ts";
+import type {
+  AccountRecord,
+  ClientRecord,
+  PlaceRecord,
+  RegistrationRecord,
+  RuleRecord,
+  ScheduleRecord,
+} from "../../db/models.ts";
 import { notFound } from "../../errors.ts";
 
 /** A client's set-up with what the server needs beside it: the ids of accounts. */
@@ -40,6 +47,13 @@ export async function loadSetup(db: Database, clientId: number, tx?: Tx): Promis
   const registrations = (
     await db.models.registrations.findAll({ ...options, order: ["validFrom", "id"] })
   ).map((r) => r.get({ plain: true }) as RegistrationRecord);
+  const own = async <T>(table: "rules" | "schedules" | "places"): Promise<T[]> => {
+    const rows = await (db.models[table] as typeof db.models.rules).findAll({ ...options, order: ["id"] });
+    return rows.map((row) => row.get({ plain: true }) as unknown as T);
+  };
+  const rules = (await own<RuleRecord>("rules")).sort((a, b) => a.position - b.position);
+  const schedules = await own<ScheduleRecord>("schedules");
+  const places = await own<PlaceRecord>("places");
   const sealed = await db.rows<{ registration: number; periodEnd: string }>(
     `SELECT registration_id AS registration, period_end AS periodEnd FROM returns
      WHERE client_id = $1 AND state IN ('sealed', 'filed', 'settled')`,
@@ -50,8 +64,22 @@ export async function loadSetup(db: Database, clientId: number, tx?: Tx): Promis
     digits: minorDigits(client.currency),
     currency: client.currency,
     today: today(),
-    codes: codes.filter((c) => c.active).map((c) => c.definition),
-    schedules: schedulesOf(client, registrations),
+    codes: codes.map((c) => c.definition),
+    archived: codes.filter((c) => !c.active).map((c) => c.code),
+    rules: rules.map((rule) => rule.definition),
+    places: places.map(({ id, name, country, region, closedOn, saleCode, purchaseCode }) => ({
+      id,
+      name,
+      country,
+      region,
+      closedOn,
+      saleCode,
+      purchaseCode,
+    })),
+    schedules: {
+      ...packSchedules(client, registrations),
+      ...Object.fromEntries(schedules.map(({ ref, rows }) => [ref, rows])),
+    },
     accounts: accounts.map(accountOf),
     registrations: registrations.map(registrationSetup),
     sealed: registrations.map((r) => ({
@@ -81,14 +109,16 @@ function registrationSetup(r: RegistrationRecord): RegistrationSetup {
     levies: r.levies,
     basis: r.basis,
     rounding: r.rounding,
+    options: r.options,
     frequency: r.frequency,
     anchor: r.anchor,
+    changes: r.changes,
     from: r.validFrom,
     to: r.validTo,
   };
 }
 
-function schedulesOf(client: ClientRecord, registrations: readonly RegistrationRecord[]): RateSchedules {
+function packSchedules(client: ClientRecord, registrations: readonly RegistrationRecord[]): RateSchedules {
   const packs = new Set(registrations.map((r) => r.pack));
   const home = packOfCountry(client.country);
   if (home) packs.add(home.id);

@@ -19,7 +19,7 @@ import type {
   RegistrationBody,
 } from "@fiscalon/contract/setup";
 import type { Account } from "@fiscalon/core/ledger/account";
-import { id } from "@fiscalon/contract/fields";
+import { country, id } from "@fiscalon/contract/fields";
 import { actorNow, made, recordChange } from "../../actor.ts";
 import type { Actor } from "../../actor.ts";
 import type { AppContext } from "../../context.ts";
@@ -29,6 +29,7 @@ import { notFound } from "../../errors.ts";
 import { clientParams, described } from "../../validation.ts";
 import { loadDocuments } from "../documents/loadDocuments.ts";
 import { recomputeDocuments } from "../documents/postDocuments.ts";
+import { askRegister } from "../setup/numberCheck.ts";
 import { addPlace, addRegistration, createClient } from "./createClient.ts";
 import { loadClient, loadSetup } from "./loadSetup.ts";
 import { clientRows, clientView, contactView, contactViews } from "./views.ts";
@@ -37,14 +38,16 @@ type Id = { Params: { id: number } };
 type OwnedId = { Params: { id: number; own: number } };
 const ownedParams = Joi.object({ id: id.required(), own: id.required() });
 
-export async function clientRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+export async function clientRoutes(app: FastifyInstance, { db, numbers }: AppContext): Promise<void> {
   app.get("/clients", { schema: described("All clients", "Set up") }, () => clientRows(db));
 
   app.post<{ Body: ClientBody }>(
     "/clients",
     { schema: described("Create a client", "Set up", { body: clientBody }) },
     async (request, reply) => {
-      const clientId = await db.write((tx) => createClient(db, tx, actorNow(), request.body));
+      const { saleCode, purchaseCode } = request.body;
+      const usual = { ...(saleCode ? { saleCode } : {}), ...(purchaseCode ? { purchaseCode } : {}) };
+      const clientId = await db.write((tx) => createClient(db, tx, actorNow(), request.body, usual));
       return reply.status(201).send(await clientView(db, clientId));
     },
   );
@@ -69,6 +72,16 @@ export async function clientRoutes(app: FastifyInstance, { db }: AppContext): Pr
     "/number-check",
     { schema: described("Check the digits of a tax number", "Set up", { querystring: numberCheckQuery }) },
     (request) => packById(request.query.pack).checkNumber(request.query.number),
+  );
+
+  app.get<{ Querystring: { country: string; number: string } }>(
+    "/number-register",
+    {
+      schema: described("Ask the register of a country about a tax number", "Set up", {
+        querystring: Joi.object({ country: country.required(), number: Joi.string().max(60).required() }),
+      }),
+    },
+    (request) => askRegister(numbers(), request.query.country, request.query.number),
   );
 
   app.post<Id & { Body: PlaceBody }>(
@@ -151,6 +164,21 @@ export async function clientRoutes(app: FastifyInstance, { db }: AppContext): Pr
     },
   );
 
+  app.put<{ Params: { id: number; code: string }; Body: Account }>(
+    "/clients/:id/accounts/:code",
+    {
+      schema: described("Change an account: its name, role and usual code", "Set up", {
+        params: Joi.object({ id: id.required(), code: Joi.string().max(20).required() }),
+        body: accountBody,
+      }),
+    },
+    async (request) => {
+      const { id: clientId, code } = request.params;
+      await db.write((tx) => changeAccount(db, tx, actorNow(), clientId, code, request.body));
+      return (await loadSetup(db, clientId)).plain.accounts;
+    },
+  );
+
   app.get<Id>(
     "/clients/:id/items",
     { schema: described("Items", "Set up", { params: clientParams }) },
@@ -183,6 +211,30 @@ export async function clientRoutes(app: FastifyInstance, { db }: AppContext): Pr
         return item;
       });
       return reply.status(201).send(itemView(row.get({ plain: true }) as ItemRecord));
+    },
+  );
+
+  app.put<OwnedId & { Body: ItemBody }>(
+    "/clients/:id/items/:own",
+    { schema: described("Change an item", "Set up", { params: ownedParams, body: itemBody }) },
+    async (request) => {
+      const { id: clientId, own } = request.params;
+      const row = await db.write(async (tx) => {
+        const item = await db.models.items.findOne({ where: { id: own, clientId }, transaction: tx });
+        if (!item) throw notFound("This item");
+        const before = item.get({ plain: true });
+        await item.update(request.body, { transaction: tx });
+        await recordChange(db, tx, actorNow(), {
+          client: clientId,
+          action: "change",
+          entity: "item",
+          id: own,
+          before,
+          after: request.body,
+        });
+        return item;
+      });
+      return itemView(row.get({ plain: true }) as ItemRecord);
     },
   );
 }
@@ -283,6 +335,40 @@ async function addAccount(
     action: "create",
     entity: "account",
     id: row.id,
+    after: body,
+  });
+}
+
+/** The number of an account stays: entries and documents name it. */
+async function changeAccount(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  clientId: number,
+  code: string,
+  body: Account,
+): Promise<void> {
+  const row = await db.models.accounts.findOne({ where: { clientId, code }, transaction: tx });
+  if (!row) throw notFound("This account");
+  const before = row.get({ plain: true });
+  const { name, type, role, levy, topic, usualCode } = body;
+  await row.update(
+    {
+      name,
+      type,
+      role: role ?? null,
+      levy: levy ?? null,
+      topic: topic ?? null,
+      usualCode: usualCode || null,
+    },
+    { transaction: tx },
+  );
+  await recordChange(db, tx, actor, {
+    client: clientId,
+    action: "change",
+    entity: "account",
+    id: row.id,
+    before,
     after: body,
   });
 }

@@ -50,8 +50,9 @@ function formView({ id, name, boxes }: ReturnType<typeof formOn>) {
   return { id, name, boxes: boxes.map((box) => ({ id: box.id, short: box.short })) };
 }
 
-function placeView({ id, ref, name, country, region }: PlaceRecord): ClientView["places"][number] {
-  return { id, ref, name, country, region };
+function placeView(place: PlaceRecord): ClientView["places"][number] {
+  const { id, ref, name, country, region, closedOn, saleCode, purchaseCode } = place;
+  return { id, ref, name, country, region, closedOn, saleCode, purchaseCode };
 }
 
 export function registrationView(r: RegistrationRecord): RegistrationView {
@@ -72,6 +73,8 @@ export function registrationView(r: RegistrationRecord): RegistrationView {
     rhythm: rhythm?.name ?? `${r.frequency}, ending ${r.anchor.slice(5)}`,
     anchor: r.anchor,
     basis: r.basis,
+    changes: r.changes,
+    options: r.options,
     rounding: r.rounding,
   };
 }
@@ -82,11 +85,14 @@ function sameRhythm(a: { frequency: Frequency; anchor: string }, b: { anchor: st
   return (one.year * 12 + one.month - other.year * 12 - other.month) % MONTHS_OF[a.frequency] === 0;
 }
 
-const CONTACT = `SELECT c.id, c.ref, c.name, c.country, c.region, c.tax_number AS taxNumber, c.registered,
+const CONTACT = `SELECT c.id, c.ref, c.name, c.country, c.region, c.tax_number AS taxNumber, c.registered, c.standing,
   c.sale_code AS saleCode, c.purchase_code AS purchaseCode,
   (SELECT count(*) FROM documents d WHERE d.contact_id = c.id AND d.state = 'posted') AS documents FROM contacts c`;
 
-type ContactRow = Omit<ContactView, "registered"> & { registered: number | null };
+type ContactRow = Omit<ContactView, "registered" | "standing"> & {
+  registered: number | null;
+  standing: string | null;
+};
 
 export async function contactView(db: Database, contactId: number): Promise<ContactView | null> {
   const row = await db.row<ContactRow>(`${CONTACT} WHERE c.id = $1`, [contactId]);
@@ -108,5 +114,9 @@ export async function contactViews(
 }
 
 function withFlag(row: ContactRow): ContactView {
-  return { ...row, registered: row.registered === null ? null : row.registered === 1 };
+  return {
+    ...row,
+    registered: row.registered === null ? null : row.registered === 1,
+    standing: row.standing === null ? {} : (JSON.parse(row.standing) as ContactView["standing"]),
+  };
 }

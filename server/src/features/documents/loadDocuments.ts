@@ -33,6 +33,7 @@ interface DocumentRecord {
   prices: "exclusive" | "inclusive";
   currency: string;
   corrects: string | null;
+  original_date: string | null;
   note: string;
   discount: string | null;
   typed_tax: string | null;
@@ -63,6 +64,7 @@ interface LineRecord {
   typed_tax: string | null;
   typed_reason: string | null;
   attributes: string | null;
+  tax_class: string | null;
   source_row: number | null;
 }
 
@@ -119,6 +121,7 @@ function inputOf(d: DocumentRecord, lines: readonly LineRecord[]): DocumentInput
     number: d.number,
     date: d.date,
     taxPoint: d.tax_point,
+    originalDate: d.original_date,
     prices: d.prices,
     discount: parsed(d.discount),
     typedTax: parsed(d.typed_tax),
@@ -141,6 +144,7 @@ function lineOf(line: LineRecord): LineInput {
     typedTax: parsed(line.typed_tax),
     typedReason: line.typed_reason,
     attributes: parsed(line.attributes),
+    taxClass: line.tax_class,
   });
 }
 

@@ -6,6 +6,7 @@ import type { DocumentInput } from "@fiscalon/core/tax/documentInput";
 import type { Actor } from "../../actor.ts";
 import type { Database, Tx } from "../../db/database.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
+import { addParties } from "./addParties.ts";
 
 /** A document ready to be posted. `sourceRows`: by line, the row of the imported file. */
 export interface NewDocument {
@@ -41,6 +42,7 @@ const DOCUMENT_COLUMNS = [
   "net",
   "tax",
   "gross",
+  "original_date",
   "ledger_date",
   "state",
   "supersedes",
@@ -65,6 +67,7 @@ const LINE_COLUMNS = [
   "typed_tax",
   "typed_reason",
   "attributes",
+  "tax_class",
   "net",
   "gross",
   "source_row",
@@ -87,6 +90,7 @@ const FACT_COLUMNS = [
   "tax",
   "calculated",
   "recoverable",
+  "base",
   "tax_point",
   "own_end",
   "period_end",
@@ -108,6 +112,7 @@ export async function postDocuments(
   setup: ClientSetup,
   documents: readonly NewDocument[],
 ): Promise<number[]> {
+  await addParties(db, setup, documents, tx);
   const firstDocument = (await db.lastId("documents", tx)) + 1;
   const firstEntry = (await db.lastId("entries", tx)) + 1;
   const rows = { documents: [], lines: [], entries: [], postings: [], facts: [] } as Record<
@@ -135,6 +140,7 @@ export async function recomputeDocuments(
   setup: ClientSetup,
   documents: readonly (NewDocument & { id: number })[],
 ): Promise<void> {
+  await addParties(db, setup, documents, tx);
   const firstEntry = (await db.lastId("entries", tx)) + 1;
   const rows = { entries: [] as unknown[][], postings: [] as unknown[][], facts: [] as unknown[][] };
   documents.forEach((document, index) => {
@@ -210,6 +216,7 @@ function documentRow(
     net,
     tax,
     gross,
+    input.originalDate ?? null,
     effect.ledgerDate,
     "posted",
     rest.supersedes ?? null,
@@ -231,14 +238,15 @@ function lineRows({ input, sourceRows }: NewDocument, effect: DocumentEffect, do
       line.quantity ?? null,
       line.unitPrice ?? null,
       jsonOrNull(line.discount),
-      line.code || null,
-      line.codeReason ?? null,
+      priced?.code?.code ?? (line.code || null),
+      priced?.codeReason ?? line.codeReason ?? null,
       line.account ?? null,
       line.item ?? null,
       line.supply ?? null,
       jsonOrNull(line.typedTax),
       line.typedReason ?? null,
       jsonOrNull(line.attributes),
+      line.taxClass || null,
       priced?.net ?? 0,
       priced?.gross ?? 0,
       sourceRows?.[index] ?? null,
@@ -291,11 +299,12 @@ function takeEffect(
       fact.rate,
       fact.direction,
       fact.charged,
-      kind.sign < 0 ? 1 : 0,
+      fact.credit ? 1 : 0,
       fact.net,
       fact.tax,
       fact.calculated,
       fact.recoverable,
+      fact.base,
       fact.taxPoint,
       fact.period?.own.to ?? null,
       fact.period?.reported.to ?? null,

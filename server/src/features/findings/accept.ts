@@ -4,7 +4,7 @@ import type { Actor } from "../../actor.ts";
 import type { Database } from "../../db/database.ts";
 import { loadSetup, registrationIn } from "../clients/loadSetup.ts";
 import { periodEnding, requireOpen } from "../returns/periods.ts";
-import { boxesNow } from "../returns/returnView.ts";
+import { boxesNow } from "../returns/evaluation.ts";
 import { findingsOf } from "./service.ts";
 
 /** Accepts a finding with a reason. What must be put right cannot be accepted. */

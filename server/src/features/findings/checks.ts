@@ -17,6 +17,8 @@ export interface CheckContext {
 /** A check over lines: which ones are candidates, in SQL, and what is said about each that is a finding. */
 export interface LineCheck {
   id: CheckId;
+  /** The packs it is for, where it is not for all. */
+  packs?: readonly string[];
   /** SQL over f, d, c, l and a, as in candidateLines. */
   condition: string;
   judge: (line: CandidateLine, context: CheckContext) => string | null;
@@ -32,6 +34,7 @@ const SIMPLIFIED_INVOICE = 250_00;
 export const LINE_CHECKS: readonly LineCheck[] = [
   {
     id: "self-assessed",
+    packs: ["gb", "ie"],
     condition: `f.charged = 'self-assessed' AND f.tax <> 0
       AND (f.tags NOT LIKE '%+t%' OR (f.recoverable <> 0 AND f.tags NOT LIKE '%+r%'))`,
     judge: (line, context) =>
@@ -39,6 +42,7 @@ export const LINE_CHECKS: readonly LineCheck[] = [
   },
   {
     id: "box-6-purchase",
+    packs: ["gb"],
     condition: `f.direction = 'purchase' AND f.treatment = 'import' AND f.tags LIKE '%6 +n%'`,
     judge: (line) =>
       `${where(line)}: code ${line.code} counts an import as turnover. Imports do not belong in box 6.`,
@@ -49,14 +53,14 @@ export const LINE_CHECKS: readonly LineCheck[] = [
       AND (a.topic IN ('entertaining', 'cars') OR (a.topic = 'car-lease' AND f.recoverable = f.tax))`,
     judge: (line, context) =>
       line.topic === "car-lease"
-        ? `${where(line)}: ${minor(line, line.recoverable, context)} on a car lease is deducted in full; with any private use it is half (CL50).`
-        : `${where(line)}: ${minor(line, line.recoverable, context)} posted to ${line.accountName} is deducted; it is blocked (BL20) unless an exception applies.`,
+        ? `${where(line)}: ${minor(line, line.recoverable, context)} on a car lease is deducted in full; with any private use it is half.`
+        : `${where(line)}: ${minor(line, line.recoverable, context)} posted to ${line.accountName} is deducted; it is blocked unless an exception applies.`,
   },
   {
     id: "wages-coded",
     condition: `a.topic IN ('wages', 'dividends', 'loans', 'rates') AND f.tags <> ''`,
     judge: (line) =>
-      `${where(line)}: ${line.accountName} is outside the scope, but code ${line.code} counts it on the return. Use OS.`,
+      `${where(line)}: ${line.accountName} is outside the scope, but code ${line.code} counts it on the return. Use a code that lands nowhere.`,
   },
   {
     id: "foreign-vat",
@@ -65,13 +69,13 @@ export const LINE_CHECKS: readonly LineCheck[] = [
     judge: (line, context) =>
       line.partyCountry === context.pack.country
         ? null
-        : `${where(line)} is in ${line.partyCountry}, but ${minor(line, line.tax, context)} is deducted as if charged here. Tax of another country is not reclaimed on this return; services from abroad are RCS.`,
+        : `${where(line)} is in ${line.partyCountry}, but ${minor(line, line.tax, context)} is deducted as if charged here. Tax of another country is not reclaimed on this return; services from abroad bear a reverse charge.`,
   },
   {
     id: "unregistered-supplier",
     condition: `f.direction = 'purchase' AND f.charged = 'charged' AND f.tax <> 0 AND c.registered = 0`,
     judge: (line, context) =>
-      `${where(line)} is not registered, but ${minor(line, line.tax, context)} is deducted. Ask for a proper invoice, or use NV.`,
+      `${where(line)} is not registered, but ${minor(line, line.tax, context)} is deducted. Ask for a proper invoice, or use a code without tax.`,
   },
   {
     id: "no-supplier-number",
@@ -98,7 +102,7 @@ export const LINE_CHECKS: readonly LineCheck[] = [
   },
   {
     id: "tax-only",
-    condition: `f.net = 0 AND f.tax <> 0 AND coalesce(json_extract(l.attributes, '$.document'), '') = ''`,
+    condition: `f.net = 0 AND f.tax <> 0 AND f.treatment <> 'adjustment' AND coalesce(json_extract(l.attributes, '$.document'), '') = ''`,
     judge: (line, context) =>
       `${where(line)}: ${minor(line, line.tax, context)} without a value, and no import or tax document number on the line.`,
   },
@@ -120,6 +124,7 @@ export const LINE_CHECKS: readonly LineCheck[] = [
   },
   {
     id: "import-certificate",
+    packs: ["gb"],
     condition: `f.code = 'IMP' AND coalesce(json_extract(l.attributes, '$.certificate'), '') = ''`,
     judge: (line, context) =>
       `${where(line)}: ${minor(line, line.tax, context)} paid at the border, but no certificate (C79) is noted on the line.`,

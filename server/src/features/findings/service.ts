@@ -3,15 +3,16 @@ import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import { CHECKS, finding } from "@fiscalon/core/findings/catalogue";
 import type { CheckId } from "@fiscalon/core/findings/catalogue";
 import type { Finding } from "@fiscalon/core/findings/finding";
-import { formOn, packById } from "@fiscalon/core/jurisdictions/packs";
+import { packById } from "@fiscalon/core/jurisdictions/packs";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { correctionWay } from "@fiscalon/core/returns/correctionWay";
-import { evaluateReturn } from "@fiscalon/core/returns/evaluateReturn";
+import { brokenRules } from "@fiscalon/core/returns/evaluateReturn";
 import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
 import type { FindingView } from "@fiscalon/contract/returns";
 import type { Database, Tx } from "../../db/database.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
+import { evaluated, formOf } from "../returns/evaluation.ts";
 import { adjustmentsOf, factGroups, lateGroups } from "../returns/queries.ts";
 import { judged, LINE_CHECKS, oldestClaim } from "./checks.ts";
 import type { CheckContext } from "./checks.ts";
@@ -71,23 +72,10 @@ async function withAcceptances(
   });
 }
 
+/** The rules of the authority for the boxes. */
 function arithmetic({ boxes, registration, period, context }: Scope): Finding[] {
-  const form = formOn(packById(registration.pack), period.to);
-  const amountOf = (id: string) => boxes.find((box) => box.box === id)?.amount ?? 0;
-  return form.boxes.flatMap((box) => {
-    if (box.kind !== "formula") return [];
-    const sum = box.terms.reduce((total, term) => total + term.sign * amountOf(term.box), 0);
-    const expected = box.absolute ? Math.abs(sum) : sum;
-    if (expected === amountOf(box.id)) return [];
-    const shown = displayAmount(amountOf(box.id), context.digits);
-    return [
-      finding(
-        "arithmetic",
-        [box.id],
-        `Box ${box.id} says ${shown}, but ${box.formula} is ${displayAmount(expected, context.digits)}.`,
-      ),
-    ];
-  });
+  const form = formOf(registration, period.to);
+  return brokenRules(form, boxes, context.digits).map((says) => finding("arithmetic", [says], says));
 }
 
 async function uncoded({ db, setup, period, context, tx }: Scope): Promise<Finding[]> {
@@ -120,6 +108,7 @@ async function unregistered({ db, setup, registration, period, tx }: Scope): Pro
 async function lineFindings({ db, registration, period, context, tx }: Scope): Promise<Finding[]> {
   const found: Finding[] = [];
   for (const check of LINE_CHECKS) {
+    if (check.packs && !check.packs.includes(registration.pack)) continue;
     const more = check.condition.includes("$3") ? [oldestClaim(context)] : [];
     const lines = await candidateLines(db, registration.id, period.to, check.condition, more, tx);
     found.push(...judged(check, lines, context));
@@ -176,7 +165,10 @@ function wholeReturn({ boxes, setup, registration, context }: Scope): Finding[] 
     );
   }
   const exempt = parts.find(
-    ({ part }) => part.kind === "facts" && part.code === "EX" && part.direction === "sale",
+    ({ part }) =>
+      part.kind === "facts" &&
+      part.direction === "sale" &&
+      setup.effect.codes.get(part.code)?.treatment === "exempt",
   );
   if (exempt) {
     found.push(
@@ -190,15 +182,32 @@ function wholeReturn({ boxes, setup, registration, context }: Scope): Finding[] 
   return found;
 }
 
-const WATCHED = { gb: ["4", "6"] } as Record<string, string[]>;
+/** Boxes watched from year to year: turnover and input tax, by form. */
+const WATCHED: Readonly<Record<string, readonly string[]>> = {
+  gb: ["4", "6"],
+  ie: ["T1", "T2"],
+  ca: ["101", "106", "BC.A"],
+  au: ["G1", "1B"],
+  nz: ["5", "11"],
+  sg: ["1", "7"],
+  in: ["3.1a.txval", "4A5.igst"],
+  ae: ["8.a", "9.v"],
+  za: ["1", "15"],
+  "eu-de": ["81", "66"],
+  us: ["G1"],
+};
 
 /** Boxes that moved by more than a quarter against the same period a year before. */
 async function unusual({ db, registration, period, boxes, context, tx }: Scope): Promise<Finding[]> {
   const lastYear = endOfMonth(addMonths(period.to, -12));
   const groups = await factGroups(db, registration.id, lastYear, tx);
   if (groups.length === 0) return [];
-  const form = formOn(context.pack, lastYear);
-  const before = evaluateReturn(form, groups, await adjustmentsOf(db, registration.id, lastYear, tx));
+  const before = evaluated(
+    registration,
+    lastYear,
+    groups,
+    await adjustmentsOf(db, registration.id, lastYear, tx),
+  );
   return (WATCHED[registration.pack] ?? []).flatMap((id) => {
     const [then, now] = [before, boxes].map((list) => list.find((box) => box.box === id)?.amount ?? 0);
     if (then === undefined || now === undefined || then <= 0 || Math.abs(now - then) * 4 <= then) return [];

@@ -1,7 +1,7 @@
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { documentBody } from "@fiscalon/contract/document";
-import { id, roundingBody } from "@fiscalon/contract/fields";
+import { country as countryField, id, region, roundingBody, taxNumber } from "@fiscalon/contract/fields";
 import type { AppContext } from "../../context.ts";
 import { described } from "../../validation.ts";
 import { pricePreview } from "./service.ts";
@@ -11,6 +11,14 @@ const priceBody = Joi.object({
   client: id,
   pack: Joi.string().max(10),
   rounding: roundingBody,
+  site: Joi.object({ country: countryField, region }),
+  party: Joi.object({
+    country: countryField.allow(null).default(null),
+    region: region.default(null),
+    registered: Joi.boolean().allow(null).default(null),
+    taxNumber: taxNumber.default(null),
+    standing: Joi.object().pattern(Joi.string().max(30), Joi.string().max(40)).default({}),
+  }),
   document: documentBody.required(),
 });
 

@@ -5,29 +5,32 @@ import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
 import { boxMovements } from "@fiscalon/core/facts/boxMovements";
 import { packById } from "@fiscalon/core/jurisdictions/packs";
 import { formatAmount } from "@fiscalon/core/money/amount";
-import type { DocumentInput } from "@fiscalon/core/tax/documentInput";
-import { taxPointOf } from "@fiscalon/core/tax/documentInput";
+import type { Party, Site } from "@fiscalon/core/supply/circumstances";
+import { codesByName } from "@fiscalon/core/tax/expandCode";
 import { explainTax } from "@fiscalon/core/tax/explainTax";
 import { ROUND_EACH_LINE } from "@fiscalon/core/tax/rounding";
 import type { Rounding } from "@fiscalon/core/tax/rounding";
+import type { DocumentBody } from "@fiscalon/contract/document";
 import type { PricePreview } from "@fiscalon/contract/views";
 import type { Database } from "../../db/database.ts";
 import { loadSetup, today } from "../clients/loadSetup.ts";
+import { addParties } from "../documents/addParties.ts";
 
 export interface PriceRequest {
   client?: number;
   pack?: string;
   rounding?: Rounding;
-  document: DocumentInput;
+  /** With a pack: where we are, and who the other side is. */
+  site?: Partial<Site>;
+  party?: Party;
+  document: DocumentBody;
 }
 
 /** Prices one document without keeping it: with a client's set-up, or with a pack as it ships. */
 export async function pricePreview(db: Database, request: PriceRequest): Promise<PricePreview> {
-  const setup =
-    request.client === undefined ? packSetup(request) : (await loadSetup(db, request.client)).effect;
-  const effect = documentEffect(request.document, setup);
-  const rounding =
-    setup.registrations.find((r) => r.from <= taxPointOf(request.document))?.rounding ?? ROUND_EACH_LINE;
+  const { document, setup } =
+    request.client === undefined ? packRequest(request) : await clientRequest(db, request.client, request);
+  const effect = documentEffect(document, setup);
   const money = (amount: number) => formatAmount(amount, setup.digits);
   return {
     effect: { ledgerDate: effect.ledgerDate, warnings: effect.warnings },
@@ -36,20 +39,14 @@ export async function pricePreview(db: Database, request: PriceRequest): Promise
       net: money(line.net),
       gross: money(line.gross),
       code: line.code?.code ?? null,
+      reason: line.codeReason ?? null,
       taxes: line.taxes.map((tax, index) => ({
         levy: tax.component.levy,
         rate: tax.rate,
         tax: money(tax.tax),
         calculated: money(tax.calculated),
         typed: tax.typed,
-        arithmetic: explainTax(
-          line.amount,
-          request.document.prices,
-          line.taxes,
-          index,
-          rounding,
-          setup.digits,
-        ),
+        arithmetic: explainTax(line.amount, document.prices, line.taxes, index, line.rounding, setup.digits),
       })),
     })),
     levies: effect.priced.levies.map((row) => ({ ...row, net: money(row.net), tax: money(row.tax) })),
@@ -61,17 +58,31 @@ export async function pricePreview(db: Database, request: PriceRequest): Promise
   };
 }
 
-/** A registration that has always been in force, with the pack's codes and accounts. */
-function packSetup(request: PriceRequest): EffectSetup {
-  if (request.pack === undefined) {
+async function clientRequest(db: Database, clientId: number, { document }: PriceRequest) {
+  const setup = await loadSetup(db, clientId);
+  const { contact, place, corrects, ...input } = document;
+  const own = {
+    input: { number: "", ...input },
+    contact: contact ?? null,
+    place: place ?? null,
+    corrects: corrects ?? null,
+  };
+  await addParties(db, setup, [own]);
+  return { document: own.input, setup: setup.effect };
+}
+
+/** A registration that has always been in force, with the pack's codes, rules and accounts. */
+function packRequest({ pack: id, document, rounding, site, party }: PriceRequest) {
+  if (id === undefined) {
     throw new FiscalError("price/no-setup", "Say whose set-up to price with: a client, or a pack.", "client");
   }
-  const pack = packById(request.pack);
+  const pack = packById(id);
   const rhythm = pack.rhythms[0];
-  return {
+  const setup: EffectSetup = {
     digits: minorDigits(pack.currency),
     today: today(),
-    codes: new Map(pack.codes.map((code) => [code.code, code])),
+    codes: codesByName(pack.codes),
+    rules: pack.rules,
     schedules: pack.schedules,
     accounts: pack.accounts,
     registrations: [
@@ -80,7 +91,7 @@ function packSetup(request: PriceRequest): EffectSetup {
         pack: pack.id,
         levies: pack.levies.map((levy) => levy.levy),
         basis: "accrual",
-        rounding: request.rounding ?? pack.roundings[0]?.rounding ?? ROUND_EACH_LINE,
+        rounding: rounding ?? pack.roundings[0]?.rounding ?? ROUND_EACH_LINE,
         frequency: rhythm?.frequency ?? "quarterly",
         anchor: rhythm?.anchor ?? "2026-03-31",
         from: "1900-01-01",
@@ -89,4 +100,7 @@ function packSetup(request: PriceRequest): EffectSetup {
     ],
     sealed: new Map(),
   };
+  const { contact: _contact, place: _place, ...input } = document;
+  const at = { country: pack.country, region: null, ...site };
+  return { document: { ...input, site: at, ...(party ? { party } : {}) }, setup };
 }

@@ -1,5 +1,5 @@
 import { FiscalError } from "@fiscalon/core/errors";
-import { formOn, packById } from "@fiscalon/core/jurisdictions/packs";
+import { boxDefinition } from "@fiscalon/core/returns/evaluateReturn";
 import { parseAmount } from "@fiscalon/core/money/amount";
 import { made, recordChange } from "../../actor.ts";
 import type { Actor } from "../../actor.ts";
@@ -7,6 +7,7 @@ import type { Database, Tx } from "../../db/database.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { notFound } from "../../errors.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
+import { formOf } from "./evaluation.ts";
 import { periodEnding, requireOpen } from "./periods.ts";
 
 export interface AdjustmentInput {
@@ -28,9 +29,8 @@ export async function addAdjustment(
 ): Promise<number> {
   periodEnding(r, end);
   await requireOpen(db, r.id, end, tx);
-  const box = formOn(packById(r.pack), end).boxes.find((one) => one.id === input.box);
-  if (!box) throw new FiscalError("returns/no-box", `The form has no box ${input.box}.`, "box");
-  if (box.kind !== "sum") {
+  const box = boxDefinition(formOf(r, end), input.box);
+  if (box.kind === "formula") {
     throw new FiscalError(
       "returns/computed-box",
       `Box ${input.box} is worked out from others (${box.formula}). Adjust one of those.`,

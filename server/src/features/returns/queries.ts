@@ -6,13 +6,16 @@ export interface PeriodGroup extends FactGroup {
   periodEnd: string;
 }
 
-const SUMS = `sum(net) AS net, sum(tax) AS tax, sum(recoverable) AS recoverable, count(*) AS count`;
+const SUMS = `sum(net) AS net, sum(tax) AS tax, sum(recoverable) AS recoverable,
+  sum(base) AS base, count(*) AS count`;
 
 /** Facts whose tax is posted to the output tax account: charged on sales, or self-assessed on purchases. */
 export const ON_OUTPUT_ACCOUNT = `(direction = 'sale' OR charged = 'self-assessed')`;
 
 /** `bucket` is a fact's code, direction, rate, tags, credit and late in one text, so that one comparison a row groups. */
-type GroupRow = Pick<PeriodGroup, "periodEnd" | "net" | "tax" | "recoverable" | "count"> & { bucket: string };
+type GroupRow = Pick<PeriodGroup, "periodEnd" | "net" | "tax" | "recoverable" | "base" | "count"> & {
+  bucket: string;
+};
 
 /** The live facts of a registration summed by period and everything that decides where they land. */
 export async function factGroups(

@@ -1,32 +1,23 @@
 import { correctionWay } from "@fiscalon/core/returns/correctionWay";
-import { evaluateReturn, netOfReturn } from "@fiscalon/core/returns/evaluateReturn";
+import { boxDefinition } from "@fiscalon/core/returns/evaluateReturn";
 import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
+import { addDays } from "@fiscalon/core/calendar/date";
 import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
-import { formOn, packById } from "@fiscalon/core/jurisdictions/packs";
+import { packById } from "@fiscalon/core/jurisdictions/packs";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import type { ReturnForm } from "@fiscalon/core/returns/returnForm";
 import type { AdjustmentView, BoxView, ReturnView } from "@fiscalon/contract/returns";
-import type { Database, Tx } from "../../db/database.ts";
+import type { Database } from "../../db/database.ts";
 import type { RegistrationRecord, ReturnRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
 import { findingsOf } from "../findings/service.ts";
-import { dueDates, periodBefore, periodEnding, periodRule } from "./periods.ts";
-import { adjustmentsOf, factGroups, factGroupsBetween, lateGroups } from "./queries.ts";
+import { dueDates } from "./dueDates.ts";
+import { boxesNow, evaluated, figuresOf, formOf } from "./evaluation.ts";
+import { periodBefore, periodEnding } from "./periods.ts";
+import { periodRule } from "./periodRule.ts";
+import { adjustmentsOf, factGroupsBetween, lateGroups } from "./queries.ts";
 import { returnRecord } from "./records.ts";
-
-/** The boxes of a period as they would be declared now. */
-export async function boxesNow(
-  db: Database,
-  r: RegistrationRecord,
-  periodEnd: string,
-  tx?: Tx,
-): Promise<{ form: ReturnForm; boxes: BoxResult[]; factCount: number }> {
-  const form = formOn(packById(r.pack), periodEnd);
-  const groups = await factGroups(db, r.id, periodEnd, tx);
-  const boxes = evaluateReturn(form, groups, await adjustmentsOf(db, r.id, periodEnd, tx));
-  return { form, boxes, factCount: groups.reduce((sum, group) => sum + group.count, 0) };
-}
 
 /** Everything the Return station shows of a period. A sealed period shows what was sealed. */
 export async function returnView(
@@ -49,9 +40,11 @@ export async function returnView(
     ...dueDates(r, end),
     state: record?.state ?? "open",
     formName: form.name,
+    parts: [...(form.parts ?? [])],
+    electronic: pack.electronic,
     boxes: boxViews(form, boxes, await previousBoxes(db, r, period), setup.plain.digits),
     previousPeriod: periodBefore(r, period)?.to ?? null,
-    net: netOfReturn(form, boxes),
+    net: figuresOf(r, end, boxes).net,
     factCount: record?.facts ?? factCount,
     hash: record?.hash ?? null,
     adjustments: await adjustmentViews(db, r.id, end),
@@ -87,8 +80,8 @@ function boxViews(
   previous: ReadonlyMap<string, number>,
   digits: number,
 ): BoxView[] {
-  return form.boxes.map((definition, index) => {
-    const result = boxes[index];
+  return boxes.map((result) => {
+    const definition = boxDefinition(form, result.box);
     const { id, title, short, kind, holds, words, rounding } = definition;
     return {
       id,
@@ -97,12 +90,13 @@ function boxViews(
       kind,
       holds,
       words,
+      part: definition.part ?? null,
       formula: definition.kind === "formula" ? definition.formula : null,
       digits: rounding.step === 1 ? digits : 0,
-      amount: result?.amount ?? 0,
-      exact: result?.exact ?? 0,
+      amount: result.amount,
+      exact: result.exact,
       previous: previous.get(id) ?? null,
-      contributions: result?.contributions ?? [],
+      contributions: result.contributions,
     };
   });
 }
@@ -157,15 +151,16 @@ export async function boxesBetween(
   const adjustments = (await adjustmentsOf(db, r.id, null)).filter(
     (a) => a.periodEnd >= from && a.periodEnd <= to,
   );
-  const form = formOn(packById(r.pack), to);
+  const form = formOf(r, to);
   const digits = setup.plain.digits;
-  const boxes = evaluateReturn(form, groups, adjustments).map((box, index) => {
-    const whole = form.boxes[index]?.rounding.step === 100;
+  const boxes = evaluated(r, to, groups, adjustments, await carriedInto(db, r, from)).map((box) => {
+    const definition = boxDefinition(form, box.box);
+    const whole = definition.rounding.step === 10 ** digits;
     return {
       id: box.box,
-      title: form.boxes[index]?.title ?? "",
-      amount: whole ? String(box.amount / 100) : formatAmount(box.amount, digits),
-      exact: formatAmount(box.exact, digits),
+      title: definition.title,
+      amount: whole ? String(box.amount / 10 ** digits) : formatAmount(box.amount, digits),
+      exact: withDecimals(box.exactText, digits),
       contributions: box.contributions.map((part) => ({
         ...part,
         amount: formatAmount(part.amount, digits),
@@ -173,4 +168,22 @@ export async function boxesBetween(
     };
   });
   return { from, to, form: form.id, boxes };
+}
+
+/** What the period before `from` carries over, where the form does that. */
+async function carriedInto(
+  db: Database,
+  r: RegistrationRecord,
+  from: string,
+): Promise<ReadonlyMap<string, number> | undefined> {
+  const before = filingPeriodOn(periodRule(r), addDays(from, -1));
+  if (!before || !formOf(r, before.to).boxes.some((box) => box.kind === "carried")) return undefined;
+  const { boxes } = await boxesNow(db, r, before.to);
+  return new Map(boxes.map((box) => [box.box, box.amount]));
+}
+
+/** A decimal with at least the currency's decimals: "3" is "3.00". */
+function withDecimals(text: string, digits: number): string {
+  const [whole = "0", fraction = ""] = text.split(".");
+  return digits === 0 && fraction === "" ? whole : `${whole}.${fraction.padEnd(digits, "0")}`;
 }

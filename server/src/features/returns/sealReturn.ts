@@ -1,6 +1,5 @@
 import { createHash } from "node:crypto";
 import { FiscalError } from "@fiscalon/core/errors";
-import { netOfReturn } from "@fiscalon/core/returns/evaluateReturn";
 import { recordChange } from "../../actor.ts";
 import type { Actor } from "../../actor.ts";
 import type { Database, Tx } from "../../db/database.ts";
@@ -9,7 +8,7 @@ import { loadSetup, registrationIn, today } from "../clients/loadSetup.ts";
 import { findingsOf } from "../findings/service.ts";
 import { periodBefore, periodEnding, requireOpen } from "./periods.ts";
 import { returnRecord, saveReturn } from "./records.ts";
-import { boxesNow } from "./returnView.ts";
+import { boxesNow, figuresOf } from "./evaluation.ts";
 
 /**
  * Freezes a period's figures: the boxes, how many facts they come from, and a hash over both. From then on its
@@ -73,7 +72,7 @@ export async function freeze(
   end: string,
 ): Promise<void> {
   const period = periodEnding(r, end);
-  const { form, boxes, factCount } = await boxesNow(db, r, end, tx);
+  const { boxes, factCount } = await boxesNow(db, r, end, tx);
   const kept = boxes.map(({ box, amount, exact }) => ({ box, amount, exact }));
   const ids = await db.row<{ ids: string | null }>(
     `SELECT group_concat(id, ',') AS ids FROM
@@ -88,7 +87,7 @@ export async function freeze(
   const change = {
     state: "sealed" as const,
     boxes: kept,
-    net: netOfReturn(form, boxes),
+    net: figuresOf(r, end, boxes).net,
     facts: factCount,
     hash,
     sealedAt: actor.at,

@@ -1,15 +1,13 @@
 import type { SettlementView } from "@fiscalon/contract/views";
 import { FiscalError } from "@fiscalon/core/errors";
 import { accountInRole } from "@fiscalon/core/ledger/account";
-import { formOn, packById } from "@fiscalon/core/jurisdictions/packs";
-import { netOfReturn } from "@fiscalon/core/returns/evaluateReturn";
 import type { Database } from "../../db/database.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
 import { balances } from "../ledger/queries.ts";
 import { periodEnding } from "../returns/periods.ts";
 import { returnRecord } from "../returns/records.ts";
-import { boxesNow } from "../returns/returnView.ts";
+import { boxesNow, figuresOf, formOf } from "../returns/evaluation.ts";
 import { closingEntry } from "./service.ts";
 
 /** What the Settle station shows of a period: the closing entry, payments, continuity, and late items. */
@@ -22,7 +20,7 @@ export async function settlementView(
   const period = periodEnding(r, end);
   const record = await returnRecord(db, r.id, end);
   const now = await boxesNow(db, r, end);
-  const net = record?.net ?? netOfReturn(formOn(packById(r.pack), end), now.boxes);
+  const net = record?.net ?? figuresOf(r, end, now.boxes).net;
   const postings = await closingEntry(db, setup, r, end, net);
   const before = await balances(db, setup.client.id, end, record?.settlementEntry ?? null);
   const payments = await paymentsOf(db, r.id, end);
@@ -64,7 +62,7 @@ function trailOf(
 ): string | null {
   if (entry !== null) return `entry/${entry}`;
   const role = setup.plain.accounts.find((one) => one.code === account)?.role;
-  if (role === "due-to-authority") return `box/${r.id}/${end}/${formOn(packById(r.pack), end).net.shown}`;
+  if (role === "due-to-authority") return `box/${r.id}/${end}/${formOf(r, end).net.shown}`;
   const cleared = role === "output-tax" || role === "input-tax";
   return cleared ? `agreement/${r.id}/${end}/${account}/declared` : null;
 }

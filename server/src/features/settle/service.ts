@@ -1,9 +1,7 @@
 import { FiscalError } from "@fiscalon/core/errors";
-import { formOn, packById } from "@fiscalon/core/jurisdictions/packs";
 import { accountInRole } from "@fiscalon/core/ledger/account";
 import type { Posting } from "@fiscalon/core/ledger/posting";
 import { displayAmount, parseAmount } from "@fiscalon/core/money/amount";
-import { netOfReturn } from "@fiscalon/core/returns/evaluateReturn";
 import { settlementPostings } from "@fiscalon/core/returns/settlementPostings";
 import { made, recordChange } from "../../actor.ts";
 import type { Actor } from "../../actor.ts";
@@ -12,7 +10,8 @@ import type { RegistrationRecord, ReturnRecord } from "../../db/models.ts";
 import { notFound } from "../../errors.ts";
 import { loadSetup, registrationIn } from "../clients/loadSetup.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
-import { adjustmentsOf, levyTotals } from "../returns/queries.ts";
+import { boxesNow, evaluated, figuresOf } from "../returns/evaluation.ts";
+import { adjustmentsOf, factGroups, levyTotals } from "../returns/queries.ts";
 import { returnRecord } from "../returns/records.ts";
 
 /** The closing entry of a period as it would be posted now, or was. */
@@ -24,34 +23,23 @@ export async function closingEntry(
   net: number,
   tx?: Tx,
 ): Promise<Posting[]> {
-  const form = formOn(packById(r.pack), end);
-  const adjusted = (await adjustmentsOf(db, r.id, end, tx)).reduce(
-    (sum, { box, amount }) => sum + amount * signInNet(form, box),
-    0,
-  );
-  return settlementPostings(await levyTotals(db, r.id, end, tx), adjusted, net, setup.plain.accounts);
+  const { boxes } = await boxesNow(db, r, end, tx);
+  const { allowance, carried } = figuresOf(r, end, boxes);
+  const adjustments = await adjustedBy(db, r, end, tx);
+  const figures = { net, adjustments, allowance, carried };
+  return settlementPostings(await levyTotals(db, r.id, end, tx), figures, setup.plain.accounts);
 }
 
-/** How an amount in a box changes what is owed: through the boxes worked out from it. */
-function signInNet(form: ReturnType<typeof formOn>, box: string): number {
-  const probe = form.boxes.map((definition) => ({
-    box: definition.id,
-    amount: 0,
-    exact: 0,
-    contributions: [],
-  }));
-  for (const [index, definition] of form.boxes.entries()) {
-    const result = probe[index];
-    if (!result) continue;
-    if (definition.kind === "sum") result.amount = definition.id === box ? 1 : 0;
-    else {
-      result.amount = definition.terms.reduce(
-        (sum, term) => sum + term.sign * (probe.find((one) => one.box === term.box)?.amount ?? 0),
-        0,
-      );
-    }
-  }
-  return netOfReturn(form, probe);
+/** What adjustments change in what is owed: the return with them, less the return without. */
+async function adjustedBy(db: Database, r: RegistrationRecord, end: string, tx?: Tx): Promise<number> {
+  const adjustments = await adjustmentsOf(db, r.id, end, tx);
+  if (adjustments.length === 0) return 0;
+  const groups = await factGroups(db, r.id, end, tx);
+  const net = (own: typeof adjustments) => {
+    const { net: due, allowance, carried } = figuresOf(r, end, evaluated(r, end, groups, own));
+    return due + allowance - carried;
+  };
+  return net(adjustments) - net([]);
 }
 
 /** Posts the closing entry of a filed period: the running tax accounts to zero, the net to what is due. */

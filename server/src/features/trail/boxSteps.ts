@@ -1,17 +1,33 @@
 import { FiscalError } from "@fiscalon/core/errors";
-import { formOn, packById } from "@fiscalon/core/jurisdictions/packs";
 import { displayAmount } from "@fiscalon/core/money/amount";
-import type { Contribution } from "@fiscalon/core/returns/evaluateReturn";
-import type { BoxDefinition } from "@fiscalon/core/returns/returnForm";
+import { boxDefinition } from "@fiscalon/core/returns/evaluateReturn";
+import type { BoxResult, Contribution } from "@fiscalon/core/returns/evaluateReturn";
+import type { BoxDefinition, FormulaBox } from "@fiscalon/core/returns/returnForm";
+import { boxTags, landed } from "@fiscalon/core/tax/boxTags";
+import type { BoxTag } from "@fiscalon/core/tax/boxTags";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
 import { registrationIn } from "../clients/loadSetup.ts";
 import { periodEnding } from "../returns/periods.ts";
 import { returnRecord } from "../returns/records.ts";
-import { boxesNow } from "../returns/returnView.ts";
+import { boxesNow, formOf } from "../returns/evaluation.ts";
 import type { TrailScope } from "./service.ts";
 
-const MEASURE_SQL = { n: "f.net", t: "f.tax", r: "f.recoverable", g: "f.net + f.tax" };
-const MEASURE_WORDS = { n: "net", t: "tax", r: "recoverable tax", g: "net and tax" };
+const MEASURE_SQL = {
+  n: "f.net",
+  t: "f.tax",
+  r: "f.recoverable",
+  u: "f.tax - f.recoverable",
+  g: "f.net + f.tax",
+  b: "f.base",
+};
+const MEASURE_WORDS = {
+  n: "net",
+  t: "tax",
+  r: "recoverable tax",
+  u: "tax that is not recoverable",
+  g: "net and tax",
+  b: "base of the tax",
+};
 const LISTED = 200;
 
 /** A box of a return: its rule in words, and what it is made of. */
@@ -20,9 +36,9 @@ export async function boxStep({ db, setup }: TrailScope, parts: string[], ref: s
   const r = registrationIn(setup, rid);
   periodEnding(r, end);
   const { boxes } = await boxesNow(db, r, end);
-  const definition = formOn(packById(r.pack), end).boxes.find((box) => box.id === boxId);
   const now = boxes.find((box) => box.box === boxId);
-  if (!definition || !now) throw new FiscalError("trail/not-found", `The form has no box ${boxId}.`, "ref");
+  if (!now) throw new FiscalError("trail/not-found", `The form has no box ${boxId}.`, "ref");
+  const definition = boxDefinition(formOf(r, end), boxId);
   const sealed = (await returnRecord(db, r.id, end))?.boxes?.find((box) => box.box === boxId);
   const { digits } = setup.plain;
   return {
@@ -32,30 +48,34 @@ export async function boxStep({ db, setup }: TrailScope, parts: string[], ref: s
     digits: definition.rounding.step === 1 ? digits : 0,
     words: [definition.words, roundingWords(definition, now.exact, digits)],
     parts: now.contributions.map((part) => contributionPart(part, parts, setup)),
-    arithmetic:
-      definition.kind === "formula" ? [formulaText(definition, now.contributions, now.amount, digits)] : [],
+    arithmetic: definition.kind === "formula" ? formulaLines(definition, boxes, now, digits) : [],
     open: { label: "Return", path: `return/${end}` },
   };
 }
 
-function roundingWords(definition: BoxDefinition, exact: number, digits: number): string {
-  if (definition.rounding.step === 1) return "Rounding: to the smallest unit, none needed on a sum.";
-  return `Before rounding ${displayAmount(exact, digits)}; the pence are left out on the total of the box.`;
+function roundingWords({ rounding }: BoxDefinition, exact: number, digits: number): string {
+  const how = {
+    "half-up": "rounded half up",
+    "half-even": "rounded half to even",
+    down: "cut",
+    up: "rounded up",
+  };
+  if (rounding.step === 1) return "Rounding: half up to the smallest unit.";
+  return `Before rounding ${displayAmount(exact, digits)}; ${how[rounding.mode]} to whole units on the total of the box.`;
 }
 
-function formulaText(
-  definition: Extract<BoxDefinition, { kind: "formula" }>,
-  contributions: readonly Contribution[],
-  amount: number,
+/** The formula as it stands, and with the figures in the place of the boxes. */
+function formulaLines(
+  { formula }: FormulaBox,
+  boxes: readonly BoxResult[],
+  result: BoxResult,
   digits: number,
-): string {
-  const terms = contributions.map((part, index) => {
-    const sign = definition.terms[index]?.sign === -1 ? "− " : index === 0 ? "" : "+ ";
-    return `${sign}${displayAmount(part.amount * (definition.terms[index]?.sign ?? 1), digits)}`;
-  });
-  const sum = contributions.reduce((total, part) => total + part.amount, 0);
-  const dropped = definition.absolute && sum < 0 ? ", the sign left out" : "";
-  return `${terms.join(" ")} = ${displayAmount(amount, digits)}${dropped}`;
+): string[] {
+  const figures = formula.replace(/\[([^\]]+)\]/g, (_, id: string) =>
+    displayAmount(boxes.find((box) => box.box === id)?.amount ?? 0, digits),
+  );
+  const exact = result.exact === result.amount ? "" : ` → ${displayAmount(result.amount, digits)}`;
+  return [formula, `${figures} = ${result.exactText}${exact}`];
 }
 
 function contributionPart(
@@ -63,13 +83,16 @@ function contributionPart(
   [rid = "", end = "", box = ""]: string[],
   setup: TrailScope["setup"],
 ): TrailPart {
-  if (part.kind === "box") {
+  if (part.kind === "box" || part.kind === "moved") {
     return {
       ref: `box/${rid}/${end}/${part.box}`,
       label: `Box ${part.box}`,
-      detail: "",
+      detail: part.kind === "moved" ? "moved, because it must not be negative" : "",
       amount: part.amount,
     };
+  }
+  if (part.kind === "carried") {
+    return { ref: null, label: `Box ${part.box}`, detail: "of the period before", amount: part.amount };
   }
   if (part.kind === "adjustment") {
     return {
@@ -119,7 +142,10 @@ export async function groupStep({ db, setup }: TrailScope, parts: string[], ref:
   const amount = MEASURE_SQL[measure as keyof typeof MEASURE_SQL];
   if (amount === undefined)
     throw new FiscalError("trail/not-found", `There is no trail for "${ref}".`, "ref");
-  const sign = tagSign(setup, code, direction, box, measure);
+  const where = `f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND f.code = $3 AND f.direction = $4
+       AND coalesce(f.rate, '-') = $5 AND f.credit = $6 AND f.late = $7`;
+  const bind = [r.id, end, code, direction, rate, Number(credit), Number(late)];
+  const { tags, tag } = await tagsInto(db, where, bind, box, measure);
   const rows = await db.rows<{
     document: number;
     line: number;
@@ -131,18 +157,19 @@ export async function groupStep({ db, setup }: TrailScope, parts: string[], ref:
     total: number;
   }>(
     `SELECT f.document_id AS document, f.line, d.number, coalesce(c.name, '') AS party, f.tax_point AS date,
-       $8 * (${amount}) AS amount, count(*) OVER () AS "all", sum($8 * (${amount})) OVER () AS total
+       ${amount} AS amount, count(*) OVER () AS "all", sum(${amount}) OVER () AS total
      FROM facts f JOIN documents d ON d.id = f.document_id LEFT JOIN contacts c ON c.id = d.contact_id
-     WHERE f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND f.code = $3 AND f.direction = $4
-       AND coalesce(f.rate, '-') = $5 AND f.credit = $6 AND f.late = $7
+     WHERE ${where} AND f.tags IN (SELECT value FROM json_each($8))
      ORDER BY abs(${amount}) DESC, f.id LIMIT ${LISTED}`,
-    [r.id, end, code, direction, rate, Number(credit), Number(late), sign],
+    [...bind, JSON.stringify(tags)],
   );
+  const inBox = (sum: number) =>
+    tag ? landed({ net: sum, tax: sum, recoverable: sum, base: sum }, asNet(tag)) : sum;
   const definition = setup.effect.codes.get(code);
   return {
     ref,
     title: `${code}${rate === "-" ? "" : ` ${rate} %`}, ${direction === "sale" ? "sales" : "purchases"}${credit === "1" ? ", credit notes" : ""}`,
-    amount: rows[0]?.total ?? 0,
+    amount: inBox(rows[0]?.total ?? 0),
     digits: setup.plain.digits,
     words: [
       `${definition?.name ?? code}: the ${MEASURE_WORDS[measure as keyof typeof MEASURE_WORDS]} of each line, in box ${box}.`,
@@ -152,23 +179,34 @@ export async function groupStep({ db, setup }: TrailScope, parts: string[], ref:
       ref: `line/${row.document}/${row.line}`,
       label: `${row.number}${row.party === "" ? "" : ` · ${row.party}`}`,
       detail: row.date,
-      amount: row.amount,
+      amount: inBox(row.amount),
     })),
     arithmetic: [],
     total: rows[0]?.all ?? 0,
   };
 }
 
-function tagSign(
-  setup: TrailScope["setup"],
-  code: string,
-  direction: string,
+/** The ways these facts land in a box by a measure: their tags, and the tag itself. */
+async function tagsInto(
+  db: TrailScope["db"],
+  where: string,
+  bind: readonly unknown[],
   box: string,
   measure: string,
-): number {
-  const boxes =
-    setup.effect.codes.get(code)?.components[0]?.boxes[direction === "sale" ? "sale" : "purchase"] ?? "";
-  return boxes.includes(`${box} -${measure}`) ? -1 : 1;
+): Promise<{ tags: string[]; tag: BoxTag | undefined }> {
+  const rows = await db.rows<{ tags: string }>(`SELECT DISTINCT f.tags FROM facts f WHERE ${where}`, [
+    ...bind,
+  ]);
+  const found = rows.flatMap(({ tags }) => {
+    const tag = boxTags(tags).find((one) => one.box === box && one.measure === measure);
+    return tag ? [{ tags, tag }] : [];
+  });
+  return { tags: found.map((one) => one.tags), tag: found[0]?.tag };
+}
+
+/** A tag that takes its sign and factor to whatever is given as net. */
+function asNet(tag: BoxTag): BoxTag {
+  return { ...tag, measure: "n" };
 }
 
 export async function adjustmentStep(

@@ -1,11 +1,13 @@
 import { explainTax } from "@fiscalon/core/tax/explainTax";
-import { DOCUMENT_KINDS, taxPointOf } from "@fiscalon/core/tax/documentInput";
+import { pricingSetup } from "@fiscalon/core/facts/documentEffect";
+import { DOCUMENT_KINDS, rateDateOf, taxPointOf } from "@fiscalon/core/tax/documentInput";
 import { priceDocument } from "@fiscalon/core/tax/priceDocument";
 import { rateInForce } from "@fiscalon/core/tax/rateInForce";
 import { ROUND_EACH_LINE } from "@fiscalon/core/tax/rounding";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
 import type { Database } from "../../db/database.ts";
 import { notFound } from "../../errors.ts";
+import { addParties } from "../documents/addParties.ts";
 import { loadDocuments } from "../documents/loadDocuments.ts";
 import type { StoredDocument } from "../documents/loadDocuments.ts";
 import { entryParts } from "./ledgerSteps.ts";
@@ -55,10 +57,12 @@ export async function lineStep(
   const index = Number(no) - 1;
   const input = document.input.lines[index];
   if (!input) throw notFound("This line");
-  const rounding =
-    setup.effect.registrations.find((r) => r.from <= taxPointOf(document.input))?.rounding ?? ROUND_EACH_LINE;
-  const priced = priceDocument(document.input, { ...setup.effect, rounding });
+  await addParties(db, setup, [document]);
+  const on = taxPointOf(document.input);
+  const priced = priceDocument(document.input, pricingSetup(setup.effect, on));
   const line = priced.lines[index];
+  const rounding = line?.rounding ?? ROUND_EACH_LINE;
+  const landings = await landingsOf(db, document.id, Number(no));
   const { digits } = setup.plain;
   const taxes = line?.taxes ?? [];
   return {
@@ -74,8 +78,12 @@ export async function lineStep(
         ? [`${line.code.code}, ${line.code.name}: ${reasonOf(input.codeReason)}.`]
         : ["No tax code."]),
       ...taxes.flatMap((tax) => {
-        const row = rateInForce(tax.component, setup.effect.schedules, taxPointOf(document.input));
-        return row ? [`${tax.component.levy} ${row.rate} % since ${row.from} (${row.source}).`] : [];
+        const row = rateInForce(tax.component, setup.effect.schedules, rateDateOf(document.input));
+        return row
+          ? [
+              `${tax.component.levy} ${row.rate}${tax.component.rate.kind === "percent" ? " %" : ""} since ${row.from} (${row.source}).`,
+            ]
+          : [];
       }),
       ...(input.typedReason ? [`The tax was typed: ${input.typedReason}.`] : []),
       ...(await origin(db, document, index)),
@@ -91,7 +99,7 @@ export async function lineStep(
       ...taxes.map((tax): TrailPart => ({
         ref: null,
         label: tax.component.levy,
-        detail: landing(tax.component.boxes[DOCUMENT_KINDS[document.input.kind].direction ?? "sale"] ?? ""),
+        detail: landing(landings.get(tax.component.levy) ?? ""),
         amount: tax.tax,
       })),
     ],
@@ -113,6 +121,15 @@ function landing(tags: string): string {
         .split(", ")
         .map((tag) => `box ${tag.split(" ")[0]}`)
         .join(", ")}`;
+}
+
+/** Where the facts of a line landed, by levy. */
+async function landingsOf(db: Database, document: number, line: number): Promise<Map<string, string>> {
+  const rows = await db.rows<{ levy: string; tags: string }>(
+    "SELECT levy, tags FROM facts WHERE document_id = $1 AND line = $2 AND live = 1",
+    [document, line],
+  );
+  return new Map(rows.map(({ levy, tags }) => [levy, tags]));
 }
 
 async function load({ db, setup }: TrailScope, id: string): Promise<StoredDocument> {

@@ -2,6 +2,7 @@ import clsx from "clsx";
 import type { BoxView, ReturnView } from "@fiscalon/contract/returns";
 import { useScope } from "../../app/scope.ts";
 import { Figure } from "../../kit/Figure.tsx";
+import { shownBox } from "../../kit/formBoxes.ts";
 
 /** The official form's order and numbers: amount, the period before, and how it changed. */
 export function FormSheet({ view }: { view: ReturnView }) {
@@ -19,7 +20,8 @@ export function FormSheet({ view }: { view: ReturnView }) {
       .filter((box) => box.holds === "value")
       .map((box) => Math.abs(box.amount - (box.previous ?? 0))),
   );
-  const shownNet = view.boxes.find((box) => box.id === "5")?.id;
+  const registration = client?.registrations.find((one) => one.id === view.registration);
+  const shownNet = registration ? shownBox(registration, view.to) : undefined;
   return (
     <table className="sheet-table">
       <thead>

@@ -1,0 +1,170 @@
+import Joi from "joi";
+import { MONTHS_OF } from "@fiscalon/core/calendar/filingPeriods";
+import { rateRow } from "./book.ts";
+import { codeBody, ruleBody } from "./code.ts";
+import { country, date, decimal, name, roundingBody, text } from "./fields.ts";
+import { accountFields } from "./setup.ts";
+
+const boxRounding = Joi.object({
+  mode: Joi.string().valid("half-up", "half-even", "down", "up").required(),
+  step: Joi.number().integer().min(1).max(1_000_000).required(),
+});
+
+const boxFields = {
+  id: Joi.string().trim().min(1).max(40).required(),
+  title: name.required(),
+  short: name.required(),
+  holds: Joi.string().valid("tax", "value").required(),
+  rounding: boxRounding.required(),
+  words: text.required(),
+  part: Joi.string().max(20),
+};
+
+const box = Joi.alternatives(
+  Joi.object({ ...boxFields, kind: Joi.string().valid("sum").required(), negativeTo: Joi.string().max(40) }),
+  Joi.object({
+    ...boxFields,
+    kind: Joi.string().valid("formula").required(),
+    formula: Joi.string().max(600).required(),
+  }),
+  Joi.object({ ...boxFields, kind: Joi.string().valid("typed").required() }),
+  Joi.object({
+    ...boxFields,
+    kind: Joi.string().valid("carried").required(),
+    of: Joi.string().max(40).required(),
+  }),
+);
+
+const formula = Joi.string().max(600);
+
+const form = Joi.object({
+  id: Joi.string().max(40).required(),
+  name: name.required(),
+  levies: Joi.array().items(Joi.string().max(30)).min(1).required(),
+  option: Joi.array().ordered(Joi.string().required(), Joi.string().required()),
+  from: date.required(),
+  to: date.allow(null).default(null),
+  parts: Joi.array().items(Joi.object({ id: Joi.string().max(20).required(), name: name.required() })),
+  boxes: Joi.array().items(box).min(1).max(300).required(),
+  net: Joi.object({
+    output: formula.required(),
+    input: formula.required(),
+    due: formula.required(),
+    shown: Joi.string().max(40).required(),
+    allowance: formula,
+    carried: formula,
+  }).required(),
+  rules: Joi.array().items(Joi.object({ formula: formula.required(), says: text.required() })),
+  source: text.default(""),
+});
+
+const frequency = Joi.string().valid(...Object.keys(MONTHS_OF));
+const shift = Joi.string().valid("none", "next", "before");
+const numberOrNull = Joi.number().integer().min(0).allow(null).default(null);
+
+/** A jurisdiction made by the practice, as the builder sends it and as its JSON file holds it. */
+export const jurisdictionBody = Joi.object({
+  format: Joi.string().valid("fiscalon-jurisdiction").required(),
+  version: Joi.number().valid(1).required(),
+  id: Joi.string()
+    .pattern(/^[a-z][a-z0-9-]{1,19}$/, "small letters, digits and dashes")
+    .required(),
+  country: country.required(),
+  name: name.required(),
+  currency: Joi.string().uppercase().length(3).required(),
+  authority: name.required(),
+  numberName: name.default("tax number"),
+  numberHint: text.default("as the authority wrote it"),
+  numberPattern: Joi.string().allow("").max(100).default(""),
+  levies: Joi.array()
+    .items(
+      Joi.object({
+        levy: Joi.string().trim().max(30).required(),
+        name: name.required(),
+        authority: name,
+        regions: Joi.array().items(Joi.string().max(10)),
+        with: Joi.array().items(Joi.string().max(30)),
+        deducted: Joi.boolean().default(true),
+      }),
+    )
+    .min(1)
+    .max(20)
+    .required(),
+  defaultLevies: Joi.array().items(Joi.string().max(30)),
+  regions: Joi.array().items(
+    Joi.object({
+      code: Joi.string().max(10).required(),
+      name: name.required(),
+      aliases: Joi.array().items(Joi.string()),
+      tag: Joi.string(),
+    }),
+  ),
+  schedules: Joi.object().pattern(Joi.string().max(60), Joi.array().items(rateRow).min(1)).required(),
+  codes: Joi.array().items(codeBody).min(1).max(300).required(),
+  accounts: Joi.array().items(Joi.object(accountFields)).required(),
+  classes: Joi.array()
+    .items(Joi.object({ id: Joi.string().max(40).required(), name: name.required() }))
+    .default([]),
+  rules: Joi.array().items(ruleBody).default([]),
+  forms: Joi.array().items(form).min(1).max(20).required(),
+  rhythms: Joi.array()
+    .items(
+      Joi.object({
+        id: Joi.string().max(40).required(),
+        name: name.required(),
+        frequency: frequency.required(),
+        anchor: date.required(),
+      }),
+    )
+    .min(1)
+    .required(),
+  roundings: Joi.array()
+    .items(
+      Joi.object({
+        id: Joi.string().max(40).required(),
+        name: name.required(),
+        rounding: roundingBody.required(),
+        source: text.default(""),
+      }),
+    )
+    .min(1)
+    .required(),
+  bases: Joi.array()
+    .items(Joi.string().valid("accrual", "cash", "hybrid"))
+    .min(1)
+    .default(["accrual"]),
+  due: Joi.array()
+    .items(
+      Joi.object({
+        frequencies: Joi.array().items(frequency),
+        endMonths: Joi.array().items(Joi.number().integer().min(1).max(12)),
+        levies: Joi.array().items(Joi.string()),
+        months: Joi.number().integer().min(0).max(24).required(),
+        day: Joi.alternatives(Joi.number().integer().min(1).max(31), Joi.string().valid("end")).required(),
+        days: Joi.number().integer().min(0).max(60),
+        shift: shift.required(),
+        payShift: shift,
+        source: text.default(""),
+      }),
+    )
+    .min(1)
+    .required(),
+  holidays: Joi.object({ country: country.required(), regions: Joi.array().items(Joi.string()) }).required(),
+  correction: Joi.object({
+    amount: numberOrNull,
+    share: decimal.allow(null).default(null),
+    turnoverBox: Joi.string().max(40).allow(null).default(null),
+    ceiling: numberOrNull,
+    yearsBack: Joi.number().integer().min(0).max(20).default(4),
+    source: text.default(""),
+  }).default({ amount: null, share: null, turnoverBox: null, ceiling: null, yearsBack: 4, source: "" }),
+  creditNotes: Joi.string().valid("statutory", "netted", "later-period").default("netted"),
+  standings: Joi.array().items(
+    Joi.object({ id: Joi.string().max(40).required(), name: name.required(), needs: text }),
+  ),
+  declaration: text.default("I declare that the figures in this return are true and complete."),
+  notes: Joi.array()
+    .items(Joi.object({ text: text.required(), source: text.default("") }))
+    .default([]),
+  electronic: Joi.boolean().valid(false).default(false),
+});

@@ -1,0 +1,15 @@
+import type { JurisdictionPack } from "./pack.ts";
+import { checkedByShape } from "./shared/numberCheck.ts";
+
+/** A jurisdiction made by the practice: a pack as plain data, with a pattern in the place of the number check. */
+export type OwnJurisdiction = Omit<JurisdictionPack, "checkNumber" | "regionOfNumber" | "sourcing"> & {
+  /** A regular expression the whole number must match, without blanks; empty for any number. */
+  numberPattern: string;
+};
+
+/** An own jurisdiction as a pack among the others. */
+export function packOf(own: OwnJurisdiction): JurisdictionPack {
+  const { numberPattern, ...rest } = own;
+  const pattern = numberPattern === "" ? /^.+$/ : new RegExp(`^(?:${numberPattern})$`);
+  return { ...rest, checkNumber: checkedByShape(pattern, own.numberName, own.numberHint) };
+}

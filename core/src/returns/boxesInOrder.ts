@@ -1,0 +1,31 @@
+import { FiscalError } from "../errors.ts";
+import { parseFormula } from "../formula/parseFormula.ts";
+import type { BoxDefinition } from "./returnForm.ts";
+
+/**
+ * The boxes of a form so that each comes after the ones it is worked out from.
+ * @throws FiscalError `returns/circular-boxes` naming the circle
+ */
+export function boxesInOrder(boxes: readonly BoxDefinition[]): BoxDefinition[] {
+  const byId = new Map(boxes.map((box) => [box.id, box]));
+  const done = new Set<string>();
+  const ordered: BoxDefinition[] = [];
+  const visit = (box: BoxDefinition, path: readonly string[]) => {
+    if (done.has(box.id)) return;
+    if (path.includes(box.id)) {
+      throw new FiscalError(
+        "returns/circular-boxes",
+        `These boxes are worked out from each other: ${[...path.slice(path.indexOf(box.id)), box.id].join(" → ")}. Break the circle.`,
+        "boxes",
+      );
+    }
+    for (const id of box.kind === "formula" ? parseFormula(box.formula).boxes : []) {
+      const needed = byId.get(id);
+      if (needed) visit(needed, [...path, box.id]);
+    }
+    done.add(box.id);
+    ordered.push(box);
+  };
+  for (const box of boxes) visit(box, []);
+  return ordered;
+}

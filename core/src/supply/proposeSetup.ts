@@ -1,0 +1,159 @@
+import { packOfCountry } from "../jurisdictions/packs.ts";
+import type { FilingRhythm, JurisdictionPack } from "../jurisdictions/pack.ts";
+import { regionOf } from "./regions.ts";
+
+/** What somebody says of a business when it is set up. */
+export interface BusinessAnswers {
+  country: string;
+  region: string | null;
+  /** What it does, in the words of `ACTIVITIES`. */
+  activity: string;
+  /** Who it sells to. */
+  customers: readonly ("home" | "businesses" | "abroad")[];
+  /** How often it files; the usual rhythm of the jurisdiction where left out. */
+  rhythm?: string;
+}
+
+export const ACTIVITIES = [
+  { id: "goods", name: "Sells goods" },
+  { id: "services", name: "Sells services" },
+  { id: "food", name: "Restaurant, café, accommodation" },
+  { id: "wine", name: "Makes or sells wine, cider, mead" },
+  { id: "building", name: "Builds" },
+  { id: "used", name: "Sells second-hand goods" },
+] as const;
+
+export interface ProposedRegistration {
+  pack: string;
+  levies: string[];
+  name: string;
+  authority: string;
+  rhythm: FilingRhythm | undefined;
+  why: string;
+  /** Whether it is needed once the limits are passed, or only perhaps. */
+  certain: boolean;
+}
+
+export interface SetupProposal {
+  pack: JurisdictionPack | undefined;
+  region: string;
+  registrations: ProposedRegistration[];
+  /** Tax classes the business will need, with the code each leads to at home. */
+  classes: { id: string; name: string; sale: string; purchase: string; why: string }[];
+  accounts: number;
+  notes: JurisdictionPack["notes"];
+}
+
+/** The levies a place may need, each group with the reason, and the codes and accounts that come with them. */
+export function proposeSetup(answers: BusinessAnswers): SetupProposal {
+  const pack = packOfCountry(answers.country);
+  if (!pack) return { pack, region: "", registrations: [], classes: [], accounts: 0, notes: [] };
+  const region = regionOf(answers.country, answers.region, null);
+  return {
+    pack,
+    region,
+    registrations: proposedRegistrations(pack, region, answers),
+    classes: proposedClasses(pack, answers),
+    accounts: pack.accounts.length,
+    notes: pack.notes,
+  };
+}
+
+/** The registrations a place may need: one a group of levies that is filed together. */
+export function proposedRegistrations(
+  pack: JurisdictionPack,
+  region: string,
+  answers: Pick<BusinessAnswers, "activity" | "rhythm">,
+): ProposedRegistration[] {
+  const rhythm = pack.rhythms.find((one) => one.id === answers.rhythm) ?? pack.rhythms[0];
+  return levyGroups(pack).flatMap((group) => {
+    const lead = group[0];
+    if (!lead || !concerns(lead.regions, region) || onlyForOldBooks(pack, lead.levy)) return [];
+    const everywhere = lead.regions === undefined || lead.levy === pack.levies[0]?.levy;
+    const special = lead.levy === "WET" || lead.levy === "LCT";
+    if (special && !(lead.levy === "WET" && answers.activity === "wine")) return [];
+    return [
+      {
+        pack: pack.id,
+        levies: group.map(({ levy }) => levy),
+        name: lead.name,
+        authority: lead.authority ?? pack.authority,
+        rhythm,
+        why: everywhere
+          ? `${lead.name} is charged in all of ${pack.name}.`
+          : `${lead.name} is charged in ${nameOf(pack, region)}.`,
+        certain: everywhere,
+      },
+    ];
+  });
+}
+
+function levyGroups(pack: JurisdictionPack): JurisdictionPack["levies"][number][][] {
+  const done = new Set<string>();
+  const groups: JurisdictionPack["levies"][number][][] = [];
+  for (const levy of pack.levies) {
+    if (done.has(levy.levy)) continue;
+    const group = pack.levies.filter((one) => one.levy === levy.levy || levy.with?.includes(one.levy));
+    for (const one of group) done.add(one.levy);
+    groups.push(group);
+  }
+  return merged(pack, groups);
+}
+
+/** Levies that share one form are one registration: wine tax goes on the activity statement with GST. */
+function merged(
+  pack: JurisdictionPack,
+  groups: JurisdictionPack["levies"][number][][],
+): JurisdictionPack["levies"][number][][] {
+  const formFor = (levy: string) => pack.forms.some((form) => form.levies.includes(levy));
+  const [first = [], ...rest] = groups;
+  const without = rest.filter((group) => !group.some(({ levy }) => formFor(levy)));
+  return [[...first, ...without.flat()], ...rest.filter((group) => !without.includes(group))];
+}
+
+function concerns(regions: readonly string[] | undefined, region: string): boolean {
+  if (regions === undefined) return true;
+  return regions.some((one) => one === region || region.startsWith(`${one}-`));
+}
+
+/** A levy all of whose forms have ended. */
+function onlyForOldBooks(pack: JurisdictionPack, levy: string): boolean {
+  const forms = pack.forms.filter((form) => form.levies.includes(levy));
+  return forms.length > 0 && forms.every((form) => form.to !== null);
+}
+
+function nameOf(pack: JurisdictionPack, region: string): string {
+  return pack.regions?.find((one) => one.code === region)?.name ?? region;
+}
+
+const BY_ACTIVITY: Readonly<Record<string, readonly string[]>> = {
+  food: ["hospitality", "accommodation", "zero", "reduced", "lodging"],
+  wine: ["wine"],
+  building: ["reduced", "listed"],
+  used: ["second-hand"],
+  goods: ["zero", "reduced"],
+  services: [],
+};
+
+function proposedClasses(pack: JurisdictionPack, answers: BusinessAnswers): SetupProposal["classes"] {
+  const wanted = new Set(["standard", "exempt", ...(BY_ACTIVITY[answers.activity] ?? [])]);
+  return pack.classes
+    .filter(({ id }) => wanted.has(id))
+    .map(({ id, name }) => ({
+      id,
+      name,
+      sale: codeFor(pack, id, "sale"),
+      purchase: codeFor(pack, id, "purchase"),
+      why:
+        id === "standard"
+          ? "most supplies"
+          : id === "exempt"
+            ? "interest, rent and the like"
+            : "from what the business does",
+    }));
+}
+
+function codeFor(pack: JurisdictionPack, taxClass: string, direction: "sale" | "purchase"): string {
+  const own = pack.rules.filter((rule) => rule.taxClass === taxClass && rule.direction === direction);
+  return (own.find((rule) => rule.to === "home") ?? own[0])?.code ?? "";
+}

@@ -1,0 +1,39 @@
+import { describe, expect, test } from "vitest";
+import { checkPack } from "@fiscalon/core/jurisdictions/checkPack";
+import { allPacks, formOn, packById } from "@fiscalon/core/jurisdictions/packs";
+import { dueDate, dueRuleFor } from "@fiscalon/core/calendar/dueDate";
+import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
+
+describe.each(allPacks().map((pack) => [pack.id, pack] as const))("pack %s", (_id, pack) => {
+  test("keeps the contract: rates, codes, boxes, forms, rules, accounts", () => {
+    expect(() => checkPack(pack)).not.toThrow();
+  });
+  test("has a form and a due date for every rhythm it offers", () => {
+    for (const rhythm of pack.rhythms) {
+      const period = filingPeriodOn({ ...rhythm, from: "2018-01-01", to: null }, "2026-05-11");
+      const levies = pack.forms[0]?.levies ?? [];
+      const end = period?.to ?? "";
+      expect(formOn(pack, end, { levies }).boxes.length).toBeGreaterThan(4);
+      const rule = dueRuleFor(pack.due, { periodEnd: end, frequency: rhythm.frequency, levies });
+      expect(rule && dueDate(rule, end) > end).toBe(true);
+    }
+  });
+  test("names the source of every code, rate, rule and note", () => {
+    const sources = [
+      ...pack.codes.map(({ source }) => source),
+      ...Object.values(pack.schedules).flatMap((rows) => rows.map(({ source }) => source)),
+      ...pack.rules.map(({ source }) => source),
+      ...pack.notes.map(({ source }) => source),
+      ...pack.due.map(({ source }) => source),
+    ];
+    expect(sources.filter((source) => source.trim().length < 3)).toEqual([]);
+  });
+});
+
+test.each([
+  ["AU", "au"],
+  ["DE", "eu-de"],
+])("the pack of %s is found by country and by other names", (country, id) => {
+  expect(packById(id).country).toBe(country);
+  expect(packById(country.toLowerCase()).id).toBe(id);
+});

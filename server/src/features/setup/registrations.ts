@@ -1,0 +1,96 @@
+import { packById } from "@fiscalon/core/jurisdictions/packs";
+import type { RegistrationChangeBody } from "@fiscalon/contract/setup";
+import { FiscalError } from "@fiscalon/core/errors";
+import { recordChange } from "../../actor.ts";
+import type { Actor } from "../../actor.ts";
+import type { Database } from "../../db/database.ts";
+import { loadSetup, registrationIn } from "../clients/loadSetup.ts";
+import {
+  checkedChanges,
+  checkedNumber,
+  checkedOptions,
+  offeredBasis,
+  refuseOverlap,
+} from "../clients/createClient.ts";
+import { loadDocuments } from "../documents/loadDocuments.ts";
+import { recomputeDocuments } from "../documents/postDocuments.ts";
+
+/**
+ * Changes a registration: its number, its end, its options, and its rhythm from a day on. Documents of open periods
+ * are counted anew; what is sealed must stay as it was.
+ */
+export async function changeRegistration(
+  db: Database,
+  actor: Actor,
+  clientId: number,
+  rid: string,
+  body: RegistrationChangeBody,
+): Promise<void> {
+  await db.write(async (tx) => {
+    const setup = await loadSetup(db, clientId, tx);
+    const r = registrationIn(setup, rid);
+    const pack = packById(r.pack);
+    const to = body.to === undefined ? r.validTo : body.to;
+    const changes =
+      body.changes === undefined
+        ? r.changes
+        : checkedChanges({ from: r.validFrom, changes: body.changes }, "");
+    const lastSealed = await db.row<{ end: string | null }>(
+      "SELECT max(period_end) AS end FROM returns WHERE registration_id = $1 AND state IN ('sealed', 'filed', 'settled')",
+      [r.id],
+      tx,
+    );
+    refuseSealed(lastSealed?.end ?? null, to, r.changes, changes);
+    const after = {
+      number: body.number === undefined ? r.number : checkedNumber(pack, body.number, "number"),
+      validTo: to,
+      changes,
+      basis: body.basis === undefined ? r.basis : offeredBasis(pack, body.basis, ""),
+      options: body.options === undefined ? r.options : checkedOptions(pack, body.options, ""),
+      rounding: body.rounding ?? r.rounding,
+    };
+    if (to !== r.validTo) {
+      const stretch = { pack: r.pack, from: r.validFrom, to };
+      await refuseOverlap(db, tx, clientId, r.levies, stretch, "", r.id);
+    }
+    await db.models.registrations.update(after, { where: { id: r.id }, transaction: tx });
+    await recordChange(db, tx, actor, {
+      client: clientId,
+      action: "change",
+      entity: "registration",
+      id: r.id,
+      before: r,
+      after,
+    });
+    const open = await loadDocuments(
+      db,
+      `d.client_id = $1 AND d.state = 'posted' AND EXISTS (SELECT 1 FROM facts f WHERE f.document_id = d.id AND f.live = 1
+         AND (f.registration_id = $2 OR f.registration_id IS NULL) AND coalesce(f.period_end, f.tax_point) > $3)`,
+      [clientId, r.id, lastSealed?.end ?? ""],
+      tx,
+    );
+    await recomputeDocuments(db, tx, actor, await loadSetup(db, clientId, tx), open);
+  });
+}
+
+function refuseSealed(
+  lastSealed: string | null,
+  to: string | null,
+  before: readonly { from: string }[],
+  changes: readonly { from: string }[],
+): void {
+  if (lastSealed === null) return;
+  const moved = [...before, ...changes].filter(
+    (change) => !(before.some(same(change)) && changes.some(same(change))),
+  );
+  if ((to === null || to >= lastSealed) && moved.every((change) => change.from > lastSealed)) return;
+  throw new FiscalError(
+    "registration/sealed",
+    `Periods to ${lastSealed} are sealed. A change must begin after that day.`,
+    "from",
+  );
+}
+
+function same(a: object): (b: object) => boolean {
+  return (b) => JSON.stringify(a) === JSON.stringify(b);
+}

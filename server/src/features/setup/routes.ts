@@ -1,0 +1,186 @@
+import type { FastifyInstance } from "fastify";
+import Joi from "joi";
+import type { SupplyRule } from "@fiscalon/core/supply/supplyRule";
+import type { RateRow, TaxCode } from "@fiscalon/core/tax/taxCode";
+import { rateRow } from "@fiscalon/contract/book";
+import { codeBody, ruleBody } from "@fiscalon/contract/code";
+import { id } from "@fiscalon/contract/fields";
+import { placeChangeBody, registrationChangeBody } from "@fiscalon/contract/setup";
+import type { PlaceBody, RegistrationChangeBody } from "@fiscalon/contract/setup";
+import { actorNow } from "../../actor.ts";
+import type { AppContext } from "../../context.ts";
+import { clientParams, described } from "../../validation.ts";
+import { loadSetup } from "../clients/loadSetup.ts";
+import { clientView } from "../clients/views.ts";
+import { archiveCode, codeUses, deleteCode, makeDefault, saveCode } from "./codes.ts";
+import type { DefaultScope } from "./codes.ts";
+import { codesCsv, importCodes } from "./codesCsv.ts";
+import { changePlace } from "./places.ts";
+import { agencyPositions } from "./positions.ts";
+import { changeRegistration } from "./registrations.ts";
+import { saveRules } from "./rules.ts";
+import { saveSchedule, touchedBy } from "./schedules.ts";
+
+type Client = { Params: { id: number } };
+type OfCode = { Params: { id: number; code: string } };
+type OfSchedule = { Params: { id: number; ref: string }; Body: { rows: RateRow[] } };
+const codeParams = Joi.object({ id: id.required(), code: Joi.string().max(30).required() });
+const scheduleParams = Joi.object({ id: id.required(), ref: Joi.string().max(60).required() });
+const rowsBody = Joi.object({ rows: Joi.array().items(rateRow).min(1).max(200).required() });
+const defaultBody = Joi.object({
+  side: Joi.string().valid("sale", "purchase").required(),
+  scope: Joi.string().valid("existing", "new", "all").required(),
+  place: id.allow(null).default(null),
+});
+
+export async function setupRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+  app.get<Client>(
+    "/clients/:id/codes",
+    { schema: described("How the codes are used", "Set up", { params: clientParams }) },
+    (request) => codeUses(db, request.params.id),
+  );
+
+  app.post<Client & { Body: TaxCode }>(
+    "/clients/:id/codes",
+    { schema: described("Make a tax code", "Set up", { params: clientParams, body: codeBody }) },
+    async (request, reply) => {
+      await saveCode(db, actorNow(), request.params.id, request.body, null);
+      return reply.status(201).send(await plainOf(request.params.id));
+    },
+  );
+
+  app.put<OfCode & { Body: TaxCode }>(
+    "/clients/:id/codes/:code",
+    { schema: described("Change a tax code", "Set up", { params: codeParams, body: codeBody }) },
+    async (request) => {
+      await saveCode(db, actorNow(), request.params.id, request.body, request.params.code);
+      return plainOf(request.params.id);
+    },
+  );
+
+  app.delete<OfCode>(
+    "/clients/:id/codes/:code",
+    { schema: described("Delete a code that was never used", "Set up", { params: codeParams }) },
+    async (request, reply) => {
+      await deleteCode(db, actorNow(), request.params.id, request.params.code);
+      return reply.status(204).send();
+    },
+  );
+
+  app.post<OfCode & { Body: { archived: boolean } }>(
+    "/clients/:id/codes/:code/archive",
+    {
+      schema: described("Archive a code, or take it back", "Set up", {
+        params: codeParams,
+        body: Joi.object({ archived: Joi.boolean().required() }),
+      }),
+    },
+    async (request) => {
+      const { id: clientId, code } = request.params;
+      await archiveCode(db, actorNow(), clientId, code, request.body.archived);
+      return codeUses(db, clientId);
+    },
+  );
+
+  app.post<OfCode & { Body: { side: "sale" | "purchase"; scope: DefaultScope; place: number | null } }>(
+    "/clients/:id/codes/:code/default",
+    { schema: described("Make a code the default", "Set up", { params: codeParams, body: defaultBody }) },
+    (request) => makeDefault(db, actorNow(), request.params.id, request.params.code, request.body),
+  );
+
+  app.get<Client>(
+    "/clients/:id/codes.csv",
+    { schema: described("The codes as CSV", "Set up", { params: clientParams }) },
+    async (request, reply) => {
+      const { codes } = await plainOf(request.params.id);
+      return reply
+        .type("text/csv; charset=utf-8")
+        .header("content-disposition", 'attachment; filename="tax-codes.csv"')
+        .send(codesCsv(codes));
+    },
+  );
+
+  app.post<Client & { Body: { csv: string } }>(
+    "/clients/:id/codes/import",
+    {
+      schema: described("Make and change codes from CSV, all or nothing", "Set up", {
+        params: clientParams,
+        body: Joi.object({ csv: Joi.string().max(5_000_000).required() }),
+      }),
+    },
+    (request) => importCodes(db, actorNow(), request.params.id, request.body.csv),
+  );
+
+  app.put<Client & { Body: { rules: SupplyRule[] } }>(
+    "/clients/:id/rules",
+    {
+      schema: described("Replace the supply rules", "Set up", {
+        params: clientParams,
+        body: Joi.object({ rules: Joi.array().items(ruleBody).max(500).required() }),
+      }),
+    },
+    async (request) => {
+      await saveRules(db, actorNow(), request.params.id, request.body.rules);
+      return plainOf(request.params.id);
+    },
+  );
+
+  app.post<OfSchedule>(
+    "/clients/:id/schedules/:ref/touched",
+    {
+      schema: described("Which open documents a change of rates touches", "Set up", {
+        params: scheduleParams,
+        body: rowsBody,
+      }),
+    },
+    (request) => touchedBy(db, request.params.id, request.params.ref, request.body.rows),
+  );
+
+  app.put<OfSchedule>(
+    "/clients/:id/schedules/:ref",
+    { schema: described("Change rates by date", "Set up", { params: scheduleParams, body: rowsBody }) },
+    (request) => saveSchedule(db, actorNow(), request.params.id, request.params.ref, request.body.rows),
+  );
+
+  app.put<{ Params: { id: number; rid: string }; Body: RegistrationChangeBody }>(
+    "/clients/:id/registrations/:rid",
+    {
+      schema: described("Change a registration: number, end, rhythm from a day, options", "Set up", {
+        params: Joi.object({ id: id.required(), rid: Joi.string().max(60).required() }),
+        body: registrationChangeBody,
+      }),
+    },
+    async (request) => {
+      const { id: clientId, rid } = request.params;
+      await changeRegistration(db, actorNow(), clientId, rid, request.body);
+      return clientView(db, clientId);
+    },
+  );
+
+  app.put<{ Params: { id: number; own: number }; Body: Partial<PlaceBody> }>(
+    "/clients/:id/places/:own",
+    {
+      schema: described("Change a place, or close it", "Set up", {
+        params: Joi.object({ id: id.required(), own: id.required() }),
+        body: placeChangeBody,
+      }),
+    },
+    async (request) => {
+      const { id: clientId, own } = request.params;
+      await changePlace(db, actorNow(), clientId, own, request.body);
+      return clientView(db, clientId);
+    },
+  );
+
+  app.get<Client>(
+    "/clients/:id/positions",
+    {
+      schema: described("What is due now and what builds up, by agency", "Set up", { params: clientParams }),
+    },
+    (request) => agencyPositions(db, request.params.id),
+  );
+
+  async function plainOf(clientId: number) {
+    return (await loadSetup(db, clientId)).plain;
+  }
+}

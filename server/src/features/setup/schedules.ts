@@ -1,0 +1,110 @@
+import { FiscalError } from "@fiscalon/core/errors";
+import { checkSchedules } from "@fiscalon/core/tax/checkSchedules";
+import { expandCode } from "@fiscalon/core/tax/expandCode";
+import { rowInForce } from "@fiscalon/core/tax/rateInForce";
+import { parseFormula } from "@fiscalon/core/formula/parseFormula";
+import type { RateRow, TaxCode } from "@fiscalon/core/tax/taxCode";
+import { made, recordChange } from "../../actor.ts";
+import type { Actor } from "../../actor.ts";
+import type { Database, Tx } from "../../db/database.ts";
+import { loadSetup } from "../clients/loadSetup.ts";
+import { loadDocuments } from "../documents/loadDocuments.ts";
+import type { StoredDocument } from "../documents/loadDocuments.ts";
+import { recomputeDocuments } from "../documents/postDocuments.ts";
+
+/** Documents whose rate another set of rows would change. Only open periods: sealed ones keep what was declared. */
+export interface TouchedDocuments {
+  count: number;
+  first: { id: number; number: string; date: string; gross: number }[];
+}
+
+/** Which open documents a change of rates touches, without changing anything. */
+export async function touchedBy(
+  db: Database,
+  clientId: number,
+  ref: string,
+  rows: readonly RateRow[],
+): Promise<TouchedDocuments> {
+  checkSchedules({ [ref]: rows });
+  return summary(await touched(db, clientId, ref, rows));
+}
+
+/** Keeps the rows of a schedule for this client and works the documents they touch out anew. */
+export async function saveSchedule(
+  db: Database,
+  actor: Actor,
+  clientId: number,
+  ref: string,
+  rows: RateRow[],
+): Promise<TouchedDocuments> {
+  checkSchedules({ [ref]: rows });
+  return db.write(async (tx) => {
+    const documents = await touched(db, clientId, ref, rows, tx);
+    const before = (await loadSetup(db, clientId, tx)).plain.schedules[ref];
+    const known = await db.models.schedules.findOne({ where: { clientId, ref }, transaction: tx });
+    if (known) await known.update({ rows }, { transaction: tx });
+    else await db.models.schedules.create({ clientId, ref, rows, ...made(actor) }, { transaction: tx });
+    await recordChange(db, tx, actor, {
+      client: clientId,
+      action: "change",
+      entity: "schedule",
+      id: null,
+      before: { ref, rows: before },
+      after: { ref, rows, documents: documents.length },
+    });
+    await recomputeDocuments(db, tx, actor, await loadSetup(db, clientId, tx), documents);
+    return summary(documents);
+  });
+}
+
+async function touched(
+  db: Database,
+  clientId: number,
+  ref: string,
+  rows: readonly RateRow[],
+  tx?: Tx,
+): Promise<StoredDocument[]> {
+  const { plain } = await loadSetup(db, clientId, tx);
+  const codes = plain.codes.flatMap(expandCode).filter((code) => reads(code, ref));
+  if (codes.length === 0) return [];
+  const documents = await loadDocuments(
+    db,
+    `d.client_id = $1 AND d.state = 'posted' AND EXISTS (SELECT 1 FROM lines x WHERE x.document_id = d.id
+       AND x.code IN (SELECT value FROM json_each($2)))
+     AND NOT EXISTS (SELECT 1 FROM facts f JOIN returns r ON r.registration_id = f.registration_id
+       AND r.period_end = f.period_end AND r.state IN ('sealed', 'filed', 'settled')
+       WHERE f.document_id = d.id AND f.live = 1)`,
+    [clientId, JSON.stringify(codes.map(({ code }) => code))],
+    tx,
+  );
+  const now = plain.schedules[ref];
+  return documents.filter(({ input }) => {
+    const on = input.originalDate ?? input.taxPoint ?? input.date;
+    const then = rowInForce(rows, on);
+    if (!then && rowInForce(now, on)) {
+      throw new FiscalError(
+        "tax/no-rate",
+        `${input.number} of ${on} would have no rate any more. Give that day a rate.`,
+        "rows",
+      );
+    }
+    return then?.rate !== rowInForce(now, on)?.rate;
+  });
+}
+
+function reads(code: TaxCode, ref: string): boolean {
+  return code.components.some(({ rate }) => {
+    if ("schedule" in rate) return rate.schedule === ref;
+    if (rate.kind !== "formula") return false;
+    return [rate.formula, rate.base ?? "0"].some((text) => parseFormula(text).rates.includes(ref));
+  });
+}
+
+function summary(documents: readonly StoredDocument[]): TouchedDocuments {
+  return {
+    count: documents.length,
+    first: documents
+      .slice(0, 20)
+      .map(({ id, input, gross }) => ({ id, number: input.number, date: input.date, gross })),
+  };
+}
