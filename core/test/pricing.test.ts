@@ -5,7 +5,7 @@ import { allocate } from "@fiscalon/core/money/allocate";
 import { roundExact } from "@fiscalon/core/money/roundExact";
 import { explainTax } from "@fiscalon/core/tax/explainTax";
 import { netAndGross, priceLine } from "@fiscalon/core/tax/priceLine";
-import type { RatedComponent } from "@fiscalon/core/tax/priceLine";
+import type { RatedComponent } from "@fiscalon/core/tax/levyStack";
 import { ROUND_EACH_LINE } from "@fiscalon/core/tax/rounding";
 import { evaluateReturn } from "@fiscalon/core/returns/evaluateReturn";
 import { formOn } from "@fiscalon/core/jurisdictions/packs";

@@ -1,38 +1,19 @@
-import { minorDigits } from "@fiscalon/core/money/currency";
 import { boxMovements } from "@fiscalon/core/facts/boxMovements";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/documentEffect";
 import { gb } from "@fiscalon/core/jurisdictions/gb/pack";
 import { evaluateReturn } from "@fiscalon/core/returns/evaluateReturn";
-import type { FactGroup } from "@fiscalon/core/returns/evaluateReturn";
 import { formOn } from "@fiscalon/core/jurisdictions/packs";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import type { DocumentInput, DocumentKind, LineInput } from "@fiscalon/core/tax/documentInput";
 import type { Rounding } from "@fiscalon/core/tax/rounding";
+import { groupsOf, setupOf } from "./books.ts";
+
+export { groupsOf } from "./books.ts";
 
 /** A registered GB client without any books. */
 export function gbSetup(rounding: Rounding = { level: "line", mode: "half-up" }): EffectSetup {
-  return {
-    digits: minorDigits("GBP"),
-    today: "2026-08-01",
-    codes: new Map(gb.codes.map((code) => [code.code, code])),
-    schedules: gb.schedules,
-    accounts: gb.accounts,
-    registrations: [
-      {
-        id: 1,
-        pack: "gb",
-        levies: ["VAT"],
-        basis: "accrual",
-        rounding,
-        frequency: "quarterly",
-        anchor: "2026-03-31",
-        from: "2019-01-01",
-        to: null,
-      },
-    ],
-    sealed: new Map(),
-  };
+  return setupOf("gb", { rounding, from: "2019-01-01" });
 }
 
 export function gbDocument(
@@ -63,8 +44,4 @@ export function movedBy(document: DocumentInput, setup: EffectSetup = gbSetup())
   return Object.fromEntries(
     rows.filter((row) => row.amount !== 0).map((row) => [row.box, formatAmount(row.amount, 2)]),
   );
-}
-
-export function groupsOf(effect: DocumentEffect): FactGroup[] {
-  return effect.facts.map((fact) => ({ ...fact, credit: false, late: false, count: 1 }));
 }

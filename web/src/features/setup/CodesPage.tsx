@@ -1,36 +1,93 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
 import { useState } from "react";
 import { useLocation } from "react-router";
-import { rateInForce } from "@fiscalon/core/tax/rateInForce";
-import type { RateSchedules, TaxCode } from "@fiscalon/core/tax/taxCode";
-import { boxTags } from "@fiscalon/core/tax/boxTags";
+import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
+import { expandCode } from "@fiscalon/core/tax/expandCode";
+import type { Component, TaxCode } from "@fiscalon/core/tax/taxCode";
+import { useScope } from "../../app/scope.ts";
+import { api } from "../../kit/api.ts";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { plural } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { SidePanel } from "../../kit/SidePanel.tsx";
-import { today } from "../../kit/format.ts";
+import { CodeActions } from "./CodeActions.tsx";
 import { CodeBench } from "./CodeBench.tsx";
+import { CodeEditor } from "./CodeEditor.tsx";
+import { CodesImport } from "./CodesImport.tsx";
+import { boxesOf, effectiveWords, exampleOf, stackParts } from "./codeWords.ts";
+import { LevyStack } from "./LevyStack.tsx";
 import { useSetup } from "./useSetup.ts";
 
 type Side = "all" | "sale" | "purchase";
 
+export interface CodeUse {
+  code: string;
+  lines: number;
+  archived: boolean;
+}
+
 /** The tax codes, and beside them the bench that tries one out. */
 export function CodesPage() {
   const setup = useSetup();
+  const { client } = useScope();
   const { hash } = useLocation();
   const [clicked, setChosen] = useState<string | null>(null);
-  const chosen = clicked ?? (hash === "" ? "S20" : decodeURIComponent(hash.slice(1)));
   const [side, setSide] = useState<Side>("all");
-  if (!setup) return null;
+  const [archived, setArchived] = useState(false);
+  const [search, setSearch] = useState("");
+  const [editing, setEditing] = useState<TaxCode | "new" | null>(null);
+  const [importing, setImporting] = useState(false);
+  const [trialOrder, setTrialOrder] = useState<{ code: string; components: Component[] } | null>(null);
+  const { data: uses } = useQuery({
+    queryKey: ["client", client?.id, "codes"],
+    queryFn: () => api.get<CodeUse[]>(`/clients/${client?.id}/codes`),
+    enabled: client !== undefined,
+  });
+  if (!setup || !client) return null;
+  const hidden = new Set(setup.plain.archived);
+  const wanted = search.trim().toLowerCase();
   const codes = setup.plain.codes.filter(
-    (code) => side === "all" || code.direction === "both" || code.direction === side,
+    (code) =>
+      (side === "all" || code.direction === "both" || code.direction === side) &&
+      hidden.has(code.code) === archived &&
+      `${code.code} ${code.name}`.toLowerCase().includes(wanted),
   );
-  const code = setup.effect.codes.get(chosen);
+  const chosen = clicked ?? (hash === "" ? (codes[0]?.code ?? "") : decodeURIComponent(hash.slice(1)));
+  const definition = setup.plain.codes.find((one) => one.code === chosen || expandCode(one).some((e) => e.code === chosen));
+  const ordered =
+    definition && trialOrder?.code === definition.code
+      ? { ...definition, components: trialOrder.components }
+      : definition;
+  const onBench = ordered && (setup.effect.codes.get(chosen) && !trialOrder ? setup.effect.codes.get(chosen) : exampleOf(ordered));
   return (
     <>
       <Sheet
         title="Codes"
-        aside={`${setup.plain.codes.length} in use`}
-        lead="Each code says what a line bears and where that lands on the return. Choose one to try it out beside."
+        aside={`${setup.plain.codes.length - hidden.size} in use, ${hidden.size} archived`}
+        lead="Each code says what a line bears and where that lands on the return. Drag a levy to see what another order would charge."
         actions={
+          <>
+            <a className="action" href={`/api/clients/${client.id}/codes.csv`} download>
+              Export CSV
+            </a>
+            <button type="button" className="action" onClick={() => setImporting(true)}>
+              Import CSV
+            </button>
+            <button type="button" className="action main" onClick={() => setEditing("new")}>
+              New code
+            </button>
+          </>
+        }
+      >
+        <div className="mb-2 flex flex-wrap items-center gap-3">
+          <input
+            className="entry max-w-[200px]"
+            placeholder="Find a code"
+            aria-label="Find a code"
+            value={search}
+            onChange={(event) => setSearch(event.target.value)}
+          />
           <div role="group" aria-label="Direction" className="join">
             {(["all", "sale", "purchase"] as const).map((one) => (
               <button
@@ -44,113 +101,160 @@ export function CodesPage() {
               </button>
             ))}
           </div>
-        }
-      >
+          <label className="flex cursor-pointer items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              checked={archived}
+              onChange={(event) => setArchived(event.target.checked)}
+            />
+            archived
+          </label>
+        </div>
+        {trialOrder && definition && (
+          <OrderTrial
+            code={definition}
+            components={trialOrder.components}
+            setup={setup.plain}
+            onDone={() => setTrialOrder(null)}
+          />
+        )}
         <table className="sheet-table">
           <thead>
             <tr>
               <th>Code</th>
               <th>Name</th>
               <th>Levies in order</th>
-              <th className="num">Rate</th>
+              <th className="num">In all</th>
               <th>On sales</th>
               <th>On purchases</th>
+              <th className="num">Lines</th>
             </tr>
           </thead>
           <tbody>
-            {codes.map((one) => (
-              <tr key={one.code} className={clsx(one.code === chosen && "bg-accent")}>
-                <td>
-                  <button
-                    type="button"
-                    className="code-chip cursor-pointer hover:border-primary"
-                    aria-pressed={one.code === chosen}
-                    onClick={() => setChosen(one.code)}
-                  >
-                    {one.code}
-                  </button>
-                </td>
-                <td>
-                  {one.name}
-                  <span className="quiet block text-[11.5px]">{one.treatment.replaceAll("-", " ")}</span>
-                </td>
-                <td>
-                  <LevyStack code={one} schedules={setup.plain.schedules} />
-                </td>
-                <td className="num">{rateWords(one, setup.plain.schedules)}</td>
-                <td className="font-mono text-[12px]">{boxesOf(one, "sale")}</td>
-                <td className="font-mono text-[12px]">{boxesOf(one, "purchase")}</td>
-              </tr>
-            ))}
+            {codes.map((one) => {
+              const mine = one.code === definition?.code;
+              const shown = mine && ordered ? ordered : one;
+              return (
+                <tr key={one.code} className={clsx(mine && "bg-accent")}>
+                  <td>
+                    <button
+                      type="button"
+                      className="code-chip cursor-pointer hover:border-primary"
+                      aria-pressed={mine}
+                      onClick={() => {
+                        setChosen(one.code);
+                        setTrialOrder(null);
+                      }}
+                    >
+                      {one.code}
+                    </button>
+                  </td>
+                  <td>
+                    {one.name.replaceAll("{r}", "…")}
+                    <span className="quiet block text-[11.5px]">
+                      {one.treatment.replaceAll("-", " ")}
+                      {one.family && `, ${one.family.map((f) => f.percent).join(" · ")} %`}
+                      {one.variants && `, ${one.variants.map((v) => `-${v.suffix}`).join(" ")}`}
+                    </span>
+                  </td>
+                  <td>
+                    <LevyStack
+                      code={shown}
+                      parts={stackParts(shown, setup.plain.schedules)}
+                      onReorder={
+                        one.family || one.components.length > 4
+                          ? undefined
+                          : (components) => {
+                              setChosen(one.code);
+                              setTrialOrder({ code: one.code, components: restacked(one, components) });
+                            }
+                      }
+                    />
+                  </td>
+                  <td className="num">{effectiveWords(shown, setup.plain.schedules)}</td>
+                  <td className="font-mono text-[12px]">{boxesOf(one, "sale")}</td>
+                  <td className="font-mono text-[12px]">{boxesOf(one, "purchase")}</td>
+                  <td className="num quiet">{uses?.find((use) => use.code === one.code)?.lines || "–"}</td>
+                </tr>
+              );
+            })}
           </tbody>
         </table>
+        {codes.length === 0 && <p className="quiet mt-6">No code fits. Clear the filters, or make one.</p>}
       </Sheet>
-      {code && (
+      {definition && onBench && (
         <SidePanel name="Code bench">
-          <CodeBench key={code.code} code={code} setup={setup} />
+          <div className="flex h-full flex-col">
+            <CodeActions
+              code={definition}
+              shown={chosen}
+              archived={hidden.has(definition.code)}
+              lines={uses?.find((use) => use.code === definition.code)?.lines ?? 0}
+              onEdit={() => setEditing(definition)}
+              onChoose={setChosen}
+            />
+            <div className="min-h-0 flex-1">
+              <CodeBench key={onBench.code} code={onBench} setup={setup} />
+            </div>
+          </div>
         </SidePanel>
       )}
+      {editing && (
+        <CodeEditor code={editing === "new" ? null : editing} setup={setup.plain} onClose={() => setEditing(null)} />
+      )}
+      {importing && <CodesImport onClose={() => setImporting(false)} />}
     </>
   );
 }
 
-const TONES = ["bg-primary", "bg-warning", "bg-info"];
+/** In a new order the tax on tax goes with the place: each levy but the last is part of what comes after it. */
+function restacked(code: TaxCode, components: readonly Component[]): Component[] {
+  const stacked = code.components.some((one) => one.partOfLaterBases);
+  return components.map((one, index) => ({ ...one, partOfLaterBases: stacked && index < components.length - 1 }));
+}
 
-/** The levies of a code as a stack in the order in which they are charged, each as wide as its rate. */
-function LevyStack({ code, schedules }: { code: TaxCode; schedules: RateSchedules }) {
-  const parts = code.components.map((component) => ({
-    component,
-    rate: Number(rateToday(code, component, schedules) ?? 0),
-  }));
+/** A new order is tried first; kept only on purpose, and with a warning where the law says which order is right. */
+function OrderTrial({
+  code,
+  components,
+  setup,
+  onDone,
+}: {
+  code: TaxCode;
+  components: Component[];
+  setup: PlainSetup;
+  onDone: () => void;
+}) {
+  const { client } = useScope();
+  const queries = useQueryClient();
+  const keep = useMutation({
+    mutationFn: () =>
+      api.put(`/clients/${client?.id}/codes/${encodeURIComponent(code.code)}`, { ...code, components }),
+    onSuccess: async () => {
+      await queries.invalidateQueries({ queryKey: ["client", client?.id] });
+      onDone();
+    },
+  });
   return (
-    <span className="flex items-center gap-2">
-      <span className="flex h-3.5 w-24 border border-base-content" aria-hidden>
-        {parts.map(({ component, rate }, index) => (
-          <span
-            key={component.levy}
-            className={clsx(TONES[index % 3], component.charged !== "charged" && "opacity-40")}
-            style={{ width: `${Math.min(100, rate * 2)}%` }}
-          />
-        ))}
-      </span>
-      <span className="quiet text-[12px]">
-        {parts.map(({ component }) => `${component.levy}${chargedWord(component.charged)}`).join(", then ")}
-      </span>
-    </span>
+    <div role="status" className="note-row mb-3">
+      <p>
+        <strong>{code.code}</strong> on trial: {components.map(({ levy }) => levy).join(", then ")}. In all{" "}
+        {effectiveWords({ ...code, components }, setup.schedules)}, split by the new order; see the bench.
+      </p>
+      {code.order && <p className="mt-1 font-semibold text-error">▲ The law fixes the order. {code.order}</p>}
+      <div className="mt-2 flex gap-2">
+        <button type="button" className="action" onClick={onDone}>
+          Back to {code.components.map(({ levy }) => levy).join(", then ")}
+        </button>
+        <button type="button" className="action" onClick={() => keep.mutate()} disabled={keep.isPending}>
+          Keep the new order
+        </button>
+        <span className="quiet self-center text-[12.5px]">
+          {plural(components.length, "levy", "levies")}, each on its own account and label
+        </span>
+      </div>
+      <ErrorNote error={keep.error} />
+    </div>
   );
-}
-
-function chargedWord(charged: TaxCode["components"][number]["charged"]): string {
-  return { charged: "", "self-assessed": ", self-assessed", "declared-only": ", shown only" }[charged];
-}
-
-function rateToday(
-  code: TaxCode,
-  component: TaxCode["components"][number],
-  schedules: RateSchedules,
-): string | undefined {
-  const on = code.to !== null && code.to < today() ? code.to : today();
-  try {
-    return rateInForce(component, schedules, on)?.rate;
-  } catch {
-    return undefined;
-  }
-}
-
-function rateWords(code: TaxCode, schedules: RateSchedules): string {
-  return code.components
-    .map((component) => {
-      if (component.rate.kind === "typed") return "typed";
-      const rate = rateToday(code, component, schedules);
-      return rate === undefined ? "–" : `${rate} %`;
-    })
-    .join(" + ");
-}
-
-function boxesOf(code: TaxCode, side: "sale" | "purchase"): string {
-  if (code.direction !== "both" && code.direction !== side) return "";
-  const boxes = code.components.flatMap((component) =>
-    boxTags(component.boxes[side] ?? "").map((tag) => tag.box),
-  );
-  return boxes.length === 0 ? "none" : [...new Set(boxes)].join(" ");
 }

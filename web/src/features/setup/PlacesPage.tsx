@@ -1,25 +1,36 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { packById, packOfCountry } from "@fiscalon/core/jurisdictions/packs";
-import type { ClientView, RegistrationView } from "@fiscalon/contract/views";
+import { proposedRegistrations } from "@fiscalon/core/supply/proposeSetup";
+import type { ProposedRegistration } from "@fiscalon/core/supply/proposeSetup";
+import type { AgencyPosition, ClientView, RegistrationView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
-import { api, ApiError } from "../../kit/api.ts";
-import { FormDialog } from "../../kit/FormDialog.tsx";
-import { Field } from "../../kit/Field.tsx";
-import { showDate } from "../../kit/format.ts";
+import { api } from "../../kit/api.ts";
+import { Figure } from "../../kit/Figure.tsx";
+import { showDate, showPeriod, today } from "../../kit/format.ts";
+import { shownBox } from "../../kit/formBoxes.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
-import {
-  blankRegistration,
-  RegistrationFields,
-  registrationBody,
-  useNumberCheck,
-} from "./RegistrationFields.tsx";
+import { ChangeRegistration } from "./ChangeRegistration.tsx";
+import { AddPlace, AddRegistration, ClosePlace } from "./PlaceDialogs.tsx";
 
-/** Where the business is, and where it is registered. */
+type Place = ClientView["places"][number];
+type Open =
+  | { kind: "place" }
+  | { kind: "registration"; proposal: ProposedRegistration | null }
+  | { kind: "change"; registration: RegistrationView }
+  | { kind: "close"; place: Place };
+
+/** Where the business is, which levies that brings, and how it is registered for them. */
 export function PlacesPage() {
   const { client } = useScope();
-  const [adding, setAdding] = useState<"place" | "registration" | null>(null);
+  const [open, setOpen] = useState<Open | null>(null);
+  const { data: positions } = useQuery({
+    queryKey: ["client", client?.id, "positions"],
+    queryFn: () => api.get<AgencyPosition[]>(`/clients/${client?.id}/positions`),
+    enabled: client !== undefined,
+  });
   if (!client) return null;
+  const close = () => setOpen(null);
   return (
     <Sheet
       title="Places & registrations"
@@ -28,44 +39,41 @@ export function PlacesPage() {
           <a className="action" href={`/api/clients/${client.id}/book`} download>
             Export book file
           </a>
-          <button type="button" className="action" onClick={() => setAdding("place")}>
+          <button type="button" className="action" onClick={() => setOpen({ kind: "place" })}>
             Add place
           </button>
           <button
             type="button"
             className={client.registrations.length === 0 ? "action main" : "action"}
-            onClick={() => setAdding("registration")}
+            onClick={() => setOpen({ kind: "registration", proposal: null })}
           >
             Add registration
           </button>
         </>
       }
     >
-      <section className="mb-6">
-        <h2 className="mb-1">Places</h2>
+      <section className="mb-6" aria-label="Places">
+        <h2 className="mb-1">Places, and the levies charged there</h2>
         {client.places.length === 0 && <p className="quiet">No place yet. It decides which levies matter.</p>}
         {client.places.length > 0 && (
-          <table className="sheet-table max-w-2xl">
+          <table className="sheet-table max-w-4xl">
             <thead>
               <tr>
                 <th>Place</th>
-                <th>Country</th>
-                <th>Region</th>
+                <th>Country and region</th>
+                <th>Levies</th>
+                <th />
               </tr>
             </thead>
             <tbody>
               {client.places.map((place) => (
-                <tr key={place.id}>
-                  <td className="font-semibold">{place.name}</td>
-                  <td>{place.country}</td>
-                  <td className="quiet">{place.region ?? "–"}</td>
-                </tr>
+                <PlaceRow key={place.id} place={place} client={client} onOpen={setOpen} />
               ))}
             </tbody>
           </table>
         )}
       </section>
-      <section>
+      <section aria-label="Registrations">
         <h2 className="mb-1">Registrations</h2>
         {client.registrations.length === 0 && (
           <p className="note-row max-w-2xl">
@@ -74,41 +82,184 @@ export function PlacesPage() {
           </p>
         )}
         {client.registrations.map((registration) => (
-          <Registration key={registration.id} registration={registration} />
+          <Registration
+            key={registration.id}
+            registration={registration}
+            client={client}
+            position={positions?.find((one) => one.registration === registration.id)}
+            onChange={() => setOpen({ kind: "change", registration })}
+          />
         ))}
       </section>
-      <AddPlace open={adding === "place"} onClose={() => setAdding(null)} client={client} />
-      <AddRegistration open={adding === "registration"} onClose={() => setAdding(null)} client={client} />
+      {open?.kind === "place" && (
+        <AddPlace client={client} onClose={close} />
+      )}
+      {open?.kind === "registration" && <AddRegistration client={client} proposal={open.proposal} onClose={close} />}
+      {open?.kind === "change" && <ChangeRegistration registration={open.registration} onClose={close} />}
+      {open?.kind === "close" && <ClosePlace place={open.place} client={client} onClose={close} />}
     </Sheet>
   );
 }
 
-function Registration({ registration }: { registration: RegistrationView }) {
+/** A place with each levy that is charged there: registered for it, or perhaps to be, with the reason. */
+function PlaceRow({
+  place,
+  client,
+  onOpen,
+}: {
+  place: Place;
+  client: ClientView;
+  onOpen: (open: Open) => void;
+}) {
+  const pack = packOfCountry(place.country);
+  const region = pack?.regions?.find((one) => one.code === place.region)?.name ?? place.region;
+  const proposals = pack ? proposedRegistrations(pack, place.region ?? "", { activity: "" }) : [];
+  const closed = place.closedOn !== null && place.closedOn <= today();
+  return (
+    <tr className={closed ? "quiet" : ""}>
+      <td className="font-semibold">
+        {place.name}
+        {place.closedOn && <span className="quiet block text-[12px]">closed on {showDate(place.closedOn)}</span>}
+      </td>
+      <td>{[pack?.name ?? place.country, region].filter(Boolean).join(", ")}</td>
+      <td>
+        {!pack && <span className="quiet">No pack for {place.country}; make one under Jurisdictions.</span>}
+        {proposals.map((proposal) => {
+          const own = client.registrations.find(
+            (r) => packById(r.pack).id === proposal.pack && r.levies.includes(proposal.levies[0] ?? "") && r.to === null,
+          );
+          return (
+            <span key={proposal.name} className="block py-0.5" title={proposal.why}>
+              {own ? (
+                <span className="text-success">✓ {proposal.name}</span>
+              ) : (
+                <>
+                  {proposal.name}: <span className="quiet">{proposal.why}</span>{" "}
+                  <button
+                    type="button"
+                    className="word-link"
+                    onClick={() => onOpen({ kind: "registration", proposal })}
+                  >
+                    Register
+                  </button>
+                </>
+              )}
+            </span>
+          );
+        })}
+      </td>
+      <td>
+        <button type="button" className="word-link" onClick={() => onOpen({ kind: "close", place })}>
+          {place.closedOn ? "Open again" : "Close"}
+        </button>
+      </td>
+    </tr>
+  );
+}
+
+/** One agency: its number, rhythm, basis, and what is due to it now and building up. */
+function Registration({
+  registration,
+  client,
+  position,
+  onChange,
+}: {
+  registration: RegistrationView;
+  client: ClientView;
+  position: AgencyPosition | undefined;
+  onChange: () => void;
+}) {
+  const pack = packById(registration.pack);
+  const options = Object.entries(registration.options).map(([id, value]) => {
+    const option = pack.options?.find((one) => one.id === id);
+    return `${option?.name ?? id}: ${option?.values.find((one) => one.value === value)?.name ?? value}`;
+  });
   const rows = [
     [registration.numberName, registration.number ?? "applied for", true],
-    ["Authority", registration.authority],
     [
       "In force",
       `${showDate(registration.from)}${registration.to ? ` to ${showDate(registration.to)}` : " on"}`,
     ],
-    ["Filing periods", registration.rhythm],
+    ["Filing periods", [registration.rhythm, ...registration.changes.map((one) => `${one.frequency} from ${showDate(one.from)}`)].join("; ")],
     ["Basis", registration.basis],
     ["Rounding", roundingName(registration)],
+    ...(options.length > 0 ? [["Choices", options.join("; ")]] : []),
   ] as [string, string, boolean?][];
+  const authority = pack.levies.find((one) => one.levy === registration.levies[0])?.authority ?? registration.authority;
   return (
-    <div className="mb-4 max-w-2xl border-t border-base-content pt-2">
-      <p className="font-semibold">
-        {registration.levies.join(", ")}, {registration.packName}
-      </p>
-      <dl className="mt-1 grid grid-cols-[180px_1fr]">
-        {rows.map(([term, value, mono]) => (
-          <div key={term} className="contents">
-            <dt className="quiet border-b border-base-300 py-1.5">{term}</dt>
-            <dd className={`border-b border-base-300 py-1.5 ${mono ? "font-mono" : ""}`}>{value}</dd>
-          </div>
-        ))}
-      </dl>
+    <div className="mb-5 grid max-w-4xl grid-cols-[1fr_320px] gap-6 border-t border-base-content pt-2">
+      <div>
+        <p className="flex items-baseline gap-3">
+          <span className="font-semibold">{registration.levies.join(", ")}</span>
+          <span className="quiet">{authority}</span>
+          <button type="button" className="word-link ml-auto" onClick={onChange}>
+            Change
+          </button>
+        </p>
+        <dl className="mt-1 grid grid-cols-[150px_1fr]">
+          {rows.map(([term, value, mono]) => (
+            <div key={term} className="contents">
+              <dt className="quiet border-b border-base-300 py-1.5">{term}</dt>
+              <dd className={`border-b border-base-300 py-1.5 ${mono ? "font-mono" : ""}`}>{value}</dd>
+            </div>
+          ))}
+        </dl>
+      </div>
+      <Position registration={registration} position={position} digits={client.digits} />
     </div>
+  );
+}
+
+function Position({
+  registration,
+  position,
+  digits,
+}: {
+  registration: RegistrationView;
+  position: AgencyPosition | undefined;
+  digits: number;
+}) {
+  if (!position) return null;
+  const rows = [
+    ...position.due.map((one) => ({ ...one, what: one.due < today() ? "overdue" : "due" })),
+    ...(position.running ? [{ ...position.running, what: "builds up" }] : []),
+  ];
+  return (
+    <table className="sheet-table self-start">
+      <thead>
+        <tr>
+          <th>Period</th>
+          <th />
+          <th className="num">Net</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.slice(-5).map((row) => (
+          <tr key={row.to}>
+            <td>{showPeriod(row.from, row.to)}</td>
+            <td className={row.what === "overdue" ? "font-semibold text-error" : "quiet"}>
+              {row.what === "builds up" ? row.what : `${row.what} ${showDate(row.due)}`}
+            </td>
+            <td className="num">
+              <Figure
+                amount={row.net}
+                digits={digits}
+                dash
+                of={row.net === 0 ? null : `box/${registration.id}/${row.to}/${shownBox(registration, row.to)}`}
+                label={`Net of the period to ${row.to}`}
+              />
+            </td>
+          </tr>
+        ))}
+        {rows.length === 0 && (
+          <tr>
+            <td colSpan={3} className="quiet">
+              Nothing due, no period running.
+            </td>
+          </tr>
+        )}
+      </tbody>
+    </table>
   );
 }
 
@@ -118,87 +269,5 @@ function roundingName({ pack, rounding }: RegistrationView): string {
 }
 
 function sameRounding(a: RegistrationView["rounding"], b: RegistrationView["rounding"]): boolean {
-  return a.level === b.level && a.mode === b.mode && a.lineStep === b.lineStep;
-}
-
-function AddPlace({ open, onClose, client }: { open: boolean; onClose: () => void; client: ClientView }) {
-  const queries = useQueryClient();
-  const [name, setName] = useState("");
-  const [region, setRegion] = useState("");
-  const save = useMutation({
-    mutationFn: () =>
-      api.post(`/clients/${client.id}/places`, { name, country: client.country, region: region || null }),
-    onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ["client", client.id] });
-      setName("");
-      onClose();
-    },
-  });
-  return (
-    <FormDialog
-      open={open}
-      title="Add a place"
-      action="Add place"
-      error={save.error}
-      onClose={onClose}
-      onSubmit={() => save.mutate()}
-    >
-      <Field label="Name" value={name} onChange={(event) => setName(event.target.value)} required autoFocus />
-      <Field
-        className="mt-3"
-        label="Region"
-        value={region}
-        onChange={(event) => setRegion(event.target.value)}
-        hint="NIR for Northern Ireland; otherwise not needed in the United Kingdom"
-      />
-    </FormDialog>
-  );
-}
-
-function AddRegistration({
-  open,
-  onClose,
-  client,
-}: {
-  open: boolean;
-  onClose: () => void;
-  client: ClientView;
-}) {
-  const queries = useQueryClient();
-  const pack = packOfCountry(client.country) ?? packById("gb");
-  const [draft, setDraft] = useState(blankRegistration(pack));
-  const numberCheck = useNumberCheck(pack, draft.number);
-  const save = useMutation({
-    mutationFn: () => api.post(`/clients/${client.id}/registrations`, registrationBody(pack, draft)),
-    onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ["client", client.id] });
-      onClose();
-    },
-  });
-  const field = (path: string) =>
-    save.error instanceof ApiError && `registration.${save.error.field?.replace(/^\./, "")}` === path
-      ? save.error.message
-      : undefined;
-  return (
-    <FormDialog
-      open={open}
-      title="Add a registration"
-      action="Add registration"
-      wide
-      error={save.error}
-      onClose={onClose}
-      onSubmit={() => save.mutate()}
-    >
-      <RegistrationFields
-        pack={pack}
-        value={draft}
-        onChange={setDraft}
-        error={field}
-        numberCheck={numberCheck}
-      />
-      <p className="quiet mt-2">
-        Documents from that day on that waited for a registration are counted by themselves.
-      </p>
-    </FormDialog>
-  );
+  return a.level === b.level && a.mode === b.mode && a.lineStep === b.lineStep && a.combined === b.combined;
 }

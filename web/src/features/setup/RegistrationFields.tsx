@@ -4,14 +4,23 @@ import { DateField } from "../../kit/DateField.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
 
 export interface RegistrationDraft {
+  levies: readonly string[] | null;
   number: string;
   from: string;
   rhythm: string;
   rounding: string;
+  basis: RegistrationBody["basis"];
 }
 
 export function blankRegistration(pack: JurisdictionPack): RegistrationDraft {
-  return { number: "", from: "", rhythm: pack.rhythms[0]?.id ?? "", rounding: pack.roundings[0]?.id ?? "" };
+  return {
+    levies: null,
+    number: "",
+    from: "",
+    rhythm: pack.rhythms[0]?.id ?? "",
+    rounding: pack.roundings[0]?.id ?? "",
+    basis: "accrual",
+  };
 }
 
 export function registrationBody(pack: JurisdictionPack, draft: RegistrationDraft): RegistrationBody {
@@ -19,12 +28,13 @@ export function registrationBody(pack: JurisdictionPack, draft: RegistrationDraf
   const rounding = pack.roundings.find((one) => one.id === draft.rounding);
   return {
     pack: pack.id,
+    ...(draft.levies ? { levies: [...draft.levies] } : {}),
     number: draft.number,
     from: draft.from,
     to: null,
     frequency: rhythm?.frequency ?? "quarterly",
     ...(rhythm ? { anchor: rhythm.anchor } : {}),
-    basis: "accrual",
+    basis: draft.basis,
     ...(rounding ? { rounding: rounding.rounding } : {}),
   };
 }
@@ -35,6 +45,12 @@ export function useNumberCheck(pack: JurisdictionPack, number: string): string |
   const check = pack.checkNumber(number);
   return check.ok ? undefined : check.message;
 }
+
+const BASIS_WORDS = {
+  accrual: "Accrual: tax is reported at the tax point of each document",
+  cash: "Cash: tax is reported as money is paid",
+  hybrid: "Hybrid: sales at the tax point, purchases as paid",
+};
 
 export function RegistrationFields({
   pack,
@@ -50,7 +66,7 @@ export function RegistrationFields({
   numberCheck: string | undefined;
 }) {
   const valid = value.number.trim() !== "" && numberCheck === undefined;
-  const longEnough = value.number.replace(/\D/g, "").length >= 9;
+  const longEnough = value.number.replace(/\W/g, "").length >= 9;
   return (
     <div className="grid grid-cols-2 gap-5">
       <Field
@@ -61,7 +77,7 @@ export function RegistrationFields({
         hint={
           valid
             ? "✓ The check digits fit."
-            : "Nine digits, with or without GB. Leave empty while it is being applied for."
+            : `${pack.numberHint.charAt(0).toUpperCase()}${pack.numberHint.slice(1)}. Leave empty while it is being applied for.`
         }
         className="font-mono"
       />
@@ -95,7 +111,10 @@ export function RegistrationFields({
           </option>
         ))}
       </SelectField>
-      <p className="quiet col-span-2">Basis: accrual. Tax is reported at the tax point of each document.</p>
+      {value.levies && (
+        <p className="quiet col-span-2">For {value.levies.join(", ")}.</p>
+      )}
+      <p className="quiet col-span-2">{BASIS_WORDS[value.basis]}.</p>
     </div>
   );
 }

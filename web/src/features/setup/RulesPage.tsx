@@ -1,0 +1,147 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import clsx from "clsx";
+import { useState } from "react";
+import { inOrderOfAsking } from "@fiscalon/core/supply/supplyRule";
+import type { SupplyRule } from "@fiscalon/core/supply/supplyRule";
+import { useScope } from "../../app/scope.ts";
+import { api } from "../../kit/api.ts";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
+import { SidePanel } from "../../kit/SidePanel.tsx";
+import { placeWords } from "./ruleWords.ts";
+import { RuleDialog } from "./RuleDialog.tsx";
+import { RuleTester } from "./RuleTester.tsx";
+import { useSetup } from "./useSetup.ts";
+
+/** The supply rules as a matrix: tax classes down, where it goes across; beside it the tester. */
+export function RulesPage() {
+  const setup = useSetup();
+  const { client } = useScope();
+  const queries = useQueryClient();
+  const [direction, setDirection] = useState<"sale" | "purchase">("sale");
+  const [editing, setEditing] = useState<SupplyRule | "new" | null>(null);
+  const save = useMutation({
+    mutationFn: (rules: readonly SupplyRule[]) => api.put(`/clients/${client?.id}/rules`, { rules }),
+    onSuccess: async () => {
+      await queries.invalidateQueries({ queryKey: ["client", client?.id] });
+      setEditing(null);
+    },
+  });
+  if (!setup) return null;
+  const { rules } = setup.plain;
+  const own = rules.filter((rule) => rule.direction === direction);
+  const columns = [...new Set(own.map((rule) => rule.to))].sort((a, b) => order(a) - order(b) || (a < b ? -1 : 1));
+  const classes = [...new Set(own.map((rule) => rule.taxClass))];
+  const add = (
+    <button type="button" className="action main" onClick={() => setEditing("new")}>
+      New rule
+    </button>
+  );
+  return (
+    <>
+      <Sheet
+        title="Supply rules"
+        aside={`${rules.length} rules`}
+        lead="A line that says its tax class gets its code from here: the most specific rule that fits answers. Nothing fits: no code, and a finding."
+        actions={
+          <>
+            <div role="group" aria-label="Direction" className="join">
+              {(["sale", "purchase"] as const).map((one) => (
+                <button
+                  key={one}
+                  type="button"
+                  aria-pressed={direction === one}
+                  className={clsx("action join-item", direction === one && "bg-neutral text-neutral-content")}
+                  onClick={() => setDirection(one)}
+                >
+                  {one === "sale" ? "Sales" : "Purchases"}
+                </button>
+              ))}
+            </div>
+            {add}
+          </>
+        }
+      >
+        <ErrorNote error={editing ? null : save.error} />
+        {own.length === 0 ? (
+          <EmptyState title="No rules for this side" action={add}>
+            Without rules a code comes from the contact, the item, the account, the place or the business.
+          </EmptyState>
+        ) : (
+          <div className="overflow-x-auto">
+            <table className="sheet-table">
+              <thead>
+                <tr>
+                  <th>Tax class</th>
+                  {columns.map((to) => (
+                    <th key={to}>{placeWords(to)}</th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {classes.map((taxClass) => (
+                  <tr key={taxClass}>
+                    <td className="font-semibold">{taxClass.replaceAll("-", " ")}</td>
+                    {columns.map((to) => (
+                      <td key={to} className="!align-top">
+                        {inOrderOfAsking(own.filter((rule) => rule.taxClass === taxClass && rule.to === to)).map((rule) => (
+                          <button
+                            key={rule.id}
+                            type="button"
+                            className="mb-0.5 block cursor-pointer text-left hover:text-primary"
+                            title={rule.words}
+                            onClick={() => setEditing(rule)}
+                          >
+                            <span className="code-chip">{rule.code}</span>{" "}
+                            <span className="quiet text-[11.5px]">{conditionWords(rule)}</span>
+                          </button>
+                        ))}
+                      </td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+        )}
+      </Sheet>
+      <SidePanel name="Rule tester">
+        <RuleTester setup={setup} direction={direction} />
+      </SidePanel>
+      {editing && (
+        <RuleDialog
+          rule={editing === "new" ? null : editing}
+          direction={direction}
+          setup={setup.plain}
+          error={save.error}
+          onClose={() => setEditing(null)}
+          onSave={(next) =>
+            save.mutate(
+              editing === "new" ? [...rules, next] : rules.map((rule) => (rule.id === editing.id ? next : rule)),
+            )
+          }
+          onDelete={
+            editing === "new" ? undefined : () => save.mutate(rules.filter((rule) => rule.id !== editing.id))
+          }
+        />
+      )}
+    </>
+  );
+}
+
+function order(to: string): number {
+  return ["any", "home", "union", "outside-union", "abroad"].indexOf(to) + (/^[A-Z]/.test(to) ? 10 : 0);
+}
+
+function conditionWords({ supply, party, from, needs, validFrom, validTo }: SupplyRule): string {
+  return [
+    supply === "any" ? "" : supply,
+    party === "any" ? "" : party.replaceAll("-", " "),
+    from === "any" ? "" : `from ${placeWords(from)}`,
+    needs ? `if registered for ${needs}` : "",
+    validFrom ? `from ${validFrom}` : "",
+    validTo ? `to ${validTo}` : "",
+  ]
+    .filter(Boolean)
+    .join(", ");
+}

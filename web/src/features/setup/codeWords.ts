@@ -1,0 +1,86 @@
+import { exactToText, multiply } from "@fiscalon/core/money/exact";
+import { expandCode } from "@fiscalon/core/tax/expandCode";
+import { effectiveRate } from "@fiscalon/core/tax/levyStack";
+import { rowInForce } from "@fiscalon/core/tax/rateInForce";
+import { boxTags } from "@fiscalon/core/tax/boxTags";
+import type { Boxes, Component, RateSchedules, TaxCode } from "@fiscalon/core/tax/taxCode";
+import { today } from "../../kit/format.ts";
+import type { StackPart } from "./LevyStack.tsx";
+
+/** The member of a family a list shows as an example: the one with the middle rate. */
+export function exampleOf(code: TaxCode): TaxCode {
+  const members = expandCode({ ...code, variants: [] });
+  return members[Math.floor(members.length / 2)] ?? code;
+}
+
+/** The levies of a code with their rates as a stack shows them. Families show one example. */
+export function stackParts(code: TaxCode, schedules: RateSchedules): StackPart[] {
+  return shownComponents(exampleOf(code)).map((component) => {
+    const rate = rateToday(code, component, schedules);
+    return {
+      component,
+      rate: rateWords(component, rate, code.family !== undefined),
+      width: Math.min(120, Number(rate ?? 0) * 2),
+    };
+  });
+}
+
+/** Components that depend on the place are many; one of each levy's kind is enough for a row. */
+function shownComponents(code: TaxCode): readonly Component[] {
+  if (code.components.length <= 4) return code.components;
+  return code.components.filter(({ when }) => when === undefined).length > 0
+    ? code.components.filter(({ when }) => when === undefined)
+    : code.components.slice(0, 3);
+}
+
+function rateWords({ rate }: Component, value: string | undefined, family: boolean): string {
+  if (family) return "by slab";
+  switch (rate.kind) {
+    case "percent":
+      return value === undefined ? "no rate today" : `${value} %`;
+    case "per-unit":
+      return `${value ?? "?"} a unit`;
+    case "per-document":
+      return `${value ?? "?"} a document`;
+    case "formula":
+      return "by formula";
+    case "typed":
+      return "typed";
+    default:
+      return "none";
+  }
+}
+
+function rateToday(code: TaxCode, { rate }: Component, schedules: RateSchedules): string | undefined {
+  if (!("schedule" in rate)) return undefined;
+  const on = code.to !== null && code.to < today() ? code.to : today();
+  return rowInForce(schedules[rate.schedule], on)?.rate;
+}
+
+/** What all charged percentages add to a price, tax on tax included, or the empty string. */
+export function effectiveWords(code: TaxCode, schedules: RateSchedules): string {
+  if (code.family || code.components.some(({ when }) => when !== undefined)) return "by place";
+  const percents = code.components.every(({ rate }) => rate.kind === "percent" || rate.kind === "none");
+  if (!percents) return "";
+  const rated = code.components.map((component) => ({
+    component,
+    rate: rateToday(code, component, schedules) ?? null,
+  }));
+  const factor = effectiveRate(rated);
+  return factor.n === 0n ? "–" : `${exactToText(multiply(factor, { n: 100n, d: 1n }), 4)} %`;
+}
+
+/** The boxes a code lands in on a side, each once. */
+export function boxesOf(code: TaxCode, side: "sale" | "purchase"): string {
+  if (code.direction !== "both" && code.direction !== side) return "";
+  const boxes = code.components.flatMap((component) => allTags(component.boxes[side]).map((tag) => tag.box));
+  const each = [...new Set(boxes)];
+  if (each.length === 0) return "none";
+  return each.length > 6 ? `${each.slice(0, 4).join(" ")} and ${each.length - 4} more` : each.join(" ");
+}
+
+function allTags(boxes: Boxes | undefined) {
+  if (boxes === undefined) return [];
+  const texts = typeof boxes === "string" ? [boxes] : boxes.map((route) => route.tags);
+  return texts.flatMap((text) => boxTags(text.replaceAll("{p}", "1").replaceAll("{r}", "1")));
+}
