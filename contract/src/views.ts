@@ -157,6 +157,7 @@ export interface DocumentView {
   state: "posted" | "superseded" | "void";
   input: DocumentInput & { number: string; note: string; corrects: string | null };
   contact: ContactView | null;
+  place: number | null;
   net: number;
   tax: number;
   gross: number;

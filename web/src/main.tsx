@@ -2,11 +2,13 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { RouterProvider } from "react-router";
+import { loadOwnPacks } from "./features/jurisdictions/ownPacks.ts";
 import { router } from "./app/router.tsx";
 import "./app/theme.css";
 import { applyTheme, chosenTheme } from "./app/theme.ts";
 
 applyTheme(chosenTheme());
+await loadOwnPacks().catch(() => undefined);
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: 1, staleTime: 5_000, refetchOnWindowFocus: false } },
 });

@@ -1,13 +1,16 @@
 import type { Direction, TaxCode } from "../tax/taxCode.ts";
 
 /** Where a proposed code comes from, strongest first. */
-export type CodeSource = "typed" | "contact" | "item" | "account" | "business";
+export type CodeSource = "typed" | "contact" | "item" | "rule" | "account" | "place" | "business";
 
 export interface CodeCandidates {
   typed?: string | null | undefined;
   contact?: { name: string; code: string | null } | undefined;
   item?: { name: string; code: string | null } | undefined;
+  /** What the supply rules answer for the tax class of the line, or for a supply that crosses a border. */
+  rule?: { code: string; words: string } | undefined;
   account?: { name: string; code: string | null } | undefined;
+  place?: { name: string; code: string | null } | undefined;
   business?: string | null | undefined;
 }
 
@@ -39,10 +42,16 @@ export function proposeCode(
       source: "item",
       reason: `code of the item ${candidates.item?.name}`,
     },
+    { code: candidates.rule?.code ?? "", source: "rule", reason: candidates.rule?.words ?? "" },
     {
       code: candidates.account?.code ?? "",
       source: "account",
       reason: `code of the account ${candidates.account?.name}`,
+    },
+    {
+      code: candidates.place?.code ?? "",
+      source: "place",
+      reason: `usual ${direction} code of ${candidates.place?.name}`,
     },
     { code: candidates.business ?? "", source: "business", reason: `the business's usual ${direction} code` },
   ];

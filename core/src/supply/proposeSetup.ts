@@ -1,6 +1,7 @@
 import { packOfCountry } from "../jurisdictions/packs.ts";
 import type { FilingRhythm, JurisdictionPack } from "../jurisdictions/pack.ts";
 import { regionOf } from "./regions.ts";
+import type { SupplyRule } from "./supplyRule.ts";
 
 /** What somebody says of a business when it is set up. */
 export interface BusinessAnswers {
@@ -40,6 +41,8 @@ export interface SetupProposal {
   registrations: ProposedRegistration[];
   /** Tax classes the business will need, with the code each leads to at home. */
   classes: { id: string; name: string; sale: string; purchase: string; why: string }[];
+  /** The supply rules that answer for customers abroad, as far as it has them. */
+  abroad: readonly SupplyRule[];
   accounts: number;
   notes: JurisdictionPack["notes"];
 }
@@ -47,13 +50,16 @@ export interface SetupProposal {
 /** The levies a place may need, each group with the reason, and the codes and accounts that come with them. */
 export function proposeSetup(answers: BusinessAnswers): SetupProposal {
   const pack = packOfCountry(answers.country);
-  if (!pack) return { pack, region: "", registrations: [], classes: [], accounts: 0, notes: [] };
+  if (!pack) {
+    return { pack, region: "", registrations: [], classes: [], abroad: [], accounts: 0, notes: [] };
+  }
   const region = regionOf(answers.country, answers.region, null);
   return {
     pack,
     region,
     registrations: proposedRegistrations(pack, region, answers),
     classes: proposedClasses(pack, answers),
+    abroad: rulesAbroad(pack, answers),
     accounts: pack.accounts.length,
     notes: pack.notes,
   };
@@ -152,6 +158,22 @@ function proposedClasses(pack: JurisdictionPack, answers: BusinessAnswers): Setu
             : "from what the business does",
     }));
 }
+
+/** Sales over the border, of what the business sells, to the customers it has. */
+function rulesAbroad(pack: JurisdictionPack, { activity, customers }: BusinessAnswers): SupplyRule[] {
+  const supply = activity === "services" || activity === "building" ? "services" : "goods";
+  return pack.rules.filter(
+    (rule) =>
+      rule.direction === "sale" &&
+      rule.taxClass === "standard" &&
+      ABROAD.has(rule.to) &&
+      (rule.supply === "any" || rule.supply === supply) &&
+      ((customers.includes("businesses") && rule.party !== "unregistered") ||
+        (customers.includes("abroad") && rule.party !== "registered")),
+  );
+}
+
+const ABROAD = new Set(["abroad", "union", "outside-union"]);
 
 function codeFor(pack: JurisdictionPack, taxClass: string, direction: "sale" | "purchase"): string {
   const own = pack.rules.filter((rule) => rule.taxClass === taxClass && rule.direction === direction);

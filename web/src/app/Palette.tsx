@@ -13,6 +13,8 @@ import { useScope } from "./scope.ts";
 const SCREENS = [
   ["setup/places", "Places & registrations"],
   ["setup/codes", "Codes and code bench"],
+  ["setup/rules", "Supply rules and tester"],
+  ["setup/rates", "Rates"],
   ["setup/accounts", "Accounts"],
   ["setup/contacts", "Contacts"],
   ["setup/items", "Items"],
@@ -94,6 +96,9 @@ export function Palette({ open, onClose }: { open: boolean; onClose: () => void 
             ))}
             <Row value="new client" onSelect={() => go("/clients/new")}>
               New client
+            </Row>
+            <Row value="jurisdictions builder" onSelect={() => go("/jurisdictions")}>
+              Jurisdictions
             </Row>
           </Command.Group>
           {documents && documents.rows.length > 0 && (

@@ -5,6 +5,8 @@ import { useScope } from "./scope.ts";
 const TABS = [
   ["places", "Places & registrations"],
   ["codes", "Codes"],
+  ["rules", "Supply rules"],
+  ["rates", "Rates"],
   ["accounts", "Accounts"],
   ["contacts", "Contacts"],
   ["items", "Items"],

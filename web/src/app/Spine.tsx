@@ -110,6 +110,9 @@ export function Spine({ onFind }: { onFind: () => void }) {
             <Link to="/" className="block py-1 hover:text-primary">
               Clients
             </Link>
+            <Link to="/jurisdictions" className="block py-1 hover:text-primary">
+              Jurisdictions
+            </Link>
             <button
               type="button"
               onClick={onFind}

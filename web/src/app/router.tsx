@@ -1,4 +1,6 @@
 import { createBrowserRouter, Navigate } from "react-router";
+import { JurisdictionPage } from "../features/jurisdictions/JurisdictionPage.tsx";
+import { JurisdictionsPage } from "../features/jurisdictions/JurisdictionsPage.tsx";
 import { ControlPage } from "../features/agree/ControlPage.tsx";
 import { ClientsPage } from "../features/clients/ClientsPage.tsx";
 import { NewClientPage } from "../features/clients/NewClientPage.tsx";
@@ -15,6 +17,8 @@ import { CodesPage } from "../features/setup/CodesPage.tsx";
 import { ContactsPage } from "../features/setup/ContactsPage.tsx";
 import { ItemsPage } from "../features/setup/ItemsPage.tsx";
 import { PlacesPage } from "../features/setup/PlacesPage.tsx";
+import { RatesPage } from "../features/setup/RatesPage.tsx";
+import { RulesPage } from "../features/setup/RulesPage.tsx";
 import { Broken } from "./Broken.tsx";
 import { Shell } from "./Shell.tsx";
 
@@ -25,12 +29,16 @@ export const router = createBrowserRouter([
     children: [
       { path: "/", element: <ClientsPage /> },
       { path: "/clients/new", element: <NewClientPage /> },
+      { path: "/jurisdictions", element: <JurisdictionsPage /> },
+      { path: "/jurisdictions/:ref", element: <JurisdictionPage /> },
       {
         path: "/c/:clientId",
         children: [
           { index: true, element: <Navigate to="books/documents" replace /> },
           { path: "setup/places", element: <PlacesPage /> },
           { path: "setup/codes", element: <CodesPage /> },
+          { path: "setup/rules", element: <RulesPage /> },
+          { path: "setup/rates", element: <RatesPage /> },
           { path: "setup/accounts", element: <AccountsPage /> },
           { path: "setup/contacts", element: <ContactsPage /> },
           { path: "setup/items", element: <ItemsPage /> },

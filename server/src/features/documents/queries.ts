@@ -106,6 +106,7 @@ export async function documentView(
     state: document.state,
     input: { ...document.input, note: document.note, corrects: document.corrects },
     contact,
+    place: document.place,
     net: document.net,
     tax: document.tax,
     gross: document.gross,

@@ -1,37 +1,58 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import type { ClientBody } from "@fiscalon/contract/setup";
 import type { ClientView } from "@fiscalon/contract/views";
-import { packById } from "@fiscalon/core/jurisdictions/packs";
+import { packOfCountry } from "@fiscalon/core/jurisdictions/packs";
+import { ACTIVITIES, proposeSetup } from "@fiscalon/core/supply/proposeSetup";
+import type { BusinessAnswers } from "@fiscalon/core/supply/proposeSetup";
 import { api, ApiError } from "../../kit/api.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
-import { Field } from "../../kit/Field.tsx";
+import { Field, SelectField } from "../../kit/Field.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
-import {
-  RegistrationFields,
-  blankRegistration,
-  registrationBody,
-  useNumberCheck,
-} from "../setup/RegistrationFields.tsx";
+import { CountryField, RegionField } from "../setup/PlaceDialogs.tsx";
+import type { RegistrationDraft } from "../setup/RegistrationFields.tsx";
+import { blankRegistration, registrationBody } from "../setup/RegistrationFields.tsx";
+import { ProposedRegistrationFields } from "./ProposedRegistrationFields.tsx";
+import { SetupProposal } from "./SetupProposal.tsx";
 
-/** First set-up of a client: who it is, where, and how it is registered. */
+const CUSTOMERS = [
+  ["home", "Customers at home"],
+  ["businesses", "Businesses abroad"],
+  ["abroad", "Private customers abroad"],
+] as const;
+
+/** First set-up of a client: where it is, what it does and for whom; Fiscalon proposes the rest. */
 export function NewClientPage() {
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const pack = packById("gb");
   const [name, setName] = useState("");
   const [place, setPlace] = useState("");
-  const [registered, setRegistered] = useState(true);
-  const [registration, setRegistration] = useState(blankRegistration(pack));
-  const numberCheck = useNumberCheck(pack, registration.number);
+  const [answers, setAnswers] = useState<BusinessAnswers>({
+    country: "GB",
+    region: null,
+    activity: "goods",
+    customers: ["home"],
+  });
+  const proposal = useMemo(() => proposeSetup(answers), [answers]);
+  const [chosen, setChosen] = useState<Record<string, { on: boolean; draft: RegistrationDraft }>>({});
+  const pack = proposal.pack ?? packOfCountry("GB");
+  if (!pack) return null;
+  const registrations = proposal.registrations.map((proposed) => {
+    const key = `${proposed.pack}/${proposed.levies.join("+")}`;
+    const draft = { ...blankRegistration(pack), levies: proposed.levies };
+    return { key, proposed, ...(chosen[key] ?? { on: proposed.certain, draft }) };
+  });
+  const wanted = registrations.filter(({ on }) => on);
   const create = useMutation({
     mutationFn: () => {
       const body: ClientBody = {
         name,
         country: pack.country,
-        ...(place === "" ? {} : { place: { name: place, country: pack.country } }),
-        ...(registered ? { registration: registrationBody(pack, registration) } : {}),
+        ...(place === ""
+          ? {}
+          : { place: { name: place, country: pack.country, region: answers.region || null } }),
+        registrations: wanted.map(({ draft }) => registrationBody(pack, draft)),
       };
       return api.post<ClientView>("/clients", body);
     },
@@ -40,73 +61,114 @@ export function NewClientPage() {
       await navigate(`/c/${client.id}/setup/places`);
     },
   });
-  const field = (path: string) =>
-    create.error instanceof ApiError && create.error.field === path ? create.error.message : undefined;
+  const failed = create.error instanceof ApiError ? create.error : null;
+  const field = (path: string) => (failed?.field === path ? failed.message : undefined);
+  const set = (change: Partial<BusinessAnswers>) => setAnswers({ ...answers, ...change });
   return (
-    <Sheet
-      title="New client"
-      lead={`Codes and accounts of the ${pack.name} are set up by themselves, and can be changed afterwards.`}
-    >
+    <Sheet title="New client" lead="Four answers; the registrations, codes, accounts and rules follow.">
       <form
-        className="grid max-w-2xl gap-5"
+        className="grid max-w-6xl grid-cols-[minmax(0,1fr)_380px] gap-8"
         onSubmit={(event) => {
           event.preventDefault();
           create.mutate();
         }}
       >
-        <div className="grid grid-cols-2 gap-5">
-          <Field
-            label="Name of the business"
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-            error={field("name")}
-            autoFocus
-            required
-          />
-          <Field
-            label="Place of business"
-            value={place}
-            onChange={(event) => setPlace(event.target.value)}
-            error={field("place.name")}
-            placeholder="Falmouth studio"
-          />
-        </div>
-        <fieldset>
-          <label className="flex cursor-pointer items-center gap-2">
-            <input
-              type="checkbox"
-              className="checkbox checkbox-sm"
-              checked={registered}
-              onChange={(event) => setRegistered(event.target.checked)}
+        <div className="grid content-start gap-5">
+          <div className="grid grid-cols-2 gap-5">
+            <Field
+              label="Name of the business"
+              value={name}
+              onChange={(event) => setName(event.target.value)}
+              error={field("name")}
+              autoFocus
+              required
             />
-            Registered for VAT
-          </label>
-          {!registered && (
-            <p className="quiet mt-1">
+            <Field
+              label="Place of business"
+              value={place}
+              onChange={(event) => setPlace(event.target.value)}
+              error={field("place.name")}
+              placeholder="Falmouth studio"
+            />
+            <CountryField value={answers.country} onChange={(country) => set({ country, region: null })} />
+            <RegionField
+              country={answers.country}
+              value={answers.region ?? ""}
+              onChange={(region) => set({ region: region || null })}
+            />
+            <SelectField
+              label="What it does"
+              value={answers.activity}
+              onChange={(event) => set({ activity: event.target.value })}
+            >
+              {ACTIVITIES.map((activity) => (
+                <option key={activity.id} value={activity.id}>
+                  {activity.name}
+                </option>
+              ))}
+            </SelectField>
+            <Customers value={answers.customers} onChange={(customers) => set({ customers })} />
+          </div>
+          {registrations.map(({ key, proposed, on, draft }) => (
+            <ProposedRegistrationFields
+              key={key}
+              pack={pack}
+              proposed={proposed}
+              on={on}
+              draft={draft}
+              onChange={(next) => setChosen({ ...chosen, [key]: { on, draft, ...next } })}
+              error={(path) =>
+                field(
+                  path.replace(/^registration/, `registrations[${wanted.findIndex((one) => one.key === key)}]`),
+                )
+              }
+            />
+          ))}
+          {wanted.length === 0 && (
+            <p className="quiet">
               Documents can be entered all the same; Fiscalon says that they are on no return until a
               registration is added.
             </p>
           )}
-        </fieldset>
-        {registered && (
-          <RegistrationFields
-            pack={pack}
-            value={registration}
-            onChange={setRegistration}
-            error={field}
-            numberCheck={numberCheck}
-          />
-        )}
-        <ErrorNote error={create.error instanceof ApiError && create.error.field ? null : create.error} />
-        <div className="flex gap-2">
-          <button type="submit" className="action main" disabled={create.isPending}>
-            Create client
-          </button>
-          <button type="button" className="action" onClick={() => void navigate("/")}>
-            Cancel
-          </button>
+          <ErrorNote error={create.error} />
+          <div className="flex gap-2">
+            <button type="submit" className="action main" disabled={create.isPending}>
+              Create client
+            </button>
+            <button type="button" className="action" onClick={() => void navigate("/")}>
+              Cancel
+            </button>
+          </div>
         </div>
+        <SetupProposal proposal={proposal} />
       </form>
     </Sheet>
+  );
+}
+
+function Customers({
+  value,
+  onChange,
+}: {
+  value: BusinessAnswers["customers"];
+  onChange: (value: BusinessAnswers["customers"]) => void;
+}) {
+  return (
+    <fieldset>
+      <legend className="field-label">Who it sells to</legend>
+      {CUSTOMERS.map(([id, words]) => (
+        <label key={id} className="flex cursor-pointer items-center gap-2 py-0.5">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-xs"
+            checked={value.includes(id)}
+            onChange={(event) =>
+              onChange(event.target.checked ? [...value, id] : value.filter((one) => one !== id))
+            }
+          />
+          {words}
+        </label>
+      ))}
+    </fieldset>
   );
 }

@@ -8,10 +8,7 @@ import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
 import type { DocumentView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
 import { api, ApiError } from "../../kit/api.ts";
-import { DateField } from "../../kit/DateField.tsx";
-import { Combo } from "../../kit/Combo.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
-import { Field } from "../../kit/Field.tsx";
 import { KIND_NAMES } from "../../kit/kinds.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { SidePanel } from "../../kit/SidePanel.tsx";
@@ -19,19 +16,22 @@ import { NewAccountDialog } from "../setup/AccountsPage.tsx";
 import { ContactDialog } from "../setup/ContactDialog.tsx";
 import { ItemDialog } from "../setup/ItemsPage.tsx";
 import { useContacts, useItems } from "../setup/useSetup.ts";
-import { BLANK_LINE, blankDraft, bodyOf, creditNoteOf, isBlank, keepDraft } from "./draft.ts";
-import type { Draft, DraftLine } from "./draft.ts";
+import { BLANK_LINE, blankDraft, bodyOf, creditNoteOf, isBlank, keepDraft, placeOf } from "./draft.ts";
+import type { Draft, DraftAround, DraftLine } from "./draft.ts";
 import { ConfirmTyped, DuplicateDialog, VoidDialog } from "./DocumentDialogs.tsx";
 import { DocumentFacts } from "./DocumentFacts.tsx";
+import { DocumentHead } from "./DocumentHead.tsx";
 import { DocumentTotals } from "./DocumentTotals.tsx";
 import { EntryMode } from "./EntryMode.tsx";
 import { EffectPanel } from "./EffectPanel.tsx";
 import { JournalGrid } from "./JournalGrid.tsx";
+import { LineDetails } from "./LineDetails.tsx";
 import { LineGrid } from "./LineGrid.tsx";
 import type { Creation } from "./LineGrid.tsx";
 import { lineFromItem, withProposals } from "./proposals.ts";
 import { draftEffectOf } from "./draftEffect.ts";
 import { effectOf, useEffectOf } from "./useEffectOf.ts";
+import { useOriginal } from "./useOriginal.ts";
 
 interface Props {
   document: DocumentView | null;
@@ -57,7 +57,12 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
   const [dialog, setDialog] = useState<"void" | "duplicate" | "typed" | null>(null);
   const [posted, setPosted] = useState<DocumentView | null>(null);
   const draft = useMemo(() => withProposals(raw, setup, items), [raw, setup, items]);
-  const live = useEffectOf(useDeferredValue(draft), setup.effect, levy);
+  const original = useOriginal(client?.id ?? 0, draft);
+  const around = useMemo<DraftAround>(
+    () => ({ levy, places: setup.plain.places, original }),
+    [levy, setup, original],
+  );
+  const live = useEffectOf(useDeferredValue(draft), setup.effect, around);
   const kind = DOCUMENT_KINDS[draft.kind];
   const readOnly = document !== null && (document.locked !== null || document.state !== "posted");
   const changed = raw !== initial;
@@ -125,7 +130,7 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
   const typedOff = (live.effect?.warnings ?? []).filter((one) => one.code.startsWith("document/typed-tax"));
   /** Looks at what is typed this very moment; the panel beside may be a keystroke behind. */
   const post = () => {
-    const { effect } = effectOf(draft, setup.effect, levy);
+    const { effect } = effectOf(draft, setup.effect, around);
     if (idle || !effect) return;
     if (effect.warnings.some((one) => one.code.startsWith("document/typed-tax"))) setDialog("typed");
     else save.mutate(undefined);
@@ -137,20 +142,14 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
     label: account.name,
   }));
   const codeChoices = setup.plain.codes
+    .filter(({ code }) => !setup.plain.archived.includes(code))
     .filter(
       (code) => kind.direction === null || code.direction === "both" || code.direction === kind.direction,
     )
     .map((code) => ({ value: code.code, label: code.name }));
   const itemChoices = items.map((item) => ({ value: item.ref, label: item.name }));
-  const contactChoices = [
-    ...contacts,
-    ...(draft.contact && !contacts.some((c) => c.id === draft.contact?.id) ? [draft.contact] : []),
-  ].map((contact) => ({
-    value: String(contact.id),
-    label: contact.name,
-    detail: contact.taxNumber ?? contact.country ?? "",
-  }));
   const credit = document && document.state === "posted" ? creditNoteOf(document, levy) : null;
+  const focused = draft.lines[focusLine];
   const isJournal = draft.kind === "journal";
   const saveError =
     save.error instanceof ApiError && save.error.code === "document/duplicate-number" ? null : save.error;
@@ -210,50 +209,16 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
         )}
         {document && <DocumentFacts document={document} />}
         <ErrorNote error={saveError ?? takeOut.error} />
-        <div className="mb-4 flex flex-wrap items-start gap-x-5 gap-y-3">
-          {!isJournal && (
-            <div className="w-[210px]">
-              <Combo
-                label={kind.direction === "sale" ? "Customer" : "Supplier"}
-                value={draft.contact ? String(draft.contact.id) : ""}
-                choices={contactChoices}
-                disabled={readOnly}
-                onSearch={setSearch}
-                onChange={(value) =>
-                  update({ contact: contacts.find((one) => String(one.id) === value) ?? null })
-                }
-                onCreate={(text) => setCreating({ what: "contact", text })}
-                createWord="Create"
-                placeholder="type to find"
-              />
-            </div>
-          )}
-          <Field
-            className="w-[120px]"
-            label={kind.direction === "purchase" ? "Their number" : "Number"}
-            value={draft.number}
-            readOnly={readOnly}
-            placeholder={kind.direction === "purchase" ? "" : "next in series"}
-            onChange={(event) => update({ number: event.target.value })}
-          />
-          <DateField
-            label="Date"
-            value={draft.date}
-            onChange={(date) => update({ date })}
-            disabled={readOnly}
-            className="w-[112px]"
-          />
-          {!isJournal && (
-            <DateField
-              label="Tax point"
-              value={draft.taxPoint}
-              optional
-              onChange={(taxPoint) => update({ taxPoint })}
-              disabled={readOnly}
-              className="w-[128px]"
-            />
-          )}
-        </div>
+        <DocumentHead
+          draft={draft}
+          contacts={contacts}
+          places={setup.plain.places}
+          original={original}
+          readOnly={readOnly}
+          onSearch={setSearch}
+          onCreateContact={(text) => setCreating({ what: "contact", text })}
+          onChange={update}
+        />
         {!isJournal && (
           <EntryMode
             prices={draft.prices}
@@ -292,6 +257,17 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
             onCreate={setCreating}
           />
         )}
+        {!isJournal && focused && (
+          <LineDetails
+            index={focusLine}
+            line={focused}
+            live={live}
+            setup={setup.effect}
+            country={placeOf(draft, setup.plain.places)?.country ?? client?.country ?? ""}
+            readOnly={readOnly}
+            onChange={(change) => updateLine(focusLine, change)}
+          />
+        )}
         {live.error && (
           <p role="alert" className="mt-3 text-error">
             {live.error.message}
@@ -305,9 +281,7 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
           digits={setup.plain.digits}
           currency={setup.plain.currency}
           readOnly={readOnly}
-          focusLine={focusLine}
           onChange={update}
-          onLine={updateLine}
         />
       </Sheet>
       <SidePanel name="Effect" initial={316}>

@@ -1,7 +1,7 @@
 import type { DocumentView } from "@fiscalon/contract/views";
 import { Field } from "../../kit/Field.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import type { Draft, DraftLine } from "./draft.ts";
+import type { Draft } from "./draft.ts";
 import type { LiveEffect } from "./useEffectOf.ts";
 
 /** Net, tax by rate and gross, and the figures that concern the whole document. */
@@ -13,9 +13,7 @@ export function DocumentTotals({
   digits,
   currency,
   readOnly,
-  focusLine,
   onChange,
-  onLine,
 }: {
   draft: Draft;
   live: LiveEffect;
@@ -24,9 +22,7 @@ export function DocumentTotals({
   digits: number;
   currency: string;
   readOnly: boolean;
-  focusLine: number;
   onChange: (change: Partial<Draft>) => void;
-  onLine: (line: number, change: Partial<DraftLine>) => void;
 }) {
   if (draft.kind === "journal") {
     return (
@@ -41,8 +37,6 @@ export function DocumentTotals({
   }
   const priced = live.effect?.priced;
   const of = document ? `document/${document.id}` : null;
-  const line = draft.lines[focusLine];
-  const taxOnly = line !== undefined && line.tax !== "" && Number(line.amount || "0") === 0;
   return (
     <div className="mt-5 flex flex-wrap items-start justify-between gap-8">
       <div className="grid w-[290px] grid-cols-2 gap-x-4 gap-y-3">
@@ -60,16 +54,6 @@ export function DocumentTotals({
           placeholder="calculated"
           onChange={(event) => onChange({ documentTax: event.target.value })}
         />
-        {taxOnly && (
-          <Field
-            className="col-span-2"
-            label={`Tax document of line ${focusLine + 1}`}
-            value={line.taxDocument}
-            readOnly={readOnly}
-            placeholder="customs entry or certificate"
-            onChange={(event) => onLine(focusLine, { taxDocument: event.target.value })}
-          />
-        )}
         <Field
           className="col-span-2"
           label="Note"

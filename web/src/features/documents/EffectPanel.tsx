@@ -3,10 +3,10 @@ import { boxMovements } from "@fiscalon/core/facts/boxMovements";
 import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { explainTax } from "@fiscalon/core/tax/explainTax";
-import { taxPointOf } from "@fiscalon/core/tax/documentInput";
-import { ROUND_EACH_LINE } from "@fiscalon/core/tax/rounding";
+import { boxDefinition } from "@fiscalon/core/returns/evaluateReturn";
 import { showDate } from "../../kit/format.ts";
 import { useScope } from "../../app/scope.ts";
+import { formOfRegistration } from "../../kit/formBoxes.ts";
 import type { Draft } from "./draft.ts";
 import type { LiveEffect } from "./useEffectOf.ts";
 
@@ -46,9 +46,9 @@ export function EffectPanel({
   const debit = rows.reduce((sum, [, amount]) => sum + Math.max(0, amount), 0);
   const boxes = boxMovements(effect.facts);
   const periodEnd = boxes[0]?.periodEnd;
-  const form = client?.pack?.form;
+  const owner = client?.registrations.find(({ id }) => id === boxes[0]?.registration);
+  const form = owner ? formOfRegistration(owner, periodEnd) : undefined;
   const priced = effect.priced.lines[live.at.indexOf(line)];
-  const rounding = setup.registrations.find((r) => r.from <= taxPointOf(draft))?.rounding ?? ROUND_EACH_LINE;
   const reason = draft.lines[line]?.codeTyped ? "chosen by hand" : draft.lines[line]?.codeReason;
   return (
     <section aria-label="Effect" className="h-full overflow-y-auto px-4 pt-2 pb-8">
@@ -93,9 +93,9 @@ export function EffectPanel({
         </thead>
         <tbody>
           {boxes.map((row) => (
-            <tr key={row.box}>
-              <td className="!px-0 w-7 font-semibold text-secondary">{row.box}</td>
-              <td className="!px-0">{form?.boxes.find((box) => box.id === row.box)?.short}</td>
+            <tr key={`${row.registration} ${row.box}`}>
+              <td className="!px-0 min-w-7 pr-2 font-semibold whitespace-nowrap text-secondary">{row.box}</td>
+              <td className="!px-0">{form && boxDefinition(form, row.box).short}</td>
               <td className="num">
                 {row.amount > 0 ? "+" : ""}
                 {displayAmount(row.amount, digits)}
@@ -116,7 +116,7 @@ export function EffectPanel({
           <pre className="arithmetic">
             {priced.taxes
               .flatMap((_, index) =>
-                explainTax(priced.amount, draft.prices, priced.taxes, index, rounding, digits),
+                explainTax(priced.amount, draft.prices, priced.taxes, index, priced.rounding, digits),
               )
               .join("\n") || "no tax code"}
           </pre>

@@ -51,10 +51,16 @@ export function LineGrid({
   onCreate: (creation: Creation) => void;
 }) {
   const grid = useRef<HTMLTableElement>(null);
+  const several = new Set(setup.registrations.flatMap(({ levies }) => levies)).size > 1;
+  const taxWord = several ? "Tax" : levy;
   const wrong = placeOfError(live.error, live.at);
   const columns: TextColumn[] = quantities
     ? ["text", "quantity", "unitPrice", "discount", "amount", "tax"]
     : ["text", "amount", "tax"];
+
+  /** The levy a typed tax is of: the first one the line bears. */
+  const levyOfLine = (row: number): string =>
+    live.effect?.priced.lines[live.at.indexOf(row)]?.taxes.find((tax) => tax.rate !== null)?.component.levy ?? "";
 
   const move = (row: number, column: string) => {
     grid.current?.querySelector<HTMLElement>(`[data-cell="${row}-${column}"]`)?.focus();
@@ -104,7 +110,12 @@ export function LineGrid({
       placeholder={shown}
       readOnly={readOnly}
       inputMode={numeric ? "decimal" : undefined}
-      onChange={(event) => onLine(row, { [column]: event.target.value })}
+      onChange={(event) =>
+        onLine(row, {
+          [column]: event.target.value,
+          ...(column === "tax" ? { taxLevy: draft.lines[row]?.taxLevy || levyOfLine(row) } : {}),
+        })
+      }
       onFocus={() => onFocusLine(row)}
       onKeyDown={keys(row, column)}
       onPaste={paste(row, column)}
@@ -122,7 +133,7 @@ export function LineGrid({
           {quantities && <th className="num w-[72px]">Unit price</th>}
           {quantities && <th className="num w-[62px]">Discount</th>}
           <th className="num w-[86px]">{draft.prices === "exclusive" ? "Net" : "Gross"}</th>
-          <th className="num w-[74px]">{levy}</th>
+          <th className="num w-[74px]">{taxWord}</th>
           <th className="w-[24px]" />
         </tr>
       </thead>
@@ -190,7 +201,7 @@ export function LineGrid({
                 {cell(
                   row,
                   "tax",
-                  levy,
+                  taxWord,
                   true,
                   tax === undefined ? undefined : tax === 0 ? "–" : displayAmount(tax, digits),
                 )}

@@ -1,5 +1,7 @@
 import type { DocumentBody } from "@fiscalon/contract/document";
 import type { ContactView, DocumentView } from "@fiscalon/contract/views";
+import type { PlaceSetup } from "@fiscalon/core/facts/plainSetup";
+import type { Party } from "@fiscalon/core/supply/circumstances";
 import type {
   Discount,
   DocumentInput,
@@ -24,7 +26,20 @@ export interface DraftLine {
   discount: string;
   /** The tax from the paper; empty while it is calculated. */
   tax: string;
-  taxDocument: string;
+  /** The levy that tax is of, where the line bears another than most. */
+  taxLevy: string;
+  supply: "" | "goods" | "services";
+  taxClass: string;
+  /** What the code asks of the line besides its amount: a purchase price, a customs entry … */
+  attributes: Record<string, string>;
+}
+
+/** What the computation reads of the set-up and of other documents. */
+export interface DraftAround {
+  levy: string;
+  places: readonly PlaceSetup[];
+  /** The document a credit note corrects, where it is in the books. */
+  original: { date: string; gross: number } | null;
 }
 
 export interface Draft {
@@ -33,11 +48,15 @@ export interface Draft {
   date: string;
   taxPoint: string;
   contact: ContactView | null;
+  /** Id of the place; empty for the first one. */
+  place: string;
   prices: PriceMode;
   discount: string;
   documentTax: string;
   note: string;
   corrects: string;
+  /** Tax point of the document a credit note corrects, where it is not in the books. */
+  originalDate: string;
   lines: DraftLine[];
 }
 
@@ -53,7 +72,10 @@ export const BLANK_LINE: DraftLine = {
   amount: "",
   discount: "",
   tax: "",
-  taxDocument: "",
+  taxLevy: "",
+  supply: "",
+  taxClass: "",
+  attributes: {},
 };
 
 export function blankDraft(kind: DocumentKind): Draft {
@@ -63,11 +85,13 @@ export function blankDraft(kind: DocumentKind): Draft {
     date: today(),
     taxPoint: "",
     contact: null,
+    place: "",
     prices: "exclusive",
     discount: "",
     documentTax: "",
     note: "",
     corrects: "",
+    originalDate: "",
     lines: [BLANK_LINE, BLANK_LINE],
   };
 }
@@ -78,14 +102,35 @@ export function isBlank(line: DraftLine): boolean {
   );
 }
 
-/** What is computed and posted. `at` says which line of the draft each line of the input is. */
+/** What is computed. `at` says which line of the draft each line of the input is. */
 export function inputOf(
   draft: Draft,
-  levy: string,
+  { levy, places, original }: DraftAround,
 ): { input: DocumentInput & { number: string }; at: number[] } {
   const at = draft.lines.flatMap((line, index) => (isBlank(line) ? [] : [index]));
-  const lines = at.map((index) => lineInput(draft.lines[index] ?? BLANK_LINE, levy));
+  const site = placeOf(draft, places);
   const input = {
+    ...typedInput(draft, at, levy),
+    ...(site ? { site: { country: site.country, region: site.region } } : {}),
+    ...(draft.contact ? { party: partyOf(draft.contact) } : {}),
+    ...(original ? { originalDate: draft.originalDate || original.date, originalGross: original.gross } : {}),
+  };
+  return { input, at };
+}
+
+/** What is sent: only what was typed; the server looks place, contact and corrected document up itself. */
+export function bodyOf(draft: Draft, levy: string): DocumentBody {
+  const at = draft.lines.flatMap((line, index) => (isBlank(line) ? [] : [index]));
+  return {
+    ...typedInput(draft, at, levy),
+    contact: draft.contact?.id ?? null,
+    place: draft.place === "" ? null : Number(draft.place),
+    note: draft.note,
+  };
+}
+
+function typedInput(draft: Draft, at: readonly number[], levy: string) {
+  return {
     kind: draft.kind,
     number: draft.number.trim(),
     date: draft.date,
@@ -93,17 +138,29 @@ export function inputOf(
     prices: draft.prices,
     ...(draft.discount.trim() === "" ? {} : { discount: discountOf(draft.discount) }),
     ...(draft.documentTax.trim() === "" ? {} : { typedTax: { [levy]: number(draft.documentTax) } }),
-    lines,
+    ...(draft.corrects.trim() === "" ? {} : { corrects: draft.corrects.trim() }),
+    ...(draft.originalDate === "" ? {} : { originalDate: draft.originalDate }),
+    lines: at.map((index) => lineInput(draft.lines[index] ?? BLANK_LINE, levy)),
   };
-  return { input, at };
 }
 
-export function bodyOf(draft: Draft, levy: string): DocumentBody {
+/** The place a document is of: the chosen one, or the first. */
+export function placeOf(draft: Draft, places: readonly PlaceSetup[]): PlaceSetup | undefined {
+  return places.find(({ id }) => String(id) === draft.place) ?? places[0];
+}
+
+/** A contact as far as tax depends on it. */
+export function partyOf({ country, region, registered, taxNumber, standing }: ContactView): Party {
+  const values = Object.entries(standing).map(([levy, one]) => [
+    levy,
+    typeof one === "string" ? one : one.value,
+  ]);
   return {
-    ...inputOf(draft, levy).input,
-    contact: draft.contact?.id ?? null,
-    note: draft.note,
-    ...(draft.corrects === "" ? {} : { corrects: draft.corrects }),
+    country,
+    region,
+    registered,
+    taxNumber,
+    standing: Object.fromEntries(values) as Record<string, string>,
   };
 }
 
@@ -118,12 +175,17 @@ function lineInput(line: DraftLine, levy: string): LineInput {
     ["amount", onlyTax ? "0" : number(line.amount)],
     ["code", line.code],
     ["codeReason", line.code === "" ? "" : line.codeTyped ? "typed" : line.codeReason],
+    ["supply", line.supply],
+    ["taxClass", line.taxClass],
   ];
+  const attributes = Object.entries(line.attributes)
+    .map(([name, value]) => [name, value.trim()] as const)
+    .filter(([, value]) => value !== "");
   return {
     ...Object.fromEntries(optional.filter(([, value]) => value !== "")),
     ...(line.discount.trim() === "" ? {} : { discount: discountOf(line.discount) }),
-    ...(line.tax.trim() === "" ? {} : { typedTax: { [levy]: number(line.tax) } }),
-    ...(line.taxDocument.trim() === "" ? {} : { attributes: { document: line.taxDocument.trim() } }),
+    ...(line.tax.trim() === "" ? {} : { typedTax: { [line.taxLevy || levy]: number(line.tax) } }),
+    ...(attributes.length === 0 ? {} : { attributes: Object.fromEntries(attributes) }),
   };
 }
 
@@ -146,11 +208,13 @@ export function draftOf(document: DocumentView, levy: string): Draft {
     date: input.date,
     taxPoint: input.taxPoint ?? "",
     contact: document.contact,
+    place: document.place === null ? "" : String(document.place),
     prices: input.prices,
     discount: discountText(input.discount),
     documentTax: input.typedTax?.[levy] ?? "",
     note: input.note,
     corrects: input.corrects ?? "",
+    originalDate: input.originalDate ?? "",
     lines: input.lines.map((line) => ({
       text: line.text ?? "",
       item: line.item ?? "",
@@ -162,10 +226,17 @@ export function draftOf(document: DocumentView, levy: string): Draft {
       unitPrice: line.unitPrice ?? "",
       amount: line.amount ?? "",
       discount: discountText(line.discount),
-      tax: line.typedTax?.[levy] ?? "",
-      taxDocument: line.attributes?.["document"] ?? "",
+      ...typedTaxOf(line),
+      supply: line.supply ?? "",
+      taxClass: line.taxClass ?? "",
+      attributes: line.attributes ?? {},
     })),
   };
+}
+
+function typedTaxOf({ typedTax = {} }: LineInput): { tax: string; taxLevy: string } {
+  const [taxLevy = "", tax = ""] = Object.entries(typedTax)[0] ?? [];
+  return { tax, taxLevy };
 }
 
 function discountText(discount: Discount | undefined): string {
@@ -189,14 +260,17 @@ export function creditNoteOf(document: DocumentView, levy: string): Draft | null
     date: today(),
     taxPoint: "",
     corrects: document.input.number,
+    originalDate: document.input.taxPoint ?? document.input.date,
   };
 }
 
 const key = (clientId: number, kind: DocumentKind) => `fiscalon.draft.${clientId}.${kind}`;
 
 export function keptDraft(clientId: number, kind: DocumentKind): Draft | null {
-  const kept = localStorage.getItem(key(clientId, kind));
-  return kept === null ? null : (JSON.parse(kept) as Draft);
+  const text = localStorage.getItem(key(clientId, kind));
+  if (text === null) return null;
+  const kept = JSON.parse(text) as Draft;
+  return { ...blankDraft(kind), ...kept, lines: kept.lines.map((line) => ({ ...BLANK_LINE, ...line })) };
 }
 
 /** Keeps what is typed in this browser, so that leaving the page loses nothing; null forgets it. */

@@ -3,7 +3,7 @@ import { FiscalError } from "@fiscalon/core/errors";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/documentEffect";
 import { inputOf } from "./draft.ts";
-import type { Draft } from "./draft.ts";
+import type { Draft, DraftAround } from "./draft.ts";
 
 export interface LiveEffect {
   effect: DocumentEffect | null;
@@ -13,8 +13,8 @@ export interface LiveEffect {
 }
 
 /** What the document would do if it were posted now, worked out here with the function the server posts with. */
-export function effectOf(draft: Draft, setup: EffectSetup | undefined, levy: string): LiveEffect {
-  const { input, at } = inputOf(draft, levy);
+export function effectOf(draft: Draft, setup: EffectSetup | undefined, around: DraftAround): LiveEffect {
+  const { input, at } = inputOf(draft, around);
   if (!setup || input.lines.length === 0) return { effect: null, error: null, at };
   try {
     return { effect: documentEffect(input, setup), error: null, at };
@@ -24,8 +24,8 @@ export function effectOf(draft: Draft, setup: EffectSetup | undefined, levy: str
   }
 }
 
-export function useEffectOf(draft: Draft, setup: EffectSetup | undefined, levy: string): LiveEffect {
-  return useMemo(() => effectOf(draft, setup, levy), [draft, setup, levy]);
+export function useEffectOf(draft: Draft, setup: EffectSetup | undefined, around: DraftAround): LiveEffect {
+  return useMemo(() => effectOf(draft, setup, around), [draft, setup, around]);
 }
 
 /** The line of the draft an error is about, and the field within it. */

@@ -114,7 +114,24 @@ export function RegistrationFields({
       {value.levies && (
         <p className="quiet col-span-2">For {value.levies.join(", ")}.</p>
       )}
-      <p className="quiet col-span-2">{BASIS_WORDS[value.basis]}.</p>
+      {pack.bases.length > 1 ? (
+        <SelectField
+          className="col-span-2"
+          label="Basis"
+          value={value.basis}
+          onChange={(event) =>
+            onChange({ ...value, basis: event.target.value as RegistrationDraft["basis"] })
+          }
+        >
+          {pack.bases.map((basis) => (
+            <option key={basis} value={basis}>
+              {BASIS_WORDS[basis]}
+            </option>
+          ))}
+        </SelectField>
+      ) : (
+        <p className="quiet col-span-2">{BASIS_WORDS[value.basis]}.</p>
+      )}
     </div>
   );
 }

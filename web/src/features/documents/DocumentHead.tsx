@@ -1,0 +1,121 @@
+import type { PlaceSetup } from "@fiscalon/core/facts/plainSetup";
+import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
+import type { ContactView } from "@fiscalon/contract/views";
+import { Combo } from "../../kit/Combo.tsx";
+import { DateField } from "../../kit/DateField.tsx";
+import { Field, SelectField } from "../../kit/Field.tsx";
+import type { Draft } from "./draft.ts";
+
+/** Who, which number, when, from where, and for a credit note what it corrects. */
+export function DocumentHead({
+  draft,
+  contacts,
+  places,
+  original,
+  readOnly,
+  onSearch,
+  onCreateContact,
+  onChange,
+}: {
+  draft: Draft;
+  contacts: readonly ContactView[];
+  places: readonly PlaceSetup[];
+  original: { date: string } | null;
+  readOnly: boolean;
+  onSearch: (text: string) => void;
+  onCreateContact: (text: string) => void;
+  onChange: (change: Partial<Draft>) => void;
+}) {
+  const kind = DOCUMENT_KINDS[draft.kind];
+  const isJournal = draft.kind === "journal";
+  const open = places.filter(({ closedOn, id }) => closedOn === null || String(id) === draft.place);
+  const choices = [
+    ...contacts,
+    ...(draft.contact && !contacts.some((one) => one.id === draft.contact?.id) ? [draft.contact] : []),
+  ].map((contact) => ({
+    value: String(contact.id),
+    label: contact.name,
+    detail: contact.taxNumber ?? contact.country ?? "",
+  }));
+  return (
+    <div className="mb-4 flex flex-wrap items-start gap-x-5 gap-y-3">
+      {!isJournal && (
+        <div className="w-[210px]">
+          <Combo
+            label={kind.direction === "sale" ? "Customer" : "Supplier"}
+            value={draft.contact ? String(draft.contact.id) : ""}
+            choices={choices}
+            disabled={readOnly}
+            onSearch={onSearch}
+            onChange={(value) =>
+              onChange({ contact: contacts.find((one) => String(one.id) === value) ?? null })
+            }
+            onCreate={onCreateContact}
+            createWord="Create"
+            placeholder="type to find"
+          />
+        </div>
+      )}
+      <Field
+        className="w-[120px]"
+        label={kind.direction === "purchase" ? "Their number" : "Number"}
+        value={draft.number}
+        readOnly={readOnly}
+        placeholder={kind.direction === "purchase" ? "" : "next in series"}
+        onChange={(event) => onChange({ number: event.target.value })}
+      />
+      <DateField
+        label="Date"
+        value={draft.date}
+        onChange={(date) => onChange({ date })}
+        disabled={readOnly}
+        className="w-[112px]"
+      />
+      {!isJournal && (
+        <DateField
+          label="Tax point"
+          value={draft.taxPoint}
+          optional
+          onChange={(taxPoint) => onChange({ taxPoint })}
+          disabled={readOnly}
+          className="w-[128px]"
+        />
+      )}
+      {open.length > 1 && (
+        <SelectField
+          className="w-[170px]"
+          label="Place"
+          value={draft.place || String(places[0]?.id ?? "")}
+          disabled={readOnly}
+          onChange={(event) => onChange({ place: event.target.value })}
+        >
+          {open.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </SelectField>
+      )}
+      {kind.sign < 0 && (
+        <>
+          <Field
+            className="w-[120px]"
+            label="Corrects"
+            value={draft.corrects}
+            readOnly={readOnly}
+            placeholder="invoice number"
+            onChange={(event) => onChange({ corrects: event.target.value, originalDate: "" })}
+          />
+          <DateField
+            label="Its tax point"
+            value={draft.originalDate || original?.date || ""}
+            optional
+            onChange={(originalDate) => onChange({ originalDate })}
+            disabled={readOnly}
+            className="w-[128px]"
+          />
+        </>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,85 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { blankJurisdiction } from "@fiscalon/core/jurisdictions/blankJurisdiction";
+import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
+import { api, ApiError } from "../../kit/api.ts";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { Sheet } from "../../kit/Sheet.tsx";
+import { BoxesSection } from "./BoxesSection.tsx";
+import { CalendarSection } from "./CalendarSection.tsx";
+import { CodesSection } from "./CodesSection.tsx";
+import { HeadSection } from "./HeadSection.tsx";
+import { LeviesSection } from "./LeviesSection.tsx";
+import { fileOf, loadOwnPacks } from "./ownPacks.ts";
+import type { JurisdictionFile } from "./ownPacks.ts";
+import { RatesSection } from "./RatesSection.tsx";
+
+/** What every section of the builder gets. */
+export interface BuilderPart {
+  draft: OwnJurisdiction;
+  set: (change: Partial<OwnJurisdiction>) => void;
+  error: (path: string) => string | undefined;
+}
+
+/** Makes or changes a jurisdiction; a shipped one is taken as a start under another id. */
+export function JurisdictionPage() {
+  const { ref } = useParams();
+  const isNew = ref === "new";
+  const { data, error } = useQuery({
+    queryKey: ["jurisdictions", ref],
+    queryFn: () => api.get<JurisdictionFile>(`/jurisdictions/${ref}`),
+    enabled: !isNew,
+    staleTime: Infinity,
+  });
+  if (isNew) return <Builder key="new" start={blankJurisdiction()} />;
+  if (!data) return <ErrorNote error={error} />;
+  const { format: _format, version: _version, ...own } = data;
+  return <Builder key={ref} start={own} />;
+}
+
+function Builder({ start }: { start: OwnJurisdiction }) {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const [draft, setDraft] = useState(start);
+  const save = useMutation({
+    mutationFn: () => api.put(`/jurisdictions/${encodeURIComponent(draft.id)}`, fileOf(draft)),
+    onSuccess: async () => {
+      await loadOwnPacks();
+      await queries.invalidateQueries({ queryKey: ["jurisdictions"] });
+      await navigate("/jurisdictions");
+    },
+  });
+  const failed = save.error instanceof ApiError ? save.error : null;
+  const part: BuilderPart = {
+    draft,
+    set: (change) => setDraft({ ...draft, ...change }),
+    error: (path) => (failed?.field === path ? failed.message : undefined),
+  };
+  return (
+    <Sheet
+      title={draft.name || "Jurisdiction"}
+      lead="Everything here is checked together when it is kept: rates that overlap, boxes in a circle, formulas, levies without an account."
+      actions={
+        <>
+          <Link to="/jurisdictions" className="action">
+            Cancel
+          </Link>
+          <button type="button" className="action main" disabled={save.isPending} onClick={() => save.mutate()}>
+            Keep jurisdiction
+          </button>
+        </>
+      }
+    >
+      <ErrorNote error={failed ? new Error([failed.field, failed.message].filter(Boolean).join(": ")) : save.error} />
+      <div className="grid max-w-5xl gap-7">
+        <HeadSection {...part} />
+        <LeviesSection {...part} />
+        <RatesSection {...part} />
+        <CodesSection {...part} />
+        <BoxesSection {...part} />
+        <CalendarSection {...part} />
+      </div>
+    </Sheet>
+  );
+}

@@ -1,0 +1,132 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useRef } from "react";
+import { Link, useNavigate } from "react-router";
+import type { JurisdictionRow } from "@fiscalon/contract/views";
+import { api, ApiError } from "../../kit/api.ts";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { Sheet } from "../../kit/Sheet.tsx";
+import { loadOwnPacks } from "./ownPacks.ts";
+import type { JurisdictionFile } from "./ownPacks.ts";
+
+/** All jurisdictions that are known: those that ship, and those the practice made. */
+export function JurisdictionsPage() {
+  const queries = useQueryClient();
+  const { data: rows, error } = useQuery({
+    queryKey: ["jurisdictions"],
+    queryFn: () => api.get<JurisdictionRow[]>("/jurisdictions"),
+  });
+  const remove = useMutation({
+    mutationFn: (id: string) => api.delete(`/jurisdictions/${id}`),
+    onSuccess: async () => {
+      await loadOwnPacks();
+      await queries.invalidateQueries({ queryKey: ["jurisdictions"] });
+    },
+  });
+  return (
+    <Sheet
+      title="Jurisdictions"
+      lead="Each is data: levies, rates by date, codes with their boxes, forms and calendar. Where none fits, make one, from nothing or from one that ships."
+      actions={
+        <>
+          <ImportFile />
+          <Link to="/jurisdictions/new" className="action main">
+            New jurisdiction
+          </Link>
+        </>
+      }
+    >
+      <ErrorNote error={error ?? remove.error} />
+      <table className="sheet-table">
+        <thead>
+          <tr>
+            <th>Jurisdiction</th>
+            <th>Levies</th>
+            <th>Forms</th>
+            <th className="num">Codes</th>
+            <th>Currency</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {rows?.map(({ id, name, levies, forms, codes, currency, shipped }) => (
+            <tr key={id}>
+              <td>
+                <span className="font-semibold">{name}</span>{" "}
+                <span className="quiet font-mono text-[12px]">{id}</span>
+              </td>
+              <td>{levies.join(", ")}</td>
+              <td className="quiet">{forms.join(", ")}</td>
+              <td className="num">{codes}</td>
+              <td>{currency}</td>
+              <td className="text-right whitespace-nowrap">
+                <Link className="word-link" to={`/jurisdictions/${id}`}>
+                  {shipped ? "Use as a start" : "Change"}
+                </Link>
+                <a className="word-link ml-3" href={`/api/jurisdictions/${id}`} download>
+                  Export
+                </a>
+                {!shipped && (
+                  <button
+                    type="button"
+                    className="word-link ml-3"
+                    onClick={() => remove.mutate(id)}
+                    aria-label={`Delete ${name}`}
+                  >
+                    Delete
+                  </button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Sheet>
+  );
+}
+
+/** Takes in the JSON file of a jurisdiction. */
+function ImportFile() {
+  const input = useRef<HTMLInputElement>(null);
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const load = useMutation({
+    mutationFn: async (file: File) => {
+      const definition = await file
+        .text()
+        .then((text) => JSON.parse(text) as JurisdictionFile)
+        .catch(() => {
+          throw new ApiError({
+            code: "jurisdiction/not-json",
+            message: "This file is no jurisdiction: it is not JSON. Choose the file that was exported.",
+          });
+        });
+      await api.put(`/jurisdictions/${encodeURIComponent(String(definition.id))}`, definition);
+      return definition.id;
+    },
+    onSuccess: async (id) => {
+      await loadOwnPacks();
+      await queries.invalidateQueries({ queryKey: ["jurisdictions"] });
+      await navigate(`/jurisdictions/${id}`);
+    },
+  });
+  return (
+    <>
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        className="hidden"
+        aria-label="Jurisdiction file"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file) load.mutate(file);
+          event.target.value = "";
+        }}
+      />
+      <button type="button" className="action" onClick={() => input.current?.click()}>
+        Import a file
+      </button>
+      {load.error && <ErrorNote error={load.error} />}
+    </>
+  );
+}
