@@ -17,6 +17,8 @@ export const fileBody = Joi.object({
   declared: Joi.boolean().valid(true).required().messages({
     "any.only": "Read the declaration and confirm it before filing",
   }),
+  /** What the authority's own pages gave; only where the return is not sent from here. */
+  reference: Joi.string().allow("").max(100).default(""),
 });
 export const taxPaymentBody = Joi.object({
   date: date.required(),

@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { bill, billCredit, boxesOf, credit, doc, sale } from "./support/books.ts";
+import { bill, billCredit, boxesOf, credit, sale } from "./support/books.ts";
 
 /**
  * Whole returns. Each is derived from the rules named in the fact sheet of its jurisdiction, which were written from

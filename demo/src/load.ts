@@ -1,4 +1,6 @@
-import { addDays, quartersAround } from "./quarters.ts";
+import { honeygumMeadery } from "./honeygumMeadery.ts";
+import { nimbusRidge } from "./nimbusRidge.ts";
+import { addDays, calendarQuartersAround, quartersAround } from "./quarters.ts";
 import { saltmarshKiln } from "./saltmarshKiln.ts";
 
 interface Finding {
@@ -40,6 +42,9 @@ export async function loadDemo(address: string): Promise<void> {
     });
   }
   await lateBill(call, client.id, quarters[3]?.to ?? today);
+  for (const book of [nimbusRidge(quarters, today), honeygumMeadery(calendarQuartersAround(today), today)]) {
+    await call("POST", "/books", book);
+  }
 }
 
 /** A bill that turned up after its quarter was filed: a late item of the quarter that is due. */

@@ -17,6 +17,16 @@ export function quartersAround(today: string): Quarter[] {
   }));
 }
 
+/** The same of the calendar: for authorities whose quarters end in March, June, September and December. */
+export function calendarQuartersAround(today: string): Quarter[] {
+  const year = Number(today.slice(0, 4));
+  const first = Math.floor((Number(today.slice(5, 7)) - 1) / 3) * 3;
+  return [-5, -4, -3, -2, -1, 0].map((back) => ({
+    from: iso(year, first + back * 3, 1),
+    to: iso(year, first + back * 3 + 3, 0),
+  }));
+}
+
 export function addDays(date: string, days: number): string {
   return new Date(Date.parse(date) + days * 86_400_000).toISOString().slice(0, 10);
 }

@@ -5,6 +5,16 @@ import type { CheckDefinition, Finding } from "./finding.ts";
 export const CHECKS = {
   arithmetic: { severity: "stop", title: "The boxes do not add up", source: "VAT Notice 700/12" },
   "no-code": { severity: "stop", title: "Line without a tax code", source: "common practice, no source" },
+  "no-account": {
+    severity: "stop",
+    title: "Levy without an account",
+    source: "common practice, no source",
+  },
+  basis: {
+    severity: "check",
+    title: "Figures at the tax point, registered as paid",
+    source: "VAT Notice 731 and the like elsewhere",
+  },
   "no-registration": {
     severity: "check",
     title: "Tax point without a registration",

@@ -56,3 +56,13 @@ export function accountInRole(
 export function bears(account: Pick<Account, "levy">, levy: string): boolean {
   return account.levy === levy || (account.levy?.split("/").includes(levy) ?? false);
 }
+
+/** The roles a levy that is on a return cannot do without. `deducted`: tax paid on purchases is taken back. */
+export function missingRoles(
+  accounts: readonly Account[],
+  levy: string,
+  deducted: boolean,
+): ("output-tax" | "input-tax" | "due-to-authority")[] {
+  const needed = ["output-tax", "due-to-authority", ...(deducted ? (["input-tax"] as const) : [])] as const;
+  return needed.filter((role) => !accounts.some((account) => account.role === role && bears(account, levy)));
+}

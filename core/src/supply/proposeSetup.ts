@@ -73,15 +73,14 @@ export function proposedRegistrations(
 ): ProposedRegistration[] {
   const rhythm = pack.rhythms.find((one) => one.id === answers.rhythm) ?? pack.rhythms[0];
   return levyGroups(pack).flatMap((group) => {
-    const lead = group[0];
+    const own = group.filter(({ levy }) => !onlyFor(levy, answers.activity));
+    const lead = own[0];
     if (!lead || !concerns(lead.regions, region) || onlyForOldBooks(pack, lead.levy)) return [];
     const everywhere = lead.regions === undefined || lead.levy === pack.levies[0]?.levy;
-    const special = lead.levy === "WET" || lead.levy === "LCT";
-    if (special && !(lead.levy === "WET" && answers.activity === "wine")) return [];
     return [
       {
         pack: pack.id,
-        levies: group.map(({ levy }) => levy),
+        levies: own.map(({ levy }) => levy),
         name: lead.name,
         authority: lead.authority ?? pack.authority,
         rhythm,
@@ -92,6 +91,11 @@ export function proposedRegistrations(
       },
     ];
   });
+}
+
+/** Levies on particular goods are proposed only to who deals in them. */
+function onlyFor(levy: string, activity: string): boolean {
+  return levy === "LCT" || (levy === "WET" && activity !== "wine");
 }
 
 function levyGroups(pack: JurisdictionPack): JurisdictionPack["levies"][number][][] {

@@ -23,7 +23,9 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
     enabled: clientId !== undefined,
   });
   const registration =
-    client?.registrations.find((r) => String(r.id) === params.get("r")) ?? client?.registrations.at(-1);
+    client?.registrations.find((r) => String(r.id) === params.get("r")) ??
+    client?.registrations.find((r) => r.to === null) ??
+    client?.registrations.at(-1);
   const registrationPath = `/clients/${clientId}/registrations/${registration?.id}`;
   const { data: periods = NONE } = useQuery({
     queryKey: ["client", client?.id, "periods", registration?.id],

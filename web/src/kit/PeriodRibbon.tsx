@@ -1,10 +1,16 @@
 import clsx from "clsx";
 import { useEffect, useRef } from "react";
+import type { RegistrationView } from "@fiscalon/contract/views";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { daysBetween } from "@fiscalon/core/calendar/date";
 import { useScope } from "../app/scope.ts";
 import { showPeriod, today } from "./format.ts";
 import { StateMark } from "./stateMark.tsx";
+
+/** Whether two registrations need their start to be told apart. */
+function sameLevies(all: readonly RegistrationView[], one: RegistrationView): boolean {
+  return all.some((r) => r.id !== one.id && r.levies.join() === one.levies.join());
+}
 
 /** The strip of filing periods; the chosen one scopes the screen. */
 export function PeriodRibbon() {
@@ -31,7 +37,7 @@ export function PeriodRibbon() {
         >
           {client?.registrations.map((r) => (
             <option key={r.id} value={r.id}>
-              {r.levies.join(", ")} {client.registrations.length > 1 ? `from ${r.from}` : ""}
+              {r.levies.join(", ")} {sameLevies(client.registrations, r) ? `from ${r.from}` : ""}
             </option>
           ))}
         </select>

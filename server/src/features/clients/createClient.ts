@@ -100,7 +100,11 @@ function usualCode(
   direction: Direction,
 ): string | null {
   const rule = pack?.rules.find(
-    (one) => one.direction === direction && one.taxClass === "standard" && one.to === "home",
+    (one) =>
+      one.direction === direction &&
+      one.taxClass === "standard" &&
+      one.to === "home" &&
+      one.party !== "unregistered",
   );
   if (rule && codes.some((code) => code.code === rule.code)) return rule.code;
   const standard = codes.find(

@@ -1,3 +1,4 @@
+import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
 import { partsOf } from "@fiscalon/core/calendar/date";
 import { MONTHS_OF } from "@fiscalon/core/calendar/filingPeriods";
 import type { Frequency } from "@fiscalon/core/calendar/filingPeriods";
@@ -70,7 +71,7 @@ export function registrationView(r: RegistrationRecord): RegistrationView {
     from: r.validFrom,
     to: r.validTo,
     frequency: r.frequency,
-    rhythm: rhythm?.name ?? `${r.frequency}, ending ${r.anchor.slice(5)}`,
+    rhythm: rhythm?.name ?? rhythmInWords(r.frequency, r.anchor),
     anchor: r.anchor,
     basis: r.basis,
     changes: r.changes,

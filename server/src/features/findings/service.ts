@@ -4,6 +4,7 @@ import { CHECKS, finding } from "@fiscalon/core/findings/catalogue";
 import type { CheckId } from "@fiscalon/core/findings/catalogue";
 import type { Finding } from "@fiscalon/core/findings/finding";
 import { packById } from "@fiscalon/core/jurisdictions/packs";
+import { missingRoles } from "@fiscalon/core/ledger/account";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { correctionWay } from "@fiscalon/core/returns/correctionWay";
 import { brokenRules } from "@fiscalon/core/returns/evaluateReturn";
@@ -43,6 +44,7 @@ export async function findingsOf(
   const found = [
     ...arithmetic(scope),
     ...(await uncoded(scope)),
+    ...setUp(scope),
     ...(await unregistered(scope)),
     ...(await lineFindings(scope)),
     ...(await duplicates(scope)),
@@ -76,6 +78,27 @@ async function withAcceptances(
 function arithmetic({ boxes, registration, period, context }: Scope): Finding[] {
   const form = formOf(registration, period.to);
   return brokenRules(form, boxes, context.digits).map((says) => finding("arithmetic", [says], says));
+}
+
+/** What is missing in the set-up of the registration. */
+function setUp({ setup, registration, context: { pack } }: Scope): Finding[] {
+  const accounts = registration.levies.flatMap((levy) => {
+    const deducted = pack.levies.find((one) => one.levy === levy)?.deducted ?? false;
+    return missingRoles(setup.plain.accounts, levy, deducted).map((role) =>
+      finding(
+        "no-account",
+        [levy, role],
+        `No account is set for ${role.replaceAll("-", " ")} of ${levy}. Choose one under Set up, Accounts.`,
+      ),
+    );
+  });
+  if (registration.basis === "accrual") return accounts;
+  const basis = finding(
+    "basis",
+    [registration.basis],
+    `The registration reports on the ${registration.basis} basis, but what was paid when is not recorded in the books; each line is counted at its tax point. Check that nothing counted here is unpaid, or adjust.`,
+  );
+  return [...accounts, basis];
 }
 
 async function uncoded({ db, setup, period, context, tx }: Scope): Promise<Finding[]> {

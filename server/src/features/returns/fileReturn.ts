@@ -1,6 +1,7 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import { gbReturnBody } from "@fiscalon/core/formats/authority/gbReturn";
 import type { GbReturnBody } from "@fiscalon/core/formats/authority/gbReturn";
+import { packById } from "@fiscalon/core/jurisdictions/packs";
 import { recordChange } from "../../actor.ts";
 import type { Actor } from "../../actor.ts";
 import type { Database } from "../../db/database.ts";
@@ -12,8 +13,8 @@ import { returnRecord } from "./records.ts";
 const sending = new Set<string>();
 
 /**
- * Sends a sealed return to the authority and keeps the receipt. Where the answer is lost, or the authority says it
- * has one already, what it holds is fetched and compared: the same figures count as filed.
+ * Files a sealed return: sent where the authority takes it from here, otherwise noted under the reference that its
+ * own pages gave.
  */
 export async function fileReturn(
   db: Database,
@@ -22,6 +23,7 @@ export async function fileReturn(
   clientId: number,
   rid: string,
   end: string,
+  reference: string,
 ): Promise<Receipt> {
   const setup = await loadSetup(db, clientId);
   const r = registrationIn(setup, rid);
@@ -30,7 +32,7 @@ export async function fileReturn(
   if (record?.state !== "sealed" || !record.boxes) {
     throw new FiscalError(
       "returns/wrong-state",
-      "Only a sealed return that is not yet filed can be sent. Seal the period first.",
+      "Only a sealed return that is not yet filed can be filed. Seal the period first.",
     );
   }
   if (!r.number) {
@@ -43,13 +45,45 @@ export async function fileReturn(
   if (sending.has(key)) throw new FiscalError("returns/wrong-state", "This return is being sent right now.");
   sending.add(key);
   try {
-    const body = gbReturnBody(await gateway.periodKey(r.number, period.from, end), record.boxes);
-    const receipt = await settled(await gateway.submit(r.number, body), gateway, r.number, body);
+    const receipt = packById(r.pack).electronic
+      ? await sent(gateway, r.number, period, record.boxes)
+      : noted(reference);
     await keepReceipt(db, actor, clientId, record.id, end, receipt);
     return receipt;
   } finally {
     sending.delete(key);
   }
+}
+
+/** The receipt of a return that was keyed into the authority's own pages. */
+function noted(reference: string): Receipt {
+  if (reference.trim() === "") {
+    throw new FiscalError(
+      "returns/no-reference",
+      "Key the figures into the authority's pages, then enter the reference it gave.",
+      "reference",
+    );
+  }
+  return {
+    receiptId: reference.trim(),
+    formBundleNumber: "",
+    processingDate: new Date().toISOString(),
+    confirmedBy: "the reference of the authority's own pages",
+  };
+}
+
+/**
+ * Sends a sealed return to the authority and keeps the receipt. Where the answer is lost, or the authority says it
+ * has one already, what it holds is fetched and compared: the same figures count as filed.
+ */
+async function sent(
+  gateway: Gateway,
+  vrn: string,
+  { from, to }: { from: string; to: string },
+  boxes: Parameters<typeof gbReturnBody>[1],
+): Promise<Receipt> {
+  const body = gbReturnBody(await gateway.periodKey(vrn, from, to), boxes);
+  return settled(await gateway.submit(vrn, body), gateway, vrn, body);
 }
 
 async function settled(

@@ -160,17 +160,21 @@ export async function returnRoutes(app: FastifyInstance, { db, gateway }: AppCon
     },
   );
 
-  app.post<Return & { Body: { declared: true } }>(
+  app.post<Return & { Body: { declared: true; reference: string } }>(
     `${BASE}/returns/:period/file`,
     {
-      schema: described("Send a sealed return to the authority", "Return", {
-        params: returnParams,
-        body: fileBody,
-      }),
+      schema: described(
+        "File a sealed return: send it, or note the reference it was keyed in under",
+        "Return",
+        {
+          params: returnParams,
+          body: fileBody,
+        },
+      ),
     },
     async (request) => {
       const { id: clientId, rid, period } = request.params;
-      await fileReturn(db, gateway(), actorNow(), clientId, rid, period);
+      await fileReturn(db, gateway(), actorNow(), clientId, rid, period, request.body.reference);
       return view(request.params);
     },
   );

@@ -3,7 +3,7 @@ import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import type { ClientBody } from "@fiscalon/contract/setup";
 import type { ClientView } from "@fiscalon/contract/views";
-import { packOfCountry } from "@fiscalon/core/jurisdictions/packs";
+import { packById } from "@fiscalon/core/jurisdictions/packs";
 import { ACTIVITIES, proposeSetup } from "@fiscalon/core/supply/proposeSetup";
 import type { BusinessAnswers } from "@fiscalon/core/supply/proposeSetup";
 import { api, ApiError } from "../../kit/api.ts";
@@ -36,8 +36,7 @@ export function NewClientPage() {
   });
   const proposal = useMemo(() => proposeSetup(answers), [answers]);
   const [chosen, setChosen] = useState<Record<string, { on: boolean; draft: RegistrationDraft }>>({});
-  const pack = proposal.pack ?? packOfCountry("GB");
-  if (!pack) return null;
+  const pack = proposal.pack ?? packById("gb");
   const registrations = proposal.registrations.map((proposed) => {
     const key = `${proposed.pack}/${proposed.levies.join("+")}`;
     const draft = { ...blankRegistration(pack), levies: proposed.levies };
@@ -119,7 +118,10 @@ export function NewClientPage() {
               onChange={(next) => setChosen({ ...chosen, [key]: { on, draft, ...next } })}
               error={(path) =>
                 field(
-                  path.replace(/^registration/, `registrations[${wanted.findIndex((one) => one.key === key)}]`),
+                  path.replace(
+                    /^registration/,
+                    `registrations[${wanted.findIndex((one) => one.key === key)}]`,
+                  ),
                 )
               }
             />

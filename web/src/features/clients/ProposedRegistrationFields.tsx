@@ -31,7 +31,7 @@ export function ProposedRegistrationFields({
         />
         <span className="font-semibold">Registered for {proposed.levies.join(", ")}</span>
         <span className="quiet">
-          {proposed.why} {proposed.authority}
+          {proposed.why} Filed with {proposed.authority}.
         </span>
       </label>
       {on && (

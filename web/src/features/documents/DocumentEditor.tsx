@@ -12,9 +12,9 @@ import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { KIND_NAMES } from "../../kit/kinds.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { SidePanel } from "../../kit/SidePanel.tsx";
-import { NewAccountDialog } from "../setup/AccountsPage.tsx";
+import { AccountDialog } from "../setup/AccountDialog.tsx";
 import { ContactDialog } from "../setup/ContactDialog.tsx";
-import { ItemDialog } from "../setup/ItemsPage.tsx";
+import { ItemDialog } from "../setup/ItemDialog.tsx";
 import { useContacts, useItems } from "../setup/useSetup.ts";
 import { BLANK_LINE, blankDraft, bodyOf, creditNoteOf, isBlank, keepDraft, placeOf } from "./draft.ts";
 import type { Draft, DraftAround, DraftLine } from "./draft.ts";
@@ -305,8 +305,7 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
         />
       )}
       {creating?.what === "account" && (
-        <NewAccountDialog
-          open
+        <AccountDialog
           code={/^\d+$/.test(creating.text) ? creating.text : ""}
           name={/^\d+$/.test(creating.text) ? "" : creating.text}
           onClose={() => setCreating(null)}

@@ -32,7 +32,9 @@ export function LineDetails({
   const classes = packOfCountry(country)?.classes ?? [];
   const inputs = setup.codes.get(line.code)?.inputs ?? [];
   const taxes = live.effect?.priced.lines[live.at.indexOf(index)]?.taxes ?? [];
-  const levies = [...new Set(taxes.filter((tax) => tax.rate !== null).map(({ component }) => component.levy))];
+  const levies = [
+    ...new Set(taxes.filter((tax) => tax.rate !== null).map(({ component }) => component.levy)),
+  ];
   const taxOnly = line.tax !== "" && Number(line.amount || "0") === 0;
   const attribute = (name: string, label: string, placeholder = "") => (
     <Field

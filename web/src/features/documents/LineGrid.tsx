@@ -60,7 +60,8 @@ export function LineGrid({
 
   /** The levy a typed tax is of: the first one the line bears. */
   const levyOfLine = (row: number): string =>
-    live.effect?.priced.lines[live.at.indexOf(row)]?.taxes.find((tax) => tax.rate !== null)?.component.levy ?? "";
+    live.effect?.priced.lines[live.at.indexOf(row)]?.taxes.find((tax) => tax.rate !== null)?.component.levy ??
+    "";
 
   const move = (row: number, column: string) => {
     grid.current?.querySelector<HTMLElement>(`[data-cell="${row}-${column}"]`)?.focus();

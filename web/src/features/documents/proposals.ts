@@ -46,9 +46,7 @@ function proposed(
       item: item ? { name: item.name, code: isSale ? item.saleCode : item.purchaseCode } : undefined,
       rule: ruleFor({ line, draft, setup, direction, place, taxClass, supply: item?.supply ?? undefined }),
       account: account ? { name: account.name, code: account.usualCode } : undefined,
-      place: place
-        ? { name: place.name, code: isSale ? place.saleCode : place.purchaseCode }
-        : undefined,
+      place: place ? { name: place.name, code: isSale ? place.saleCode : place.purchaseCode } : undefined,
       business: isSale ? setup.plain.saleCode : setup.plain.purchaseCode,
     },
     direction,

@@ -183,7 +183,10 @@ function BoxRow({
   );
 }
 
-function ofKind<K extends BoxDefinition["kind"]>(box: BoxDefinition, kind: K): Extract<BoxDefinition, { kind: K }> {
+function ofKind<K extends BoxDefinition["kind"]>(
+  box: BoxDefinition,
+  kind: K,
+): Extract<BoxDefinition, { kind: K }> {
   const { id, title, short, holds, rounding, words, part } = box;
   const base = { id, title, short, holds, rounding, words, ...(part === undefined ? {} : { part }) };
   const extra = kind === "formula" ? { formula: "" } : kind === "carried" ? { of: id } : {};

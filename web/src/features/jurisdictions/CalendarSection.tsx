@@ -26,7 +26,9 @@ export function CalendarSection({ draft, set, error }: BuilderPart) {
           value={rhythm.frequency}
           onChange={(event) => {
             const frequency = event.target.value as Frequency;
-            set({ rhythms: [{ ...rhythm, id: frequency, name: titled(frequency), frequency }, ...laterRhythms] });
+            set({
+              rhythms: [{ ...rhythm, id: frequency, name: titled(frequency), frequency }, ...laterRhythms],
+            });
           }}
         >
           {Object.keys(MONTHS_OF).map((frequency) => (
@@ -69,7 +71,9 @@ export function CalendarSection({ draft, set, error }: BuilderPart) {
         <Field
           label="Holidays of, two letters"
           value={draft.holidays.country}
-          onChange={(event) => set({ holidays: { ...draft.holidays, country: event.target.value.toUpperCase() } })}
+          onChange={(event) =>
+            set({ holidays: { ...draft.holidays, country: event.target.value.toUpperCase() } })
+          }
         />
       </div>
       {laterRules.length + laterRhythms.length > 0 && (

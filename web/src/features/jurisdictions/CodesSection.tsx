@@ -79,9 +79,15 @@ export function CodesSection(part: BuilderPart) {
 }
 
 function pathsOf(at: number): string[] {
-  return ["levy", "rate.schedule", "rate.formula", "splits", "recoverable", "boxes.sale", "boxes.purchase"].map(
-    (path) => `components[${at}].${path}`,
-  );
+  return [
+    "levy",
+    "rate.schedule",
+    "rate.formula",
+    "splits",
+    "recoverable",
+    "boxes.sale",
+    "boxes.purchase",
+  ].map((path) => `components[${at}].${path}`);
 }
 
 function boxesInWords(code: TaxCode): string {

@@ -26,7 +26,9 @@ export function HeadSection({ draft, set, error }: BuilderPart) {
           onChange={(event) =>
             set({
               [key]:
-                key === "country" || key === "currency" ? event.target.value.toUpperCase() : event.target.value,
+                key === "country" || key === "currency"
+                  ? event.target.value.toUpperCase()
+                  : event.target.value,
             })
           }
         />

@@ -65,13 +65,20 @@ function Builder({ start }: { start: OwnJurisdiction }) {
           <Link to="/jurisdictions" className="action">
             Cancel
           </Link>
-          <button type="button" className="action main" disabled={save.isPending} onClick={() => save.mutate()}>
+          <button
+            type="button"
+            className="action main"
+            disabled={save.isPending}
+            onClick={() => save.mutate()}
+          >
             Keep jurisdiction
           </button>
         </>
       }
     >
-      <ErrorNote error={failed ? new Error([failed.field, failed.message].filter(Boolean).join(": ")) : save.error} />
+      <ErrorNote
+        error={failed ? new Error([failed.field, failed.message].filter(Boolean).join(": ")) : save.error}
+      />
       <div className="grid max-w-5xl gap-7">
         <HeadSection {...part} />
         <LeviesSection {...part} />

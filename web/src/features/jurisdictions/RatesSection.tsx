@@ -41,7 +41,11 @@ export function RatesSection({ draft, set, error }: BuilderPart) {
                     {wrong && <span className="block font-sans text-error">{wrong}</span>}
                   </td>
                   <Cell label={`${id} from`} value={row.from} onChange={(from) => setRow({ from })} />
-                  <Cell label={`${id} to`} value={row.to ?? ""} onChange={(to) => setRow({ to: to || null })} />
+                  <Cell
+                    label={`${id} to`}
+                    value={row.to ?? ""}
+                    onChange={(to) => setRow({ to: to || null })}
+                  />
                   <Cell label={`${id} rate`} value={row.rate} onChange={(rate) => setRow({ rate })} />
                   <Cell label={`${id} source`} value={row.source} onChange={(source) => setRow({ source })} />
                   <td className="text-right whitespace-nowrap">
@@ -97,7 +101,15 @@ export function RatesSection({ draft, set, error }: BuilderPart) {
   );
 }
 
-function Cell({ label, value, onChange }: { label: string; value: string; onChange: (value: string) => void }) {
+function Cell({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+}) {
   return (
     <td>
       <input

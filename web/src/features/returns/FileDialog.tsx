@@ -4,6 +4,7 @@ import { displayAmount } from "@fiscalon/core/money/amount";
 import { useScope } from "../../app/scope.ts";
 import { Dialog, DialogActions } from "../../kit/Dialog.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { Field } from "../../kit/Field.tsx";
 import { showPeriod } from "../../kit/format.ts";
 
 /** The declaration, in figures and in the words the authority requires, before the return is sent. */
@@ -18,10 +19,11 @@ export function FileDialog({
   error: Error | null;
   busy: boolean;
   onClose: () => void;
-  onFile: () => void;
+  onFile: (reference: string) => void;
 }) {
   const { client, registration, minorDigits } = useScope();
   const [declared, setDeclared] = useState(false);
+  const [reference, setReference] = useState("");
   const net = displayAmount(Math.abs(view.net), minorDigits);
   return (
     <Dialog open title={`File with ${registration?.authority}`} onClose={onClose} wide>
@@ -31,8 +33,19 @@ export function FileDialog({
         <strong>
           {view.net < 0 ? `${net} ${client?.currency} to reclaim` : `${net} ${client?.currency} to pay`}
         </strong>
-        . Once accepted it cannot be sent again.
+        .{" "}
+        {view.electronic
+          ? "Once accepted it cannot be sent again."
+          : "It is keyed into the authority's own pages; note here the reference they gave."}
       </p>
+      {!view.electronic && (
+        <Field
+          className="mt-3"
+          label="Reference of the authority"
+          value={reference}
+          onChange={(event) => setReference(event.target.value)}
+        />
+      )}
       <label className="mt-4 flex cursor-pointer gap-3">
         <input
           type="checkbox"
@@ -47,8 +60,13 @@ export function FileDialog({
         <button type="button" className="action" onClick={onClose}>
           Not yet
         </button>
-        <button type="button" className="action main" disabled={!declared || busy} onClick={onFile}>
-          {busy ? "Sending …" : "Send the return"}
+        <button
+          type="button"
+          className="action main"
+          disabled={!declared || busy || (!view.electronic && reference.trim() === "")}
+          onClick={() => onFile(reference)}
+        >
+          {busy ? "Sending …" : view.electronic ? "Send the return" : "Note as filed"}
         </button>
       </DialogActions>
     </Dialog>

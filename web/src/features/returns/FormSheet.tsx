@@ -1,4 +1,5 @@
 import clsx from "clsx";
+import { Fragment, useState } from "react";
 import type { BoxView, ReturnView } from "@fiscalon/contract/returns";
 import { useScope } from "../../app/scope.ts";
 import { Figure } from "../../kit/Figure.tsx";
@@ -7,7 +8,7 @@ import { shownBox } from "../../kit/formBoxes.ts";
 /** The official form's order and numbers: amount, the period before, and how it changed. */
 export function FormSheet({ view }: { view: ReturnView }) {
   const { client, minorDigits } = useScope();
-  const firstValue = view.boxes.find((box) => box.holds === "value")?.id;
+  const [all, setAll] = useState(view.boxes.length <= MANY);
   const largest = Math.max(
     1,
     ...view.boxes
@@ -22,97 +23,136 @@ export function FormSheet({ view }: { view: ReturnView }) {
   );
   const registration = client?.registrations.find((one) => one.id === view.registration);
   const shownNet = registration ? shownBox(registration, view.to) : undefined;
+  const boxes = all ? view.boxes : view.boxes.filter((box) => isTold(box) || box.id === shownNet);
+  const groups = groupsOf(view, boxes);
   return (
-    <table className="sheet-table">
-      <thead>
-        <tr>
-          <th className="w-[44px]">Box</th>
-          <th />
-          <th className="num w-[130px]">{client?.currency}</th>
-          <th className="num w-[110px]">previous</th>
-          <th className="w-[96px] !text-center">change</th>
-        </tr>
-      </thead>
-      <tbody>
-        {view.boxes.map((box) => (
-          <Rows
-            key={box.id}
-            box={box}
-            view={view}
-            digits={minorDigits}
-            heading={box.id === firstValue}
-            strong={box.id === shownNet}
-            largest={box.holds === "tax" ? largest : largestValue}
+    <>
+      {view.boxes.length > MANY && (
+        <label className="mb-2 flex cursor-pointer items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            checked={all}
+            onChange={(event) => setAll(event.target.checked)}
           />
-        ))}
-      </tbody>
-    </table>
+          All {view.boxes.length} boxes, also those with nothing in them
+        </label>
+      )}
+      <table className="sheet-table">
+        <thead>
+          <tr>
+            <th className="w-[44px]">Box</th>
+            <th />
+            <th className="num w-[130px]">{client?.currency}</th>
+            <th className="num w-[110px]">previous</th>
+            <th className="w-[96px] !text-center">change</th>
+          </tr>
+        </thead>
+        <tbody>
+          {groups.map(({ heading, rows }) => (
+            <Fragment key={heading}>
+              {heading !== "" && (
+                <tr>
+                  <td colSpan={5} className="quiet !pt-4 text-[12px]">
+                    {heading}
+                  </td>
+                </tr>
+              )}
+              {rows.map((box) => (
+                <BoxRow
+                  key={box.id}
+                  box={box}
+                  view={view}
+                  digits={minorDigits}
+                  strong={box.id === shownNet}
+                  largest={box.holds === "tax" ? largest : largestValue}
+                />
+              ))}
+            </Fragment>
+          ))}
+        </tbody>
+      </table>
+    </>
   );
 }
 
-function Rows({
+/** From how many boxes on only those with figures are shown first. */
+const MANY = 30;
+
+function isTold(box: BoxView): boolean {
+  return box.amount !== 0 || (box.previous ?? 0) !== 0 || box.contributions.length > 0;
+}
+
+/** The parts of the form as it has them; without parts, the values in whole units stand under a line of their own. */
+function groupsOf(view: ReturnView, boxes: readonly BoxView[]): { heading: string; rows: BoxView[] }[] {
+  if (view.parts.length > 0) {
+    return [...new Set(boxes.map(({ part }) => part))].map((part) => ({
+      heading: view.parts.find(({ id }) => id === part)?.name ?? "",
+      rows: boxes.filter((box) => box.part === part),
+    }));
+  }
+  const first = boxes.findIndex((box) => box.holds === "value");
+  const onlyValuesFollow = first > 0 && boxes.slice(first).every((box) => box.holds === "value");
+  if (!onlyValuesFollow) return [{ heading: "", rows: [...boxes] }];
+  const whole = boxes[first]?.digits === 0 ? ", in whole units" : "";
+  return [
+    { heading: "", rows: boxes.slice(0, first) },
+    { heading: `Values without tax${whole}`, rows: boxes.slice(first) },
+  ];
+}
+
+function BoxRow({
   box,
   view,
   digits,
-  heading,
   strong,
   largest,
 }: {
   box: BoxView;
   view: ReturnView;
   digits: number;
-  heading: boolean;
   strong: boolean;
   largest: number;
 }) {
   const direction = strong ? (view.net < 0 ? " to reclaim" : " to pay") : "";
   return (
-    <>
-      {heading && (
-        <tr>
-          <td colSpan={5} className="quiet !pt-4 text-[12px]">
-            Values without tax, in whole units
-          </td>
-        </tr>
-      )}
-      <tr className={clsx(box.kind === "formula" && !strong && "bg-base-200", strong && "total")}>
-        <td className="font-bold text-secondary">{box.id}</td>
-        <td title={box.title} className={clsx(strong && "font-bold")}>
-          {box.short}
-          {direction} {box.formula && <span className="quiet font-normal">{box.formula}</span>}
-        </td>
-        <td className="num">
+    <tr className={clsx(box.kind === "formula" && !strong && "bg-base-200", strong && "total")}>
+      <td className="font-bold whitespace-nowrap text-secondary">{box.id}</td>
+      <td title={box.title} className={clsx(strong && "font-bold")}>
+        {box.short}
+        {direction} {box.formula && <span className="quiet font-normal">{box.formula}</span>}
+      </td>
+      <td className="num">
+        <Figure
+          amount={box.amount}
+          digits={box.digits}
+          minorDigits={digits}
+          dash
+          of={
+            box.amount === 0 && box.contributions.length === 0
+              ? null
+              : `box/${view.registration}/${view.to}/${box.id}`
+          }
+          className={clsx(strong ? "text-[18px] font-bold" : "text-[15px] font-semibold")}
+          label={`Box ${box.id}`}
+        />
+      </td>
+      <td className="num quiet">
+        {box.previous !== null && (
           <Figure
-            amount={box.amount}
+            amount={box.previous}
             digits={box.digits}
             minorDigits={digits}
             dash
-            of={
-              box.amount === 0 && box.contributions.length === 0
-                ? null
-                : `box/${view.registration}/${view.to}/${box.id}`
-            }
-            className={clsx(strong ? "text-[18px] font-bold" : "text-[15px] font-semibold")}
-            label={`Box ${box.id}`}
+            of={box.previous === 0 ? null : `box/${view.registration}/${view.previousPeriod}/${box.id}`}
+            label={`Previous box ${box.id}`}
           />
-        </td>
-        <td className="num quiet">
-          {box.previous !== null && (
-            <Figure
-              amount={box.previous}
-              digits={box.digits}
-              minorDigits={digits}
-              dash
-              of={box.previous === 0 ? null : `box/${view.registration}/${view.previousPeriod}/${box.id}`}
-              label={`Previous box ${box.id}`}
-            />
-          )}
-        </td>
-        <td>
-          <ChangeBar change={box.previous === null ? 0 : box.amount - box.previous} largest={largest} />
-        </td>
-      </tr>
-    </>
+        )}
+      </td>
+      <td>
+        <ChangeBar change={box.previous === null ? 0 : box.amount - box.previous} largest={largest} />
+      </td>
+    </tr>
   );
 }
 

@@ -136,8 +136,11 @@ export function ReturnPage() {
           error={act.error}
           busy={act.isPending}
           onClose={() => setDialog(null)}
-          onFile={() =>
-            act.mutate({ path: "file", body: { declared: true } }, { onSuccess: () => setDialog(null) })
+          onFile={(reference) =>
+            act.mutate(
+              { path: "file", body: { declared: true, reference } },
+              { onSuccess: () => setDialog(null) },
+            )
           }
         />
       )}

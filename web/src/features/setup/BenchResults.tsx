@@ -105,11 +105,18 @@ function resultRows(effect: DocumentEffect): [string, (effect: DocumentEffect) =
 function rateWords(tax: DocumentEffect["priced"]["lines"][number]["taxes"][number]): string {
   if (tax.rate === null) return "";
   const { kind } = tax.component.rate;
-  return kind === "percent" ? ` ${tax.rate} %` : ` ${tax.rate} ${kind === "per-unit" ? "a unit" : "a document"}`;
+  return kind === "percent"
+    ? ` ${tax.rate} %`
+    : ` ${tax.rate} ${kind === "per-unit" ? "a unit" : "a document"}`;
 }
 
 /** What charging the levies in the opposite order would give: the same total, as a rule, and a wrong split. */
-function OtherOrder({ code, trial, setup, right }: Pick<Results, "code" | "trial" | "setup"> & { right: DocumentEffect }) {
+function OtherOrder({
+  code,
+  trial,
+  setup,
+  right,
+}: Pick<Results, "code" | "trial" | "setup"> & { right: DocumentEffect }) {
   const turned = inOtherOrder(code);
   const wrong = turned ? tryCode(turned, trial, "exclusive", setup) : undefined;
   if (!wrong || wrong instanceof FiscalError) return null;
@@ -148,7 +155,12 @@ function Accounts({ effect, setup }: { effect: DocumentEffect; setup: Results["s
   );
 }
 
-function Landing({ effect, code, trial, setup }: Pick<Results, "code" | "trial" | "setup"> & { effect: DocumentEffect }) {
+function Landing({
+  effect,
+  code,
+  trial,
+  setup,
+}: Pick<Results, "code" | "trial" | "setup"> & { effect: DocumentEffect }) {
   const rows = boxMovements(effect.facts).filter((row) => row.amount !== 0);
   return (
     <>
@@ -157,7 +169,8 @@ function Landing({ effect, code, trial, setup }: Pick<Results, "code" | "trial" 
         {rows.map((row) => (
           <li key={row.box} className="flex justify-between gap-2 border-b border-base-300 py-1">
             <span>
-              <span className="font-bold text-secondary">{row.box}</span> {boxWords(code, trial.date, row.box)}
+              <span className="font-bold text-secondary">{row.box}</span>{" "}
+              {boxWords(code, trial.date, row.box)}
             </span>
             <span className="num">{displayAmount(row.amount, setup.plain.digits)}</span>
           </li>

@@ -36,7 +36,9 @@ export function ChangeRegistration({
         to: to || null,
         options,
         changes:
-          from !== "" && chosen ? [...changes, { from, frequency: chosen.frequency, anchor: chosen.anchor }] : changes,
+          from !== "" && chosen
+            ? [...changes, { from, frequency: chosen.frequency, anchor: chosen.anchor }]
+            : changes,
       };
       return api.put(`/clients/${client?.id}/registrations/${registration.id}`, body);
     },

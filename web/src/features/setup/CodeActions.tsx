@@ -29,7 +29,10 @@ export function CodeActions({
   const [defaulting, setDefaulting] = useState(false);
   const path = `/clients/${client?.id}/codes/${encodeURIComponent(code.code)}`;
   const done = () => queries.invalidateQueries({ queryKey: ["client", client?.id] });
-  const archive = useMutation({ mutationFn: () => api.post(`${path}/archive`, { archived: !archived }), onSuccess: done });
+  const archive = useMutation({
+    mutationFn: () => api.post(`${path}/archive`, { archived: !archived }),
+    onSuccess: done,
+  });
   const remove = useMutation({ mutationFn: () => api.delete(path), onSuccess: done });
   const members = expandCode(code);
   return (
@@ -66,7 +69,9 @@ export function CodeActions({
         )}
       </div>
       <ErrorNote error={archive.error ?? remove.error} />
-      {defaulting && <DefaultDialog code={shown} direction={code.direction} onClose={() => setDefaulting(false)} />}
+      {defaulting && (
+        <DefaultDialog code={shown} direction={code.direction} onClose={() => setDefaulting(false)} />
+      )}
     </div>
   );
 }

@@ -56,7 +56,12 @@ export function CodeBench({
           inputMode="decimal"
           className="font-mono"
         />
-        <DateField label="Tax point" value={trial.date} onChange={(date) => set({ date })} className="w-full" />
+        <DateField
+          label="Tax point"
+          value={trial.date}
+          onChange={(date) => set({ date })}
+          className="w-full"
+        />
         <Field
           label="Quantity"
           value={trial.quantity}
@@ -91,7 +96,11 @@ export function CodeBench({
             ))}
           </SelectField>
         )}
-        <SelectField label="Other side is" value={trial.party} onChange={(event) => set({ party: event.target.value })}>
+        <SelectField
+          label="Other side is"
+          value={trial.party}
+          onChange={(event) => set({ party: event.target.value })}
+        >
           <option value="registered">registered</option>
           <option value="not-registered">not registered</option>
           {(pack?.standings ?? []).map(({ id, name }) => (

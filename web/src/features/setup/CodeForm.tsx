@@ -141,7 +141,11 @@ export function CodeForm({
               {index + 1}. {component.levy || "levy"}
             </legend>
             <span className="ml-auto flex gap-1">
-              <IconButton label={`Charge ${component.levy} earlier`} disabled={index === 0} onClick={() => move(index, -1)}>
+              <IconButton
+                label={`Charge ${component.levy} earlier`}
+                disabled={index === 0}
+                onClick={() => move(index, -1)}
+              >
                 <ArrowUp size={14} aria-hidden />
               </IconButton>
               <IconButton
@@ -194,7 +198,13 @@ function IconButton({
   children: React.ReactNode;
 }) {
   return (
-    <button type="button" className="action !min-h-0 !p-1" aria-label={label} disabled={disabled} onClick={onClick}>
+    <button
+      type="button"
+      className="action !min-h-0 !p-1"
+      aria-label={label}
+      disabled={disabled}
+      onClick={onClick}
+    >
       {children}
     </button>
   );

@@ -54,12 +54,16 @@ export function CodesPage() {
       `${code.code} ${code.name}`.toLowerCase().includes(wanted),
   );
   const chosen = clicked ?? (hash === "" ? (codes[0]?.code ?? "") : decodeURIComponent(hash.slice(1)));
-  const definition = setup.plain.codes.find((one) => one.code === chosen || expandCode(one).some((e) => e.code === chosen));
+  const definition = setup.plain.codes.find(
+    (one) => one.code === chosen || expandCode(one).some((e) => e.code === chosen),
+  );
   const ordered =
     definition && trialOrder?.code === definition.code
       ? { ...definition, components: trialOrder.components }
       : definition;
-  const onBench = ordered && (setup.effect.codes.get(chosen) && !trialOrder ? setup.effect.codes.get(chosen) : exampleOf(ordered));
+  const onBench =
+    ordered &&
+    (setup.effect.codes.get(chosen) && !trialOrder ? setup.effect.codes.get(chosen) : exampleOf(ordered));
   return (
     <>
       <Sheet
@@ -201,7 +205,11 @@ export function CodesPage() {
         </SidePanel>
       )}
       {editing && (
-        <CodeEditor code={editing === "new" ? null : editing} setup={setup.plain} onClose={() => setEditing(null)} />
+        <CodeEditor
+          code={editing === "new" ? null : editing}
+          setup={setup.plain}
+          onClose={() => setEditing(null)}
+        />
       )}
       {importing && <CodesImport onClose={() => setImporting(false)} />}
     </>
@@ -211,7 +219,10 @@ export function CodesPage() {
 /** In a new order the tax on tax goes with the place: each levy but the last is part of what comes after it. */
 function restacked(code: TaxCode, components: readonly Component[]): Component[] {
   const stacked = code.components.some((one) => one.partOfLaterBases);
-  return components.map((one, index) => ({ ...one, partOfLaterBases: stacked && index < components.length - 1 }));
+  return components.map((one, index) => ({
+    ...one,
+    partOfLaterBases: stacked && index < components.length - 1,
+  }));
 }
 
 /** A new order is tried first; kept only on purpose, and with a warning where the law says which order is right. */

@@ -141,7 +141,11 @@ function BaseFields({ component, error, onChange }: Part) {
         ? rest
         : {
             ...rest,
-            base: { ...base, of: nextOf as "net" | "gross", ...(nextShare === "" ? {} : { share: nextShare }) },
+            base: {
+              ...base,
+              of: nextOf as "net" | "gross",
+              ...(nextShare === "" ? {} : { share: nextShare }),
+            },
           },
     );
   return (
@@ -197,7 +201,9 @@ const BOX_HINT = "n net, t tax, r deducted, u not deducted, g both, b base";
 
 /** Shares of the tax to accounts, one line each: "60 2200, 40 2300". */
 function SplitField({ component, error, onChange }: Part) {
-  const text = (component.splits?.invoice ?? []).map((split) => `${split.share} ${split.account ?? split.role}`).join(", ");
+  const text = (component.splits?.invoice ?? [])
+    .map((split) => `${split.share} ${split.account ?? split.role}`)
+    .join(", ");
   return (
     <Field
       className="col-span-4 font-mono"

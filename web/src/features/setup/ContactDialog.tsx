@@ -1,12 +1,20 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import type { ContactBody } from "@fiscalon/contract/setup";
+import type { ContactBody, StandingBody } from "@fiscalon/contract/setup";
 import type { ContactView } from "@fiscalon/contract/views";
+import { checkUnionNumber } from "@fiscalon/core/jurisdictions/eu/vatNumber";
+import { UNION_MEMBERS } from "@fiscalon/core/jurisdictions/eu/members";
+import type { NumberCheck } from "@fiscalon/core/jurisdictions/pack";
 import { packOfCountry } from "@fiscalon/core/jurisdictions/packs";
+import { standingsAsked } from "@fiscalon/core/supply/standingsAsked";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../kit/api.ts";
 import { FormDialog } from "../../kit/FormDialog.tsx";
-import { Field, SelectField } from "../../kit/Field.tsx";
+import { Field } from "../../kit/Field.tsx";
+import { today } from "../../kit/format.ts";
+import { RegionField } from "./PlaceDialogs.tsx";
+import { RegisterQuestion } from "./RegisterQuestion.tsx";
+import { StandingField } from "./StandingField.tsx";
 
 /** Adds or changes a contact; also opened from within a document. */
 export function ContactDialog({
@@ -25,24 +33,23 @@ export function ContactDialog({
   const [draft, setDraft] = useState({
     name: contact?.name ?? name,
     country: contact?.country ?? client?.country ?? "",
+    region: contact?.region ?? "",
     taxNumber: contact?.taxNumber ?? "",
-    registered:
-      contact?.registered === undefined || contact.registered === null
-        ? ""
-        : contact.registered
-          ? "yes"
-          : "no",
+    standing: startingStanding(contact, client?.country ?? ""),
     saleCode: contact?.saleCode ?? "",
     purchaseCode: contact?.purchaseCode ?? "",
   });
+  const set = (change: Partial<typeof draft>) => setDraft({ ...draft, ...change });
+  const asked = standingsAsked(client?.places ?? [], client?.registrations ?? [], today());
   const save = useMutation({
     mutationFn: () => {
       const body: ContactBody = {
         name: draft.name,
         country: draft.country || null,
-        region: contact?.region ?? null,
+        region: draft.region || null,
         taxNumber: draft.taxNumber || null,
-        registered: draft.registered === "" ? null : draft.registered === "yes",
+        registered: registeredIn(draft.standing),
+        standing: draft.standing,
         saleCode: draft.saleCode || null,
         purchaseCode: draft.purchaseCode || null,
       };
@@ -56,13 +63,12 @@ export function ContactDialog({
       onDone(saved);
     },
   });
-  const pack = packOfCountry(draft.country);
-  const check = pack && draft.taxNumber.trim() !== "" ? pack.checkNumber(draft.taxNumber) : undefined;
+  const check = numberCheck(draft.country, draft.taxNumber);
   return (
     <FormDialog
       title={contact ? "Change contact" : "Add a contact"}
       action={contact ? "Save" : "Add contact"}
-      className="grid grid-cols-2 gap-4"
+      className="grid max-h-[70vh] grid-cols-2 gap-4 overflow-y-auto pr-1"
       error={save.error}
       onClose={onClose}
       onSubmit={() => save.mutate()}
@@ -71,7 +77,7 @@ export function ContactDialog({
         className="col-span-2"
         label="Name"
         value={draft.name}
-        onChange={(event) => setDraft({ ...draft, name: event.target.value })}
+        onChange={(event) => set({ name: event.target.value })}
         required
         autoFocus
       />
@@ -79,40 +85,68 @@ export function ContactDialog({
         label="Country, two letters"
         value={draft.country}
         maxLength={2}
-        onChange={(event) => setDraft({ ...draft, country: event.target.value.toUpperCase() })}
+        onChange={(event) => set({ country: event.target.value.toUpperCase(), region: "" })}
       />
-      <SelectField
-        label="Registered for VAT"
-        value={draft.registered}
-        onChange={(event) => setDraft({ ...draft, registered: event.target.value })}
-      >
-        <option value="">not known</option>
-        <option value="yes">yes</option>
-        <option value="no">no</option>
-      </SelectField>
-      <Field
-        className="col-span-2 font-mono"
-        label="Tax number"
-        value={draft.taxNumber}
-        onChange={(event) => setDraft({ ...draft, taxNumber: event.target.value })}
-        hint={
-          check === undefined
-            ? "Needed on larger purchases and for reverse charges"
-            : check.ok
-              ? "✓ The check digits fit."
-              : check.message
-        }
-      />
+      <RegionField country={draft.country} value={draft.region} onChange={(region) => set({ region })} />
+      <div className="col-span-2">
+        <Field
+          className="font-mono"
+          label="Tax number"
+          value={draft.taxNumber}
+          onChange={(event) => set({ taxNumber: event.target.value })}
+          hint={
+            check === undefined
+              ? "Needed on larger purchases and for reverse charges"
+              : check.ok
+                ? "✓ The check digits fit."
+                : check.message
+          }
+        />
+        {check?.ok && <RegisterQuestion country={draft.country} number={draft.taxNumber} />}
+      </div>
+      {asked.map((one) => (
+        <StandingField
+          key={`${one.country} ${one.levy}`}
+          asked={one}
+          value={draft.standing[one.levy]}
+          onChange={(value) => {
+            const { [one.levy]: _, ...rest } = draft.standing;
+            set({ standing: value === undefined ? rest : { ...rest, [one.levy]: value } });
+          }}
+        />
+      ))}
       <Field
         label="Usual code on sales"
         value={draft.saleCode}
-        onChange={(event) => setDraft({ ...draft, saleCode: event.target.value.toUpperCase() })}
+        onChange={(event) => set({ saleCode: event.target.value.toUpperCase() })}
       />
       <Field
         label="Usual code on purchases"
         value={draft.purchaseCode}
-        onChange={(event) => setDraft({ ...draft, purchaseCode: event.target.value.toUpperCase() })}
+        onChange={(event) => set({ purchaseCode: event.target.value.toUpperCase() })}
       />
     </FormDialog>
   );
+}
+
+/** The digits of a number, checked for countries with a pack and for members of the European Union. */
+export function numberCheck(country: string, number: string): NumberCheck | undefined {
+  if (number.trim() === "") return undefined;
+  if (UNION_MEMBERS.has(country)) return checkUnionNumber(country, number);
+  return packOfCountry(country)?.checkNumber(number);
+}
+
+/** What is kept; contacts kept before standings were asked say only whether they are registered. */
+function startingStanding(contact: ContactView | null, home: string): Record<string, StandingBody> {
+  if (!contact) return {};
+  if (Object.keys(contact.standing).length > 0 || contact.registered === null) return contact.standing;
+  const levy = packOfCountry(home)?.levies[0]?.levy;
+  return levy === undefined ? {} : { [levy]: contact.registered ? "registered" : "not-registered" };
+}
+
+/** Registered for anything, for nothing, or not known. */
+function registeredIn(standing: Readonly<Record<string, StandingBody>>): boolean | null {
+  const values = Object.values(standing).map((one) => (typeof one === "string" ? one : one.value));
+  if (values.length === 0) return null;
+  return values.some((value) => value !== "not-registered");
 }

@@ -1,9 +1,8 @@
 import { useState } from "react";
 import type { ContactView } from "@fiscalon/contract/views";
-import { packOfCountry } from "@fiscalon/core/jurisdictions/packs";
 import { useScope } from "../../app/scope.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
-import { ContactDialog } from "./ContactDialog.tsx";
+import { ContactDialog, numberCheck } from "./ContactDialog.tsx";
 import { useContacts } from "./useSetup.ts";
 
 /** Customers and suppliers: who they are for tax. */
@@ -12,7 +11,6 @@ export function ContactsPage() {
   const [search, setSearch] = useState("");
   const { data: contacts } = useContacts(search);
   const [editing, setEditing] = useState<ContactView | "new" | null>(null);
-  const pack = client ? packOfCountry(client.country) : undefined;
   const add = (
     <button type="button" className="action main" onClick={() => setEditing("new")}>
       Add contact
@@ -39,7 +37,7 @@ export function ContactsPage() {
                 <th>Contact</th>
                 <th>Country</th>
                 <th>Tax number</th>
-                <th>Registered</th>
+                <th>Standing</th>
                 <th>Usual codes</th>
                 <th className="num">Documents</th>
               </tr>
@@ -60,20 +58,11 @@ export function ContactsPage() {
                   <td className="font-mono text-[12.5px]">
                     {contact.taxNumber ?? "–"}
                     {contact.taxNumber &&
-                      pack &&
-                      (contact.country === null || contact.country === pack.country) &&
-                      !pack.checkNumber(contact.taxNumber).ok && (
-                        <span className="ml-2 font-sans text-warning">check digits do not fit</span>
-                      )}
+                      numberCheck(contact.country ?? client?.country ?? "", contact.taxNumber)?.ok ===
+                        false && <span className="ml-2 font-sans text-warning">check digits do not fit</span>}
                   </td>
                   <td>
-                    {contact.registered === null ? (
-                      <span className="quiet">not known</span>
-                    ) : contact.registered ? (
-                      "yes"
-                    ) : (
-                      "no"
-                    )}
+                    <Standing contact={contact} />
                   </td>
                   <td>
                     {[contact.saleCode, contact.purchaseCode].filter(Boolean).map((code) => (
@@ -100,4 +89,14 @@ export function ContactsPage() {
       )}
     </Sheet>
   );
+}
+
+/** What the contact is for each levy; before standings were asked only whether it is registered. */
+function Standing({ contact }: { contact: ContactView }) {
+  const known = Object.entries(contact.standing).map(
+    ([levy, one]) => `${levy}: ${(typeof one === "string" ? one : one.value).replaceAll("-", " ")}`,
+  );
+  if (known.length > 0) return known.join(", ");
+  if (contact.registered === null) return <span className="quiet">not known</span>;
+  return contact.registered ? "registered" : "not registered";
 }

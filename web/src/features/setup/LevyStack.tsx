@@ -18,7 +18,11 @@ import { CSS } from "@dnd-kit/utilities";
 import clsx from "clsx";
 import type { Component, TaxCode } from "@fiscalon/core/tax/taxCode";
 
-const TONES = ["bg-primary text-primary-content", "bg-warning text-warning-content", "bg-info text-info-content"];
+const TONES = [
+  "bg-primary text-primary-content",
+  "bg-warning text-warning-content",
+  "bg-info text-info-content",
+];
 
 /** What a stack shows of a levy: its name and its rate in force, as text. */
 export interface StackPart {
@@ -49,7 +53,13 @@ export function LevyStack({
     if (!over || active.id === over.id) return;
     const from = ids.indexOf(String(active.id));
     const to = ids.indexOf(String(over.id));
-    onReorder?.(arrayMove(parts.map(({ component }) => component), from, to));
+    onReorder?.(
+      arrayMove(
+        parts.map(({ component }) => component),
+        from,
+        to,
+      ),
+    );
   };
   if (!onReorder || parts.length < 2) {
     return (
@@ -97,7 +107,8 @@ function blockClass({ component }: StackPart, index: number): string {
   return clsx(
     "inline-block rounded-[2px] px-1.5 py-0.5 text-left text-[11.5px] whitespace-nowrap",
     bare ? "border border-base-300" : TONES[index % TONES.length],
-    component.charged !== "charged" && "border border-dashed border-base-content bg-transparent !text-base-content",
+    component.charged !== "charged" &&
+      "border border-dashed border-base-content bg-transparent !text-base-content",
   );
 }
 

@@ -9,14 +9,23 @@ import { DateField } from "../../kit/DateField.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { FormDialog } from "../../kit/FormDialog.tsx";
 import { today } from "../../kit/format.ts";
-import { blankRegistration, RegistrationFields, registrationBody, useNumberCheck } from "./RegistrationFields.tsx";
+import {
+  blankRegistration,
+  RegistrationFields,
+  registrationBody,
+  useNumberCheck,
+} from "./RegistrationFields.tsx";
 
 /** The countries with a pack, then any other by its two letters. */
 export function CountryField({ value, onChange }: { value: string; onChange: (country: string) => void }) {
   const packs = allPacks();
   const known = packs.some((pack) => pack.country === value);
   return (
-    <SelectField label="Country" value={known ? value : "?"} onChange={(event) => onChange(event.target.value)}>
+    <SelectField
+      label="Country"
+      value={known ? value : "?"}
+      onChange={(event) => onChange(event.target.value)}
+    >
       {[...new Map(packs.map((pack) => [pack.country, pack])).values()].map(({ country, name }) => (
         <option key={country} value={country}>
           {name}
@@ -63,10 +72,22 @@ export function AddPlace({ client, onClose }: { client: ClientView; onClose: () 
     },
   });
   const before = askedOf(client.places, client);
-  const after = askedOf([...client.places, { name: name || "the new place", country, region, closedOn: null }], client);
-  const more = after.filter((one) => !before.some((old) => old.levy === one.levy && old.country === one.country));
+  const after = askedOf(
+    [...client.places, { name: name || "the new place", country, region, closedOn: null }],
+    client,
+  );
+  const more = after.filter(
+    (one) => !before.some((old) => old.levy === one.levy && old.country === one.country),
+  );
   return (
-    <FormDialog title="Add a place" action="Add place" className="grid gap-4" error={save.error} onClose={onClose} onSubmit={() => save.mutate()}>
+    <FormDialog
+      title="Add a place"
+      action="Add place"
+      className="grid gap-4"
+      error={save.error}
+      onClose={onClose}
+      onSubmit={() => save.mutate()}
+    >
       <Field label="Name" value={name} onChange={(event) => setName(event.target.value)} required />
       <div className="grid grid-cols-2 gap-4">
         <CountryField
@@ -78,7 +99,10 @@ export function AddPlace({ client, onClose }: { client: ClientView; onClose: () 
         />
         <RegionField country={country} value={region} onChange={setRegion} />
       </div>
-      <Changes title="From then on contacts are also asked" rows={more.map(({ name: levy, reason }) => `${levy}, ${reason}`)} />
+      <Changes
+        title="From then on contacts are also asked"
+        rows={more.map(({ name: levy, reason }) => `${levy}, ${reason}`)}
+      />
       <p className="quiet">The registrations it may need are proposed beside the place, with the reason.</p>
     </FormDialog>
   );
@@ -105,7 +129,9 @@ export function ClosePlace({
   });
   const others = client.places.filter((one) => one.id !== place.id);
   const [fewer, full] = [askedOf(others, client), askedOf([...others, { ...place, closedOn: null }], client)];
-  const gone = full.filter((one) => !fewer.some((left) => left.levy === one.levy && left.country === one.country));
+  const gone = full.filter(
+    (one) => !fewer.some((left) => left.levy === one.levy && left.country === one.country),
+  );
   return (
     <FormDialog
       title={opening ? `Open ${place.name} again` : `Close ${place.name}`}
@@ -174,7 +200,14 @@ export function AddRegistration({
       ? save.error.message
       : undefined;
   return (
-    <FormDialog title="Add a registration" action="Add registration" wide error={save.error} onClose={onClose} onSubmit={() => save.mutate()}>
+    <FormDialog
+      title="Add a registration"
+      action="Add registration"
+      wide
+      error={save.error}
+      onClose={onClose}
+      onSubmit={() => save.mutate()}
+    >
       {!proposal && (
         <SelectField
           className="mb-4"
@@ -192,8 +225,18 @@ export function AddRegistration({
           ))}
         </SelectField>
       )}
-      {proposal && <p className="note-row mb-4">{proposal.why}</p>}
-      <RegistrationFields pack={pack} value={draft} onChange={setDraft} error={field} numberCheck={numberCheck} />
+      {proposal && (
+        <p className="note-row mb-4">
+          For {proposal.levies.join(", ")}. {proposal.why}
+        </p>
+      )}
+      <RegistrationFields
+        pack={pack}
+        value={draft}
+        onChange={setDraft}
+        error={field}
+        numberCheck={numberCheck}
+      />
       <p className="quiet mt-2">
         Documents from that day on that waited for a registration are counted by themselves.
       </p>

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
 import { packById, packOfCountry } from "@fiscalon/core/jurisdictions/packs";
 import { proposedRegistrations } from "@fiscalon/core/supply/proposeSetup";
 import type { ProposedRegistration } from "@fiscalon/core/supply/proposeSetup";
@@ -7,7 +8,7 @@ import type { AgencyPosition, ClientView, RegistrationView } from "@fiscalon/con
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../kit/api.ts";
 import { Figure } from "../../kit/Figure.tsx";
-import { showDate, showPeriod, today } from "../../kit/format.ts";
+import { plural, showDate, showPeriod, today } from "../../kit/format.ts";
 import { shownBox } from "../../kit/formBoxes.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { ChangeRegistration } from "./ChangeRegistration.tsx";
@@ -91,10 +92,10 @@ export function PlacesPage() {
           />
         ))}
       </section>
-      {open?.kind === "place" && (
-        <AddPlace client={client} onClose={close} />
+      {open?.kind === "place" && <AddPlace client={client} onClose={close} />}
+      {open?.kind === "registration" && (
+        <AddRegistration client={client} proposal={open.proposal} onClose={close} />
       )}
-      {open?.kind === "registration" && <AddRegistration client={client} proposal={open.proposal} onClose={close} />}
       {open?.kind === "change" && <ChangeRegistration registration={open.registration} onClose={close} />}
       {open?.kind === "close" && <ClosePlace place={open.place} client={client} onClose={close} />}
     </Sheet>
@@ -119,14 +120,19 @@ function PlaceRow({
     <tr className={closed ? "quiet" : ""}>
       <td className="font-semibold">
         {place.name}
-        {place.closedOn && <span className="quiet block text-[12px]">closed on {showDate(place.closedOn)}</span>}
+        {place.closedOn && (
+          <span className="quiet block text-[12px]">closed on {showDate(place.closedOn)}</span>
+        )}
       </td>
       <td>{[pack?.name ?? place.country, region].filter(Boolean).join(", ")}</td>
       <td>
         {!pack && <span className="quiet">No pack for {place.country}; make one under Jurisdictions.</span>}
         {proposals.map((proposal) => {
           const own = client.registrations.find(
-            (r) => packById(r.pack).id === proposal.pack && r.levies.includes(proposal.levies[0] ?? "") && r.to === null,
+            (r) =>
+              packById(r.pack).id === proposal.pack &&
+              r.levies.includes(proposal.levies[0] ?? "") &&
+              r.to === null,
           );
           return (
             <span key={proposal.name} className="block py-0.5" title={proposal.why}>
@@ -175,19 +181,28 @@ function Registration({
     return `${option?.name ?? id}: ${option?.values.find((one) => one.value === value)?.name ?? value}`;
   });
   const rows = [
-    [registration.numberName, registration.number ?? "applied for", true],
+    [capital(registration.numberName), registration.number ?? "applied for", true],
     [
       "In force",
       `${showDate(registration.from)}${registration.to ? ` to ${showDate(registration.to)}` : " on"}`,
     ],
-    ["Filing periods", [registration.rhythm, ...registration.changes.map((one) => `${one.frequency} from ${showDate(one.from)}`)].join("; ")],
+    [
+      "Filing periods",
+      [
+        registration.rhythm,
+        ...registration.changes.map(
+          (one) => `${rhythmInWords(one.frequency, one.anchor)} from ${showDate(one.from)}`,
+        ),
+      ].join("; "),
+    ],
     ["Basis", registration.basis],
     ["Rounding", roundingName(registration)],
     ...(options.length > 0 ? [["Choices", options.join("; ")]] : []),
   ] as [string, string, boolean?][];
-  const authority = pack.levies.find((one) => one.levy === registration.levies[0])?.authority ?? registration.authority;
+  const authority =
+    pack.levies.find((one) => one.levy === registration.levies[0])?.authority ?? registration.authority;
   return (
-    <div className="mb-5 grid max-w-4xl grid-cols-[1fr_320px] gap-6 border-t border-base-content pt-2">
+    <div className="mb-5 grid max-w-4xl grid-cols-[1fr_370px] gap-6 border-t border-base-content pt-2">
       <div>
         <p className="flex items-baseline gap-3">
           <span className="font-semibold">{registration.levies.join(", ")}</span>
@@ -210,6 +225,8 @@ function Registration({
   );
 }
 
+const SHOWN = 5;
+
 function Position({
   registration,
   position,
@@ -224,6 +241,7 @@ function Position({
     ...position.due.map((one) => ({ ...one, what: one.due < today() ? "overdue" : "due" })),
     ...(position.running ? [{ ...position.running, what: "builds up" }] : []),
   ];
+  const earlier = Math.max(0, rows.length - SHOWN);
   return (
     <table className="sheet-table self-start">
       <thead>
@@ -234,9 +252,16 @@ function Position({
         </tr>
       </thead>
       <tbody>
-        {rows.slice(-5).map((row) => (
+        {earlier > 0 && (
+          <tr>
+            <td colSpan={3} className="font-semibold text-error">
+              {plural(earlier, "earlier period")} overdue
+            </td>
+          </tr>
+        )}
+        {rows.slice(-SHOWN).map((row) => (
           <tr key={row.to}>
-            <td>{showPeriod(row.from, row.to)}</td>
+            <td className="whitespace-nowrap">{showPeriod(row.from, row.to)}</td>
             <td className={row.what === "overdue" ? "font-semibold text-error" : "quiet"}>
               {row.what === "builds up" ? row.what : `${row.what} ${showDate(row.due)}`}
             </td>
@@ -245,7 +270,9 @@ function Position({
                 amount={row.net}
                 digits={digits}
                 dash
-                of={row.net === 0 ? null : `box/${registration.id}/${row.to}/${shownBox(registration, row.to)}`}
+                of={
+                  row.net === 0 ? null : `box/${registration.id}/${row.to}/${shownBox(registration, row.to)}`
+                }
                 label={`Net of the period to ${row.to}`}
               />
             </td>
@@ -270,4 +297,8 @@ function roundingName({ pack, rounding }: RegistrationView): string {
 
 function sameRounding(a: RegistrationView["rounding"], b: RegistrationView["rounding"]): boolean {
   return a.level === b.level && a.mode === b.mode && a.lineStep === b.lineStep && a.combined === b.combined;
+}
+
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
 }

@@ -133,15 +133,42 @@ function ScheduleDialog({
       onSubmit={() => save.mutate()}
     >
       {id === null && (
-        <Field label="Name" value={name} required className="mb-3 max-w-[220px] font-mono" onChange={(event) => setName(event.target.value)} />
+        <Field
+          label="Name"
+          value={name}
+          required
+          className="mb-3 max-w-[220px] font-mono"
+          onChange={(event) => setName(event.target.value)}
+        />
       )}
       <div className="grid grid-cols-[130px_130px_110px_1fr_auto] items-end gap-x-3 gap-y-2">
         {draft.map((row, index) => (
           <div key={index} className="contents">
-            <DateField label="From" value={row.from} className="w-full" onChange={(from) => set(index, { from })} />
-            <DateField label="to" value={row.to ?? ""} optional className="w-full" onChange={(to) => set(index, { to: to || null })} />
-            <Field label="Rate" value={row.rate} inputMode="decimal" className="font-mono" onChange={(event) => set(index, { rate: event.target.value })} />
-            <Field label="Source" value={row.source} onChange={(event) => set(index, { source: event.target.value })} />
+            <DateField
+              label="From"
+              value={row.from}
+              className="w-full"
+              onChange={(from) => set(index, { from })}
+            />
+            <DateField
+              label="to"
+              value={row.to ?? ""}
+              optional
+              className="w-full"
+              onChange={(to) => set(index, { to: to || null })}
+            />
+            <Field
+              label="Rate"
+              value={row.rate}
+              inputMode="decimal"
+              className="font-mono"
+              onChange={(event) => set(index, { rate: event.target.value })}
+            />
+            <Field
+              label="Source"
+              value={row.source}
+              onChange={(event) => set(index, { source: event.target.value })}
+            />
             <button
               type="button"
               className="word-link pb-2"
@@ -164,7 +191,8 @@ function ScheduleDialog({
           <ul className="mt-1 text-[12.5px]">
             {touched.first.slice(0, 6).map((one) => (
               <li key={one.id}>
-                {one.number}, {showDate(one.date)}: <span className="font-mono">{displayAmount(one.gross, digits)}</span>
+                {one.number}, {showDate(one.date)}:{" "}
+                <span className="font-mono">{displayAmount(one.gross, digits)}</span>
               </li>
             ))}
           </ul>

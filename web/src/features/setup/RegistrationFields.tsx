@@ -111,9 +111,6 @@ export function RegistrationFields({
           </option>
         ))}
       </SelectField>
-      {value.levies && (
-        <p className="quiet col-span-2">For {value.levies.join(", ")}.</p>
-      )}
       {pack.bases.length > 1 ? (
         <SelectField
           className="col-span-2"

@@ -46,7 +46,9 @@ export function RuleDialog({
     },
   );
   const set = (change: Partial<SupplyRule>) => setDraft({ ...draft, ...change });
-  const places = placeChoices([client?.country ?? "", ...setup.places.map(({ country }) => country)].filter(Boolean));
+  const places = placeChoices(
+    [client?.country ?? "", ...setup.places.map(({ country }) => country)].filter(Boolean),
+  );
   const pack = packOfCountry(client?.country ?? "");
   const classes = [...new Set([...(pack?.classes ?? []).map(({ id }) => id), draft.taxClass])];
   const codes = setup.codes
@@ -71,7 +73,11 @@ export function RuleDialog({
         onSave(id === "" ? (rest as SupplyRule) : draft);
       }}
     >
-      <SelectField label="Tax class" value={draft.taxClass} onChange={(event) => set({ taxClass: event.target.value })}>
+      <SelectField
+        label="Tax class"
+        value={draft.taxClass}
+        onChange={(event) => set({ taxClass: event.target.value })}
+      >
         {classes.map((id) => (
           <option key={id}>{id}</option>
         ))}
@@ -85,7 +91,11 @@ export function RuleDialog({
         <option>goods</option>
         <option>services</option>
       </SelectField>
-      <SelectField label="Other side is" value={draft.party} onChange={(event) => set({ party: event.target.value })}>
+      <SelectField
+        label="Other side is"
+        value={draft.party}
+        onChange={(event) => set({ party: event.target.value })}
+      >
         {["any", "registered", "unregistered", ...(pack?.standings ?? []).map(({ id }) => id)].map((id) => (
           <option key={id}>{id}</option>
         ))}

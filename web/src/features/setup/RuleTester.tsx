@@ -76,7 +76,11 @@ export function RuleTester({
           <option>goods</option>
           <option>services</option>
         </SelectField>
-        <SelectField label="Our place" value={place} onChange={(event) => setPlace(Number(event.target.value))}>
+        <SelectField
+          label="Our place"
+          value={place}
+          onChange={(event) => setPlace(Number(event.target.value))}
+        >
           {places.length === 0 && <option value={0}>{client?.country}</option>}
           {places.map((one, index) => (
             <option key={one.id} value={index}>
@@ -100,7 +104,11 @@ export function RuleTester({
           }}
         />
         {regions.length > 0 ? (
-          <SelectField label="Their region" value={region} onChange={(event) => setRegion(event.target.value)}>
+          <SelectField
+            label="Their region"
+            value={region}
+            onChange={(event) => setRegion(event.target.value)}
+          >
             <option value="">the same as ours</option>
             {regions.map(({ code, name }) => (
               <option key={code} value={code}>
@@ -121,7 +129,9 @@ export function RuleTester({
             <span className="quiet block text-[12px]">{answer.rule.source}</span>
           </p>
         ) : (
-          <p className="font-semibold text-error">▲ No rule answers: the line gets no code, and that is a finding.</p>
+          <p className="font-semibold text-error">
+            ▲ No rule answers: the line gets no code, and that is a finding.
+          </p>
         )}
       </div>
       <h2 className="mt-5 mb-1">Rules that did not answer</h2>

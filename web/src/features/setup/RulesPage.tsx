@@ -13,7 +13,7 @@ import { RuleDialog } from "./RuleDialog.tsx";
 import { RuleTester } from "./RuleTester.tsx";
 import { useSetup } from "./useSetup.ts";
 
-/** The supply rules as a matrix: tax classes down, where it goes across; beside it the tester. */
+/** The supply rules as a matrix: where it goes down, tax classes across; beside it the tester. */
 export function RulesPage() {
   const setup = useSetup();
   const { client } = useScope();
@@ -30,7 +30,9 @@ export function RulesPage() {
   if (!setup) return null;
   const { rules } = setup.plain;
   const own = rules.filter((rule) => rule.direction === direction);
-  const columns = [...new Set(own.map((rule) => rule.to))].sort((a, b) => order(a) - order(b) || (a < b ? -1 : 1));
+  const places = [...new Set(own.map((rule) => rule.to))].sort(
+    (a, b) => order(a) - order(b) || (a < b ? -1 : 1),
+  );
   const classes = [...new Set(own.map((rule) => rule.taxClass))];
   const add = (
     <button type="button" className="action main" onClick={() => setEditing("new")}>
@@ -72,19 +74,21 @@ export function RulesPage() {
             <table className="sheet-table">
               <thead>
                 <tr>
-                  <th>Tax class</th>
-                  {columns.map((to) => (
-                    <th key={to}>{placeWords(to)}</th>
+                  <th>Where it goes</th>
+                  {classes.map((taxClass) => (
+                    <th key={taxClass}>{taxClass.replaceAll("-", " ")}</th>
                   ))}
                 </tr>
               </thead>
               <tbody>
-                {classes.map((taxClass) => (
-                  <tr key={taxClass}>
-                    <td className="font-semibold">{taxClass.replaceAll("-", " ")}</td>
-                    {columns.map((to) => (
-                      <td key={to} className="!align-top">
-                        {inOrderOfAsking(own.filter((rule) => rule.taxClass === taxClass && rule.to === to)).map((rule) => (
+                {places.map((to) => (
+                  <tr key={to}>
+                    <td className="font-semibold">{placeWords(to)}</td>
+                    {classes.map((taxClass) => (
+                      <td key={taxClass} className="!align-top">
+                        {inOrderOfAsking(
+                          own.filter((rule) => rule.taxClass === taxClass && rule.to === to),
+                        ).map((rule) => (
                           <button
                             key={rule.id}
                             type="button"
@@ -117,7 +121,9 @@ export function RulesPage() {
           onClose={() => setEditing(null)}
           onSave={(next) =>
             save.mutate(
-              editing === "new" ? [...rules, next] : rules.map((rule) => (rule.id === editing.id ? next : rule)),
+              editing === "new"
+                ? [...rules, next]
+                : rules.map((rule) => (rule.id === editing.id ? next : rule)),
             )
           }
           onDelete={
