@@ -1,3 +1,4 @@
+import { registeredFrom } from "../clients/registeredFrom.ts";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import { formatAmount, parseAmount } from "@fiscalon/core/money/amount";
@@ -117,11 +118,11 @@ async function createParties(
   }
   refuseDoubles(book);
   const contacts = await db.models.contacts.bulkCreate(
-    (book.contacts ?? []).map(({ id, registered, ...contact }) => ({
+    (book.contacts ?? []).map(({ id, ...contact }) => ({
       clientId,
       ref: id,
       ...contact,
-      registered: registered ?? null,
+      registered: registeredFrom(book.client.country, contact),
       ...made(actor),
     })),
     { transaction: tx },

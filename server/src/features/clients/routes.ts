@@ -32,6 +32,7 @@ import { recomputeDocuments } from "../documents/postDocuments.ts";
 import { askRegister } from "../setup/numberCheck.ts";
 import { addPlace, addRegistration, createClient } from "./createClient.ts";
 import { loadClient, loadSetup } from "./loadSetup.ts";
+import { registeredFrom } from "./registeredFrom.ts";
 import { clientRows, clientView, contactView, contactViews } from "./views.ts";
 
 type Id = { Params: { id: number } };
@@ -272,7 +273,7 @@ async function saveContact(
   contactId: number | null,
   body: ContactBody,
 ): Promise<number> {
-  const registered = body.registered ?? (body.taxNumber ? true : null);
+  const registered = registeredFrom((await loadClient(db, clientId, tx)).country, body);
   if (contactId === null) {
     const ref = await freeRef(db, tx, "contacts", clientId, "c");
     const row = await db.models.contacts.create(

@@ -110,7 +110,7 @@ export function EffectPanel({
           <h2 className="mt-5 mb-1">Line {line + 1}</h2>
           {priced.code && (
             <p className="quiet mb-1 text-[12.5px]">
-              {priced.code.code}, {priced.code.name}: {reason || "chosen by hand"}.
+              {priced.code.code}, {priced.code.name}: {(reason || "chosen by hand").replace(/\.$/, "")}.
             </p>
           )}
           <pre className="arithmetic">

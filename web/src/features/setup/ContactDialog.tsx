@@ -48,7 +48,6 @@ export function ContactDialog({
         country: draft.country || null,
         region: draft.region || null,
         taxNumber: draft.taxNumber || null,
-        registered: registeredIn(draft.standing),
         standing: draft.standing,
         saleCode: draft.saleCode || null,
         purchaseCode: draft.purchaseCode || null,
@@ -142,11 +141,4 @@ function startingStanding(contact: ContactView | null, home: string): Record<str
   if (Object.keys(contact.standing).length > 0 || contact.registered === null) return contact.standing;
   const levy = packOfCountry(home)?.levies[0]?.levy;
   return levy === undefined ? {} : { [levy]: contact.registered ? "registered" : "not-registered" };
-}
-
-/** Registered for anything, for nothing, or not known. */
-function registeredIn(standing: Readonly<Record<string, StandingBody>>): boolean | null {
-  const values = Object.values(standing).map((one) => (typeof one === "string" ? one : one.value));
-  if (values.length === 0) return null;
-  return values.some((value) => value !== "not-registered");
 }
