@@ -139,6 +139,8 @@ export const jurisdictionBody = Joi.object({
         frequencies: Joi.array().items(frequency),
         endMonths: Joi.array().items(Joi.number().integer().min(1).max(12)),
         levies: Joi.array().items(Joi.string()),
+        regions: Joi.array().items(Joi.string()),
+        option: Joi.array().ordered(Joi.string().required(), Joi.string().required()),
         months: Joi.number().integer().min(0).max(24).required(),
         day: Joi.alternatives(Joi.number().integer().min(1).max(31), Joi.string().valid("end")).required(),
         days: Joi.number().integer().min(0).max(60),

@@ -34,6 +34,7 @@ export const registrationFields = {
         .valid(...Object.keys(MONTHS_OF))
         .required(),
       anchor: date.required(),
+      basis: Joi.string().valid("accrual", "cash", "hybrid"),
     }),
   ),
   basis: Joi.string().valid("accrual", "cash", "hybrid").default("accrual"),

@@ -18,6 +18,14 @@ export interface RegistrationSetup extends PeriodRule {
   options?: Readonly<Record<string, string>>;
 }
 
+/** The basis a registration reports on, on a day: the last change of it, or the one it began with. */
+export function basisOn(
+  { basis, changes = [] }: Pick<RegistrationSetup, "basis" | "changes">,
+  on: CalendarDate,
+): Basis {
+  return changes.filter((change) => change.from <= on && change.basis !== undefined).at(-1)?.basis ?? basis;
+}
+
 /**
  * The registration for a levy in force on a day, or undefined. Two countries may call their levies alike: `pack` is
  * the one the code comes from, where it comes from one.

@@ -5,9 +5,10 @@ import { useState } from "react";
 import { Link, useLocation } from "react-router";
 import type { ControlAgreementView } from "@fiscalon/contract/views";
 import type { ReturnView } from "@fiscalon/contract/returns";
+import { basisOn } from "@fiscalon/core/facts/registration";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { api } from "../kit/api.ts";
-import { plural } from "../kit/format.ts";
+import { plural, today } from "../kit/format.ts";
 import { useScope } from "./scope.ts";
 import { applyTheme, chosenTheme } from "./theme.ts";
 import type { Theme } from "./theme.ts";
@@ -23,7 +24,7 @@ interface Station {
 
 /** The left edge: client, the five stations in the order of work with their state, practice pages. */
 export function Spine({ onFind }: { onFind: () => void }) {
-  const { client, path } = useScope();
+  const { client, registration, path } = useScope();
   const { pathname } = useLocation();
   const stations = useStations();
   const [narrow, setNarrow] = useState(localStorage.getItem("fiscalon.spine") === "narrow");
@@ -54,7 +55,9 @@ export function Spine({ onFind }: { onFind: () => void }) {
         >
           <span className="block leading-tight font-semibold">{client.name}</span>
           <span className="quiet text-[12px]">
-            {[client.places[0]?.name, client.country, "accrual"].filter(Boolean).join(" · ")}
+            {[client.places[0]?.name, client.country, registration && basisOn(registration, today())]
+              .filter(Boolean)
+              .join(" · ")}
           </span>
         </Link>
       )}

@@ -215,7 +215,7 @@ export async function addRegistration(
       validTo: body.to,
       frequency: body.frequency,
       anchor: anchorOf(pack, body, path),
-      changes: checkedChanges(body, path),
+      changes: checkedChanges(pack, body, path),
       basis: offeredBasis(pack, body.basis, path),
       rounding: body.rounding ?? pack.roundings[0]?.rounding ?? ROUND_EACH_LINE,
       options: checkedOptions(pack, body.options ?? {}, path),
@@ -244,11 +244,13 @@ function completed(pack: JurisdictionPack, levies: readonly string[]): string[] 
 
 /** Changes of rhythm in order of time, none before the registration starts. */
 export function checkedChanges(
+  pack: JurisdictionPack,
   { from, changes = [] }: Pick<RegistrationBody, "from" | "changes">,
   path: string,
 ): RhythmChange[] {
   const sorted = [...changes].sort((a, b) => (a.from < b.from ? -1 : 1));
   sorted.forEach((change, index) => {
+    if (change.basis) offeredBasis(pack, change.basis, `${path}.changes[${index}]`);
     if (change.from > from && change.from !== sorted[index - 1]?.from) return;
     throw new FiscalError(
       "registration/rhythm-change",

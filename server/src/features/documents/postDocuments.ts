@@ -132,7 +132,7 @@ export async function postDocuments(
   return documents.map((_, index) => firstDocument + index);
 }
 
-/** Works out the effects of documents anew, superseding their entries and facts: after a registration is added. */
+/** Works out the effects of documents anew, superseding their entries and facts: after rates or registrations change. */
 export async function recomputeDocuments(
   db: Database,
   tx: Tx,
@@ -143,10 +143,20 @@ export async function recomputeDocuments(
   await addParties(db, setup, documents, tx);
   const firstEntry = (await db.lastId("entries", tx)) + 1;
   const rows = { entries: [] as unknown[][], postings: [] as unknown[][], facts: [] as unknown[][] };
+  const totals: object[] = [];
   documents.forEach((document, index) => {
     const effect = effectOf(document, setup);
     takeEffect(rows, document, effect, { document: document.id, entry: firstEntry + index }, setup, actor);
+    const { net, tax, gross } = effect.priced;
+    totals.push({ id: document.id, net, tax, gross, on: effect.ledgerDate });
   });
+  await db.run(
+    `UPDATE documents SET net = t.value ->> 'net', tax = t.value ->> 'tax', gross = t.value ->> 'gross',
+       ledger_date = t.value ->> 'on'
+     FROM json_each($1) t WHERE documents.id = t.value ->> 'id'`,
+    [JSON.stringify(totals)],
+    tx,
+  );
   await endEffects(
     db,
     tx,

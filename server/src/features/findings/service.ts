@@ -1,5 +1,6 @@
 import { addMonths, endOfMonth } from "@fiscalon/core/calendar/date";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
+import { basisOn } from "@fiscalon/core/facts/registration";
 import { CHECKS, finding } from "@fiscalon/core/findings/catalogue";
 import type { CheckId } from "@fiscalon/core/findings/catalogue";
 import type { Finding } from "@fiscalon/core/findings/finding";
@@ -81,7 +82,7 @@ function arithmetic({ boxes, registration, period, context }: Scope): Finding[] 
 }
 
 /** What is missing in the set-up of the registration. */
-function setUp({ setup, registration, context: { pack } }: Scope): Finding[] {
+function setUp({ setup, registration, period, context: { pack } }: Scope): Finding[] {
   const accounts = registration.levies.flatMap((levy) => {
     const deducted = pack.levies.find((one) => one.levy === levy)?.deducted ?? false;
     return missingRoles(setup.plain.accounts, levy, deducted).map((role) =>
@@ -92,11 +93,12 @@ function setUp({ setup, registration, context: { pack } }: Scope): Finding[] {
       ),
     );
   });
-  if (registration.basis === "accrual") return accounts;
+  const reportsOn = basisOn(registration, period.to);
+  if (reportsOn === "accrual") return accounts;
   const basis = finding(
     "basis",
-    [registration.basis],
-    `The registration reports on the ${registration.basis} basis, but what was paid when is not recorded in the books; each line is counted at its tax point. Check that nothing counted here is unpaid, or adjust.`,
+    [reportsOn],
+    `The registration reports on the ${reportsOn} basis, but what was paid when is not recorded in the books; each line is counted at its tax point. Check that nothing counted here is unpaid, or adjust.`,
   );
   return [...accounts, basis];
 }

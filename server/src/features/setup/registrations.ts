@@ -34,7 +34,7 @@ export async function changeRegistration(
     const changes =
       body.changes === undefined
         ? r.changes
-        : checkedChanges({ from: r.validFrom, changes: body.changes }, "");
+        : checkedChanges(pack, { from: r.validFrom, changes: body.changes }, "");
     const lastSealed = await db.row<{ end: string | null }>(
       "SELECT max(period_end) AS end FROM returns WHERE registration_id = $1 AND state IN ('sealed', 'filed', 'settled')",
       [r.id],

@@ -69,7 +69,7 @@ async function touched(
   if (codes.length === 0) return [];
   const documents = await loadDocuments(
     db,
-    `d.client_id = $1 AND d.state = 'posted' AND EXISTS (SELECT 1 FROM lines x WHERE x.document_id = d.id
+    `d.client_id = $1 AND d.state = 'posted' AND EXISTS (SELECT 1 FROM facts x WHERE x.document_id = d.id AND x.live = 1
        AND x.code IN (SELECT value FROM json_each($2)))
      AND NOT EXISTS (SELECT 1 FROM facts f JOIN returns r ON r.registration_id = f.registration_id
        AND r.period_end = f.period_end AND r.state IN ('sealed', 'filed', 'settled')

@@ -1,5 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
+import { basisOn } from "@fiscalon/core/facts/registration";
 import { packById } from "@fiscalon/core/jurisdictions/packs";
 import type { RegistrationChangeBody } from "@fiscalon/contract/setup";
 import type { RegistrationView } from "@fiscalon/contract/views";
@@ -8,8 +10,8 @@ import { api } from "../../kit/api.ts";
 import { DateField } from "../../kit/DateField.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { FormDialog } from "../../kit/FormDialog.tsx";
-import { showDate } from "../../kit/format.ts";
-import { useNumberCheck } from "./RegistrationFields.tsx";
+import { showDate, today } from "../../kit/format.ts";
+import { BASIS_WORDS, useNumberCheck } from "./RegistrationFields.tsx";
 
 /** Changes a registration: number, end, choices, and another rhythm from a day on. */
 export function ChangeRegistration({
@@ -26,6 +28,7 @@ export function ChangeRegistration({
   const [to, setTo] = useState(registration.to ?? "");
   const [from, setFrom] = useState("");
   const [rhythm, setRhythm] = useState(pack.rhythms[0]?.id ?? "");
+  const [basis, setBasis] = useState(basisOn(registration, today()));
   const [options, setOptions] = useState(registration.options);
   const [changes, setChanges] = useState(registration.changes);
   const save = useMutation({
@@ -37,7 +40,7 @@ export function ChangeRegistration({
         options,
         changes:
           from !== "" && chosen
-            ? [...changes, { from, frequency: chosen.frequency, anchor: chosen.anchor }]
+            ? [...changes, { from, frequency: chosen.frequency, anchor: chosen.anchor, basis }]
             : changes,
       };
       return api.put(`/clients/${client?.id}/registrations/${registration.id}`, body);
@@ -67,7 +70,7 @@ export function ChangeRegistration({
       />
       <DateField label="Ends on" value={to} optional className="w-full" onChange={setTo} />
       <fieldset className="col-span-2 grid grid-cols-2 gap-4 border-t border-base-300 pt-3">
-        <legend className="font-semibold">Another rhythm from a day on</legend>
+        <legend className="font-semibold">Another rhythm or basis from a day on</legend>
         <DateField label="From" value={from} optional className="w-full" onChange={setFrom} />
         <SelectField
           label="Filing periods"
@@ -81,9 +84,24 @@ export function ChangeRegistration({
             </option>
           ))}
         </SelectField>
+        {pack.bases.length > 1 && (
+          <SelectField
+            className="col-span-2"
+            label="Basis"
+            value={basis}
+            onChange={(event) => setBasis(event.target.value as typeof basis)}
+          >
+            {pack.bases.map((one) => (
+              <option key={one} value={one}>
+                {BASIS_WORDS[one]}
+              </option>
+            ))}
+          </SelectField>
+        )}
         {changes.map((change) => (
           <p key={change.from} className="quiet col-span-2">
-            {change.frequency} from {showDate(change.from)}{" "}
+            {rhythmInWords(change.frequency, change.anchor)}
+            {change.basis ? `, ${change.basis} basis` : ""} from {showDate(change.from)}{" "}
             <button
               type="button"
               className="word-link"

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
+import { basisOn } from "@fiscalon/core/facts/registration";
 import { packById, packOfCountry } from "@fiscalon/core/jurisdictions/packs";
 import { proposedRegistrations } from "@fiscalon/core/supply/proposeSetup";
 import type { ProposedRegistration } from "@fiscalon/core/supply/proposeSetup";
@@ -195,7 +196,7 @@ function Registration({
         ),
       ].join("; "),
     ],
-    ["Basis", registration.basis],
+    ["Basis", basisOn(registration, today())],
     ["Rounding", roundingName(registration)],
     ...(options.length > 0 ? [["Choices", options.join("; ")]] : []),
   ] as [string, string, boolean?][];

@@ -46,7 +46,7 @@ export function useNumberCheck(pack: JurisdictionPack, number: string): string |
   return check.ok ? undefined : check.message;
 }
 
-const BASIS_WORDS = {
+export const BASIS_WORDS = {
   accrual: "Accrual: tax is reported at the tax point of each document",
   cash: "Cash: tax is reported as money is paid",
   hybrid: "Hybrid: sales at the tax point, purchases as paid",
