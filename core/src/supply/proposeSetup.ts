@@ -110,15 +110,19 @@ function levyGroups(pack: JurisdictionPack): JurisdictionPack["levies"][number][
   return merged(pack, groups);
 }
 
-/** Levies that share one form are one registration: wine tax goes on the activity statement with GST. */
+/** Levies that share a form, or have none of their own, are one registration: wine tax goes on the activity statement. */
 function merged(
   pack: JurisdictionPack,
   groups: JurisdictionPack["levies"][number][][],
 ): JurisdictionPack["levies"][number][][] {
-  const formFor = (levy: string) => pack.forms.some((form) => form.levies.includes(levy));
   const [first = [], ...rest] = groups;
-  const without = rest.filter((group) => !group.some(({ levy }) => formFor(levy)));
-  return [[...first, ...without.flat()], ...rest.filter((group) => !without.includes(group))];
+  const lead = first[0]?.levy ?? "";
+  const withFirst = (group: JurisdictionPack["levies"][number][]) => {
+    const own = pack.forms.filter((form) => group.some(({ levy }) => form.levies.includes(levy)));
+    return own.every((form) => form.levies.includes(lead));
+  };
+  const joined = rest.filter(withFirst);
+  return [[...first, ...joined.flat()], ...rest.filter((group) => !joined.includes(group))];
 }
 
 function concerns(regions: readonly string[] | undefined, region: string): boolean {

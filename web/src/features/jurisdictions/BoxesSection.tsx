@@ -175,7 +175,7 @@ function BoxRow({
         </select>
       </td>
       <td className="text-right">
-        <button type="button" className="word-link" aria-label={`Take box ${box.id} out`} onClick={onRemove}>
+        <button type="button" className="word-link" aria-label={`Take out box ${box.id}`} onClick={onRemove}>
           Take out
         </button>
       </td>
