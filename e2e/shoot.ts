@@ -14,16 +14,21 @@ const browser = await chromium.launch(CHROMIUM);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 mkdirSync(folder, { recursive: true });
 
-const clients = (await (await fetch(`${address}/api/clients`)).json()) as { id: number }[];
-const client = `/c/${clients[0]?.id}`;
+const clients = (await (await fetch(`${address}/api/clients`)).json()) as { id: number; name: string }[];
+const named = (name: string) => `/c/${clients.find((one) => one.name.startsWith(name))?.id}`;
+const client = named("Saltmarsh");
 const { rows } = (await (
-  await fetch(`${address}/api/clients/${clients[0]?.id}/documents?search=CB-8897`)
+  await fetch(`${address}/api/clients${client.slice(2)}/documents?search=CB-8897`)
 ).json()) as { rows: { id: number }[] };
 
 const VIEWS: [string, string, (() => Promise<void>)?][] = [
   ["clients", "/"],
-  ["setup-places", `${client}/setup/places`],
-  ["setup-codes", `${client}/setup/codes`],
+  ["new-client", "/clients/new", answerFour],
+  ["setup-places", `${named("Nimbus")}/setup/places`],
+  ["setup-codes", `${named("Honeygum")}/setup/codes`, chooseWine],
+  ["setup-rules", `${named("Nimbus")}/setup/rules`],
+  ["setup-contact", `${named("Nimbus")}/setup/contacts`, openContact],
+  ["jurisdiction", "/jurisdictions/new"],
   ["books-documents", `${client}/books/documents`],
   ["books-document", `${client}/books/documents/${rows[0]?.id}`],
   ["books-import", `${client}/books/import`, dropRegister],
@@ -44,6 +49,23 @@ for (const [name, path, prepare] of VIEWS) {
   await page.screenshot({ path: `${folder}${name}.png` });
 }
 await browser.close();
+
+async function answerFour(): Promise<void> {
+  await page.getByLabel("Name of the business").fill("Honeygum Meadery Pty Ltd");
+  await page.getByLabel("Place of business").fill("Beechworth meadery");
+  await page.getByLabel("Country").selectOption("AU");
+  await page.getByLabel("Region").selectOption("VIC");
+  await page.getByLabel("What it does").selectOption("wine");
+}
+
+async function chooseWine(): Promise<void> {
+  await page.getByLabel("Find a code").fill("wine");
+  await page.getByRole("button", { name: "WW", exact: true }).click();
+}
+
+async function openContact(): Promise<void> {
+  await page.getByRole("button", { name: "Kootenay Velo" }).click();
+}
 
 async function openBoxFour(): Promise<void> {
   await page.getByRole("button", { name: /^Box 4 / }).click();
