@@ -302,3 +302,15 @@ export interface SettlementView {
     direction: string;
   }[];
 }
+
+/** An entry of the audit trail. `before` and `after` are what was kept, as the API takes it. */
+export interface ChangeView {
+  id: number;
+  at: string;
+  by: string;
+  action: string;
+  entity: string;
+  entityId: number | null;
+  before: unknown;
+  after: unknown;
+}

@@ -2,6 +2,8 @@ import { describe, expect, test } from "vitest";
 import { FiscalError } from "@fiscalon/core/errors";
 import { blankJurisdiction, withLevy } from "@fiscalon/core/jurisdictions/blankJurisdiction";
 import { checkPack } from "@fiscalon/core/jurisdictions/checkPack";
+import { memberStart } from "@fiscalon/core/jurisdictions/eu/memberStart";
+import { UNION_MEMBERS } from "@fiscalon/core/jurisdictions/eu/members";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
 import { allPacks, packById } from "@fiscalon/core/jurisdictions/packs";
 import { missingRoles } from "@fiscalon/core/ledger/account";
@@ -48,7 +50,8 @@ function refusal(own: OwnJurisdiction): { code: string; field: string | undefine
 const rate = (from: string, to: string | null) => ({ from, to, rate: "10", source: "" });
 
 describe("a configuration that cannot be computed, posted or filed is refused with the place of the fault", () => {
-  test("the blank one, and one with a further levy, pass", () => {
+  test("the blank one, one with a further levy, and the start of every member of the Union pass", () => {
+    for (const country of UNION_MEMBERS.keys()) expect(refusal(memberStart(country)), country).toBeNull();
     expect(refusal(blankJurisdiction())).toBeNull();
     expect(refusal(withLevy(blankJurisdiction(), "BOTTLE", false))).toBeNull();
   });

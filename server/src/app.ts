@@ -11,6 +11,7 @@ import type { AppContext } from "./context.ts";
 import { Database } from "./db/database.ts";
 import { handleErrors } from "./errors.ts";
 import { agreeRoutes } from "./features/agree/routes.ts";
+import { auditRoutes } from "./features/audit/routes.ts";
 import { bookRoutes } from "./features/books/routes.ts";
 import { clientRoutes } from "./features/clients/routes.ts";
 import { today } from "./features/clients/loadSetup.ts";
@@ -70,6 +71,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     priceRoutes,
     setupRoutes,
     jurisdictionRoutes,
+    auditRoutes,
     jobRoutes,
   ]) {
     await app.register((scope) => routes(scope, context), { prefix: "/api" });

@@ -2,15 +2,14 @@ import type { OwnJurisdiction } from "./ownJurisdiction.ts";
 import { chart } from "./shared/chart.ts";
 import { CENTS, computed, sum } from "./shared/formBoxes.ts";
 
-/** A levy as the builder starts with it, and the number of its output-tax account. */
-const LEVY = { levy: "TAX", name: "Tax", deducted: true };
+/** The number of the first output-tax account. */
 const FIRST_TAX_ACCOUNT = 2200;
 
 /**
- * The jurisdiction the builder starts with: one levy of 10 % with a code for what bears it and one for what does not,
+ * The jurisdiction the builder starts with: one levy, named `levy`, of 10 % with a code for what bears it and one for what does not,
  * and a form of four boxes. Everything in it can be changed; it already passes `checkPack`.
  */
-export function blankJurisdiction(): OwnJurisdiction {
+export function blankJurisdiction(levy = "TAX"): OwnJurisdiction {
   return {
     id: "own-land",
     country: "XX",
@@ -20,10 +19,10 @@ export function blankJurisdiction(): OwnJurisdiction {
     numberName: "tax number",
     numberHint: "as the authority wrote it",
     numberPattern: "",
-    levies: [LEVY],
+    levies: [{ levy, name: levy, deducted: true }],
     schedules: { "own.STD": [{ from: "2000-01-01", to: null, rate: "10", source: "" }] },
-    codes: [taxed(), untaxed()],
-    accounts: chart({ outOfScope: "N" }, [taxAccounts(LEVY.levy, 0)]),
+    codes: [taxed(levy), untaxed(levy)],
+    accounts: chart({ outOfScope: "N" }, [taxAccounts(levy, 0)]),
     classes: [
       { id: "standard", name: "Bears the tax" },
       { id: "exempt", name: "Bears none" },
@@ -33,7 +32,7 @@ export function blankJurisdiction(): OwnJurisdiction {
       {
         id: "own-return",
         name: "Tax return",
-        levies: [LEVY.levy],
+        levies: [levy],
         from: "2000-01-01",
         to: null,
         boxes: [
@@ -66,7 +65,7 @@ export function blankJurisdiction(): OwnJurisdiction {
   };
 }
 
-function taxed(): OwnJurisdiction["codes"][number] {
+function taxed(levy: string): OwnJurisdiction["codes"][number] {
   return {
     code: "S",
     name: "Bears the tax",
@@ -79,7 +78,7 @@ function taxed(): OwnJurisdiction["codes"][number] {
     source: "",
     components: [
       {
-        levy: LEVY.levy,
+        levy,
         rate: { kind: "percent", schedule: "own.STD" },
         partOfLaterBases: false,
         charged: "charged",
@@ -90,7 +89,7 @@ function taxed(): OwnJurisdiction["codes"][number] {
   };
 }
 
-function untaxed(): OwnJurisdiction["codes"][number] {
+function untaxed(levy: string): OwnJurisdiction["codes"][number] {
   return {
     code: "N",
     name: "Bears no tax",
@@ -103,7 +102,7 @@ function untaxed(): OwnJurisdiction["codes"][number] {
     source: "",
     components: [
       {
-        levy: LEVY.levy,
+        levy,
         rate: { kind: "none" },
         partOfLaterBases: false,
         charged: "declared-only",

@@ -21,6 +21,7 @@ const SCREENS = [
   ["books/documents", "Documents"],
   ["books/import", "Import a register"],
   ["books/ledger", "Trial balance and ledger"],
+  ["books/changes", "Changes, the audit trail"],
   ["agree", "Control-account agreement"],
   ["return", "Return"],
   ["settle", "Settle"],

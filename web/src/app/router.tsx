@@ -1,6 +1,7 @@
 import { createBrowserRouter, Navigate } from "react-router";
 import { JurisdictionPage } from "../features/jurisdictions/JurisdictionPage.tsx";
 import { JurisdictionsPage } from "../features/jurisdictions/JurisdictionsPage.tsx";
+import { ChangesPage } from "../features/audit/ChangesPage.tsx";
 import { ControlPage } from "../features/agree/ControlPage.tsx";
 import { ClientsPage } from "../features/clients/ClientsPage.tsx";
 import { NewClientPage } from "../features/clients/NewClientPage.tsx";
@@ -49,6 +50,7 @@ export const router = createBrowserRouter([
           { path: "books/import/:importId", element: <ImportPage /> },
           { path: "books/ledger", element: <TrialBalancePage /> },
           { path: "books/ledger/:account", element: <AccountPage /> },
+          { path: "books/changes", element: <ChangesPage /> },
           { path: "agree", element: <ControlPage /> },
           { path: "return", element: <ReturnPage /> },
           { path: "return/:end", element: <ReturnPage /> },

@@ -1,5 +1,30 @@
-/** Members of the European Union by ISO 3166 code, 2026. Greece is GR here and EL in tax numbers. */
-export const UNION_MEMBERS: ReadonlySet<string> = new Set([
-  "AT", "BE", "BG", "CY", "CZ", "DE", "DK", "EE", "GR", "ES", "FI", "FR", "HR", "HU", "IE", "IT", "LT", "LU",
-  "LV", "MT", "NL", "PL", "PT", "RO", "SE", "SI", "SK",
-]); // prettier-ignore
+/** Members of the European Union by ISO 3166 code, 2026, with their names. Greece is GR here and EL in tax numbers. */
+export const UNION_MEMBERS: ReadonlyMap<string, string> = new Map([
+  ["AT", "Austria"],
+  ["BE", "Belgium"],
+  ["BG", "Bulgaria"],
+  ["CY", "Cyprus"],
+  ["CZ", "Czechia"],
+  ["DE", "Germany"],
+  ["DK", "Denmark"],
+  ["EE", "Estonia"],
+  ["ES", "Spain"],
+  ["FI", "Finland"],
+  ["FR", "France"],
+  ["GR", "Greece"],
+  ["HR", "Croatia"],
+  ["HU", "Hungary"],
+  ["IE", "Ireland"],
+  ["IT", "Italy"],
+  ["LT", "Lithuania"],
+  ["LU", "Luxembourg"],
+  ["LV", "Latvia"],
+  ["MT", "Malta"],
+  ["NL", "Netherlands"],
+  ["PL", "Poland"],
+  ["PT", "Portugal"],
+  ["RO", "Romania"],
+  ["SE", "Sweden"],
+  ["SI", "Slovenia"],
+  ["SK", "Slovakia"],
+]);

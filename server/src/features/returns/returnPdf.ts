@@ -18,7 +18,11 @@ const RIGHT = 539;
 const INK = "#1d1c1a";
 const QUIET = "#5f5b55";
 
-/** The return as a PDF of one page: boxes, state, receipt, and the hash of what was sealed. */
+/** From how many boxes on only those with something in them are printed. */
+const MANY = 40;
+const FOOT = 760;
+
+/** The return as a PDF: boxes, state, receipt, and the hash of what was sealed. */
 export function returnPdf(view: ReturnView, setup: ClientSetup, r: RegistrationRecord): Promise<Buffer> {
   const pdf = new PDFDocument({
     size: "A4",
@@ -27,26 +31,7 @@ export function returnPdf(view: ReturnView, setup: ClientSetup, r: RegistrationR
   });
   pdf.registerFont("text", TEXT).registerFont("bold", BOLD).registerFont("mono", MONO);
   heading(pdf, view, setup, r);
-  let y = 190;
-  for (const box of view.boxes) {
-    pdf.font("bold").fontSize(11).fillColor(QUIET).text(box.id, LEFT, y);
-    const height = pdf.font("text").fontSize(10).heightOfString(box.title, { width: 330 });
-    pdf.fillColor(INK).text(box.title, LEFT + 28, y, { width: 330 });
-    pdf
-      .font("mono")
-      .fontSize(11)
-      .text(shown(box.amount, box.digits, setup.plain.digits), 430, y, {
-        width: RIGHT - 430,
-        align: "right",
-      });
-    y += Math.max(height, 14) + 10;
-    pdf
-      .moveTo(LEFT, y - 5)
-      .lineTo(RIGHT, y - 5)
-      .lineWidth(0.5)
-      .strokeColor("#d8d3c8")
-      .stroke();
-  }
+  const y = boxRows(pdf, view, setup.plain.digits);
   footing(pdf, view, y + 16);
   const chunks: Buffer[] = [];
   pdf.on("data", (chunk: Buffer) => chunks.push(chunk));
@@ -55,6 +40,42 @@ export function returnPdf(view: ReturnView, setup: ClientSetup, r: RegistrationR
     pdf.on("error", reject);
     pdf.end();
   });
+}
+
+/** The boxes down the page and over to the next; returns where they end. */
+function boxRows(pdf: PDFKit.PDFDocument, view: ReturnView, digits: number): number {
+  const boxes =
+    view.boxes.length > MANY
+      ? view.boxes.filter(({ contributions, amount }) => amount || contributions.length)
+      : view.boxes;
+  const first = Math.max(...boxes.map(({ id }) => pdf.font("bold").fontSize(11).widthOfString(id)), 20) + 10;
+  let y = 190;
+  for (const box of boxes) {
+    const width = 358 - first;
+    const height = pdf.font("text").fontSize(10).heightOfString(box.title, { width });
+    if (y + height > FOOT) {
+      pdf.addPage();
+      y = LEFT;
+    }
+    pdf.font("bold").fontSize(11).fillColor(QUIET).text(box.id, LEFT, y);
+    pdf
+      .font("text")
+      .fontSize(10)
+      .fillColor(INK)
+      .text(box.title, LEFT + first, y, { width });
+    pdf
+      .font("mono")
+      .fontSize(11)
+      .text(shown(box.amount, box.digits, digits), 430, y, { width: RIGHT - 430, align: "right" });
+    y += Math.max(height, 14) + 10;
+    pdf
+      .moveTo(LEFT, y - 5)
+      .lineTo(RIGHT, y - 5)
+      .lineWidth(0.5)
+      .strokeColor("#d8d3c8")
+      .stroke();
+  }
+  return y;
 }
 
 function heading(pdf: PDFKit.PDFDocument, view: ReturnView, setup: ClientSetup, r: RegistrationRecord): void {
@@ -88,7 +109,7 @@ function footing(pdf: PDFKit.PDFDocument, view: ReturnView, top: number): void {
   ];
   let y = top;
   for (const line of lines) {
-    if (y > 760) {
+    if (y > FOOT) {
       pdf.addPage();
       y = LEFT;
     }

@@ -6,6 +6,7 @@ const SCREENS = [
   ["books/documents", "Documents"],
   ["books/import", "Import"],
   ["books/ledger", "Ledger"],
+  ["books/changes", "Changes"],
 ];
 
 /** The screens of Books. */

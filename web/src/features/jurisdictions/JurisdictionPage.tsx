@@ -1,7 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { blankJurisdiction } from "@fiscalon/core/jurisdictions/blankJurisdiction";
+import { memberStart } from "@fiscalon/core/jurisdictions/eu/memberStart";
+import { UNION_MEMBERS } from "@fiscalon/core/jurisdictions/eu/members";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
 import { api, ApiError } from "../../kit/api.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
@@ -25,14 +27,19 @@ export interface BuilderPart {
 /** Makes or changes a jurisdiction; a shipped one is taken as a start under another id. */
 export function JurisdictionPage() {
   const { ref } = useParams();
+  const [query] = useSearchParams();
   const isNew = ref === "new";
+  const member = query.get("member") ?? "";
   const { data, error } = useQuery({
     queryKey: ["jurisdictions", ref],
     queryFn: () => api.get<JurisdictionFile>(`/jurisdictions/${ref}`),
     enabled: !isNew,
     staleTime: Infinity,
   });
-  if (isNew) return <Builder key="new" start={blankJurisdiction()} />;
+  if (isNew) {
+    const start = UNION_MEMBERS.has(member) ? memberStart(member) : blankJurisdiction();
+    return <Builder key={`new ${member}`} start={start} />;
+  }
   if (!data) return <ErrorNote error={error} />;
   const { format: _format, version: _version, ...own } = data;
   return <Builder key={ref} start={own} />;

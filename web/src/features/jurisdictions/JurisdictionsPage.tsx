@@ -2,8 +2,12 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef } from "react";
 import { Link, useNavigate } from "react-router";
 import type { JurisdictionRow } from "@fiscalon/contract/views";
+import { UNION_MEMBERS } from "@fiscalon/core/jurisdictions/eu/members";
+import { STANDARD_RATES } from "@fiscalon/core/jurisdictions/eu/standardRates";
+import { rowInForce } from "@fiscalon/core/tax/rateInForce";
 import { api, ApiError } from "../../kit/api.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { today } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { loadOwnPacks } from "./ownPacks.ts";
 import type { JurisdictionFile } from "./ownPacks.ts";
@@ -80,6 +84,20 @@ export function JurisdictionsPage() {
           ))}
         </tbody>
       </table>
+      <h2 className="mt-6 mb-1">Other members of the European Union</h2>
+      <p className="quiet mb-2">Their standard rates are known by date; start a jurisdiction from one.</p>
+      <ul className="grid max-w-4xl grid-cols-4 gap-x-6">
+        {[...UNION_MEMBERS]
+          .filter(([country]) => !rows?.some((row) => row.country === country))
+          .map(([country, name]) => (
+            <li key={country} className="flex justify-between border-b border-base-300 py-1">
+              <Link className="word-link" to={`/jurisdictions/new?member=${country}`}>
+                {name}
+              </Link>
+              <span className="num">{rowInForce(STANDARD_RATES[country] ?? [], today())?.rate} %</span>
+            </li>
+          ))}
+      </ul>
     </Sheet>
   );
 }

@@ -1,0 +1,45 @@
+import type { FastifyInstance } from "fastify";
+import Joi from "joi";
+import { id } from "@fiscalon/contract/fields";
+import type { ChangeView } from "@fiscalon/contract/views";
+import type { AppContext } from "../../context.ts";
+import { clientParams, described } from "../../validation.ts";
+import { checkChain } from "./chain.ts";
+
+interface Query {
+  before?: number;
+  entity?: string;
+  limit: number;
+}
+
+export async function auditRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+  app.get<{ Params: { id: number }; Querystring: Query }>(
+    "/clients/:id/changes",
+    {
+      schema: described("What was changed, by whom and when, newest first", "Audit", {
+        params: clientParams,
+        querystring: Joi.object({
+          before: id,
+          entity: Joi.string().max(40),
+          limit: Joi.number().integer().min(1).max(200).default(50),
+        }),
+      }),
+    },
+    async (request): Promise<ChangeView[]> => {
+      const { before, entity, limit } = request.query;
+      const rows = await db.rows<Omit<ChangeView, "before" | "after"> & { before: string; after: string }>(
+        `SELECT c.id, c.at, p.name AS "by", c.action, c.entity, c.entity_id AS entityId, c.before, c.after
+         FROM changes c JOIN people p ON p.id = c.person_id
+         WHERE c.client_id = $1 AND c.id < $2 AND ($3 = '' OR c.entity = $3) ORDER BY c.id DESC LIMIT $4`,
+        [request.params.id, before ?? Number.MAX_SAFE_INTEGER, entity ?? "", limit],
+      );
+      return rows.map((row) => ({ ...row, before: parsed(row.before), after: parsed(row.after) }));
+    },
+  );
+
+  app.get("/audit", { schema: described("Whether the audit trail is whole", "Audit") }, () => checkChain(db));
+}
+
+function parsed(json: string | null): unknown {
+  return json === null ? null : JSON.parse(json);
+}

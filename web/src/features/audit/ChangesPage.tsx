@@ -1,0 +1,145 @@
+import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import type { ChangeView } from "@fiscalon/contract/views";
+import { useScope } from "../../app/scope.ts";
+import { api, withQuery } from "../../kit/api.ts";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { showMoment } from "../../kit/format.ts";
+import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
+import { BooksNav } from "../documents/BooksNav.tsx";
+import { differences } from "./differences.ts";
+
+const PAGE = 50;
+const ENTITIES = [
+  "document",
+  "contact",
+  "item",
+  "account",
+  "code",
+  "rules",
+  "schedule",
+  "place",
+  "registration",
+  "return",
+  "adjustment",
+  "finding",
+  "entry",
+  "tax-payment",
+  "import",
+  "client",
+];
+
+/** The audit trail of a client: what was changed, by whom and when; nothing in it can be altered. */
+export function ChangesPage() {
+  const { client } = useScope();
+  const [entity, setEntity] = useState("");
+  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
+    queryKey: ["client", client?.id, "changes", entity],
+    queryFn: ({ pageParam }) =>
+      api.get<ChangeView[]>(
+        withQuery(`/clients/${client?.id}/changes`, {
+          limit: PAGE,
+          before: pageParam,
+          entity: entity || undefined,
+        }),
+      ),
+    initialPageParam: undefined as number | undefined,
+    getNextPageParam: (last) => (last.length < PAGE ? undefined : last.at(-1)?.id),
+    enabled: client !== undefined,
+  });
+  const { data: chain } = useQuery({
+    queryKey: ["audit"],
+    queryFn: () => api.get<{ entries: number; broken: number | null }>("/audit"),
+  });
+  const rows = data?.pages.flat() ?? [];
+  return (
+    <Sheet
+      title={<BooksNav />}
+      lead={
+        chain &&
+        (chain.broken === null
+          ? `✓ The trail is whole: each of ${chain.entries.toLocaleString("en-GB")} entries fits the one before it.`
+          : `Entry ${chain.broken} was altered, or one before it taken out.`)
+      }
+      actions={
+        <select
+          aria-label="Only changes of"
+          className="entry max-w-[170px] cursor-pointer"
+          value={entity}
+          onChange={(event) => setEntity(event.target.value)}
+        >
+          <option value="">everything</option>
+          {ENTITIES.map((one) => (
+            <option key={one}>{one}</option>
+          ))}
+        </select>
+      }
+    >
+      <ErrorNote error={error} />
+      {data && rows.length === 0 && (
+        <EmptyState title="Nothing was changed yet">Every change is kept here with who made it.</EmptyState>
+      )}
+      {rows.length > 0 && (
+        <table className="sheet-table">
+          <thead>
+            <tr>
+              <th className="w-[150px]">When</th>
+              <th className="w-[130px]">Who</th>
+              <th className="w-[190px]">What</th>
+              <th>Before → after</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row) => (
+              <tr key={row.id}>
+                <td className="!align-top whitespace-nowrap">{showMoment(row.at)}</td>
+                <td className="!align-top">{row.by}</td>
+                <td className="!align-top">
+                  {row.action} {row.entity} <span className="quiet">{row.entityId ?? ""}</span>
+                </td>
+                <td>
+                  <Difference row={row} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {hasNextPage && (
+        <button
+          type="button"
+          className="action mt-3 self-start"
+          disabled={isFetchingNextPage}
+          onClick={() => void fetchNextPage()}
+        >
+          {isFetchingNextPage ? "Reading …" : "Earlier changes"}
+        </button>
+      )}
+    </Sheet>
+  );
+}
+
+const SHOWN = 4;
+
+/** The fields that differ; many are folded. */
+function Difference({ row }: { row: ChangeView }) {
+  const [open, setOpen] = useState(false);
+  const all = differences(row.before, row.after);
+  const shown = open ? all : all.slice(0, SHOWN);
+  return (
+    <>
+      <ul className="font-mono text-[12px]">
+        {shown.map(({ path, before, after }) => (
+          <li key={path} className="break-words">
+            <span className="quiet">{path}</span> {before !== null && <del>{before}</del>} {after}
+          </li>
+        ))}
+      </ul>
+      {all.length > SHOWN && (
+        <button type="button" className="word-link text-[12px]" onClick={() => setOpen(!open)}>
+          {open ? "Fold" : `${all.length - SHOWN} more`}
+        </button>
+      )}
+    </>
+  );
+}
