@@ -223,7 +223,7 @@ export async function clientRoutes(app: FastifyInstance, { db, numbers }: AppCon
       const row = await db.write(async (tx) => {
         const item = await db.models.items.findOne({ where: { id: own, clientId }, transaction: tx });
         if (!item) throw notFound("This item");
-        const before = item.get({ plain: true });
+        const before = { ...item.get({ plain: true }) };
         await item.update(request.body, { transaction: tx });
         await recordChange(db, tx, actorNow(), {
           client: clientId,
@@ -291,7 +291,7 @@ async function saveContact(
   }
   const row = await db.models.contacts.findOne({ where: { id: contactId, clientId }, transaction: tx });
   if (!row) throw notFound("This contact");
-  const before = row.get({ plain: true });
+  const before = { ...row.get({ plain: true }) };
   await row.update({ ...body, registered }, { transaction: tx });
   await recordChange(db, tx, actor, {
     client: clientId,
@@ -351,7 +351,7 @@ async function changeAccount(
 ): Promise<void> {
   const row = await db.models.accounts.findOne({ where: { clientId, code }, transaction: tx });
   if (!row) throw notFound("This account");
-  const before = row.get({ plain: true });
+  const before = { ...row.get({ plain: true }) };
   const { name, type, role, levy, topic, usualCode } = body;
   await row.update(
     {

@@ -66,7 +66,7 @@ function rows(): JurisdictionRow[] {
     currency,
     levies: levies.map(({ levy }) => levy),
     codes: codes.length,
-    forms: forms.map((form) => form.name),
+    forms: [...new Set(forms.map((form) => form.name))],
     shipped: SHIPPED.has(id),
   }));
 }

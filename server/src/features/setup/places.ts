@@ -15,7 +15,7 @@ export async function changePlace(
   await db.write(async (tx) => {
     const row = await db.models.places.findOne({ where: { id: placeId, clientId }, transaction: tx });
     if (!row) throw notFound("This place");
-    const before = row.get({ plain: true });
+    const before = { ...row.get({ plain: true }) };
     await row.update(body, { transaction: tx });
     await recordChange(db, tx, actor, {
       client: clientId,
