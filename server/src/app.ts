@@ -22,6 +22,7 @@ import { importRoutes } from "./features/imports/routes.ts";
 import { ledgerRoutes } from "./features/ledger/routes.ts";
 import { priceRoutes } from "./features/price/routes.ts";
 import { Gateway } from "./features/returns/gateway.ts";
+import { reportRoutes } from "./features/reports/routes.ts";
 import { returnRoutes } from "./features/returns/routes.ts";
 import { settleRoutes } from "./features/settle/routes.ts";
 import { setupRoutes } from "./features/setup/routes.ts";
@@ -72,6 +73,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     setupRoutes,
     jurisdictionRoutes,
     auditRoutes,
+    reportRoutes,
     jobRoutes,
   ]) {
     await app.register((scope) => routes(scope, context), { prefix: "/api" });

@@ -21,6 +21,7 @@ const SCREENS = [
   ["books/documents", "Documents"],
   ["books/import", "Import a register"],
   ["books/ledger", "Trial balance and ledger"],
+  ["books/reports", "Tax reports: summary, by code, details"],
   ["books/changes", "Changes, the audit trail"],
   ["agree", "Control-account agreement"],
   ["return", "Return"],

@@ -11,6 +11,7 @@ import { ImportPage } from "../features/imports/ImportPage.tsx";
 import { ImportsPage } from "../features/imports/ImportsPage.tsx";
 import { AccountPage } from "../features/ledger/AccountPage.tsx";
 import { TrialBalancePage } from "../features/ledger/TrialBalancePage.tsx";
+import { TaxReportsPage } from "../features/reports/TaxReportsPage.tsx";
 import { ReturnPage } from "../features/returns/ReturnPage.tsx";
 import { SettlePage } from "../features/settle/SettlePage.tsx";
 import { AccountsPage } from "../features/setup/AccountsPage.tsx";
@@ -50,6 +51,7 @@ export const router = createBrowserRouter([
           { path: "books/import/:importId", element: <ImportPage /> },
           { path: "books/ledger", element: <TrialBalancePage /> },
           { path: "books/ledger/:account", element: <AccountPage /> },
+          { path: "books/reports", element: <TaxReportsPage /> },
           { path: "books/changes", element: <ChangesPage /> },
           { path: "agree", element: <ControlPage /> },
           { path: "return", element: <ReturnPage /> },

@@ -1,17 +1,9 @@
-import { createRequire } from "node:module";
 import PDFDocument from "pdfkit";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { ReturnView } from "@fiscalon/contract/returns";
 import type { ClientSetup } from "../clients/loadSetup.ts";
+import { registerFonts } from "../../exports/pdfFonts.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
-
-const require = createRequire(import.meta.url);
-const TEXT =
-  require.resolve("@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff");
-const BOLD =
-  require.resolve("@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff");
-const MONO =
-  require.resolve("@fontsource/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-latin-400-normal.woff");
 
 const LEFT = 56;
 const RIGHT = 539;
@@ -29,7 +21,7 @@ export function returnPdf(view: ReturnView, setup: ClientSetup, r: RegistrationR
     margin: LEFT,
     info: { Title: `${view.formName} ${view.from} to ${view.to}` },
   });
-  pdf.registerFont("text", TEXT).registerFont("bold", BOLD).registerFont("mono", MONO);
+  registerFonts(pdf);
   heading(pdf, view, setup, r);
   const y = boxRows(pdf, view, setup.plain.digits);
   footing(pdf, view, y + 16);

@@ -5,7 +5,7 @@ import { codeBody } from "@fiscalon/contract/code";
 import type { Actor } from "../../actor.ts";
 import type { Database } from "../../db/database.ts";
 import { loadSetup } from "../clients/loadSetup.ts";
-import { safeCell } from "./safeCell.ts";
+import { safeCell } from "../../exports/safeCell.ts";
 import { saveCodeIn } from "./codes.ts";
 
 const COLUMNS = [

@@ -54,27 +54,26 @@ export function ChangesPage() {
   const rows = data?.pages.flat() ?? [];
   return (
     <Sheet
-      title={<BooksNav />}
+      title="Changes"
       lead={
         chain &&
         (chain.broken === null
           ? `✓ The trail is whole: each of ${chain.entries.toLocaleString("en-GB")} entries fits the one before it.`
           : `Entry ${chain.broken} was altered, or one before it taken out.`)
       }
-      actions={
-        <select
-          aria-label="Only changes of"
-          className="entry max-w-[170px] cursor-pointer"
-          value={entity}
-          onChange={(event) => setEntity(event.target.value)}
-        >
-          <option value="">everything</option>
-          {ENTITIES.map((one) => (
-            <option key={one}>{one}</option>
-          ))}
-        </select>
-      }
+      actions={<BooksNav />}
     >
+      <select
+        aria-label="Only changes of"
+        className="entry mb-2 max-w-[170px] cursor-pointer"
+        value={entity}
+        onChange={(event) => setEntity(event.target.value)}
+      >
+        <option value="">everything</option>
+        {ENTITIES.map((one) => (
+          <option key={one}>{one}</option>
+        ))}
+      </select>
       <ErrorNote error={error} />
       {data && rows.length === 0 && (
         <EmptyState title="Nothing was changed yet">Every change is kept here with who made it.</EmptyState>

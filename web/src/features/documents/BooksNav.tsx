@@ -6,6 +6,7 @@ const SCREENS = [
   ["books/documents", "Documents"],
   ["books/import", "Import"],
   ["books/ledger", "Ledger"],
+  ["books/reports", "Tax reports"],
   ["books/changes", "Changes"],
 ];
 

@@ -1,0 +1,137 @@
+import type { FastifyInstance } from "fastify";
+import Joi from "joi";
+import { FiscalError } from "@fiscalon/core/errors";
+import { REPORT_KINDS, reportFilterFields } from "@fiscalon/contract/reports";
+import type { ReportFilter, ReportKind } from "@fiscalon/contract/reports";
+import type { AppContext } from "../../context.ts";
+import { tableCsv } from "../../exports/tableCsv.ts";
+import { tablePdf } from "../../exports/tablePdf.ts";
+import { tableXlsx } from "../../exports/tableXlsx.ts";
+import type { ReportTable } from "../../exports/reportTable.ts";
+import { clientParams, described } from "../../validation.ts";
+import { loadSetup } from "../clients/loadSetup.ts";
+import type { ClientSetup } from "../clients/loadSetup.ts";
+import { taxDetails, taxSummary } from "./queries.ts";
+import { byCodeTable, detailTable, REPORT_TITLES, summaryTable } from "./reportTables.ts";
+
+/** Beyond this a file helps nobody; the days or filters are narrowed. A PDF is for reading. */
+const MOST_ROWS = { csv: 200_000, xlsx: 100_000, pdf: 5_000 };
+type Format = keyof typeof MOST_ROWS;
+const TYPES: Record<Format, string> = {
+  csv: "text/csv; charset=utf-8",
+  xlsx: "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+  pdf: "application/pdf",
+};
+
+type Client = { Params: { id: number } };
+type Page = { offset: number; limit: number; order: "time" | "code" };
+const filter = Joi.object(reportFilterFields);
+
+export async function reportRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+  app.get<Client & { Querystring: ReportFilter }>(
+    "/clients/:id/reports/tax/summary",
+    {
+      schema: described("Tax by levy, code and rate", "Reports", {
+        params: clientParams,
+        querystring: filter,
+      }),
+    },
+    async (request) => {
+      const setup = await loadSetup(db, request.params.id);
+      return taxSummary(db, request.params.id, request.query, codeNames(setup));
+    },
+  );
+
+  app.get<Client & { Querystring: ReportFilter & Page }>(
+    "/clients/:id/reports/tax/details",
+    {
+      schema: described("The lines behind it, by page", "Reports", {
+        params: clientParams,
+        querystring: Joi.object({
+          ...reportFilterFields,
+          order: Joi.string().valid("time", "code").default("time"),
+          offset: Joi.number().integer().min(0).default(0),
+          limit: Joi.number().integer().min(1).max(500).default(100),
+        }),
+      }),
+    },
+    (request) => {
+      const { order, offset, limit, ...rest } = request.query;
+      return taxDetails(db, request.params.id, rest, { order, offset, limit });
+    },
+  );
+
+  app.get<Client & { Querystring: ReportFilter & { kind: ReportKind; format: Format } }>(
+    "/clients/:id/reports/tax/export",
+    {
+      schema: described("A tax report as CSV, workbook or PDF", "Reports", {
+        params: clientParams,
+        querystring: Joi.object({
+          ...reportFilterFields,
+          kind: Joi.string()
+            .valid(...REPORT_KINDS)
+            .required(),
+          format: Joi.string()
+            .valid(...Object.keys(MOST_ROWS))
+            .required(),
+        }),
+      }),
+    },
+    async (request, reply) => {
+      const { kind, format, ...rest } = request.query;
+      const table = await reportTable(request.params.id, kind, format, rest);
+      const name = `tax-${kind}-${rest.from}-${rest.to}.${format}`;
+      return reply
+        .type(TYPES[format])
+        .header("content-disposition", `attachment; filename="${name}"`)
+        .send(await written(table, format));
+    },
+  );
+
+  async function reportTable(
+    clientId: number,
+    kind: ReportKind,
+    format: Format,
+    wanted: ReportFilter,
+  ): Promise<ReportTable> {
+    const setup = await loadSetup(db, clientId);
+    const head = { title: REPORT_TITLES[kind], about: aboutOf(setup, wanted), digits: setup.plain.digits };
+    if (kind === "summary") {
+      return { ...head, ...summaryTable(await taxSummary(db, clientId, wanted, codeNames(setup))) };
+    }
+    const limit = MOST_ROWS[format];
+    const order = kind === "by-code" ? "code" : "time";
+    const { total, rows } = await taxDetails(db, clientId, wanted, { order, offset: 0, limit });
+    if (total > limit) {
+      throw new FiscalError(
+        "report/too-long",
+        `${total} lines are too many for one ${format.toUpperCase()} file of at most ${limit}. Choose fewer days, or a code.`,
+      );
+    }
+    return { ...head, ...(kind === "by-code" ? byCodeTable(rows) : detailTable(rows)) };
+  }
+}
+
+function written(table: ReportTable, format: Format): Promise<string | Buffer> {
+  if (format === "csv") return Promise.resolve(tableCsv(table));
+  return format === "xlsx" ? tableXlsx(table) : tablePdf(table);
+}
+
+function codeNames(setup: ClientSetup): (code: string) => string {
+  return (code) => setup.effect.codes.get(code)?.name ?? "";
+}
+
+function aboutOf(setup: ClientSetup, { from, to, by, direction, levy, code }: ReportFilter): string {
+  const days =
+    by === "period" ? `reported in periods ending ${from} to ${to}` : `tax points ${from} to ${to}`;
+  return [
+    setup.client.name,
+    days,
+    direction && `${direction}s`,
+    levy,
+    code && `code ${code}`,
+    setup.client.currency,
+  ]
+    .filter(Boolean)
+    .join(", ");
+}

@@ -1,0 +1,124 @@
+import clsx from "clsx";
+import { useState } from "react";
+import type { ReportKind } from "@fiscalon/contract/reports";
+import { useScope } from "../../app/scope.ts";
+import { withQuery } from "../../kit/api.ts";
+import { DateField } from "../../kit/DateField.tsx";
+import { SelectField } from "../../kit/Field.tsx";
+import { Sheet } from "../../kit/Sheet.tsx";
+import { BooksNav } from "../documents/BooksNav.tsx";
+import { useLedgerDates } from "../ledger/useLedgerDates.ts";
+import { DetailReport } from "./DetailReport.tsx";
+import { SummaryReport } from "./SummaryReport.tsx";
+
+const KINDS: [ReportKind, string][] = [
+  ["summary", "Summary"],
+  ["by-code", "By code"],
+  ["details", "Details"],
+];
+
+/** What was counted, of which levy and code: summed, by code, or line by line. */
+export function TaxReportsPage() {
+  const { client, registration } = useScope();
+  const dates = useLedgerDates();
+  const [kind, setKind] = useState<ReportKind>("summary");
+  const [by, setBy] = useState<"tax-point" | "period">("tax-point");
+  const [direction, setDirection] = useState("");
+  const [only, setOnly] = useState<"" | "registration">("");
+  const [code, setCode] = useState("");
+  if (!client) return null;
+  const filter = {
+    from: dates.from,
+    to: dates.to,
+    by,
+    direction,
+    code,
+    registration: only === "registration" ? registration?.id : undefined,
+  };
+  const file = (format: string) =>
+    `/api${withQuery(`/clients/${client.id}/reports/tax/export`, { ...filter, kind, format })}`;
+  return (
+    <Sheet
+      title="Tax reports"
+      lead="What was counted, of which levy and code. Credit notes count negative."
+      actions={<BooksNav />}
+    >
+      <div className="mb-3 flex flex-wrap items-end gap-4">
+        <div role="group" aria-label="Report" className="join">
+          {KINDS.map(([one, name]) => (
+            <button
+              key={one}
+              type="button"
+              aria-pressed={kind === one}
+              className={clsx("action join-item", kind === one && "bg-neutral text-neutral-content")}
+              onClick={() => setKind(one)}
+            >
+              {name}
+            </button>
+          ))}
+        </div>
+        <DateField label="From" value={dates.from} onChange={dates.setFrom} className="w-[112px]" />
+        <DateField label="To" value={dates.to} onChange={dates.setTo} className="w-[112px]" />
+        <SelectField
+          className="w-[170px]"
+          label="Counted by"
+          value={by}
+          onChange={(event) => setBy(event.target.value as typeof by)}
+        >
+          <option value="tax-point">tax point</option>
+          <option value="period">period reported in</option>
+        </SelectField>
+        <SelectField
+          className="w-[110px]"
+          label="Side"
+          value={direction}
+          onChange={(event) => setDirection(event.target.value)}
+        >
+          <option value="">both</option>
+          <option value="sale">sales</option>
+          <option value="purchase">purchases</option>
+        </SelectField>
+        {client.registrations.length > 1 && (
+          <SelectField
+            className="w-[150px]"
+            label="Registration"
+            value={only}
+            onChange={(event) => setOnly(event.target.value as typeof only)}
+          >
+            <option value="">all</option>
+            <option value="registration">{registration?.levies.join(", ")}</option>
+          </SelectField>
+        )}
+        {code !== "" && (
+          <button type="button" className="action" onClick={() => setCode("")}>
+            Only {code} ×
+          </button>
+        )}
+        <span className="ml-auto flex gap-2">
+          {["csv", "xlsx", "pdf"].map((format) => (
+            <a key={format} className="action" href={file(format)} download>
+              {format.toUpperCase()}
+            </a>
+          ))}
+        </span>
+      </div>
+      {kind === "summary" ? (
+        <SummaryReport
+          clientId={client.id}
+          filter={filter}
+          onOpen={(chosen) => {
+            setCode(chosen);
+            setKind("by-code");
+          }}
+        />
+      ) : (
+        <DetailReport
+          key={JSON.stringify([filter, kind])}
+          clientId={client.id}
+          filter={filter}
+          order={kind === "by-code" ? "code" : "time"}
+        />
+      )}
+    </Sheet>
+  );
+}
