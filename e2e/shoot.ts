@@ -32,6 +32,8 @@ const VIEWS: [string, string, (() => Promise<void>)?][] = [
   ["books-documents", `${client}/books/documents`],
   ["books-document", `${client}/books/documents/${rows[0]?.id}`],
   ["books-import", `${client}/books/import`, dropRegister],
+  ["books-reports", `${named("Nimbus")}/books/reports`],
+  ["books-changes", `${client}/books/changes`],
   ["books-ledger", `${client}/books/ledger`],
   ["agree-control", `${client}/agree`],
   ["return", `${client}/return`, openBoxFour],

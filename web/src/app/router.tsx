@@ -1,29 +1,20 @@
 import { createBrowserRouter, Navigate } from "react-router";
-import { JurisdictionPage } from "../features/jurisdictions/JurisdictionPage.tsx";
-import { JurisdictionsPage } from "../features/jurisdictions/JurisdictionsPage.tsx";
-import { ChangesPage } from "../features/audit/ChangesPage.tsx";
 import { ControlPage } from "../features/agree/ControlPage.tsx";
 import { ClientsPage } from "../features/clients/ClientsPage.tsx";
 import { NewClientPage } from "../features/clients/NewClientPage.tsx";
 import { DocumentPage } from "../features/documents/DocumentPage.tsx";
 import { DocumentsPage } from "../features/documents/DocumentsPage.tsx";
-import { ImportPage } from "../features/imports/ImportPage.tsx";
-import { ImportsPage } from "../features/imports/ImportsPage.tsx";
 import { AccountPage } from "../features/ledger/AccountPage.tsx";
 import { TrialBalancePage } from "../features/ledger/TrialBalancePage.tsx";
-import { TaxReportsPage } from "../features/reports/TaxReportsPage.tsx";
 import { ReturnPage } from "../features/returns/ReturnPage.tsx";
-import { SettlePage } from "../features/settle/SettlePage.tsx";
 import { AccountsPage } from "../features/setup/AccountsPage.tsx";
-import { CodesPage } from "../features/setup/CodesPage.tsx";
 import { ContactsPage } from "../features/setup/ContactsPage.tsx";
 import { ItemsPage } from "../features/setup/ItemsPage.tsx";
 import { PlacesPage } from "../features/setup/PlacesPage.tsx";
-import { RatesPage } from "../features/setup/RatesPage.tsx";
-import { RulesPage } from "../features/setup/RulesPage.tsx";
 import { Broken } from "./Broken.tsx";
 import { Shell } from "./Shell.tsx";
 
+/** Screens that few open first are fetched when they are opened. */
 export const router = createBrowserRouter([
   {
     element: <Shell />,
@@ -31,32 +22,74 @@ export const router = createBrowserRouter([
     children: [
       { path: "/", element: <ClientsPage /> },
       { path: "/clients/new", element: <NewClientPage /> },
-      { path: "/jurisdictions", element: <JurisdictionsPage /> },
-      { path: "/jurisdictions/:ref", element: <JurisdictionPage /> },
+      {
+        path: "/jurisdictions",
+        lazy: async () => ({
+          Component: (await import("../features/jurisdictions/JurisdictionsPage.tsx")).JurisdictionsPage,
+        }),
+      },
+      {
+        path: "/jurisdictions/:ref",
+        lazy: async () => ({
+          Component: (await import("../features/jurisdictions/JurisdictionPage.tsx")).JurisdictionPage,
+        }),
+      },
       {
         path: "/c/:clientId",
         children: [
           { index: true, element: <Navigate to="books/documents" replace /> },
           { path: "setup/places", element: <PlacesPage /> },
-          { path: "setup/codes", element: <CodesPage /> },
-          { path: "setup/rules", element: <RulesPage /> },
-          { path: "setup/rates", element: <RatesPage /> },
+          {
+            path: "setup/codes",
+            lazy: async () => ({ Component: (await import("../features/setup/CodesPage.tsx")).CodesPage }),
+          },
+          {
+            path: "setup/rules",
+            lazy: async () => ({ Component: (await import("../features/setup/RulesPage.tsx")).RulesPage }),
+          },
+          {
+            path: "setup/rates",
+            lazy: async () => ({ Component: (await import("../features/setup/RatesPage.tsx")).RatesPage }),
+          },
           { path: "setup/accounts", element: <AccountsPage /> },
           { path: "setup/contacts", element: <ContactsPage /> },
           { path: "setup/items", element: <ItemsPage /> },
           { path: "books/documents", element: <DocumentsPage /> },
           { path: "books/documents/new/:kind", element: <DocumentPage /> },
           { path: "books/documents/:documentId", element: <DocumentPage /> },
-          { path: "books/import", element: <ImportsPage /> },
-          { path: "books/import/:importId", element: <ImportPage /> },
+          {
+            path: "books/import",
+            lazy: async () => ({
+              Component: (await import("../features/imports/ImportsPage.tsx")).ImportsPage,
+            }),
+          },
+          {
+            path: "books/import/:importId",
+            lazy: async () => ({
+              Component: (await import("../features/imports/ImportPage.tsx")).ImportPage,
+            }),
+          },
           { path: "books/ledger", element: <TrialBalancePage /> },
           { path: "books/ledger/:account", element: <AccountPage /> },
-          { path: "books/reports", element: <TaxReportsPage /> },
-          { path: "books/changes", element: <ChangesPage /> },
+          {
+            path: "books/reports",
+            lazy: async () => ({
+              Component: (await import("../features/reports/TaxReportsPage.tsx")).TaxReportsPage,
+            }),
+          },
+          {
+            path: "books/changes",
+            lazy: async () => ({
+              Component: (await import("../features/audit/ChangesPage.tsx")).ChangesPage,
+            }),
+          },
           { path: "agree", element: <ControlPage /> },
           { path: "return", element: <ReturnPage /> },
           { path: "return/:end", element: <ReturnPage /> },
-          { path: "settle", element: <SettlePage /> },
+          {
+            path: "settle",
+            lazy: async () => ({ Component: (await import("../features/settle/SettlePage.tsx")).SettlePage }),
+          },
         ],
       },
       { path: "*", element: <Broken /> },

@@ -22,12 +22,12 @@ const AMOUNTS = [
 const amountsOf = ({ net, tax, recoverable }: Amounts) => [net, tax, recoverable];
 const rateOf = (rate: string | null) => rate ?? "";
 
-/** Levies, codes and rates with their sums, and a total of each levy. */
+/** Codes and rates with their sums, and a total of each levy, sales and purchases apart. */
 export function summaryTable(rows: readonly SummaryRow[]): Pick<ReportTable, "columns" | "rows"> {
-  const lines = groups(rows, ({ levy }) => levy).flatMap(([levy, own]): Row[] => [
+  const lines = groups(rows, sideOf).flatMap(([side, own]): Row[] => [
     ...own.map((row) => ({
       cells: [
-        levy,
+        row.levy,
         row.direction,
         row.code,
         row.name,
@@ -36,7 +36,7 @@ export function summaryTable(rows: readonly SummaryRow[]): Pick<ReportTable, "co
         ...amountsOf(row),
       ],
     })),
-    { total: true, cells: [`Total ${levy}`, "", "", "", "", String(sum(own, "lines")), ...totals(own)] },
+    { total: true, cells: [`Total ${side}`, "", "", "", "", String(sum(own, "lines")), ...totals(own)] },
   ]);
   return {
     columns: [
@@ -78,9 +78,11 @@ const detailCells = (row: DetailRow) => [
   ...amountsOf(row),
 ];
 
-/** Every line in order of time, with a total of each levy at the end. */
+const sideOf = ({ levy, direction }: Pick<SummaryRow, "levy" | "direction">) => `${levy} ${direction}s`;
+
+/** Every line in order of time, with a total of each levy and side at the end. */
 export function detailTable(rows: readonly DetailRow[]): Pick<ReportTable, "columns" | "rows"> {
-  const ends = groups(rows, ({ levy }) => levy).map(([levy, own]) => totalRow(`Total ${levy}`, own));
+  const ends = groups(rows, sideOf).map(([side, own]) => totalRow(`Total ${side}`, own));
   return { columns: DETAIL_COLUMNS, rows: [...rows.map((row) => ({ cells: detailCells(row) })), ...ends] };
 }
 

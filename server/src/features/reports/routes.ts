@@ -24,7 +24,7 @@ const TYPES: Record<Format, string> = {
 };
 
 type Client = { Params: { id: number } };
-type Page = { offset: number; limit: number; order: "time" | "code" };
+type Page = { offset: number; limit: number };
 const filter = Joi.object(reportFilterFields);
 
 export async function reportRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
@@ -49,15 +49,14 @@ export async function reportRoutes(app: FastifyInstance, { db }: AppContext): Pr
         params: clientParams,
         querystring: Joi.object({
           ...reportFilterFields,
-          order: Joi.string().valid("time", "code").default("time"),
           offset: Joi.number().integer().min(0).default(0),
           limit: Joi.number().integer().min(1).max(500).default(100),
         }),
       }),
     },
     (request) => {
-      const { order, offset, limit, ...rest } = request.query;
-      return taxDetails(db, request.params.id, rest, { order, offset, limit });
+      const { offset, limit, ...rest } = request.query;
+      return taxDetails(db, request.params.id, rest, { order: "time", offset, limit });
     },
   );
 

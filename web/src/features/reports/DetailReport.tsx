@@ -6,28 +6,20 @@ import { api, withQuery } from "../../kit/api.ts";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate } from "../../kit/format.ts";
 import { usePagedRows } from "../../kit/usePagedRows.ts";
-import type { Filter } from "./SummaryReport.tsx";
+import type { Filter } from "./useTaxSummary.ts";
 
 const ROW = "grid gap-x-3 border-b py-1.5 text-[13px]";
 const COLUMNS = "grid-cols-[88px_96px_minmax(110px,1fr)_minmax(120px,1.2fr)_62px_52px_56px_104px_96px_96px]";
 
-/** The lines that were counted, in order of time or code; each opens its trail. */
-export function DetailReport({
-  clientId,
-  filter,
-  order,
-}: {
-  clientId: number;
-  filter: Filter;
-  order: "time" | "code";
-}) {
+/** The lines that were counted, in order of time; each opens its trail. */
+export function DetailReport({ clientId, filter }: { clientId: number; filter: Filter }) {
   const { path, minorDigits } = useScope();
   const { rows, head, setBox, height, shown } = usePagedRows<DetailRow, DetailPage>(
-    ["client", clientId, "tax-details", filter, order],
+    ["client", clientId, "tax-details", filter],
     true,
     (offset, limit) =>
       api.get<DetailPage>(
-        withQuery(`/clients/${clientId}/reports/tax/details`, { ...filter, order, offset, limit }),
+        withQuery(`/clients/${clientId}/reports/tax/details`, { ...filter, offset, limit }),
       ),
   );
   return (
@@ -37,7 +29,7 @@ export function DetailReport({
       aria-rowcount={head?.total ?? 0}
       ref={setBox}
       tabIndex={0}
-      className="min-h-[240px] flex-1 overflow-y-auto"
+      className="min-h-[160px] flex-1 overflow-y-auto"
     >
       <div role="rowgroup" className="sticky top-0 z-10 bg-base-100">
         <div
@@ -105,7 +97,13 @@ function Cells({ row, digits, to }: { row: DetailRow; digits: number; to: string
       <span role="cell">{row.rate === null ? "–" : `${row.rate} %`}</span>
       {[row.net, row.tax, row.recoverable].map((amount, index) => (
         <span role="cell" key={index} className="text-right">
-          <Figure amount={amount} digits={digits} of={of} label={`${row.number} line ${row.line}`} dash />
+          <Figure
+            amount={amount}
+            digits={digits}
+            of={amount === 0 ? null : of}
+            label={`${row.number} line ${row.line}`}
+            dash
+          />
         </span>
       ))}
     </>

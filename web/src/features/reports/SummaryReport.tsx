@@ -1,15 +1,13 @@
-import { useQuery } from "@tanstack/react-query";
 import { Fragment } from "react";
 import type { SummaryRow } from "@fiscalon/contract/reports";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { useScope } from "../../app/scope.ts";
-import { api, withQuery } from "../../kit/api.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { EmptyState } from "../../kit/Sheet.tsx";
+import { useTaxSummary } from "./useTaxSummary.ts";
+import type { Filter } from "./useTaxSummary.ts";
 
-export type Filter = Record<string, string | number | undefined>;
-
-/** Levies with their codes and rates added up; each sum opens its lines. */
+/** Levies, sales and purchases apart, with their codes and rates added up; each sum opens its lines. */
 export function SummaryReport({
   clientId,
   filter,
@@ -17,25 +15,20 @@ export function SummaryReport({
 }: {
   clientId: number;
   filter: Filter;
-  onOpen: (code: string) => void;
+  onOpen: (row: SummaryRow) => void;
 }) {
   const { minorDigits } = useScope();
-  const { data: rows, error } = useQuery({
-    queryKey: ["client", clientId, "tax-summary", filter],
-    queryFn: () => api.get<SummaryRow[]>(withQuery(`/clients/${clientId}/reports/tax/summary`, filter)),
-    placeholderData: (previous) => previous,
-  });
+  const { data: rows, error } = useTaxSummary(clientId, filter);
   if (error) return <ErrorNote error={error} />;
   if (rows?.length === 0) {
     return <EmptyState title="Nothing was counted in these days">Choose other days or filters.</EmptyState>;
   }
-  const levies = [...new Set(rows?.map(({ levy }) => levy))];
+  const groups = [...new Set(rows?.map(groupOf))];
   return (
     <table className="sheet-table">
       <thead>
         <tr>
           <th>Code</th>
-          <th>Side</th>
           <th className="num">Rate</th>
           <th className="num">Lines</th>
           <th className="num">Net</th>
@@ -44,15 +37,15 @@ export function SummaryReport({
         </tr>
       </thead>
       <tbody>
-        {levies.map((levy) => {
-          const own = rows?.filter((row) => row.levy === levy) ?? [];
+        {groups.map((group) => {
+          const own = rows?.filter((row) => groupOf(row) === group) ?? [];
           const sum = (key: "net" | "tax" | "recoverable" | "lines") =>
             own.reduce((total, row) => total + row[key], 0);
           return (
-            <Fragment key={levy}>
+            <Fragment key={group}>
               <tr>
-                <td colSpan={7} className="!pt-4 font-semibold">
-                  {levy}
+                <td colSpan={6} className="!pt-4 font-semibold">
+                  {group}
                 </td>
               </tr>
               {own.map((row) => (
@@ -61,7 +54,6 @@ export function SummaryReport({
                     <span className="code-chip mr-2">{row.code}</span>
                     {row.name}
                   </td>
-                  <td>{row.direction}</td>
                   <td className="num">{row.rate === null ? "–" : `${row.rate} %`}</td>
                   <td className="num quiet">{row.lines.toLocaleString("en-GB")}</td>
                   {[row.net, row.tax, row.recoverable].map((amount, index) => (
@@ -73,7 +65,7 @@ export function SummaryReport({
                           type="button"
                           className="figure cursor-pointer"
                           aria-label={`${row.code} ${row.direction}, open its lines`}
-                          onClick={() => onOpen(row.code)}
+                          onClick={() => onOpen(row)}
                         >
                           {displayAmount(amount, minorDigits)}
                         </button>
@@ -83,7 +75,7 @@ export function SummaryReport({
                 </tr>
               ))}
               <tr className="total">
-                <td colSpan={3}>Total {levy}</td>
+                <td colSpan={2}>Total {group}</td>
                 <td className="num">{sum("lines").toLocaleString("en-GB")}</td>
                 <td className="num">{displayAmount(sum("net"), minorDigits)}</td>
                 <td className="num">{displayAmount(sum("tax"), minorDigits)}</td>
@@ -95,4 +87,8 @@ export function SummaryReport({
       </tbody>
     </table>
   );
+}
+
+function groupOf({ levy, direction }: SummaryRow): string {
+  return `${levy}, ${direction}s`;
 }

@@ -8,6 +8,7 @@ import { SelectField } from "../../kit/Field.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../documents/BooksNav.tsx";
 import { useLedgerDates } from "../ledger/useLedgerDates.ts";
+import { ByCodeReport, keyOf } from "./ByCodeReport.tsx";
 import { DetailReport } from "./DetailReport.tsx";
 import { SummaryReport } from "./SummaryReport.tsx";
 
@@ -25,14 +26,13 @@ export function TaxReportsPage() {
   const [by, setBy] = useState<"tax-point" | "period">("tax-point");
   const [direction, setDirection] = useState("");
   const [only, setOnly] = useState<"" | "registration">("");
-  const [code, setCode] = useState("");
+  const [chosen, setChosen] = useState("");
   if (!client) return null;
   const filter = {
     from: dates.from,
     to: dates.to,
     by,
     direction,
-    code,
     registration: only === "registration" ? registration?.id : undefined,
   };
   const file = (format: string) =>
@@ -89,11 +89,6 @@ export function TaxReportsPage() {
             <option value="registration">{registration?.levies.join(", ")}</option>
           </SelectField>
         )}
-        {code !== "" && (
-          <button type="button" className="action" onClick={() => setCode("")}>
-            Only {code} ×
-          </button>
-        )}
         <span className="ml-auto flex gap-2">
           {["csv", "xlsx", "pdf"].map((format) => (
             <a key={format} className="action" href={file(format)} download>
@@ -102,22 +97,21 @@ export function TaxReportsPage() {
           ))}
         </span>
       </div>
-      {kind === "summary" ? (
+      {kind === "summary" && (
         <SummaryReport
           clientId={client.id}
           filter={filter}
-          onOpen={(chosen) => {
-            setCode(chosen);
+          onOpen={(row) => {
+            setChosen(keyOf(row));
             setKind("by-code");
           }}
         />
-      ) : (
-        <DetailReport
-          key={JSON.stringify([filter, kind])}
-          clientId={client.id}
-          filter={filter}
-          order={kind === "by-code" ? "code" : "time"}
-        />
+      )}
+      {kind === "by-code" && (
+        <ByCodeReport key={chosen} clientId={client.id} filter={filter} chosen={chosen} />
+      )}
+      {kind === "details" && (
+        <DetailReport key={JSON.stringify(filter)} clientId={client.id} filter={filter} />
       )}
     </Sheet>
   );
