@@ -112,6 +112,7 @@ export const registrationChangeBody = Joi.object({
 });
 export const placeChangeBody = Joi.object({
   name,
+  region,
   closedOn: date.allow(null),
   saleCode: codeOrNone,
   purchaseCode: codeOrNone,

@@ -110,6 +110,11 @@ test("every screen opens by keyboard from the palette, in light and dark, withou
     ["Places", "Places & registrations"],
     ["Trial balance", "Trial balance"],
     ["Import a register", "Import"],
+    ["Codes and code bench", "Codes"],
+    ["Supply rules", "Supply rules"],
+    ["Rates", "Rates"],
+    ["Tax reports", "Tax reports"],
+    ["Changes", "Changes"],
   ] as const) {
     await page.keyboard.press("Control+k");
     await expect(page.getByPlaceholder("Client, document, code, screen or action")).toBeFocused();

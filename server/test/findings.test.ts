@@ -280,3 +280,40 @@ describe("a check stays silent", () => {
     expect([gone.status, gone.body.error.code]).toEqual([404, "findings/not-found"]);
   });
 });
+
+test("a place without its region leaves tax in no box, which stops the return until the region is set", async () => {
+  const client = await server.ok<{ id: number; places: { id: number }[]; registrations: { id: number }[] }>(
+    "POST",
+    "/clients",
+    {
+      name: "Falaj Irrigation Supplies LLC",
+      country: "AE",
+      place: { name: "Yard", country: "AE" },
+      registration: {
+        pack: "ae",
+        from: "2026-01-01",
+        to: null,
+        frequency: "quarterly",
+        anchor: "2026-03-31",
+      },
+    },
+  );
+  const base = `/clients/${client.id}`;
+  await server.ok(
+    "POST",
+    `${base}/documents`,
+    document("sales-invoice", "2026-02-11", [{ amount: "1000.00", code: "S5" }]),
+  );
+  const view = () =>
+    server.ok<{ findings: { check: string; severity: string }[]; boxes: { id: string; amount: number }[] }>(
+      "GET",
+      `${base}/registrations/${client.registrations[0]?.id}/returns/2026-03-31`,
+    );
+  expect((await view()).findings).toContainEqual(
+    expect.objectContaining({ check: "no-region", severity: "stop" }),
+  );
+  await server.ok("PUT", `${base}/places/${client.places[0]?.id}`, { region: "DU" });
+  const after = await view();
+  expect(after.findings.map(({ check }) => check)).not.toContain("no-region");
+  expect(after.boxes.find(({ id }) => id === "1b.v")?.amount).toBe(5000);
+});

@@ -20,6 +20,7 @@ export function documentWarnings(
 ): DocumentWarning[] {
   return [
     ...unregistered(document, effect),
+    ...withoutRegion(effect),
     ...lateItem(effect),
     ...dates(document, setup),
     ...effect.priced.lines.flatMap((line) => [
@@ -44,6 +45,19 @@ function unregistered(document: DocumentInput, effect: Omit<DocumentEffect, "war
       code: "document/no-registration",
       text: `No ${loose.levy} registration is in force on ${taxPointOf(document)}. ${what} Add the registration under Set up, Places & registrations, and this document is counted by itself.`,
       line: null,
+    },
+  ];
+}
+
+/** Boxes that carry a region cannot be told without one. */
+function withoutRegion({ facts }: Omit<DocumentEffect, "warnings">): DocumentWarning[] {
+  const fact = facts.find(({ tags }) => tags.includes("?"));
+  if (!fact) return [];
+  return [
+    {
+      code: "document/no-region",
+      text: "The return asks for the region of the supply, and it is not known. Choose a place with its region, or set the region of the contact.",
+      line: fact.line,
     },
   ];
 }

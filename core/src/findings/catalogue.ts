@@ -10,6 +10,11 @@ export const CHECKS = {
     title: "Levy without an account",
     source: "common practice, no source",
   },
+  "no-region": {
+    severity: "stop",
+    title: "Region not known, so no box",
+    source: "common practice, no source",
+  },
   basis: {
     severity: "check",
     title: "Figures at the tax point, registered as paid",

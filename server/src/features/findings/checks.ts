@@ -93,6 +93,12 @@ export const LINE_CHECKS: readonly LineCheck[] = [
     },
   },
   {
+    id: "no-region",
+    condition: "f.tags LIKE '%?%'",
+    judge: (line, context) =>
+      `${where(line)}: the return asks for the region of the supply, and it is not known, so ${minor(line, line.tax, context)} is in no box. Choose a place with its region on the document, or set the region of the contact and save the document again.`,
+  },
+  {
     id: "typed-tax",
     condition: `(l.typed_tax IS NOT NULL OR d.typed_tax IS NOT NULL) AND f.net <> 0 AND f.rate IS NOT NULL`,
     judge: (line, context) => {

@@ -64,7 +64,7 @@ export function SummaryReport({
                         <button
                           type="button"
                           className="figure cursor-pointer"
-                          aria-label={`${row.code} ${row.direction}, open its lines`}
+                          aria-label={`${row.code} ${row.direction} ${displayAmount(amount, minorDigits)}, open its lines`}
                           onClick={() => onOpen(row)}
                         >
                           {displayAmount(amount, minorDigits)}

@@ -108,6 +108,43 @@ export function AddPlace({ client, onClose }: { client: ClientView; onClose: () 
   );
 }
 
+/** Another name or region; with another region its open documents are worked out anew. */
+export function ChangePlace({
+  place,
+  client,
+  onClose,
+}: {
+  place: ClientView["places"][number];
+  client: ClientView;
+  onClose: () => void;
+}) {
+  const queries = useQueryClient();
+  const [name, setName] = useState(place.name);
+  const [region, setRegion] = useState(place.region ?? "");
+  const save = useMutation({
+    mutationFn: () =>
+      api.put(`/clients/${client.id}/places/${place.id}`, { name, region: region === "" ? null : region }),
+    onSuccess: async () => {
+      await queries.invalidateQueries({ queryKey: ["client", client.id] });
+      onClose();
+    },
+  });
+  return (
+    <FormDialog
+      title={`Change ${place.name}`}
+      action="Save"
+      className="grid gap-4"
+      error={save.error}
+      onClose={onClose}
+      onSubmit={() => save.mutate()}
+    >
+      <Field label="Name" value={name} onChange={(event) => setName(event.target.value)} required />
+      <RegionField country={place.country} value={region} onChange={setRegion} />
+      <p className="quiet">With another region, its documents on no sealed return are worked out anew.</p>
+    </FormDialog>
+  );
+}
+
 export function ClosePlace({
   place,
   client,

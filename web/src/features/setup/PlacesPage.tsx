@@ -13,14 +13,14 @@ import { plural, showDate, showPeriod, today } from "../../kit/format.ts";
 import { shownBox } from "../../kit/formBoxes.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { ChangeRegistration } from "./ChangeRegistration.tsx";
-import { AddPlace, AddRegistration, ClosePlace } from "./PlaceDialogs.tsx";
+import { AddPlace, AddRegistration, ChangePlace, ClosePlace } from "./PlaceDialogs.tsx";
 
 type Place = ClientView["places"][number];
 type Open =
   | { kind: "place" }
   | { kind: "registration"; proposal: ProposedRegistration | null }
   | { kind: "change"; registration: RegistrationView }
-  | { kind: "close"; place: Place };
+  | { kind: "close" | "change-place"; place: Place };
 
 /** Where the business is, which levies that brings, and how it is registered for them. */
 export function PlacesPage() {
@@ -98,6 +98,7 @@ export function PlacesPage() {
         <AddRegistration client={client} proposal={open.proposal} onClose={close} />
       )}
       {open?.kind === "change" && <ChangeRegistration registration={open.registration} onClose={close} />}
+      {open?.kind === "change-place" && <ChangePlace place={open.place} client={client} onClose={close} />}
       {open?.kind === "close" && <ClosePlace place={open.place} client={client} onClose={close} />}
     </Sheet>
   );
@@ -156,6 +157,13 @@ function PlaceRow({
         })}
       </td>
       <td>
+        <button
+          type="button"
+          className="word-link mr-3"
+          onClick={() => onOpen({ kind: "change-place", place })}
+        >
+          Change
+        </button>
         <button type="button" className="word-link" onClick={() => onOpen({ kind: "close", place })}>
           {place.closedOn ? "Open again" : "Close"}
         </button>
