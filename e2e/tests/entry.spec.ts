@@ -58,6 +58,7 @@ test("a draft survives leaving the page, a block is pasted, a typed tax is asked
   await page.getByLabel("VAT, line 1").fill("20.00");
   await page.getByLabel("Their number").fill("P-77");
   await page.getByRole("link", { name: "Agree" }).click();
+  await expect(page.getByRole("heading", { level: 1, name: /^Control accounts/ })).toBeVisible();
   await page.goBack();
   await expect(page.getByLabel("Their number")).toHaveValue("P-77");
   await expect(page.getByRole("region", { name: "Effect" })).toContainText(
@@ -119,6 +120,7 @@ test("every screen opens by keyboard from the palette, in light and dark, withou
     await page.keyboard.press("Control+k");
     await expect(page.getByPlaceholder("Client, document, code, screen or action")).toBeFocused();
     await page.keyboard.type(`screen ${typed}`);
+    await expect(page.getByRole("option", { selected: true })).toContainText(typed);
     await page.keyboard.press("Enter");
     await expect(page.getByRole("heading", { level: 1, name: heading })).toBeVisible();
     for (const colorScheme of ["light", "dark"] as const) {

@@ -1,9 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { ClientRow, ClientView, JobView } from "@fiscalon/contract/views";
 import { api, ApiError } from "../../kit/api.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { FileButton } from "../../kit/FileButton.tsx";
+import { readJson } from "../../kit/readJson.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 
 /** All clients of the practice. */
@@ -78,22 +80,11 @@ export function ClientsPage() {
 
 /** Creates a client from a book file. */
 function OpenBook() {
-  const input = useRef<HTMLInputElement>(null);
   const queries = useQueryClient();
   const navigate = useNavigate();
   const load = useMutation({
-    mutationFn: async (file: File) => {
-      let book: unknown;
-      try {
-        book = JSON.parse(await file.text());
-      } catch {
-        throw new ApiError({
-          code: "book/not-json",
-          message: "This file is no book file: it is not JSON. Choose the file that was exported.",
-        });
-      }
-      return api.post<ClientView | { job: JobView }>("/books", book);
-    },
+    mutationFn: async (file: File) =>
+      api.post<ClientView | { job: JobView }>("/books", await readJson(file, "book/not-json", "book file")),
     onSuccess: async (answer) => {
       await queries.invalidateQueries({ queryKey: ["clients"] });
       if ("id" in answer) await navigate(`/c/${answer.id}/return`);
@@ -101,26 +92,9 @@ function OpenBook() {
   });
   return (
     <>
-      <input
-        ref={input}
-        type="file"
-        accept=".json,application/json"
-        className="hidden"
-        aria-label="Book file"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) load.mutate(file);
-          event.target.value = "";
-        }}
-      />
-      <button
-        type="button"
-        className="action"
-        onClick={() => input.current?.click()}
-        disabled={load.isPending}
-      >
-        {load.isPending ? "Opening …" : "Open a book file"}
-      </button>
+      <FileButton label="Book file" busy={load.isPending} onFile={load.mutate}>
+        Open a book file
+      </FileButton>
       {load.error && <ErrorNote error={withField(load.error)} />}
     </>
   );

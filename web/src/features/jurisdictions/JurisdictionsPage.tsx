@@ -1,13 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useRef } from "react";
 import { Link, useNavigate } from "react-router";
 import type { JurisdictionRow } from "@fiscalon/contract/views";
 import { UNION_MEMBERS } from "@fiscalon/core/jurisdictions/eu/members";
 import { STANDARD_RATES } from "@fiscalon/core/jurisdictions/eu/standardRates";
 import { rowInForce } from "@fiscalon/core/tax/rateInForce";
-import { api, ApiError } from "../../kit/api.ts";
+import { api } from "../../kit/api.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { FileButton } from "../../kit/FileButton.tsx";
 import { today } from "../../kit/format.ts";
+import { readJson } from "../../kit/readJson.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { loadOwnPacks } from "./ownPacks.ts";
 import type { JurisdictionFile } from "./ownPacks.ts";
@@ -104,20 +105,11 @@ export function JurisdictionsPage() {
 
 /** Takes in the JSON file of a jurisdiction. */
 function ImportFile() {
-  const input = useRef<HTMLInputElement>(null);
   const queries = useQueryClient();
   const navigate = useNavigate();
   const load = useMutation({
     mutationFn: async (file: File) => {
-      const definition = await file
-        .text()
-        .then((text) => JSON.parse(text) as JurisdictionFile)
-        .catch(() => {
-          throw new ApiError({
-            code: "jurisdiction/not-json",
-            message: "This file is no jurisdiction: it is not JSON. Choose the file that was exported.",
-          });
-        });
+      const definition = (await readJson(file, "jurisdiction/not-json", "jurisdiction")) as JurisdictionFile;
       await api.put(`/jurisdictions/${encodeURIComponent(String(definition.id))}`, definition);
       return definition.id;
     },
@@ -129,21 +121,9 @@ function ImportFile() {
   });
   return (
     <>
-      <input
-        ref={input}
-        type="file"
-        accept=".json,application/json"
-        className="hidden"
-        aria-label="Jurisdiction file"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) load.mutate(file);
-          event.target.value = "";
-        }}
-      />
-      <button type="button" className="action" onClick={() => input.current?.click()}>
+      <FileButton label="Jurisdiction file" busy={load.isPending} onFile={load.mutate}>
         Import a file
-      </button>
+      </FileButton>
       {load.error && <ErrorNote error={load.error} />}
     </>
   );
