@@ -120,7 +120,7 @@ test("every screen opens by keyboard from the palette, in light and dark, withou
     await page.keyboard.press("Control+k");
     await expect(page.getByPlaceholder("Client, document, code, screen or action")).toBeFocused();
     await page.keyboard.type(`screen ${typed}`);
-    await expect(page.getByRole("option", { selected: true })).toContainText(typed);
+    await expect(page.getByRole("dialog").getByRole("option", { selected: true })).toContainText(typed);
     await page.keyboard.press("Enter");
     await expect(page.getByRole("heading", { level: 1, name: heading })).toBeVisible();
     for (const colorScheme of ["light", "dark"] as const) {
