@@ -5,6 +5,8 @@ import type { RateSchedules, TaxCode } from "@fiscalon/core/tax/taxCode";
 import { codeBody, ruleBody } from "./code.ts";
 import { bookDocument } from "./document.ts";
 import type { BookDocument } from "./document.ts";
+import { bookPayment } from "./payments.ts";
+import type { BookPayment } from "./payments.ts";
 import { country, date, decimal, name, reason, ref, taxNumber, text } from "./fields.ts";
 import { accountFields, contactFields, itemFields, placeFields, registrationFields } from "./setup.ts";
 import type { ContactBody, ItemBody, PlaceBody, RegistrationBody } from "./setup.ts";
@@ -58,6 +60,7 @@ export const bookSchema = Joi.object({
   items: Joi.array().items(Joi.object({ id: ref.required(), ...itemFields })),
   contacts: Joi.array().items(Joi.object({ id: ref.required(), ...contactFields, taxNumber })),
   documents: Joi.array().items(bookDocument),
+  payments: Joi.array().items(bookPayment),
   adjustments: Joi.array().items(
     Joi.object({
       registration: ref.required(),
@@ -114,6 +117,7 @@ export interface BookFile {
   items?: (ItemBody & { id: string })[];
   contacts?: (ContactBody & { id: string })[];
   documents?: BookDocument[];
+  payments?: BookPayment[];
   adjustments?: { registration: string; period: string; box: string; amount: string; reason: string }[];
   returns?: BookReturn[];
   taxPayments?: BookTaxPayment[];

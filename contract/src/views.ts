@@ -162,6 +162,16 @@ export interface DocumentView {
   tax: number;
   gross: number;
   ledgerDate: string;
+  /** What remains to be settled, in the document's currency; null where it was paid at once. */
+  open: number | null;
+  settledBy: {
+    payment: number;
+    kind: string;
+    number: string;
+    date: string;
+    amount: number;
+    difference: number;
+  }[];
   locked: { period: string; state: string } | null;
   source: { importId: number; fileName: string; row: number | null } | null;
   history: { at: string; by: string; what: string; documentId: number }[];

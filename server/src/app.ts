@@ -20,6 +20,7 @@ import { jurisdictionRoutes } from "./features/jurisdictions/routes.ts";
 import { loadOwnPacks } from "./features/jurisdictions/ownPacks.ts";
 import { importRoutes } from "./features/imports/routes.ts";
 import { ledgerRoutes } from "./features/ledger/routes.ts";
+import { paymentRoutes } from "./features/payments/routes.ts";
 import { priceRoutes } from "./features/price/routes.ts";
 import { Gateway } from "./features/returns/gateway.ts";
 import { reportRoutes } from "./features/reports/routes.ts";
@@ -62,6 +63,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   for (const routes of [
     clientRoutes,
     documentRoutes,
+    paymentRoutes,
     bookRoutes,
     importRoutes,
     ledgerRoutes,

@@ -127,7 +127,7 @@ describe("several agencies", () => {
     const setup = await server.ok<Setup>("GET", `${base}/setup`);
     expect(setup.codes.some(({ code, pack }) => code === "S20" && pack === "gb")).toBe(true);
   });
-  test("another rhythm and basis from a day on: the running period ends before it, the basis is a finding", async () => {
+  test("another rhythm and basis from a day on: the running period ends before it, money without a document is a finding", async () => {
     const { base, registrationId } = await newZealander();
     await server.ok("PUT", `${base}/registrations/${registrationId}`, {
       changes: [{ from: "2026-04-01", frequency: "six-monthly", anchor: "2026-09-30", basis: "cash" }],
@@ -145,8 +145,12 @@ describe("several agencies", () => {
           `${base}/registrations/${registrationId}/returns/${end}`,
         )
       ).findings.map(({ check }) => check);
-    expect(await findings("2026-01-31")).not.toContain("basis");
-    expect(await findings("2026-09-30")).toContain("basis");
+    const money = (date: string) =>
+      server.ok("POST", `${base}/payments`, { kind: "receipt", date, amount: "57.50", allocations: [] });
+    await money("2026-01-15");
+    await money("2026-05-15");
+    expect(await findings("2026-01-31")).not.toContain("unallocated");
+    expect(await findings("2026-09-30")).toContain("unallocated");
   });
 });
 

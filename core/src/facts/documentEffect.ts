@@ -10,6 +10,7 @@ import { ROUND_EACH_LINE } from "../tax/rounding.ts";
 import type { Rounding } from "../tax/rounding.ts";
 import type { CodeFinder } from "../supply/lineCode.ts";
 import type { RateSchedules } from "../tax/taxCode.ts";
+import { waitsForPayment } from "./cashBasis.ts";
 import { documentWarnings } from "./documentWarnings.ts";
 import type { DocumentWarning } from "./documentWarnings.ts";
 import { assignPeriod, registrationFor } from "./registration.ts";
@@ -31,6 +32,8 @@ export interface EffectSetup extends CodeFinder {
 export interface AssignedFact extends TaxFact {
   registration: number | null;
   period: PeriodAssignment | null;
+  /** On the cash basis: it is on no return until the document is paid. */
+  held: boolean;
 }
 
 export interface DocumentEffect {
@@ -49,7 +52,7 @@ export interface DocumentEffect {
  */
 export function documentEffect(document: DocumentInput, setup: EffectSetup): DocumentEffect {
   const priced = priceDocument(document, pricingSetup(setup, taxPointOf(document)));
-  const facts = factsOf(document, priced, setup).map((fact) => assigned(fact, setup));
+  const facts = factsOf(document, priced, setup).map((fact) => assigned(fact, document, priced, setup));
   const effect = {
     priced,
     postings: documentPostings(document, priced, setup.accounts, setup.digits),
@@ -75,19 +78,28 @@ export function pricingSetup(setup: EffectSetup, on: CalendarDate): PricingSetup
   return { codes, rules, schedules, digits, roundingOf, registeredFor };
 }
 
-function assigned(fact: TaxFact, setup: EffectSetup): AssignedFact {
+function assigned(
+  fact: TaxFact,
+  document: DocumentInput,
+  priced: PricedDocument,
+  setup: EffectSetup,
+): AssignedFact {
   const registration = registrationFor(
     setup.registrations,
     fact.levy,
     fact.taxPoint,
     setup.codes.get(fact.code)?.pack,
   );
-  if (!registration) return { ...fact, registration: null, period: null };
+  if (!registration) return { ...fact, registration: null, period: null, held: false };
+  if (priced.gross !== 0 && waitsForPayment(fact, document.kind, registration)) {
+    return { ...fact, registration: registration.id, period: null, held: true };
+  }
   const sealed = setup.sealed.get(registration.id) ?? new Set<CalendarDate>();
   return {
     ...fact,
     registration: registration.id,
     period: assignPeriod(registration, fact.taxPoint, sealed) ?? null,
+    held: false,
   };
 }
 

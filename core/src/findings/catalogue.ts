@@ -15,9 +15,9 @@ export const CHECKS = {
     title: "Region not known, so no box",
     source: "common practice, no source",
   },
-  basis: {
+  unallocated: {
     severity: "check",
-    title: "Figures at the tax point, registered as paid",
+    title: "Money without a document, on the cash basis",
     source: "VAT Notice 731 and the like elsewhere",
   },
   "no-registration": {

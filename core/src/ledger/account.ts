@@ -17,6 +17,11 @@ export const ACCOUNT_ROLES = [
   "charges",
   "allowance",
   "carried-credit",
+  "difference",
+  "exchange",
+  "opening",
+  "card-clearing",
+  "bank-charges",
 ] as const;
 export type AccountRole = (typeof ACCOUNT_ROLES)[number];
 

@@ -109,4 +109,5 @@ export class Database {
 }
 
 const CHUNK = 2000;
-type BulkTable = "documents" | "lines" | "entries" | "postings" | "facts" | "contacts";
+type BulkTable =
+  "documents" | "lines" | "entries" | "postings" | "facts" | "contacts" | "payments" | "allocations";

@@ -1,34 +1,32 @@
 import { EventEmitter } from "node:events";
-import { MessageChannel } from "node:worker_threads";
-import { Piscina } from "piscina";
+import { fileURLToPath } from "node:url";
+import workerpool from "workerpool";
 import type { JobView } from "@fiscalon/contract/views";
 import type { Actor } from "../actor.ts";
 import { made } from "../actor.ts";
 import type { Database } from "../db/database.ts";
 import type { JobRecord } from "../db/models.ts";
 import { notFound } from "../errors.ts";
-import type { JobMessage, JobTask } from "./task.ts";
+import type { JobMessage, JobOrder, JobOutcome, JobTask } from "./task.ts";
+
+type Run = workerpool.Promise<JobOutcome>;
 
 /**
- * Runs long work in worker threads. A job is one transaction in its thread: all or nothing, also when it is
- * cancelled or the process is killed. Progress goes to whoever listens; the outcome stays in the table of jobs.
+ * Runs long work in processes of its own: the database driver does not survive the end of a thread that holds it.
+ * A job is one transaction: all or nothing, also when it is cancelled or killed. Progress goes to whoever listens;
+ * the outcome stays in the table of jobs.
  */
 export class JobRunner {
   readonly #db: Database;
   readonly #dataDir: string;
-  readonly #pool: Piscina;
-  readonly #running = new Map<number, { view: JobView; cancel: Int32Array }>();
+  readonly #pool: workerpool.Pool;
+  readonly #running = new Map<number, { view: JobView; run: Run; end: Promise<void> }>();
   readonly #events = new EventEmitter();
 
   constructor(db: Database, dataDir: string) {
     this.#db = db;
     this.#dataDir = dataDir;
-    this.#pool = new Piscina({
-      filename: new URL("../../dist/jobs/worker.js", import.meta.url).href,
-      minThreads: 0,
-      maxThreads: 2,
-      idleTimeout: 60_000,
-    });
+    this.#pool = workerpool.pool(WORKER, { workerType: "process", maxWorkers: 2 });
     this.#events.setMaxListeners(0);
   }
 
@@ -60,32 +58,23 @@ export class JobRunner {
       ...made(actor),
     });
     const view = viewOf(row.get({ plain: true }) as JobRecord);
-    const cancel = new Int32Array(new SharedArrayBuffer(4));
-    this.#running.set(view.id, { view, cancel });
-    void this.#run(view, cancel, task, actor);
+    const order: JobOrder = { task, actor, dataDir: this.#dataDir };
+    const run = this.#pool.exec("work", [order], {
+      on: (message: JobMessage) => {
+        Object.assign(view, message);
+        this.#events.emit(String(view.id), view);
+      },
+    }) as Run;
+    this.#running.set(view.id, { view, run, end: this.#finish(view, run) });
     return view;
   }
 
-  async #run(view: JobView, cancel: Int32Array, task: JobTask, actor: Actor): Promise<void> {
-    const { port1, port2 } = new MessageChannel();
-    port1.on("message", (message: JobMessage) => {
-      Object.assign(view, message);
-      this.#events.emit(String(view.id), view);
-    });
+  async #finish(view: JobView, run: Run): Promise<void> {
     try {
-      const outcome = (await this.#pool.run(
-        { task, actor, dataDir: this.#dataDir, port: port2, cancel },
-        { transferList: [port2] },
-      )) as Pick<JobView, "state" | "result" | "error">;
-      Object.assign(view, outcome);
-    } catch {
-      view.state = "failed";
-      view.error = {
-        code: "jobs/failed",
-        message: "The work broke off on the server; nothing was changed. See the log.",
-      };
-    } finally {
-      port1.close();
+      Object.assign(view, await run);
+    } catch (error) {
+      const cancelled = error instanceof workerpool.Promise.CancellationError;
+      Object.assign(view, cancelled ? CANCELLED : BROKEN);
     }
     await this.#db.models.jobs.update(
       {
@@ -110,10 +99,9 @@ export class JobRunner {
     return viewOf(row.get({ plain: true }) as JobRecord);
   }
 
-  /** Asks a job to stop at its next step; what it did so far is undone. */
+  /** Ends the process a job runs in, wherever it is; the database undoes what it did so far. */
   cancel(id: number): void {
-    const running = this.#running.get(id);
-    if (running) Atomics.store(running.cancel, 0, 1);
+    this.#running.get(id)?.run.cancel();
   }
 
   /** Calls `listener` with each change until the returned function is called. */
@@ -122,12 +110,30 @@ export class JobRunner {
     return () => this.#events.off(String(id), listener);
   }
 
+  /** Ends what runs; the jobs are marked as cancelled. */
   async close(): Promise<void> {
-    for (const { cancel } of this.#running.values()) Atomics.store(cancel, 0, 1);
-    await this.#pool.close({ force: false }).catch(() => undefined);
-    await this.#pool.destroy();
+    const running = [...this.#running.values()];
+    for (const { run } of running) run.cancel();
+    await Promise.all(running.map(({ end }) => end));
+    await this.#pool.terminate(true);
   }
 }
+
+const WORKER = fileURLToPath(new URL("../../dist/jobs/worker.js", import.meta.url));
+
+const CANCELLED: JobOutcome = {
+  state: "cancelled",
+  result: null,
+  error: { code: "jobs/cancelled", message: "Cancelled. Nothing was changed." },
+};
+const BROKEN: JobOutcome = {
+  state: "failed",
+  result: null,
+  error: {
+    code: "jobs/failed",
+    message: "The work broke off on the server; nothing was changed. See the log.",
+  },
+};
 
 function viewOf({ id, kind, state, done, total, message, result, error }: JobRecord): JobView {
   return { id, kind, state, done, total, message, result, error };

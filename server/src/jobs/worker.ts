@@ -1,32 +1,33 @@
+import workerpool from "workerpool";
 import { FiscalError } from "@fiscalon/core/errors";
-import type { JobView } from "@fiscalon/contract/views";
 import { Database } from "../db/database.ts";
 import { errorBody } from "../errors.ts";
 import { importBook } from "../features/books/importBook.ts";
 import { loadOwnPacks } from "../features/jurisdictions/ownPacks.ts";
 import { checkImport, postImport } from "../features/imports/runImport.ts";
-import type { JobOrder, Progress } from "./task.ts";
-import { progressOf } from "./task.ts";
+import type { JobMessage, JobOrder, JobOutcome, Progress } from "./task.ts";
 
-type Outcome = Pick<JobView, "state" | "result" | "error">;
+const progress: Progress = {
+  step: (done, total, message) => workerpool.workerEmit({ done, total, message } satisfies JobMessage),
+};
 
-/** Runs one job in this thread, on a database connection of its own. */
-export default async function work(order: JobOrder): Promise<Outcome> {
+workerpool.worker({ work });
+
+/** Runs one job in this process, on a database connection of its own. */
+async function work(order: JobOrder): Promise<JobOutcome> {
   const db = await Database.open(order.dataDir, "");
   try {
     await loadOwnPacks(db);
-    return { state: "done", result: await run(db, order, progressOf(order)), error: null };
+    return { state: "done", result: await run(db, order), error: null };
   } catch (error) {
     if (!(error instanceof FiscalError)) throw error;
-    const state = error.code === "jobs/cancelled" ? "cancelled" : "failed";
-    return { state, result: null, error: errorBody(error).error };
+    return { state: "failed", result: null, error: errorBody(error).error };
   } finally {
-    order.port.close();
     await db.close();
   }
 }
 
-async function run(db: Database, { task, actor, dataDir }: JobOrder, progress: Progress): Promise<unknown> {
+async function run(db: Database, { task, actor, dataDir }: JobOrder): Promise<unknown> {
   switch (task.kind) {
     case "import-check":
       return checkImport(db, dataDir, task.clientId, task.importId, progress);

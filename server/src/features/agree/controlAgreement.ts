@@ -99,7 +99,10 @@ async function declaredTax(
   return (input ? row?.input : row?.output) ?? 0;
 }
 
-/** Tax whose entry is dated in the period but which is reported elsewhere, less what is reported here and dated elsewhere. */
+/**
+ * Tax whose entry is dated in the period but which is reported elsewhere or not yet, less what is reported here and
+ * dated elsewhere. Tax that waits for payment is in the ledger with its document and on the return with its payments.
+ */
 async function timingDifference(
   db: Database,
   registrationId: number,
@@ -112,12 +115,12 @@ async function timingDifference(
   const amount =
     role === "input-tax" ? "f.recoverable" : `CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN -f.tax ELSE 0 END`;
   const row = await db.row<{ timing: number }>(
-    `SELECT coalesce(sum((d.ledger_date BETWEEN $2 AND $3) * (${amount}) - (f.period_end IS $3 AND f.registration_id = $1) * (${amount})), 0) AS timing
+    `SELECT coalesce(sum((d.ledger_date BETWEEN $2 AND $3 AND f.release_of IS NULL) * (${amount}) - (f.period_end IS $3 AND f.registration_id = $1) * (${amount})), 0) AS timing
      FROM facts f JOIN documents d ON d.id = f.document_id
      WHERE f.client_id = (SELECT client_id FROM registrations WHERE id = $1) AND f.live = 1
        AND f.levy IN (SELECT value FROM json_each($4))
        AND ((f.registration_id = $1 AND f.period_end = $3) OR d.ledger_date BETWEEN $2 AND $3)
-       AND NOT (f.registration_id IS $1 AND f.period_end IS $3 AND d.ledger_date BETWEEN $2 AND $3)`,
+       AND NOT (f.registration_id IS $1 AND f.period_end IS $3 AND d.ledger_date BETWEEN $2 AND $3 AND f.release_of IS NULL)`,
     [registrationId, from, to, levies],
   );
   return row?.timing ?? 0;

@@ -5,6 +5,7 @@ import type { Database } from "../../db/database.ts";
 import type { ContactRecord, ItemRecord, PlaceRecord, ReturnRecord } from "../../db/models.ts";
 import { loadSetup } from "../clients/loadSetup.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
+import { paymentsOfBook } from "./bookPayments.ts";
 import { loadDocuments } from "../documents/loadDocuments.ts";
 
 /** A client's complete set-up and books as a book file. Importing it gives the same books again. */
@@ -72,6 +73,7 @@ export async function exportBook(db: Database, clientId: number): Promise<BookFi
       }),
     ),
     documents: await documentsOf(db, setup, refsOf(contacts), refsOf(places)),
+    payments: await paymentsOfBook(db, setup, refsOf(contacts)),
     adjustments: await adjustmentsOf(db, setup),
     ...(await returnsOf(db, setup)),
   };
@@ -106,7 +108,7 @@ async function documentsOf(
   places: ReadonlyMap<number, string>,
 ): Promise<BookDocument[]> {
   const late = await db.rows<{ document: number; end: string }>(
-    "SELECT DISTINCT document_id AS document, period_end AS end FROM facts WHERE client_id = $1 AND live = 1 AND late = 1",
+    "SELECT DISTINCT document_id AS document, period_end AS end FROM facts WHERE client_id = $1 AND live = 1 AND late = 1 AND release_of IS NULL",
     [setup.client.id],
   );
   const reportedIn = new Map(late.map((row) => [row.document, row.end]));

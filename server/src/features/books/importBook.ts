@@ -15,6 +15,7 @@ import { loadSetup } from "../clients/loadSetup.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
 import { postDocuments } from "../documents/postDocuments.ts";
 import type { NewDocument } from "../documents/postDocuments.ts";
+import { BookPayments } from "./bookPayments.ts";
 import { addAdjustment } from "../returns/adjust.ts";
 import { returnRecord } from "../returns/records.ts";
 import { freeze } from "../returns/sealReturn.ts";
@@ -44,10 +45,13 @@ export async function importBook(
       refs,
       progress,
     );
-    await sealedPeriods(db, tx, actor, clientId, book, documents, refs, progress);
+    const payments = new BookPayments(book.payments ?? [], refs.contacts);
+    await payments.post(db, tx, actor, await load(), "");
+    await sealedPeriods(db, tx, actor, clientId, book, documents, payments, refs, progress);
     const sealed = new Set((book.returns ?? []).map((one) => one.period));
     const later = documents.filter(({ document }) => document.reportedIn && !sealed.has(document.reportedIn));
     await postAll(db, tx, actor, await load(), later, refs, progress);
+    await payments.post(db, tx, actor, await load(), null);
     return clientId;
   });
 }
@@ -241,6 +245,7 @@ async function sealedPeriods(
   clientId: number,
   book: BookFile,
   documents: readonly Numbered[],
+  payments: BookPayments,
   refs: Refs,
   progress: Progress,
 ): Promise<void> {
@@ -258,6 +263,7 @@ async function sealedPeriods(
       refs,
       progress,
     );
+    await payments.post(db, tx, actor, setup, one.period);
     await freeze(db, tx, { ...actor, at: one.sealedAt }, clientId, r, one.period);
     const record = await returnRecord(db, r.id, one.period, tx);
     compareBoxes(record?.boxes ?? [], one.boxes, setup.plain.digits, path);

@@ -6,6 +6,7 @@ import type { DocumentInput } from "@fiscalon/core/tax/documentInput";
 import type { Actor } from "../../actor.ts";
 import type { Database, Tx } from "../../db/database.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
+import { releaseFacts } from "../payments/releaseFacts.ts";
 import { addParties } from "./addParties.ts";
 
 /** A document ready to be posted. `sourceRows`: by line, the row of the imported file. */
@@ -95,6 +96,7 @@ const FACT_COLUMNS = [
   "own_end",
   "period_end",
   "late",
+  "held",
   "tags",
   "created_at",
 ];
@@ -163,6 +165,13 @@ export async function recomputeDocuments(
     documents.map((document) => document.id),
   );
   await insertEffects(db, tx, rows);
+  await releaseFacts(
+    db,
+    tx,
+    actor,
+    setup,
+    documents.map((document) => document.id),
+  );
 }
 
 /** Entries and facts of documents stop counting; they stay on record. */
@@ -319,6 +328,7 @@ function takeEffect(
       fact.period?.own.to ?? null,
       fact.period?.reported.to ?? null,
       fact.period?.late ? 1 : 0,
+      fact.held ? 1 : 0,
       fact.tags,
       actor.at,
     ]);

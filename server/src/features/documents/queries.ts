@@ -4,6 +4,9 @@ import { notFound } from "../../errors.ts";
 import { contactView } from "../clients/views.ts";
 import { loadSetup } from "../clients/loadSetup.ts";
 import { loadDocuments } from "./loadDocuments.ts";
+import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
+import type { StoredDocument } from "./loadDocuments.ts";
+import { paymentsOfDocument } from "../payments/queries.ts";
 import { lockOf } from "./service.ts";
 
 export interface DocumentFilter {
@@ -111,6 +114,7 @@ export async function documentView(
     tax: document.tax,
     gross: document.gross,
     ledgerDate: document.ledgerDate,
+    ...(await settlementOf(db, document)),
     locked: document.state === "posted" ? await lockOf(db, setup, document) : null,
     source:
       source === undefined || document.importId === null
@@ -118,6 +122,17 @@ export async function documentView(
         : { importId: document.importId, fileName: source.file_name, row: document.sourceRows[0] ?? null },
     history: await historyOf(db, documentId),
   };
+}
+
+/** What is open of a document, and the payments that settled the rest. */
+async function settlementOf(
+  db: Database,
+  { id, input, gross }: StoredDocument,
+): Promise<Pick<DocumentView, "open" | "settledBy">> {
+  const { counter } = DOCUMENT_KINDS[input.kind];
+  if (counter !== "receivable" && counter !== "payable") return { open: null, settledBy: [] };
+  const settledBy = await paymentsOfDocument(db, id);
+  return { open: settledBy.reduce((open, one) => open - one.amount - one.difference, gross), settledBy };
 }
 
 /** Every version of the document, oldest first: who made it, and how it ended. */

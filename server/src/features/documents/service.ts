@@ -10,6 +10,7 @@ import { loadSetup } from "../clients/loadSetup.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
 import { loadDocuments } from "./loadDocuments.ts";
 import type { StoredDocument } from "./loadDocuments.ts";
+import { moveAllocations, refusePaid } from "../payments/allocated.ts";
 import { endEffects, postDocuments } from "./postDocuments.ts";
 import type { NewDocument } from "./postDocuments.ts";
 
@@ -49,14 +50,10 @@ export async function correctDocument(
     const old = await changeable(db, tx, setup, documentId);
     const document = await prepared(db, tx, setup, body, old);
     await endDocument(db, tx, actor, old, "superseded", "corrected");
-    return postOne(
-      db,
-      tx,
-      actor,
-      setup,
-      { ...document, supersedes: old.id, sourceKey: old.sourceKey },
-      body.duplicateReason,
-    );
+    const corrected = { ...document, supersedes: old.id, sourceKey: old.sourceKey };
+    const id = await postOne(db, tx, actor, setup, corrected, body.duplicateReason);
+    await moveAllocations(db, tx, actor, setup, old, id);
+    return id;
   });
 }
 
@@ -71,6 +68,7 @@ export async function voidDocument(
   await db.write(async (tx) => {
     const setup = await loadSetup(db, clientId, tx);
     const document = await changeable(db, tx, setup, documentId);
+    await refusePaid(db, tx, [documentId]);
     await endDocument(db, tx, actor, document, "void", reason);
     await recordChange(db, tx, actor, {
       client: clientId,
@@ -128,7 +126,7 @@ async function prepared(
   return document;
 }
 
-async function requireOwn(
+export async function requireOwn(
   db: Database,
   tx: Tx,
   clientId: number,

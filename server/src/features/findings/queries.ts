@@ -140,3 +140,22 @@ export async function unregisteredDocuments(
     tx,
   );
 }
+
+/** Money of a period that settles nothing. */
+export async function unallocatedPayments(
+  db: Database,
+  clientId: number,
+  from: string,
+  to: string,
+  kinds: readonly string[],
+  tx?: Tx,
+): Promise<{ payment: number; number: string; party: string; amount: number }[]> {
+  return db.rows(
+    `SELECT p.id AS payment, p.number, coalesce(c.name, 'no party') AS party, p.on_account AS amount
+     FROM payments p LEFT JOIN contacts c ON c.id = p.contact_id
+     WHERE p.client_id = $1 AND p.state = 'posted' AND p.on_account <> 0 AND p.date BETWEEN $2 AND $3
+       AND p.kind IN (SELECT value FROM json_each($4)) ORDER BY p.date, p.id LIMIT 200`,
+    [clientId, from, to, JSON.stringify(kinds)],
+    tx,
+  );
+}

@@ -18,7 +18,13 @@ import { evaluated, formOf } from "../returns/evaluation.ts";
 import { adjustmentsOf, factGroups, lateGroups } from "../returns/queries.ts";
 import { judged, LINE_CHECKS, oldestClaim } from "./checks.ts";
 import type { CheckContext } from "./checks.ts";
-import { candidateLines, twinPurchases, uncodedLines, unregisteredDocuments } from "./queries.ts";
+import {
+  candidateLines,
+  twinPurchases,
+  unallocatedPayments,
+  uncodedLines,
+  unregisteredDocuments,
+} from "./queries.ts";
 
 interface Scope {
   db: Database;
@@ -46,6 +52,7 @@ export async function findingsOf(
     ...arithmetic(scope),
     ...(await uncoded(scope)),
     ...setUp(scope),
+    ...(await unallocated(scope)),
     ...(await unregistered(scope)),
     ...(await lineFindings(scope)),
     ...(await duplicates(scope)),
@@ -82,7 +89,7 @@ function arithmetic({ boxes, registration, period, context }: Scope): Finding[] 
 }
 
 /** What is missing in the set-up of the registration. */
-function setUp({ setup, registration, period, context: { pack } }: Scope): Finding[] {
+function setUp({ setup, registration, context: { pack } }: Scope): Finding[] {
   const accounts = registration.levies.flatMap((levy) => {
     const deducted = pack.levies.find((one) => one.levy === levy)?.deducted ?? false;
     return missingRoles(setup.plain.accounts, levy, deducted).map((role) =>
@@ -93,14 +100,22 @@ function setUp({ setup, registration, period, context: { pack } }: Scope): Findi
       ),
     );
   });
-  const reportsOn = basisOn(registration, period.to);
-  if (reportsOn === "accrual") return accounts;
-  const basis = finding(
-    "basis",
-    [reportsOn],
-    `The registration reports on the ${reportsOn} basis, but what was paid when is not recorded in the books; each line is counted at its tax point. Check that nothing counted here is unpaid, or adjust.`,
+  return accounts;
+}
+
+/** On the cash basis, money that is not allocated to documents is on no return, although tax may be due on it. */
+async function unallocated({ db, setup, registration, period, context, tx }: Scope): Promise<Finding[]> {
+  const basis = basisOn(registration, period.to);
+  if (basis === "accrual") return [];
+  const kinds = basis === "cash" ? ["receipt", "payment"] : ["payment"];
+  const payments = await unallocatedPayments(db, setup.client.id, period.from, period.to, kinds, tx);
+  return payments.map((one) =>
+    finding(
+      "unallocated",
+      [one.payment],
+      `${one.number}, ${one.party}: ${displayAmount(one.amount, context.digits)} is allocated to no document, so nothing is reported for it. Allocate it under Books, Payments.`,
+    ),
   );
-  return [...accounts, basis];
 }
 
 async function uncoded({ db, setup, period, context, tx }: Scope): Promise<Finding[]> {

@@ -45,7 +45,7 @@ export async function taxDetails(
 function conditions(clientId: number, filter: ReportFilter): { where: string; bind: Bind & unknown[] } {
   const bind: unknown[] = [clientId, filter.from, filter.to];
   const parts = [
-    "f.client_id = $1 AND f.live = 1",
+    "f.client_id = $1 AND f.live = 1 AND f.held = 0",
     filter.by === "period" ? "f.period_end BETWEEN $2 AND $3" : "f.tax_point BETWEEN $2 AND $3",
   ];
   const equal = (column: string, value: string | number) => {

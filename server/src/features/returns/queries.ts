@@ -48,7 +48,7 @@ export async function factGroupsBetween(
   const day = byPeriod ? "period_end" : "tax_point";
   const rows = await db.rows<GroupRow>(
     `SELECT $3 AS periodEnd, bucket, ${SUMS} FROM facts
-     WHERE registration_id = $1 AND live = 1 AND ${day} BETWEEN $2 AND $3 GROUP BY bucket`,
+     WHERE registration_id = $1 AND live = 1 AND held = 0 AND ${day} BETWEEN $2 AND $3 GROUP BY bucket`,
     [registrationId, from, to],
   );
   return rows.map(grouped);

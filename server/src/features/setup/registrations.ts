@@ -13,6 +13,7 @@ import {
   refuseOverlap,
 } from "../clients/createClient.ts";
 import { loadDocuments } from "../documents/loadDocuments.ts";
+import { releaseFacts } from "../payments/releaseFacts.ts";
 import { recomputeDocuments } from "../documents/postDocuments.ts";
 
 /**
@@ -65,11 +66,22 @@ export async function changeRegistration(
     const open = await loadDocuments(
       db,
       `d.client_id = $1 AND d.state = 'posted' AND EXISTS (SELECT 1 FROM facts f WHERE f.document_id = d.id AND f.live = 1
-         AND (f.registration_id = $2 OR f.registration_id IS NULL) AND coalesce(f.period_end, f.tax_point) > $3)`,
+         AND (f.registration_id = $2 OR f.registration_id IS NULL) AND coalesce(f.period_end, f.tax_point) > $3)
+       AND NOT EXISTS (SELECT 1 FROM facts s JOIN returns r ON r.registration_id = s.registration_id
+         AND r.period_end = s.period_end AND r.state IN ('sealed', 'filed', 'settled')
+         WHERE s.document_id = d.id AND s.live = 1)`,
       [clientId, r.id, lastSealed?.end ?? ""],
       tx,
     );
-    await recomputeDocuments(db, tx, actor, await loadSetup(db, clientId, tx), open);
+    const now = await loadSetup(db, clientId, tx);
+    await recomputeDocuments(db, tx, actor, now, open);
+    const waiting = await db.rows<{ id: number }>(
+      "SELECT DISTINCT document_id AS id FROM facts WHERE registration_id = $1 AND held = 1 AND live = 1",
+      [r.id],
+      tx,
+    );
+    const ids = waiting.map(({ id }) => id);
+    await releaseFacts(db, tx, actor, now, ids);
   });
 }
 

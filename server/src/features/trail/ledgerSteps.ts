@@ -216,20 +216,27 @@ async function timingParts(
     ledger: string;
     reported: string | null;
     amount: number;
+    held: number;
   }>(
     `SELECT f.document_id AS document, d.number, d.ledger_date AS ledger, f.period_end AS reported,
-       sum(CASE WHEN d.ledger_date BETWEEN $2 AND $3 THEN 1 ELSE -1 END * (${amount})) AS amount
+       sum(((d.ledger_date BETWEEN $2 AND $3 AND f.release_of IS NULL)
+         - (f.period_end IS $3 AND f.registration_id IS $1)) * (${amount})) AS amount, max(f.held) AS held
      FROM facts f JOIN documents d ON d.id = f.document_id
      WHERE f.client_id = (SELECT client_id FROM registrations WHERE id = $1) AND f.live = 1
        AND ((f.registration_id = $1 AND f.period_end = $3) OR d.ledger_date BETWEEN $2 AND $3)
-       AND NOT (f.registration_id IS $1 AND f.period_end IS $3 AND d.ledger_date BETWEEN $2 AND $3)
-     GROUP BY f.document_id ORDER BY d.ledger_date LIMIT ${LISTED}`,
+       AND NOT (f.registration_id IS $1 AND f.period_end IS $3 AND d.ledger_date BETWEEN $2 AND $3 AND f.release_of IS NULL)
+     GROUP BY f.document_id HAVING amount <> 0 ORDER BY d.ledger_date LIMIT ${LISTED}`,
     [registrationId, view.from, view.to],
   );
   return rows.map((row) => ({
     ref: `document/${row.document}`,
     label: `${row.number}: in the ledger on ${row.ledger}`,
-    detail: row.reported === null ? "on no return" : `reported in the period to ${row.reported}`,
+    detail:
+      row.held === 1
+        ? "reported as it is paid"
+        : row.reported === null
+          ? "on no return"
+          : `reported in the period to ${row.reported}`,
     amount: row.amount,
   }));
 }

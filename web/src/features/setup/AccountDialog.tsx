@@ -22,9 +22,25 @@ export const ROLE_WORDS: Readonly<Record<AccountRole, string>> = {
   charges: "interest and penalties",
   allowance: "kept for filing in time",
   "carried-credit": "credit left with the authority",
+  difference: "payment differences",
+  exchange: "exchange differences",
+  opening: "opening balances",
+  "card-clearing": "card takings in transit",
+  "bank-charges": "bank and card charges",
 };
 
-const WITHOUT_LEVY = new Set<AccountRole>(["bank", "receivable", "payable", "sales", "purchases"]);
+const WITHOUT_LEVY = new Set<AccountRole>([
+  "bank",
+  "receivable",
+  "payable",
+  "sales",
+  "purchases",
+  "difference",
+  "exchange",
+  "opening",
+  "card-clearing",
+  "bank-charges",
+]);
 
 /** Adds or changes an account; adding is also opened from within a line of a document. */
 export function AccountDialog({

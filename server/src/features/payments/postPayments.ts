@@ -1,0 +1,233 @@
+import { FiscalError, withinField } from "@fiscalon/core/errors";
+import { onAccount, PAYMENT_NAMES, paymentPostings } from "@fiscalon/core/ledger/paymentPostings";
+import type { PaymentInput, PaymentKind } from "@fiscalon/core/ledger/paymentPostings";
+import type { DocumentKind } from "@fiscalon/core/tax/documentInput";
+import type { Actor } from "../../actor.ts";
+import type { Database, Tx } from "../../db/database.ts";
+import type { ClientSetup } from "../clients/loadSetup.ts";
+import { releaseFacts } from "./releaseFacts.ts";
+
+/** A payment ready to be posted. Amounts in minor units; `account` is a code of the chart, null for the bank. */
+export interface NewPayment {
+  kind: PaymentKind;
+  number: string;
+  date: string;
+  contact: number | null;
+  account: string | null;
+  amount: number;
+  reference: string;
+  note: string;
+  allocations: { document: number; amount: number; difference: number; differenceAccount: string | null }[];
+  supersedes?: number;
+  sourceKey?: string | null;
+}
+
+interface OpenDocument {
+  id: number;
+  kind: DocumentKind;
+  number: string;
+  contact: number | null;
+  open: number;
+}
+
+const PAYMENT_COLUMNS = [
+  "id",
+  "client_id",
+  "kind",
+  "number",
+  "date",
+  "contact_id",
+  "account",
+  "currency",
+  "amount",
+  "base",
+  "on_account",
+  "reference",
+  "note",
+  "state",
+  "supersedes",
+  "source_key",
+  "created_at",
+  "created_by",
+];
+
+/** What remains to be settled of a document, in the currency of the document (alias d). */
+export const OPEN_AMOUNT = `(coalesce(d.foreign_gross, d.gross) - coalesce((SELECT sum(a.amount + a.difference)
+  FROM allocations a WHERE a.document_id = d.id AND a.live = 1), 0))`;
+
+/**
+ * Posts payments set by set: entry, allocations, and what becomes reportable because documents are paid.
+ * @returns ids of the payments, in order
+ * @throws FiscalError with the path `payments[n]…` of the first that cannot be posted; nothing is written then
+ */
+export async function postPayments(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  setup: ClientSetup,
+  payments: readonly NewPayment[],
+): Promise<number[]> {
+  const documents = await openDocuments(db, tx, setup.client.id, payments);
+  const firstPayment = (await db.lastId("payments", tx)) + 1;
+  const firstEntry = (await db.lastId("entries", tx)) + 1;
+  const rows = { payments: [], allocations: [], entries: [], postings: [] } as Record<
+    "payments" | "allocations" | "entries" | "postings",
+    unknown[][]
+  >;
+  payments.forEach((payment, index) =>
+    withinField(`payments[${index}]`, () =>
+      takePayment(
+        rows,
+        payment,
+        { payment: firstPayment + index, entry: firstEntry + index },
+        documents,
+        setup,
+        actor,
+      ),
+    ),
+  );
+  await db.insertRows("payments", PAYMENT_COLUMNS, rows.payments, tx);
+  await db.insertRows(
+    "allocations",
+    ["payment_id", "document_id", "amount", "difference", "difference_account", "base"],
+    rows.allocations,
+    tx,
+  );
+  await db.insertRows(
+    "entries",
+    ["id", "client_id", "kind", "date", "payment_id", "text", "created_at", "created_by"],
+    rows.entries,
+    tx,
+  );
+  await db.insertRows(
+    "postings",
+    ["entry_id", "client_id", "account_id", "date", "amount", "line", "levy", "text"],
+    rows.postings,
+    tx,
+  );
+  await releaseFacts(db, tx, actor, setup, [...documents.keys()]);
+  return payments.map((_, index) => firstPayment + index);
+}
+
+/** The documents payments name, with what is open of each before these payments. */
+async function openDocuments(
+  db: Database,
+  tx: Tx,
+  clientId: number,
+  payments: readonly NewPayment[],
+): Promise<Map<number, OpenDocument>> {
+  const ids = [...new Set(payments.flatMap(({ allocations }) => allocations.map((one) => one.document)))];
+  const rows = await db.rows<OpenDocument>(
+    `SELECT d.id, d.kind, d.number, d.contact_id AS contact, ${OPEN_AMOUNT} AS open FROM documents d
+     WHERE d.client_id = $1 AND d.state = 'posted' AND d.id IN (SELECT value FROM json_each($2))`,
+    [clientId, JSON.stringify(ids)],
+    tx,
+  );
+  return new Map(rows.map((row) => [row.id, row]));
+}
+
+function takePayment(
+  rows: Record<"payments" | "allocations" | "entries" | "postings", unknown[][]>,
+  payment: NewPayment,
+  ids: { payment: number; entry: number },
+  documents: ReadonlyMap<number, OpenDocument>,
+  setup: ClientSetup,
+  actor: Actor,
+): void {
+  const client = setup.client.id;
+  const input = inputOf(payment, documents);
+  const postings = paymentPostings(input, setup.plain.accounts, setup.plain.digits);
+  const { kind, number, date } = payment;
+  rows.payments.push([
+    ids.payment,
+    client,
+    kind,
+    number,
+    date,
+    payment.contact,
+    payment.account,
+    setup.client.currency,
+    payment.amount,
+    payment.amount,
+    onAccount(input),
+    payment.reference,
+    payment.note,
+    "posted",
+    payment.supersedes ?? null,
+    payment.sourceKey ?? null,
+    actor.at,
+    actor.person,
+  ]);
+  for (const { document, amount, difference, differenceAccount } of payment.allocations) {
+    const settled = amount + difference;
+    rows.allocations.push([ids.payment, document, amount, difference, differenceAccount, settled]);
+    const known = documents.get(document);
+    if (known) known.open -= settled;
+  }
+  const text = `${PAYMENT_NAMES[kind]} ${number}`;
+  rows.entries.push([ids.entry, client, "payment", date, ids.payment, text, actor.at, actor.person]);
+  for (const { account, amount, line, levy, text: words } of postings) {
+    rows.postings.push([ids.entry, client, setup.accountIds.get(account), date, amount, line, levy, words]);
+  }
+}
+
+function inputOf(payment: NewPayment, documents: ReadonlyMap<number, OpenDocument>): PaymentInput {
+  const allocations = payment.allocations.map((one, index) => {
+    const document = documents.get(one.document);
+    if (!document) {
+      throw new FiscalError(
+        "payment/unknown-document",
+        "This document is not in the books, or no longer. Choose another.",
+        `allocations[${index}].document`,
+      );
+    }
+    if (payment.contact !== null && document.contact !== null && document.contact !== payment.contact) {
+      throw new FiscalError(
+        "payment/other-party",
+        `${document.number} belongs to another party. Take it off, or leave the party of the payment open.`,
+        `allocations[${index}].document`,
+      );
+    }
+    return { ...one, document };
+  });
+  return { kind: payment.kind, amount: payment.amount, account: payment.account, allocations };
+}
+
+/** Entries and allocations of payments stop counting, and what they made reportable with them. */
+export async function endPayments(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  setup: ClientSetup,
+  ids: readonly number[],
+  end: { state: "superseded" | "void"; reason: string },
+): Promise<void> {
+  const json = JSON.stringify(ids);
+  const touched = await db.rows<{ document: number }>(
+    `SELECT DISTINCT document_id AS document FROM allocations
+     WHERE payment_id IN (SELECT value FROM json_each($1)) AND live = 1`,
+    [json],
+    tx,
+  );
+  await db.run(
+    `UPDATE payments SET state = $2, ended_at = $3, ended_by = $4, end_reason = $5
+     WHERE id IN (SELECT value FROM json_each($1))`,
+    [json, end.state, actor.at, actor.person, end.reason],
+    tx,
+  );
+  for (const sql of [
+    `UPDATE allocations SET live = 0 WHERE payment_id IN (SELECT value FROM json_each($1))`,
+    `UPDATE postings SET live = 0 WHERE entry_id IN
+       (SELECT id FROM entries WHERE payment_id IN (SELECT value FROM json_each($1)))`,
+    `UPDATE entries SET live = 0 WHERE payment_id IN (SELECT value FROM json_each($1))`,
+  ]) {
+    await db.run(sql, [json], tx);
+  }
+  await releaseFacts(
+    db,
+    tx,
+    actor,
+    setup,
+    touched.map((row) => row.document),
+  );
+}

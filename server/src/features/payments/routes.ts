@@ -1,0 +1,102 @@
+import type { FastifyInstance } from "fastify";
+import Joi from "joi";
+import { voidBody } from "@fiscalon/contract/document";
+import { date, id } from "@fiscalon/contract/fields";
+import { paymentBody } from "@fiscalon/contract/payments";
+import type { PaymentBody } from "@fiscalon/contract/payments";
+import { actorNow } from "../../actor.ts";
+import type { AppContext } from "../../context.ts";
+import { clientParams, described } from "../../validation.ts";
+import { loadSetup, today } from "../clients/loadSetup.ts";
+import { openItems, paymentPage, paymentView } from "./queries.ts";
+import type { OpenFilter, PaymentFilter } from "./queries.ts";
+import { correctPayment, createPayment, voidPayment } from "./service.ts";
+
+type Id = { Params: { id: number } };
+type Payment = { Params: { id: number; payment: number } };
+const paymentParams = Joi.object({ id: id.required(), payment: id.required() });
+const paging = {
+  search: Joi.string().allow("").max(100).default(""),
+  offset: Joi.number().integer().min(0).default(0),
+  limit: Joi.number().integer().min(1).max(500).default(100),
+};
+
+export async function paymentRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+  const view = async (clientId: number, payment: number) =>
+    paymentView(db, await loadSetup(db, clientId), payment);
+
+  app.get<Id & { Querystring: PaymentFilter }>(
+    "/clients/:id/payments",
+    {
+      schema: described("Payments and receipts, by pages", "Books", {
+        params: clientParams,
+        querystring: Joi.object({
+          ...paging,
+          from: date.allow("").default(""),
+          to: date.allow("").default(""),
+        }),
+      }),
+    },
+    (request) => paymentPage(db, request.params.id, request.query),
+  );
+
+  app.get<Id & { Querystring: OpenFilter }>(
+    "/clients/:id/open-items",
+    {
+      schema: described("Documents that are not settled, by pages", "Books", {
+        params: clientParams,
+        querystring: Joi.object({
+          ...paging,
+          contact: Joi.number().integer().min(0).default(0),
+          side: Joi.string().valid("", "sale", "purchase").default(""),
+          on: date.default(() => today()),
+        }),
+      }),
+    },
+    (request) => openItems(db, request.params.id, request.query),
+  );
+
+  app.post<Id & { Body: PaymentBody }>(
+    "/clients/:id/payments",
+    { schema: described("Post a payment or receipt", "Books", { params: clientParams, body: paymentBody }) },
+    async (request, reply) => {
+      const payment = await createPayment(db, actorNow(), request.params.id, request.body);
+      return reply.status(201).send(await view(request.params.id, payment));
+    },
+  );
+
+  app.get<Payment>(
+    "/clients/:id/payments/:payment",
+    { schema: described("A payment with its history", "Books", { params: paymentParams }) },
+    (request) => view(request.params.id, request.params.payment),
+  );
+
+  app.put<Payment & { Body: PaymentBody }>(
+    "/clients/:id/payments/:payment",
+    {
+      schema: described("Replace a payment by a corrected version", "Books", {
+        params: paymentParams,
+        body: paymentBody,
+      }),
+    },
+    async (request) => {
+      const { id: clientId, payment } = request.params;
+      return view(clientId, await correctPayment(db, actorNow(), clientId, payment, request.body));
+    },
+  );
+
+  app.post<Payment & { Body: { reason: string } }>(
+    "/clients/:id/payments/:payment/void",
+    {
+      schema: described("Take a payment out of the books", "Books", {
+        params: paymentParams,
+        body: voidBody,
+      }),
+    },
+    async (request) => {
+      const { id: clientId, payment } = request.params;
+      await voidPayment(db, actorNow(), clientId, payment, request.body.reason);
+      return view(clientId, payment);
+    },
+  );
+}
