@@ -32,6 +32,13 @@ const documentFields = {
   taxPoint: date.allow(null),
   prices: Joi.string().valid("exclusive", "inclusive").default("exclusive"),
   currency: Joi.string().uppercase().length(3),
+  exchange: Joi.object({
+    rate: Joi.string()
+      .pattern(/^\d{1,9}(\.\d{1,10})?$/, "a rate such as 0.8734")
+      .required(),
+    source: text,
+    date: date.allow(null),
+  }),
   corrects: Joi.string().max(60).allow(null),
   originalDate: date.allow(null),
   note: text,
@@ -60,7 +67,6 @@ export const documentBody = Joi.object({
 export const voidBody = Joi.object({ reason: reason.required() });
 
 export interface DocumentBody extends DocumentInput {
-  currency?: string;
   contact?: number | null;
   place?: number | null;
   corrects?: string | null;
@@ -69,7 +75,6 @@ export interface DocumentBody extends DocumentInput {
 }
 
 export interface BookDocument extends DocumentInput {
-  currency?: string;
   contact?: string | null;
   place?: string | null;
   corrects?: string | null;

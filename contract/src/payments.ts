@@ -15,6 +15,9 @@ const paymentFields = {
   date: date.required(),
   account: accountCode,
   amount: decimal.required(),
+  currency: Joi.string().uppercase().length(3),
+  /** What the bank made of it, in the currency of the books; only in another currency. */
+  bankAmount: decimal,
   reference: text,
   note: text,
 };
@@ -55,6 +58,8 @@ export interface PaymentBody {
   contact?: number | null;
   account?: string | null;
   amount: string;
+  currency?: string;
+  bankAmount?: string;
   reference?: string;
   note?: string;
   allocations: AllocationBody[];
@@ -67,6 +72,8 @@ export interface BookPayment {
   contact?: string | null;
   account?: string | null;
   amount: string;
+  currency?: string;
+  bankAmount?: string;
   reference?: string;
   note?: string;
   allocations?: {
@@ -80,7 +87,7 @@ export interface BookPayment {
   reportedIn?: string;
 }
 
-/** A document with something left to settle. Amounts in minor units. */
+/** A document with something left to settle. Amounts in minor units of its own currency. */
 export interface OpenItem {
   document: number;
   kind: DocumentKind;
@@ -88,6 +95,7 @@ export interface OpenItem {
   date: string;
   contact: number | null;
   party: string;
+  currency: string;
   gross: number;
   open: number;
   days: number;
@@ -95,7 +103,7 @@ export interface OpenItem {
 
 export interface OpenItemPage {
   total: number;
-  /** What is open of all that match, customers owing positive. */
+  /** What is open of all that match in the currency of the books, customers owing positive. */
   open: number;
   rows: OpenItem[];
 }
@@ -129,7 +137,10 @@ export interface PaymentView {
   date: string;
   contact: { id: number; name: string } | null;
   account: string;
+  currency: string;
   amount: number;
+  /** In the currency of the books. */
+  base: number;
   onAccount: number;
   reference: string;
   note: string;

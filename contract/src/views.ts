@@ -161,6 +161,8 @@ export interface DocumentView {
   net: number;
   tax: number;
   gross: number;
+  /** In the document's own currency, where that is another. */
+  foreignGross: number | null;
   ledgerDate: string;
   /** What remains to be settled, in the document's currency; null where it was paid at once. */
   open: number | null;

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { cashReleases, NOTHING_RELEASED, RELEASED_FIGURES } from "@fiscalon/core/facts/cashBasis";
-import type { Release } from "@fiscalon/core/facts/cashBasis";
+import { cashReleases, NOTHING_RELEASED } from "@fiscalon/core/facts/cashBasis";
+import type { Release, RELEASED_FIGURES } from "@fiscalon/core/facts/cashBasis";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import { paymentPostings } from "@fiscalon/core/ledger/paymentPostings";
 import { doc, setupOf } from "./support/books.ts";
@@ -101,7 +101,15 @@ test("a receipt over two invoices and a credit note, with a difference let go an
     amount: number,
     difference = 0,
   ) => ({
-    document: { kind, number, open: amount + difference },
+    document: {
+      kind,
+      number,
+      currency: "GBP",
+      toPay: amount + difference,
+      open: amount + difference,
+      baseGross: amount + difference,
+      baseSettled: 0,
+    },
     amount,
     difference,
     differenceAccount: null,
@@ -109,7 +117,9 @@ test("a receipt over two invoices and a credit note, with a difference let go an
   const postings = paymentPostings(
     {
       kind: "receipt",
+      currency: "GBP",
       amount: 20_000,
+      base: 20_000,
       account: null,
       allocations: [
         allocation("sales-invoice", "A1", 12_000),

@@ -138,8 +138,8 @@ test.each([
         { kind: "sales-invoice", date: "2026-05-01", currency: "EUR", lines: [{ amount: "1.00" }] },
       ],
     },
-    "document/currency",
-    "documents[0].currency",
+    "document/no-exchange-rate",
+    "documents[0].exchange.rate",
   ],
   [
     { registrations: [{ ...registrations[0], number: "123456783" }] },

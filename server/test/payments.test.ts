@@ -164,3 +164,53 @@ describe("registered on the cash basis", () => {
     expect(await boxes(...Q2)).toEqual(["15.00", "75.00"]);
   });
 });
+
+test("an invoice in another currency: facts in the currency of the books, the rate's change is an exchange difference", async () => {
+  const { base, registration } = await newClient(server);
+  const contact = await server.ok<{ id: number }>("POST", `${base}/contacts`, {
+    name: "Longshore",
+    country: "US",
+  });
+  const sold = document("sales-invoice", "2026-02-10", [{ amount: "1000.01", code: "S20" }], {
+    contact: contact.id,
+    currency: "USD",
+  });
+  const refused = await server.call<Refusal>("POST", `${base}/documents`, sold);
+  expect([refused.body.error.code, refused.body.error.field]).toEqual([
+    "document/no-exchange-rate",
+    "exchange.rate",
+  ]);
+  const exchange = { rate: "0.7931", source: "period rate", date: "2026-02-01" };
+  const invoice = await server.ok<{ id: number; open: number; gross: number; tax: number }>(
+    "POST",
+    `${base}/documents`,
+    { ...sold, exchange },
+  );
+  // 1,000.01 × 0.7931 = 793.107931 → 793.11; 200.00 × 0.7931 = 158.62; 1,200.01 USD are to be paid.
+  expect([invoice.open, invoice.gross, invoice.tax]).toEqual([1_200_01, 951_73, 158_62]);
+  const payment = (amount: string, bankAmount: string) => ({
+    kind: "receipt",
+    date: "2026-03-05",
+    contact: contact.id,
+    currency: "USD",
+    amount,
+    bankAmount,
+    allocations: [{ document: invoice.id, amount }],
+  });
+  await server.ok("POST", `${base}/payments`, payment("200.01", "160.00"));
+  await server.ok("POST", `${base}/payments`, payment("1000.00", "780.00"));
+  const balance = await server.ok<{ code: string; closing: number }[]>(
+    "GET",
+    `${base}/trial-balance?from=2026-01-01&to=2026-03-31`,
+  );
+  const of = (code: string) => balance.find((row) => row.code === code)?.closing;
+  expect([of("1100"), of("1000"), of("6860")]).toEqual([0, 940_00, 951_73 - 940_00]);
+  const { boxes } = await server.ok<{ boxes: { id: string; exact: string }[] }>(
+    "GET",
+    `${registration}/returns?from=2026-01-01&to=2026-03-31`,
+  );
+  expect(["1", "6"].map((id) => boxes.find((box) => box.id === id)?.exact)).toEqual(["158.62", "793.11"]);
+  const exported = await server.ok<object>("GET", `${base}/book`);
+  const copy = await server.ok<{ id: number }>("POST", "/books", exported);
+  expect(await server.ok("GET", `/clients/${copy.id}/book`)).toEqual(exported);
+});

@@ -1,3 +1,6 @@
+import { FiscalError, withinField } from "../errors.ts";
+import { minorDigits } from "../money/currency.ts";
+import { inBaseCurrency } from "../tax/inBaseCurrency.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import type { Account } from "../ledger/account.ts";
 import { documentPostings } from "../ledger/documentPostings.ts";
@@ -21,6 +24,8 @@ import type { TaxFact } from "./taxFact.ts";
 /** A client's set-up as far as a document's effect depends on it. Plain data, so the browser can hold it too. */
 export interface EffectSetup extends CodeFinder {
   digits: number;
+  /** Of the books, ISO 4217. */
+  currency: string;
   today: CalendarDate;
   schedules: RateSchedules;
   accounts: readonly Account[];
@@ -37,7 +42,10 @@ export interface AssignedFact extends TaxFact {
 }
 
 export interface DocumentEffect {
+  /** In the currency of the books; facts and postings come from it. */
   priced: PricedDocument;
+  /** In the document's own currency, as it is printed; the same where that is the currency of the books. */
+  printed: PricedDocument;
   postings: Posting[];
   facts: AssignedFact[];
   /** The day the journal entry carries: the document's, or the first day of the period a late item falls in. */
@@ -51,15 +59,47 @@ export interface DocumentEffect {
  * @throws FiscalError with the field's path where the document cannot be computed
  */
 export function documentEffect(document: DocumentInput, setup: EffectSetup): DocumentEffect {
-  const priced = priceDocument(document, pricingSetup(setup, taxPointOf(document)));
+  const { priced, printed } = pricedInBoth(document, setup);
   const facts = factsOf(document, priced, setup).map((fact) => assigned(fact, document, priced, setup));
   const effect = {
     priced,
+    printed,
     postings: documentPostings(document, priced, setup.accounts, setup.digits),
     facts,
     ledgerDate: ledgerDateOf(document.date, setup),
   };
   return { ...effect, warnings: documentWarnings(document, effect, setup) };
+}
+
+function pricedInBoth(
+  document: DocumentInput,
+  setup: EffectSetup,
+): Pick<DocumentEffect, "priced" | "printed"> {
+  const pricing = pricingSetup(setup, taxPointOf(document));
+  const currency = document.currency ?? setup.currency;
+  if (currency === setup.currency) {
+    const priced = priceDocument(document, pricing);
+    return { priced, printed: priced };
+  }
+  if (document.kind === "journal") {
+    throw new FiscalError(
+      "document/currency",
+      `Journals are kept in ${setup.currency}. Type the amounts in it.`,
+      "currency",
+    );
+  }
+  const rate = document.exchange?.rate ?? "";
+  if (rate === "") {
+    throw new FiscalError(
+      "document/no-exchange-rate",
+      `Type the rate: how many ${setup.currency} one ${currency} is.`,
+      "exchange.rate",
+    );
+  }
+  const digits = minorDigits(currency);
+  const printed = priceDocument(document, { ...pricing, digits });
+  const exchange = { rate, fromDigits: digits, toDigits: setup.digits };
+  return { priced: withinField("exchange", () => inBaseCurrency(printed, exchange)), printed };
 }
 
 /** The set-up as pricing wants it: each levy is rounded as its registration in force says. */

@@ -37,6 +37,7 @@ export interface PlainSetup {
 export function setupFromPlain(plain: PlainSetup): EffectSetup {
   return {
     digits: plain.digits,
+    currency: plain.currency,
     today: plain.today,
     codes: codesByName(plain.codes),
     rules: plain.rules,

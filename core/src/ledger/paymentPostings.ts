@@ -1,5 +1,6 @@
 import { FiscalError, withinField } from "../errors.ts";
 import { displayAmount } from "../money/amount.ts";
+import { roundExact } from "../money/roundExact.ts";
 import { DOCUMENT_KINDS } from "../tax/documentInput.ts";
 import type { DocumentKind } from "../tax/documentInput.ts";
 import { accountInRole } from "./account.ts";
@@ -11,12 +12,26 @@ export type PaymentKind = "receipt" | "payment";
 export const PAYMENT_NAMES: Record<PaymentKind, string> = { receipt: "Receipt", payment: "Payment" };
 
 /**
- * What a payment settles of one document, in minor units. `amount` is money, positive where it settles the
- * document; `difference` is settled without money (a short payment that is let go; negative where too much came
- * in) and goes to an account of its own.
+ * A document a payment settles, in minor units of its own currency: what there is to pay, and what of it is open;
+ * `baseGross` and `baseSettled` are the gross and what was taken off before in the currency of the books.
+ */
+export interface PayableDocument {
+  kind: DocumentKind;
+  number: string;
+  currency: string;
+  toPay: number;
+  open: number;
+  baseGross: number;
+  baseSettled: number;
+}
+
+/**
+ * What a payment settles of one document, in minor units of the document's currency. `amount` is money, positive
+ * where it settles the document; `difference` is settled without money (a short payment that is let go; negative
+ * where too much came in) and goes to an account of its own.
  */
 export interface Allocation {
-  document: { kind: DocumentKind; number: string; open: number };
+  document: PayableDocument;
   amount: number;
   difference: number;
   differenceAccount: string | null;
@@ -24,8 +39,11 @@ export interface Allocation {
 
 export interface PaymentInput {
   kind: PaymentKind;
-  /** Minor units, zero or more; zero sets documents off against each other. */
+  currency: string;
+  /** Minor units of `currency`, zero or more; zero sets documents off against each other. */
   amount: number;
+  /** The amount in the currency of the books, minor units: what the bank made of it. */
+  base: number;
   account: string | null;
   allocations: readonly Allocation[];
 }
@@ -40,7 +58,7 @@ export function allocationSign(kind: PaymentKind, document: DocumentKind): 1 | -
   return comesIn === (kind === "receipt") ? 1 : -1;
 }
 
-/** Money of a payment that no document is named for, minor units. */
+/** Money of a payment that no document is named for, minor units of its currency. */
 export function onAccount({ kind, amount, allocations }: PaymentInput): number {
   return allocations.reduce(
     (rest, one) => rest - allocationSign(kind, one.document.kind) * one.amount,
@@ -48,12 +66,20 @@ export function onAccount({ kind, amount, allocations }: PaymentInput): number {
   );
 }
 
+/** What a payment takes off a document in the currency of the books, so that in the end all of it is taken off. */
+export function baseOfAllocation({ document, amount, difference }: Allocation): number {
+  const { toPay, open, baseGross, baseSettled } = document;
+  const settled = toPay - open + amount + difference;
+  return roundExact({ n: BigInt(baseGross) * BigInt(settled), d: BigInt(toPay) }) - baseSettled || 0;
+}
+
 /**
  * The journal entry of a payment or receipt: bank against debtors or creditors, document by document; what is not
- * allocated stays on the account of the party; differences go to theirs.
- * @returns postings that balance, debit positive, minor units
+ * allocated stays on the account of the party; differences go to theirs, and what the rate of exchange changed since
+ * the document to exchange differences, without tax.
+ * @returns postings that balance, in minor units of the currency of the books, debit positive
  * @throws FiscalError `payment/amount`, `payment/over-allocated`, `payment/not-open`, `payment/nothing`,
- *   `ledger/no-account`, `ledger/unknown-account`
+ *   `payment/other-currency`, `ledger/no-account`, `ledger/unknown-account`
  */
 export function paymentPostings(
   payment: PaymentInput,
@@ -61,44 +87,72 @@ export function paymentPostings(
   digits: number,
 ): Posting[] {
   const { kind, amount, allocations } = payment;
-  if (amount < 0)
+  refuseImpossible(payment, digits);
+  const base = (money: number) =>
+    amount === 0 ? money : roundExact({ n: BigInt(money) * BigInt(payment.base), d: BigInt(amount) });
+  const own = allocations.flatMap((one, index) =>
+    withinField(`allocations[${index}]`, () =>
+      allocationPostings(one, payment.currency, base, accounts, digits),
+    ),
+  );
+  const party = accountInRole(accounts, kind === "receipt" ? "receivable" : "payable");
+  const factor = kind === "receipt" ? 1 : -1;
+  const bank = knownAccount(payment.account, "bank", accounts, "account");
+  const plain = (account: string, value: number, text: string): Posting => ({
+    account,
+    amount: value || 0,
+    line: null,
+    levy: null,
+    text,
+  });
+  const postings = [
+    plain(bank, base(amount) * factor, PAYMENT_NAMES[kind]),
+    ...own,
+    plain(party, -base(onAccount(payment)) * factor, "On account"),
+  ];
+  const moved = imbalance(postings);
+  if (moved !== 0) postings.push(plain(accountInRole(accounts, "exchange"), -moved, "Exchange difference"));
+  return postings.filter((posting) => posting.amount !== 0);
+}
+
+function refuseImpossible(payment: PaymentInput, digits: number): void {
+  const { kind, amount, allocations } = payment;
+  if (amount < 0) {
     throw new FiscalError(
       "payment/amount",
       "Type the amount without a sign; receipt or payment says the direction.",
       "amount",
     );
-  const name = PAYMENT_NAMES[kind];
-  const own = allocations.flatMap((one, index) =>
-    withinField(`allocations[${index}]`, () => allocationPostings(one, accounts, digits)),
-  );
-  const rest = onAccount(payment);
-  if (rest < 0) {
-    throw new FiscalError(
-      "payment/over-allocated",
-      `The documents take ${displayAmount(amount - rest, digits)}, but only ${displayAmount(amount, digits)} ${kind === "receipt" ? "came in" : "went out"}. Allocate less, or correct the amount.`,
-      "amount",
-    );
   }
   if (amount === 0 && allocations.length === 0)
     throw new FiscalError("payment/nothing", "Type the amount, or choose documents.", "amount");
-  const party = accountInRole(accounts, kind === "receipt" ? "receivable" : "payable");
-  const factor = kind === "receipt" ? 1 : -1;
-  const bank = knownAccount(payment.account, "bank", accounts, "account");
-  const postings = [
-    { account: bank, amount: amount * factor, line: null, levy: null, text: name },
-    ...own,
-    { account: party, amount: -rest * factor || 0, line: null, levy: null, text: "On account" },
-  ].filter((posting) => posting.amount !== 0);
-  if (imbalance(postings) !== 0)
-    throw new FiscalError("ledger/unbalanced", "The payment does not balance; report this.");
-  return postings;
+  const rest = onAccount(payment);
+  if (rest >= 0) return;
+  throw new FiscalError(
+    "payment/over-allocated",
+    `The documents take ${displayAmount(amount - rest, digits)}, but only ${displayAmount(amount, digits)} ${kind === "receipt" ? "came in" : "went out"}. Allocate less, or correct the amount.`,
+    "amount",
+  );
 }
 
-function allocationPostings(one: Allocation, accounts: readonly Account[], digits: number): Posting[] {
+function allocationPostings(
+  one: Allocation,
+  currency: string,
+  base: (amount: number) => number,
+  accounts: readonly Account[],
+  digits: number,
+): Posting[] {
   const { kind, number, open } = one.document;
   const { direction, sign, counter, name } = DOCUMENT_KINDS[kind];
   if (counter !== "receivable" && counter !== "payable")
     throw new FiscalError("payment/not-open", `${name} ${number} was paid at once.`, "document");
+  if (one.document.currency !== currency) {
+    throw new FiscalError(
+      "payment/other-currency",
+      `${number} is in ${one.document.currency}. Record this payment in ${one.document.currency}, with what the bank made of it.`,
+      "document",
+    );
+  }
   const settled = one.amount + one.difference;
   if (settled <= 0 || one.amount < 0)
     throw new FiscalError("payment/amount", `Type how much of ${number} is settled.`, "amount");
@@ -117,10 +171,10 @@ function allocationPostings(one: Allocation, accounts: readonly Account[], digit
     levy: null,
     text: `${name} ${number}`,
   });
-  const party = posting(accountInRole(accounts, counter), settled);
+  const party = posting(accountInRole(accounts, counter), baseOfAllocation(one));
   if (one.difference === 0) return [party];
   const account = knownAccount(one.differenceAccount, "difference", accounts, "differenceAccount");
-  return [party, posting(account, -one.difference)];
+  return [party, posting(account, -base(one.difference))];
 }
 
 function knownAccount(

@@ -16,3 +16,8 @@ export function minorDigits(currency: string): number {
   }
   return record.digits;
 }
+
+/** Every currency of ISO 4217 by its code, in alphabetical order. */
+export function currencies(): string[] {
+  return currencyCodes.codes();
+}

@@ -62,6 +62,13 @@ export interface LineInput {
   taxClass?: string | null;
 }
 
+/** Units of the currency of the books for one unit of the document's; where the rate comes from and of which day. */
+export interface ExchangeInput {
+  rate: string;
+  source?: string;
+  date?: CalendarDate | null;
+}
+
 /** A document as typed: everything the computation needs, and nothing it works out itself. */
 export interface DocumentInput {
   kind: DocumentKind;
@@ -69,6 +76,9 @@ export interface DocumentInput {
   date: CalendarDate;
   taxPoint?: CalendarDate | null;
   prices: PriceMode;
+  /** ISO 4217; left out, or that of the books, where it is no other. Amounts of the document are in it. */
+  currency?: string;
+  exchange?: ExchangeInput;
   discount?: Discount;
   /** Tax of the whole document as printed on the paper, by levy. */
   typedTax?: Record<string, string>;

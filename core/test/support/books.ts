@@ -22,6 +22,7 @@ export function setupOf(packId: string, registration: Partial<RegistrationSetup>
   const rhythm = pack.rhythms[0];
   return {
     digits: minorDigits(pack.currency),
+    currency: pack.currency,
     today: "2026-11-01",
     codes: codesByName(pack.codes),
     rules: pack.rules,

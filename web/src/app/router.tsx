@@ -58,6 +58,18 @@ export const router = createBrowserRouter([
           { path: "books/documents/new/:kind", element: <DocumentPage /> },
           { path: "books/documents/:documentId", element: <DocumentPage /> },
           {
+            path: "books/payments",
+            lazy: async () => ({
+              Component: (await import("../features/payments/PaymentsPage.tsx")).PaymentsPage,
+            }),
+          },
+          ...["new/:kind", "new/:kind/:contactId/:documentId", ":paymentId"].map((inside) => ({
+            path: `books/payments/${inside}`,
+            lazy: async () => ({
+              Component: (await import("../features/payments/PaymentEditorPage.tsx")).PaymentEditorPage,
+            }),
+          })),
+          {
             path: "books/import",
             lazy: async () => ({
               Component: (await import("../features/imports/ImportsPage.tsx")).ImportsPage,

@@ -1,6 +1,7 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import { allocationSign } from "@fiscalon/core/ledger/paymentPostings";
 import type { PaymentKind } from "@fiscalon/core/ledger/paymentPostings";
+import { minorDigits } from "@fiscalon/core/money/currency";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import type { DocumentKind } from "@fiscalon/core/tax/documentInput";
 import type { BookPayment } from "@fiscalon/contract/payments";
@@ -80,7 +81,7 @@ export class BookPayments {
     }));
     const number = payment.number || `#${index + 1}`;
     const account = payment.account === "bank" ? null : (payment.account ?? null);
-    return paymentFrom({ ...payment, kind, contact, allocations, number, account }, setup.plain.digits);
+    return paymentFrom({ ...payment, kind, contact, allocations, number, account }, setup);
   }
 }
 
@@ -139,12 +140,14 @@ export async function paymentsOfBook(
     date: string;
     contact: number | null;
     account: string | null;
+    currency: string;
     amount: number;
+    base: number;
     reference: string;
     note: string;
     late: string | null;
   }>(
-    `SELECT p.id, p.kind, p.number, p.date, p.contact_id AS contact, p.account, p.amount, p.reference, p.note,
+    `SELECT p.id, p.kind, p.number, p.date, p.contact_id AS contact, p.account, p.currency, p.amount, p.base, p.reference, p.note,
        (SELECT max(f.period_end) FROM facts f WHERE f.payment_id = p.id AND f.live = 1 AND f.late = 1) AS late
      FROM payments p WHERE p.client_id = $1 AND p.state = 'posted' ORDER BY p.id`,
     [setup.client.id],
@@ -154,11 +157,12 @@ export async function paymentsOfBook(
       payment: number;
       document: string;
       kind: DocumentKind;
+      currency: string;
       amount: number;
       difference: number;
       account: string | null;
     }>(
-      `SELECT a.payment_id AS payment, d.number AS document, d.kind, a.amount, a.difference,
+      `SELECT a.payment_id AS payment, d.number AS document, d.kind, d.currency, a.amount, a.difference,
          a.difference_account AS account
        FROM allocations a JOIN documents d ON d.id = a.document_id
        WHERE d.client_id = $1 AND a.live = 1 ORDER BY a.id`,
@@ -172,14 +176,19 @@ export async function paymentsOfBook(
     date: p.date,
     ...(p.contact === null ? {} : { contact: contacts.get(p.contact) ?? null }),
     ...(p.account === null ? {} : { account: p.account }),
-    amount: formatAmount(p.amount, digits),
+    amount: formatAmount(p.amount, minorDigits(p.currency)),
+    ...(p.currency === setup.client.currency
+      ? {}
+      : { currency: p.currency, bankAmount: formatAmount(p.base, digits) }),
     ...(p.reference === "" ? {} : { reference: p.reference }),
     ...(p.note === "" ? {} : { note: p.note }),
     allocations: (allocations.get(p.id) ?? []).map((one) => ({
       document: one.document,
       kind: one.kind,
-      amount: formatAmount(one.amount, digits),
-      ...(one.difference === 0 ? {} : { difference: formatAmount(one.difference, digits) }),
+      amount: formatAmount(one.amount, minorDigits(one.currency)),
+      ...(one.difference === 0
+        ? {}
+        : { difference: formatAmount(one.difference, minorDigits(one.currency)) }),
       ...(one.account === null ? {} : { differenceAccount: one.account }),
     })),
     ...(p.late === null ? {} : { reportedIn: p.late }),

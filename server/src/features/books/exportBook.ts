@@ -115,7 +115,6 @@ async function documentsOf(
   const stored = await loadDocuments(db, "d.client_id = $1 AND d.state = 'posted'", [setup.client.id]);
   const documents = stored.map((d): BookDocument => ({
     ...d.input,
-    currency: d.currency,
     ...(d.contact === null ? {} : { contact: contacts.get(d.contact) ?? null }),
     ...(d.place === null ? {} : { place: places.get(d.place) ?? null }),
     ...(d.corrects === null ? {} : { corrects: d.corrects }),

@@ -181,11 +181,7 @@ function located(
   if (!(error instanceof FiscalError)) return error;
   for (const [at, one] of batch.entries()) {
     const input = prepared[at]?.input;
-    const currency = one.document.currency;
     const path = `documents[${one.index}]`;
-    if (currency !== undefined && currency !== setup.client.currency) {
-      return new FiscalError(error.code, error.message, `${path}.currency`);
-    }
     try {
       if (input) withinField(path, () => documentEffect(input, setup.effect));
     } catch (found) {
@@ -196,12 +192,11 @@ function located(
 }
 
 function newDocument(document: BookDocument, index: number, refs: Refs): NewDocument {
-  const { contact, place, currency, corrects, note, reportedIn, ...input } = document;
+  const { contact, place, corrects, note, reportedIn, ...input } = document;
   return {
     input: { ...input, number: input.number || `#${index + 1}` },
     contact: refOf(refs.contacts, contact, `documents[${index}].contact`),
     place: refOf(refs.places, place, `documents[${index}].place`),
-    currency,
     corrects: corrects ?? null,
     note,
   };

@@ -6,12 +6,13 @@ import type { NewDocument } from "./postDocuments.ts";
 /** A document as it is kept. `input` is what was typed, nothing worked out. */
 export interface StoredDocument extends NewDocument {
   id: number;
-  currency: string;
   corrects: string | null;
   note: string;
   net: number;
   tax: number;
   gross: number;
+  /** In the document's own currency, where that is another. */
+  foreignGross: number | null;
   ledgerDate: string;
   state: "posted" | "superseded" | "void";
   superseded: number | null;
@@ -32,6 +33,10 @@ interface DocumentRecord {
   place_id: number | null;
   prices: "exclusive" | "inclusive";
   currency: string;
+  rate: string | null;
+  rate_source: string | null;
+  rate_date: string | null;
+  foreign_gross: number | null;
   corrects: string | null;
   original_date: string | null;
   note: string;
@@ -98,7 +103,7 @@ function stored(d: DocumentRecord, lines: readonly LineRecord[]): StoredDocument
     input: inputOf(d, lines),
     contact: d.contact_id,
     place: d.place_id,
-    currency: d.currency,
+    foreignGross: d.foreign_gross,
     corrects: d.corrects,
     note: d.note,
     net: d.net,
@@ -123,6 +128,9 @@ function inputOf(d: DocumentRecord, lines: readonly LineRecord[]): DocumentInput
     taxPoint: d.tax_point,
     originalDate: d.original_date,
     prices: d.prices,
+    currency: d.currency,
+    exchange:
+      d.rate === null ? null : withoutNulls({ rate: d.rate, source: d.rate_source, date: d.rate_date }),
     discount: parsed(d.discount),
     typedTax: parsed(d.typed_tax),
     lines: lines.map(lineOf),

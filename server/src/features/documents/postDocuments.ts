@@ -1,4 +1,3 @@
-import { FiscalError } from "@fiscalon/core/errors";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { DocumentEffect } from "@fiscalon/core/facts/documentEffect";
 import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
@@ -14,7 +13,6 @@ export interface NewDocument {
   input: DocumentInput & { number: string };
   contact: number | null;
   place: number | null;
-  currency?: string | undefined;
   corrects?: string | null | undefined;
   note?: string | undefined;
   supersedes?: number;
@@ -36,6 +34,10 @@ const DOCUMENT_COLUMNS = [
   "place_id",
   "prices",
   "currency",
+  "rate",
+  "rate_source",
+  "rate_date",
+  "foreign_gross",
   "corrects",
   "note",
   "discount",
@@ -150,11 +152,12 @@ export async function recomputeDocuments(
     const effect = effectOf(document, setup);
     takeEffect(rows, document, effect, { document: document.id, entry: firstEntry + index }, setup, actor);
     const { net, tax, gross } = effect.priced;
-    totals.push({ id: document.id, net, tax, gross, on: effect.ledgerDate });
+    const foreign = effect.printed === effect.priced ? null : effect.printed.gross;
+    totals.push({ id: document.id, net, tax, gross, foreign, on: effect.ledgerDate });
   });
   await db.run(
     `UPDATE documents SET net = t.value ->> 'net', tax = t.value ->> 'tax', gross = t.value ->> 'gross',
-       ledger_date = t.value ->> 'on'
+       foreign_gross = t.value ->> 'foreign', ledger_date = t.value ->> 'on'
      FROM json_each($1) t WHERE documents.id = t.value ->> 'id'`,
     [JSON.stringify(totals)],
     tx,
@@ -188,14 +191,6 @@ export async function endEffects(db: Database, tx: Tx, documentIds: readonly num
 }
 
 function effectOf(document: NewDocument, setup: ClientSetup): DocumentEffect {
-  const currency = document.currency ?? setup.client.currency;
-  if (currency !== setup.client.currency) {
-    throw new FiscalError(
-      "document/currency",
-      `This client keeps its books in ${setup.client.currency}. Convert the ${currency} amounts and say so in the note.`,
-      "currency",
-    );
-  }
   return document.effect ?? documentEffect(document.input, setup.effect);
 }
 
@@ -217,6 +212,8 @@ function documentRow(
   actor: Actor,
 ): unknown[] {
   const { net, tax, gross } = effect.priced;
+  const currency = input.currency ?? setup.client.currency;
+  const foreign = currency !== setup.client.currency;
   return [
     id,
     setup.client.id,
@@ -227,7 +224,11 @@ function documentRow(
     rest.contact,
     rest.place,
     input.prices,
-    setup.client.currency,
+    currency,
+    foreign ? (input.exchange?.rate ?? null) : null,
+    foreign ? (input.exchange?.source ?? null) : null,
+    foreign ? (input.exchange?.date ?? null) : null,
+    foreign ? effect.printed.gross : null,
     rest.corrects ?? null,
     rest.note ?? "",
     jsonOrNull(input.discount),

@@ -113,6 +113,7 @@ export async function documentView(
     net: document.net,
     tax: document.tax,
     gross: document.gross,
+    foreignGross: document.foreignGross,
     ledgerDate: document.ledgerDate,
     ...(await settlementOf(db, document)),
     locked: document.state === "posted" ? await lockOf(db, setup, document) : null,
@@ -127,12 +128,15 @@ export async function documentView(
 /** What is open of a document, and the payments that settled the rest. */
 async function settlementOf(
   db: Database,
-  { id, input, gross }: StoredDocument,
+  { id, input, gross, foreignGross }: StoredDocument,
 ): Promise<Pick<DocumentView, "open" | "settledBy">> {
   const { counter } = DOCUMENT_KINDS[input.kind];
   if (counter !== "receivable" && counter !== "payable") return { open: null, settledBy: [] };
   const settledBy = await paymentsOfDocument(db, id);
-  return { open: settledBy.reduce((open, one) => open - one.amount - one.difference, gross), settledBy };
+  return {
+    open: settledBy.reduce((open, one) => open - one.amount - one.difference, foreignGross ?? gross),
+    settledBy,
+  };
 }
 
 /** Every version of the document, oldest first: who made it, and how it ended. */

@@ -108,16 +108,15 @@ async function prepared(
   body: DocumentBody,
   replaced: StoredDocument | null,
 ): Promise<NewDocument> {
-  const { contact, place, currency, corrects, note, duplicateReason, ...input } = body;
+  const { contact, place, corrects, note, duplicateReason, ...input } = body;
   await requireOwn(db, tx, setup.client.id, "contacts", contact, "contact");
   await requireOwn(db, tx, setup.client.id, "places", place, "place");
   const number =
     body.number || replaced?.input.number || (await nextNumber(db, tx, setup.client.id, body.kind));
-  const document = {
+  const document: NewDocument = {
     input: { ...input, number },
     contact: contact ?? null,
     place: place ?? null,
-    currency,
     corrects: corrects ?? null,
     note: note ?? "",
   };

@@ -3,6 +3,7 @@ import { displayAmount } from "@fiscalon/core/money/amount";
 import type { Actor } from "../../actor.ts";
 import type { Database, Tx } from "../../db/database.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
+import type { StoredDocument } from "../documents/loadDocuments.ts";
 import { releaseFacts } from "./releaseFacts.ts";
 
 /** A document that payments settle stays until they let go of it. */
@@ -27,7 +28,7 @@ export async function moveAllocations(
   tx: Tx,
   actor: Actor,
   setup: ClientSetup,
-  old: { id: number; input: { number: string; kind: string }; contact: number | null },
+  old: Pick<StoredDocument, "id" | "input" | "contact" | "gross" | "foreignGross">,
   newId: number,
 ): Promise<void> {
   const settled = await db.row<{ settled: number | null }>(
@@ -36,11 +37,27 @@ export async function moveAllocations(
     tx,
   );
   if (settled?.settled === null || settled === undefined) return;
-  const now = await db.row<{ kind: string; contact: number | null; toPay: number }>(
-    "SELECT kind, contact_id AS contact, coalesce(foreign_gross, gross) AS toPay FROM documents WHERE id = $1",
+  const now = await db.row<{
+    kind: string;
+    contact: number | null;
+    currency: string;
+    gross: number;
+    toPay: number;
+  }>(
+    `SELECT kind, contact_id AS contact, currency, gross, coalesce(foreign_gross, gross) AS toPay
+     FROM documents WHERE id = $1`,
     [newId],
     tx,
   );
+  const otherMoney =
+    now?.currency !== old.input.currency || (old.foreignGross !== null && now?.gross !== old.gross);
+  if (now && otherMoney) {
+    throw new FiscalError(
+      "document/paid",
+      `${old.input.number} is settled by payments in its currency at its rate. Take it off the payments first.`,
+      "currency",
+    );
+  }
   if (now?.kind !== old.input.kind || now.contact !== old.contact || now.toPay < settled.settled) {
     throw new FiscalError(
       "document/paid",

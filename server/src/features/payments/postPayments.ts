@@ -1,20 +1,29 @@
 import { FiscalError, withinField } from "@fiscalon/core/errors";
-import { onAccount, PAYMENT_NAMES, paymentPostings } from "@fiscalon/core/ledger/paymentPostings";
-import type { PaymentInput, PaymentKind } from "@fiscalon/core/ledger/paymentPostings";
-import type { DocumentKind } from "@fiscalon/core/tax/documentInput";
+import {
+  baseOfAllocation,
+  onAccount,
+  PAYMENT_NAMES,
+  paymentPostings,
+} from "@fiscalon/core/ledger/paymentPostings";
+import type { PayableDocument, PaymentKind } from "@fiscalon/core/ledger/paymentPostings";
 import type { Actor } from "../../actor.ts";
 import type { Database, Tx } from "../../db/database.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
 import { releaseFacts } from "./releaseFacts.ts";
 
-/** A payment ready to be posted. Amounts in minor units; `account` is a code of the chart, null for the bank. */
+/**
+ * A payment ready to be posted. Amounts in minor units of its currency, `base` what the bank made of it in the
+ * currency of the books; `account` is a code of the chart, null for the bank.
+ */
 export interface NewPayment {
   kind: PaymentKind;
   number: string;
   date: string;
   contact: number | null;
   account: string | null;
+  currency: string;
   amount: number;
+  base: number;
   reference: string;
   note: string;
   allocations: { document: number; amount: number; difference: number; differenceAccount: string | null }[];
@@ -22,12 +31,9 @@ export interface NewPayment {
   sourceKey?: string | null;
 }
 
-interface OpenDocument {
+interface OpenDocument extends PayableDocument {
   id: number;
-  kind: DocumentKind;
-  number: string;
   contact: number | null;
-  open: number;
 }
 
 const PAYMENT_COLUMNS = [
@@ -118,7 +124,10 @@ async function openDocuments(
 ): Promise<Map<number, OpenDocument>> {
   const ids = [...new Set(payments.flatMap(({ allocations }) => allocations.map((one) => one.document)))];
   const rows = await db.rows<OpenDocument>(
-    `SELECT d.id, d.kind, d.number, d.contact_id AS contact, ${OPEN_AMOUNT} AS open FROM documents d
+    `SELECT d.id, d.kind, d.number, d.contact_id AS contact, d.currency, ${OPEN_AMOUNT} AS open,
+       coalesce(d.foreign_gross, d.gross) AS toPay, d.gross AS baseGross, coalesce((SELECT sum(a.base) FROM allocations a
+         WHERE a.document_id = d.id AND a.live = 1), 0) AS baseSettled
+     FROM documents d
      WHERE d.client_id = $1 AND d.state = 'posted' AND d.id IN (SELECT value FROM json_each($2))`,
     [clientId, JSON.stringify(ids)],
     tx,
@@ -135,7 +144,7 @@ function takePayment(
   actor: Actor,
 ): void {
   const client = setup.client.id;
-  const input = inputOf(payment, documents);
+  const input = inputOf(payment, documents, setup);
   const postings = paymentPostings(input, setup.plain.accounts, setup.plain.digits);
   const { kind, number, date } = payment;
   rows.payments.push([
@@ -146,9 +155,9 @@ function takePayment(
     date,
     payment.contact,
     payment.account,
-    setup.client.currency,
+    payment.currency,
     payment.amount,
-    payment.amount,
+    payment.base,
     onAccount(input),
     payment.reference,
     payment.note,
@@ -158,11 +167,12 @@ function takePayment(
     actor.at,
     actor.person,
   ]);
-  for (const { document, amount, difference, differenceAccount } of payment.allocations) {
-    const settled = amount + difference;
-    rows.allocations.push([ids.payment, document, amount, difference, differenceAccount, settled]);
-    const known = documents.get(document);
-    if (known) known.open -= settled;
+  for (const one of input.allocations) {
+    const { amount, difference, differenceAccount, document } = one;
+    const base = baseOfAllocation(one);
+    rows.allocations.push([ids.payment, document.id, amount, difference, differenceAccount, base]);
+    document.open -= amount + difference;
+    document.baseSettled += base;
   }
   const text = `${PAYMENT_NAMES[kind]} ${number}`;
   rows.entries.push([ids.entry, client, "payment", date, ids.payment, text, actor.at, actor.person]);
@@ -171,7 +181,7 @@ function takePayment(
   }
 }
 
-function inputOf(payment: NewPayment, documents: ReadonlyMap<number, OpenDocument>): PaymentInput {
+function inputOf(payment: NewPayment, documents: ReadonlyMap<number, OpenDocument>, setup: ClientSetup) {
   const allocations = payment.allocations.map((one, index) => {
     const document = documents.get(one.document);
     if (!document) {
@@ -190,8 +200,19 @@ function inputOf(payment: NewPayment, documents: ReadonlyMap<number, OpenDocumen
     }
     return { ...one, document };
   });
-  return { kind: payment.kind, amount: payment.amount, account: payment.account, allocations };
+  const { kind, currency, amount, account } = payment;
+  if (currency !== setup.client.currency && payment.base <= 0 && (amount !== 0 || moved(allocations))) {
+    throw new FiscalError(
+      "payment/bank-amount",
+      `Type what the bank made of it in ${setup.client.currency}.`,
+      "bankAmount",
+    );
+  }
+  return { kind, currency, amount, base: payment.base, account, allocations };
 }
+
+const moved = (allocations: readonly { difference: number }[]) =>
+  allocations.some(({ difference }) => difference !== 0);
 
 /** Entries and allocations of payments stop counting, and what they made reportable with them. */
 export async function endPayments(

@@ -62,17 +62,18 @@ export async function paymentPage(
 /** Documents that are not settled, oldest first; `days` since their date, on the day asked. */
 export async function openItems(db: Database, clientId: number, filter: OpenFilter): Promise<OpenItemPage> {
   const side = { "": "", sale: "AND d.kind LIKE 'sales-%'", purchase: "AND d.kind NOT LIKE 'sales-%'" };
-  const open = `SELECT d.id, ${OPEN_AMOUNT} AS open FROM documents d LEFT JOIN contacts c ON c.id = d.contact_id
+  const open = `SELECT d.id, ${OPEN_AMOUNT} AS open, d.gross - coalesce((SELECT sum(a.base) FROM allocations a
+      WHERE a.document_id = d.id AND a.live = 1), 0) AS base FROM documents d LEFT JOIN contacts c ON c.id = d.contact_id
     WHERE d.client_id = $1 AND d.state = 'posted' AND ${ON_CREDIT} ${side[filter.side]}
       AND d.date <= $2 AND ($3 = 0 OR d.contact_id = $3) AND ($4 = '%%' OR d.number LIKE $4 OR c.name LIKE $4)`;
   const bind = [clientId, filter.on, filter.contact, `%${filter.search}%`];
   const totals = await db.row<{ total: number; open: number }>(
-    `SELECT count(*) AS total, coalesce(sum(${COMES_IN} * o.open), 0) AS open
+    `SELECT count(*) AS total, coalesce(sum(${COMES_IN} * o.base), 0) AS open
      FROM (${open}) o JOIN documents d ON d.id = o.id WHERE o.open <> 0`,
     bind,
   );
   const rows = await db.rows<OpenItem>(
-    `SELECT d.id AS document, d.kind, d.number, d.date, d.contact_id AS contact, coalesce(c.name, '') AS party,
+    `SELECT d.id AS document, d.kind, d.number, d.date, d.contact_id AS contact, coalesce(c.name, '') AS party, d.currency,
        coalesce(d.foreign_gross, d.gross) AS gross, o.open, CAST(julianday($2) - julianday(d.date) AS INTEGER) AS days
      FROM (${open}) o JOIN documents d ON d.id = o.id LEFT JOIN contacts c ON c.id = d.contact_id
      WHERE o.open <> 0 ORDER BY d.date, d.id LIMIT $5 OFFSET $6`,
@@ -89,7 +90,7 @@ export async function paymentView(db: Database, setup: ClientSetup, paymentId: n
     }
   >(
     `SELECT p.id, p.state, p.kind, p.number, p.date, p.contact_id AS contact, c.name, coalesce(p.account, '') AS account,
-       p.amount, p.on_account AS onAccount, p.reference, p.note,
+       p.currency, p.amount, p.base, p.on_account AS onAccount, p.reference, p.note,
        (SELECT max(e.id) FROM entries e WHERE e.payment_id = p.id) AS entry
      FROM payments p LEFT JOIN contacts c ON c.id = p.contact_id WHERE p.id = $1 AND p.client_id = $2`,
     [paymentId, setup.client.id],
@@ -112,7 +113,7 @@ async function allocationsOf(
   on: string,
 ): Promise<PaymentView["allocations"]> {
   return db.rows(
-    `SELECT x.document_id AS document, d.kind, d.number, d.date, d.contact_id AS contact, coalesce(c.name, '') AS party,
+    `SELECT x.document_id AS document, d.kind, d.number, d.date, d.contact_id AS contact, coalesce(c.name, '') AS party, d.currency,
        coalesce(d.foreign_gross, d.gross) AS gross, ${OPEN_AMOUNT} + x.live * (x.amount + x.difference) AS open,
        CAST(julianday($2) - julianday(d.date) AS INTEGER) AS days, x.amount, x.difference,
        x.difference_account AS differenceAccount

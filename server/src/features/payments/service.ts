@@ -1,4 +1,5 @@
 import { FiscalError, withinField } from "@fiscalon/core/errors";
+import { minorDigits } from "@fiscalon/core/money/currency";
 import { parseAmount } from "@fiscalon/core/money/amount";
 import type { PaymentKind } from "@fiscalon/core/ledger/paymentPostings";
 import type { PaymentBody } from "@fiscalon/contract/payments";
@@ -96,22 +97,28 @@ async function withoutPath<T>(path: string, work: () => Promise<T>): Promise<T> 
 
 async function prepared(db: Database, tx: Tx, setup: ClientSetup, body: PaymentBody): Promise<NewPayment> {
   await requireOwn(db, tx, setup.client.id, "contacts", body.contact, "contact");
-  const payment = paymentFrom(body, setup.plain.digits);
+  const payment = paymentFrom(body, setup);
   const number = body.number || (await nextPaymentNumber(db, tx, setup.client.id, body.kind));
   return { ...payment, number };
 }
 
 /** Amounts read into minor units. */
-export function paymentFrom(body: PaymentBody, digits: number): NewPayment {
+export function paymentFrom(body: PaymentBody, { client, plain }: ClientSetup): NewPayment {
+  const currency = body.currency ?? client.currency;
+  const digits = currency === client.currency ? plain.digits : minorDigits(currency);
   const money = (amount: string | undefined, field: string) =>
     withinField(field, () => parseAmount(amount ?? "0", digits));
+  const amount = money(body.amount, "amount");
+  const bank = withinField("bankAmount", () => parseAmount(body.bankAmount ?? "0", plain.digits));
   return {
     kind: body.kind,
     number: body.number ?? "",
     date: body.date,
     contact: body.contact ?? null,
     account: body.account || null,
-    amount: money(body.amount, "amount"),
+    currency,
+    amount,
+    base: currency === client.currency ? amount : bank,
     reference: body.reference ?? "",
     note: body.note ?? "",
     allocations: body.allocations.map((one, index) => ({

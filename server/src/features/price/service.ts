@@ -8,6 +8,7 @@ import { formatAmount } from "@fiscalon/core/money/amount";
 import type { Party, Site } from "@fiscalon/core/supply/circumstances";
 import { codesByName } from "@fiscalon/core/tax/expandCode";
 import { explainTax } from "@fiscalon/core/tax/explainTax";
+import type { PricedLine } from "@fiscalon/core/tax/priceDocument";
 import { ROUND_EACH_LINE } from "@fiscalon/core/tax/rounding";
 import type { Rounding } from "@fiscalon/core/tax/rounding";
 import type { DocumentBody } from "@fiscalon/contract/document";
@@ -46,7 +47,7 @@ export async function pricePreview(db: Database, request: PriceRequest): Promise
         tax: money(tax.tax),
         calculated: money(tax.calculated),
         typed: tax.typed,
-        arithmetic: explainTax(line.amount, document.prices, line.taxes, index, line.rounding, setup.digits),
+        arithmetic: explained(effect.printed.lines[line.no - 1], document, index, setup),
       })),
     })),
     levies: effect.priced.levies.map((row) => ({ ...row, net: money(row.net), tax: money(row.tax) })),
@@ -71,6 +72,18 @@ async function clientRequest(db: Database, clientId: number, { document }: Price
   return { document: own.input, setup: setup.effect };
 }
 
+/** The arithmetic of a tax in the currency the document is printed in. */
+function explained(
+  line: PricedLine | undefined,
+  document: DocumentBody,
+  index: number,
+  setup: EffectSetup,
+): string[] {
+  if (!line) return [];
+  const digits = minorDigits(document.currency ?? setup.currency);
+  return explainTax(line.amount, document.prices, line.taxes, index, line.rounding, digits);
+}
+
 /** A registration that has always been in force, with the pack's codes, rules and accounts. */
 function packRequest({ pack: id, document, rounding, site, party }: PriceRequest) {
   if (id === undefined) {
@@ -80,6 +93,7 @@ function packRequest({ pack: id, document, rounding, site, party }: PriceRequest
   const rhythm = pack.rhythms[0];
   const setup: EffectSetup = {
     digits: minorDigits(pack.currency),
+    currency: pack.currency,
     today: today(),
     codes: codesByName(pack.codes),
     rules: pack.rules,

@@ -1,7 +1,10 @@
 import { explainTax } from "@fiscalon/core/tax/explainTax";
-import { pricingSetup } from "@fiscalon/core/facts/documentEffect";
-import { DOCUMENT_KINDS, rateDateOf, taxPointOf } from "@fiscalon/core/tax/documentInput";
-import { priceDocument } from "@fiscalon/core/tax/priceDocument";
+import { documentEffect } from "@fiscalon/core/facts/documentEffect";
+import { displayAmount } from "@fiscalon/core/money/amount";
+import { minorDigits } from "@fiscalon/core/money/currency";
+import { DOCUMENT_KINDS, rateDateOf } from "@fiscalon/core/tax/documentInput";
+import type { PricedLine } from "@fiscalon/core/tax/priceDocument";
+import type { Rounding } from "@fiscalon/core/tax/rounding";
 import { rateInForce } from "@fiscalon/core/tax/rateInForce";
 import { ROUND_EACH_LINE } from "@fiscalon/core/tax/rounding";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
@@ -10,6 +13,7 @@ import { notFound } from "../../errors.ts";
 import { addParties } from "../documents/addParties.ts";
 import { loadDocuments } from "../documents/loadDocuments.ts";
 import type { StoredDocument } from "../documents/loadDocuments.ts";
+import { releaseParts } from "./paymentSteps.ts";
 import { entryParts } from "./ledgerSteps.ts";
 import type { TrailScope } from "./service.ts";
 
@@ -58,8 +62,7 @@ export async function lineStep(
   const input = document.input.lines[index];
   if (!input) throw notFound("This line");
   await addParties(db, setup, [document]);
-  const on = taxPointOf(document.input);
-  const priced = priceDocument(document.input, pricingSetup(setup.effect, on));
+  const { priced, printed } = documentEffect(document.input, setup.effect);
   const line = priced.lines[index];
   const rounding = line?.rounding ?? ROUND_EACH_LINE;
   const landings = await landingsOf(db, document.id, Number(no));
@@ -85,10 +88,12 @@ export async function lineStep(
             ]
           : [];
       }),
+      ...exchangeWords(document, printed.lines[index]?.net ?? 0, line?.net ?? 0, setup),
       ...(input.typedReason ? [`The tax was typed: ${input.typedReason}.`] : []),
       ...(await origin(db, document, index)),
     ],
     parts: [
+      ...(await releaseParts(db, document.id, Number(no))),
       {
         ref: `document/${document.id}`,
         label: `${DOCUMENT_KINDS[document.input.kind].name} ${document.input.number}`,
@@ -103,11 +108,38 @@ export async function lineStep(
         amount: tax.tax,
       })),
     ],
-    arithmetic: line
-      ? taxes.flatMap((_, at) => explainTax(line.amount, document.input.prices, taxes, at, rounding, digits))
-      : [],
+    arithmetic: arithmeticOf(printed.lines[index], document, rounding, setup),
     open: { label: "Open document", path: `books/documents/${document.id}` },
   };
+}
+
+/** The tax of a line written out, in the currency of its document. */
+function arithmeticOf(
+  line: PricedLine | undefined,
+  { input }: StoredDocument,
+  rounding: Rounding,
+  setup: TrailScope["setup"],
+): string[] {
+  if (!line) return [];
+  const digits = minorDigits(input.currency ?? setup.client.currency);
+  return line.taxes.flatMap((_, at) =>
+    explainTax(line.amount, input.prices, line.taxes, at, rounding, digits),
+  );
+}
+
+function exchangeWords(
+  { input }: StoredDocument,
+  printed: number,
+  net: number,
+  { client, plain }: TrailScope["setup"],
+): string[] {
+  const { currency = client.currency, exchange } = input;
+  if (currency === client.currency || !exchange) return [];
+  const from = `${currency} ${displayAmount(printed, minorDigits(currency))}`;
+  const origin = [exchange.source, exchange.date].filter(Boolean).join(", ");
+  return [
+    `${from} × ${exchange.rate} = ${client.currency} ${displayAmount(net, plain.digits)}${origin ? ` (${origin})` : ""}; each tax is exchanged by itself.`,
+  ];
 }
 
 function reasonOf(reason: string | undefined): string {

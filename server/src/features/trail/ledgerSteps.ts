@@ -55,8 +55,9 @@ export async function entryStep(
     at: string;
     kind: string;
     document: number | null;
+    payment: number | null;
   }>(
-    `SELECT e.text, e.date, p.name AS "by", e.created_at AS at, e.kind, e.document_id AS document
+    `SELECT e.text, e.date, p.name AS "by", e.created_at AS at, e.kind, e.document_id AS document, e.payment_id AS payment
      FROM entries e JOIN people p ON p.id = e.created_by WHERE e.id = $1 AND e.client_id = $2`,
     [Number(id), setup.client.id],
   );
@@ -70,7 +71,9 @@ export async function entryStep(
     parts: await entryParts(db, "e.id = $1", [Number(id)]),
     arithmetic: [],
     ...(entry.document === null
-      ? {}
+      ? entry.payment === null
+        ? {}
+        : { open: { label: "Open payment", path: `books/payments/${entry.payment}` } }
       : { open: { label: "Open document", path: `books/documents/${entry.document}` } }),
   };
 }

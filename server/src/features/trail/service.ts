@@ -5,6 +5,7 @@ import type { ClientSetup } from "../clients/loadSetup.ts";
 import { accountStep, agreementStep, entryStep } from "./ledgerSteps.ts";
 import { continuityStep } from "./continuityStep.ts";
 import { adjustmentStep, boxStep, groupStep } from "./boxSteps.ts";
+import { openStep, paymentStep } from "./paymentSteps.ts";
 import { documentStep, lineStep } from "./documentSteps.ts";
 
 export interface TrailScope {
@@ -18,12 +19,15 @@ type Resolver = (scope: TrailScope, parts: string[], ref: string) => Promise<Tra
  * Every kind of step, by the first part of its ref:
  * `box/registration/period/box`, `group/registration/period/box/code/direction/rate/measure/credit/late`,
  * `document/id`, `line/document/line`, `entry/id`, `account/code/from/to`,
+ * `payment/id`, `open/document`,
  * `agreement/registration/period/account/row`, `continuity/registration/period/column`, `adjustment/id`.
  */
 const RESOLVERS: Record<string, Resolver> = {
   box: boxStep,
   group: groupStep,
   adjustment: adjustmentStep,
+  payment: paymentStep,
+  open: openStep,
   document: documentStep,
   line: lineStep,
   entry: entryStep,

@@ -4,6 +4,7 @@ import { useScope } from "../../app/scope.ts";
 
 const SCREENS = [
   ["books/documents", "Documents"],
+  ["books/payments", "Payments"],
   ["books/import", "Import"],
   ["books/ledger", "Ledger"],
   ["books/reports", "Tax reports"],

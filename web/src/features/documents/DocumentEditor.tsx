@@ -4,6 +4,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useNavigate } from "react-router";
 import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
+import { minorDigits } from "@fiscalon/core/money/currency";
 import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
 import type { DocumentView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
@@ -213,6 +214,7 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
           draft={draft}
           contacts={contacts}
           places={setup.plain.places}
+          base={setup.plain.currency}
           original={original}
           readOnly={readOnly}
           onSearch={setSearch}
@@ -247,7 +249,7 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
             accounts={accountChoices}
             codes={codeChoices}
             items={itemChoices}
-            digits={setup.plain.digits}
+            digits={minorDigits(draft.currency || setup.plain.currency)}
             levy={levy}
             quantities={quantities}
             readOnly={readOnly}
@@ -278,8 +280,7 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
           live={live}
           document={document}
           levy={levy}
-          digits={setup.plain.digits}
-          currency={setup.plain.currency}
+          base={setup.plain}
           readOnly={readOnly}
           onChange={update}
         />

@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import type { DocumentView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
+import { Figure } from "../../kit/Figure.tsx";
 import { showDate, showMoment } from "../../kit/format.ts";
 
 /** Where a posted document came from, whether it can be changed, and what happened to it. */
@@ -28,6 +29,7 @@ export function DocumentFacts({ document }: { document: DocumentView }) {
           {document.source.row ? `, row ${document.source.row}` : ""}.
         </p>
       )}
+      {document.open !== null && document.state === "posted" && <Settled document={document} />}
       <ul className="quiet flex flex-wrap gap-x-4">
         {document.history.map((step) => (
           <li key={`${step.at} ${step.what}`}>
@@ -43,5 +45,40 @@ export function DocumentFacts({ document }: { document: DocumentView }) {
         ))}
       </ul>
     </div>
+  );
+}
+
+/** What is open, and the payments that settled the rest. */
+function Settled({ document }: { document: DocumentView }) {
+  const { path, minorDigits } = useScope();
+  const { id, open, settledBy, input, contact } = document;
+  const receipt = input.kind === "sales-invoice" || input.kind === "purchase-credit-note";
+  const kind = receipt ? "receipt" : "payment";
+  return (
+    <p className="flex flex-wrap gap-x-4">
+      <span>
+        Open{" "}
+        <Figure
+          amount={open ?? 0}
+          digits={minorDigits}
+          of={`open/${id}`}
+          label={`Open of ${input.number}`}
+          dash
+        />
+      </span>
+      {settledBy.map((one) => (
+        <span key={one.payment} className="quiet">
+          <Link className="word-link" to={path(`books/payments/${one.payment}`)}>
+            {one.number}
+          </Link>
+          , {showDate(one.date)}
+        </span>
+      ))}
+      {open !== 0 && (
+        <Link className="word-link" to={path(`books/payments/new/${kind}/${contact?.id ?? 0}/${id}`)}>
+          record its {kind}
+        </Link>
+      )}
+    </p>
   );
 }

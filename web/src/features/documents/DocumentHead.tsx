@@ -4,6 +4,7 @@ import type { ContactView } from "@fiscalon/contract/views";
 import { Combo } from "../../kit/Combo.tsx";
 import { DateField } from "../../kit/DateField.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
+import { CurrencyFields } from "./CurrencyFields.tsx";
 import type { Draft } from "./draft.ts";
 
 /** Who, which number, when, from where, and for a credit note what it corrects. */
@@ -11,6 +12,7 @@ export function DocumentHead({
   draft,
   contacts,
   places,
+  base,
   original,
   readOnly,
   onSearch,
@@ -20,6 +22,8 @@ export function DocumentHead({
   draft: Draft;
   contacts: readonly ContactView[];
   places: readonly PlaceSetup[];
+  /** The currency of the books. */
+  base: string;
   original: { date: string } | null;
   readOnly: boolean;
   onSearch: (text: string) => void;
@@ -38,9 +42,9 @@ export function DocumentHead({
     detail: contact.taxNumber ?? contact.country ?? "",
   }));
   return (
-    <div className="mb-4 flex flex-wrap items-start gap-x-5 gap-y-3">
+    <div className="mb-4 flex flex-wrap items-start gap-x-4 gap-y-3">
       {!isJournal && (
-        <div className="w-[210px]">
+        <div className="w-[190px]">
           <Combo
             label={kind.direction === "sale" ? "Customer" : "Supplier"}
             value={draft.contact ? String(draft.contact.id) : ""}
@@ -57,7 +61,7 @@ export function DocumentHead({
         </div>
       )}
       <Field
-        className="w-[120px]"
+        className="w-[112px]"
         label={kind.direction === "purchase" ? "Their number" : "Number"}
         value={draft.number}
         readOnly={readOnly}
@@ -69,7 +73,7 @@ export function DocumentHead({
         value={draft.date}
         onChange={(date) => onChange({ date })}
         disabled={readOnly}
-        className="w-[112px]"
+        className="w-[104px]"
       />
       {!isJournal && (
         <DateField
@@ -78,7 +82,7 @@ export function DocumentHead({
           optional
           onChange={(taxPoint) => onChange({ taxPoint })}
           disabled={readOnly}
-          className="w-[128px]"
+          className="w-[118px]"
         />
       )}
       {open.length > 1 && (
@@ -96,6 +100,7 @@ export function DocumentHead({
           ))}
         </SelectField>
       )}
+      {!isJournal && <CurrencyFields draft={draft} base={base} readOnly={readOnly} onChange={onChange} />}
       {kind.sign < 0 && (
         <>
           <Field

@@ -1,4 +1,5 @@
 import type { DocumentView } from "@fiscalon/contract/views";
+import { minorDigits } from "@fiscalon/core/money/currency";
 import { Field } from "../../kit/Field.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import type { Draft } from "./draft.ts";
@@ -10,8 +11,7 @@ export function DocumentTotals({
   live,
   document,
   levy,
-  digits,
-  currency,
+  base,
   readOnly,
   onChange,
 }: {
@@ -19,8 +19,8 @@ export function DocumentTotals({
   live: LiveEffect;
   document: DocumentView | null;
   levy: string;
-  digits: number;
-  currency: string;
+  /** The currency of the books. */
+  base: { digits: number; currency: string };
   readOnly: boolean;
   onChange: (change: Partial<Draft>) => void;
 }) {
@@ -35,7 +35,9 @@ export function DocumentTotals({
       />
     );
   }
-  const priced = live.effect?.priced;
+  const currency = draft.currency || base.currency;
+  const digits = minorDigits(currency);
+  const priced = live.effect?.printed;
   const of = document ? `document/${document.id}` : null;
   return (
     <div className="mt-5 flex flex-wrap items-start justify-between gap-8">
@@ -83,6 +85,16 @@ export function DocumentTotals({
               {currency} {priced && <Figure amount={priced.gross} digits={digits} of={of} label="Gross" />}
             </td>
           </tr>
+          {draft.currency !== "" && live.effect && (
+            <Row name={`in the books, ${base.currency}`}>
+              <Figure
+                amount={live.effect.priced.gross}
+                digits={base.digits}
+                of={of}
+                label="Gross in the books"
+              />
+            </Row>
+          )}
         </tbody>
       </table>
     </div>

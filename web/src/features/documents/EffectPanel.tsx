@@ -1,6 +1,7 @@
 import clsx from "clsx";
 import { boxMovements } from "@fiscalon/core/facts/boxMovements";
 import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
+import { minorDigits } from "@fiscalon/core/money/currency";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { explainTax } from "@fiscalon/core/tax/explainTax";
 import { boxDefinition } from "@fiscalon/core/returns/evaluateReturn";
@@ -27,6 +28,7 @@ export function EffectPanel({
   const { client } = useScope();
   const { effect } = live;
   const { digits } = setup;
+  const ownDigits = minorDigits(draft.currency || setup.currency);
   if (!effect) {
     return (
       <section aria-label="Effect" className="p-4">
@@ -48,7 +50,7 @@ export function EffectPanel({
   const periodEnd = boxes[0]?.periodEnd;
   const owner = client?.registrations.find(({ id }) => id === boxes[0]?.registration);
   const form = owner ? formOfRegistration(owner, periodEnd) : undefined;
-  const priced = effect.priced.lines[live.at.indexOf(line)];
+  const priced = effect.printed.lines[live.at.indexOf(line)];
   const reason = draft.lines[line]?.codeTyped ? "chosen by hand" : draft.lines[line]?.codeReason;
   return (
     <section aria-label="Effect" className="h-full overflow-y-auto px-4 pt-2 pb-8">
@@ -104,7 +106,12 @@ export function EffectPanel({
           ))}
         </tbody>
       </table>
-      {boxes.length === 0 && <p className="quiet mt-1">Nothing on the return.</p>}
+      {boxes.length === 0 && (
+        <p className="quiet mt-1">
+          Nothing on the return
+          {effect.facts.some(({ held }) => held) ? " until it is paid: the cash basis applies." : "."}
+        </p>
+      )}
       {priced && draft.kind !== "journal" && (
         <>
           <h2 className="mt-5 mb-1">Line {line + 1}</h2>
@@ -116,7 +123,7 @@ export function EffectPanel({
           <pre className="arithmetic">
             {priced.taxes
               .flatMap((_, index) =>
-                explainTax(priced.amount, draft.prices, priced.taxes, index, priced.rounding, digits),
+                explainTax(priced.amount, draft.prices, priced.taxes, index, priced.rounding, ownDigits),
               )
               .join("\n") || "no tax code"}
           </pre>

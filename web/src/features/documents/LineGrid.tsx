@@ -140,7 +140,7 @@ export function LineGrid({
       </thead>
       <tbody>
         {draft.lines.map((line, row) => {
-          const priced = live.effect?.priced.lines[live.at.indexOf(row)];
+          const priced = live.effect?.printed.lines[live.at.indexOf(row)];
           const tax = priced?.taxes.reduce((sum, one) => sum + one.tax, 0);
           return (
             <tr key={row} className="[&>td]:!p-0">

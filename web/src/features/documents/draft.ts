@@ -51,6 +51,11 @@ export interface Draft {
   /** Id of the place; empty for the first one. */
   place: string;
   prices: PriceMode;
+  /** Empty for the currency of the books. */
+  currency: string;
+  rate: string;
+  rateSource: string;
+  rateDate: string;
   discount: string;
   documentTax: string;
   note: string;
@@ -87,6 +92,10 @@ export function blankDraft(kind: DocumentKind): Draft {
     contact: null,
     place: "",
     prices: "exclusive",
+    currency: "",
+    rate: "",
+    rateSource: "",
+    rateDate: "",
     discount: "",
     documentTax: "",
     note: "",
@@ -136,6 +145,16 @@ function typedInput(draft: Draft, at: readonly number[], levy: string) {
     date: draft.date,
     ...(draft.taxPoint === "" ? {} : { taxPoint: draft.taxPoint }),
     prices: draft.prices,
+    ...(draft.currency === "" ? {} : { currency: draft.currency }),
+    ...(draft.currency === "" || draft.rate.trim() === ""
+      ? {}
+      : {
+          exchange: {
+            rate: number(draft.rate),
+            ...(draft.rateSource.trim() === "" ? {} : { source: draft.rateSource.trim() }),
+            ...(draft.rateDate === "" ? {} : { date: draft.rateDate }),
+          },
+        }),
     ...(draft.discount.trim() === "" ? {} : { discount: discountOf(draft.discount) }),
     ...(draft.documentTax.trim() === "" ? {} : { typedTax: { [levy]: number(draft.documentTax) } }),
     ...(draft.corrects.trim() === "" ? {} : { corrects: draft.corrects.trim() }),
@@ -202,6 +221,7 @@ function number(text: string): string {
 /** A posted document back in the form in which it can be typed on. */
 export function draftOf(document: DocumentView, levy: string): Draft {
   const { input } = document;
+  const foreign = document.foreignGross !== null;
   return {
     kind: input.kind,
     number: input.number,
@@ -210,6 +230,10 @@ export function draftOf(document: DocumentView, levy: string): Draft {
     contact: document.contact,
     place: document.place === null ? "" : String(document.place),
     prices: input.prices,
+    currency: foreign ? (input.currency ?? "") : "",
+    rate: input.exchange?.rate ?? "",
+    rateSource: input.exchange?.source ?? "",
+    rateDate: input.exchange?.date ?? "",
     discount: discountText(input.discount),
     documentTax: input.typedTax?.[levy] ?? "",
     note: input.note,

@@ -1,0 +1,215 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { useNavigate, useParams } from "react-router";
+import { minorDigits } from "@fiscalon/core/money/currency";
+import { formatAmount } from "@fiscalon/core/money/amount";
+import type { PaymentKind } from "@fiscalon/core/ledger/paymentPostings";
+import type { OpenItem, OpenItemPage, PaymentView } from "@fiscalon/contract/payments";
+import type { ContactView } from "@fiscalon/contract/views";
+import { useScope } from "../../app/scope.ts";
+import { api, withQuery } from "../../kit/api.ts";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { showDate, showMoment } from "../../kit/format.ts";
+import { Sheet } from "../../kit/Sheet.tsx";
+import { ReasonDialog } from "../documents/DocumentDialogs.tsx";
+import { useContacts, useSetup } from "../setup/useSetup.ts";
+import { AllocationGrid } from "./AllocationGrid.tsx";
+import { PaymentHead } from "./PaymentHead.tsx";
+import {
+  blankPayment,
+  bodyOfPayment,
+  draftOfPayment,
+  NO_ALLOCATION,
+  oldestFirst,
+  restOf,
+} from "./paymentDraft.ts";
+import type { PaymentDraft } from "./paymentDraft.ts";
+
+/** Opens a payment, or a blank one, once everything it needs is there. */
+export function PaymentEditorPage() {
+  const { paymentId, kind, contactId, documentId } = useParams();
+  const { client } = useScope();
+  const setup = useSetup();
+  const { data: payment } = useQuery({
+    queryKey: ["client", client?.id, "payment", paymentId],
+    queryFn: () => api.get<PaymentView>(`/clients/${client?.id}/payments/${paymentId}`),
+    enabled: client !== undefined && paymentId !== undefined,
+  });
+  const { data: first } = useQuery({
+    queryKey: ["client", client?.id, "open-items", "first", contactId, documentId],
+    queryFn: () =>
+      api.get<OpenItemPage>(
+        withQuery(`/clients/${client?.id}/open-items`, { contact: contactId, limit: 500 }),
+      ),
+    enabled: client !== undefined && documentId !== undefined,
+  });
+  if (!setup || (paymentId && !payment) || (documentId && !first)) return null;
+  const bank = setup.plain.accounts.find(({ role }) => role === "bank")?.code ?? "";
+  const item = first?.rows.find(({ document }) => String(document) === documentId);
+  const blank = blankPayment((kind === "payment" ? "payment" : "receipt") satisfies PaymentKind, bank);
+  const initial = payment
+    ? draftOfPayment(payment, setup.plain.currency)
+    : item
+      ? settling(blank, item, setup.plain.currency)
+      : blank;
+  return <Editor key={paymentId ?? `${kind} ${documentId}`} payment={payment ?? null} initial={initial} />;
+}
+
+function settling(blank: PaymentDraft, item: OpenItem, base: string): PaymentDraft {
+  const amount = formatAmount(item.open, minorDigits(item.currency));
+  return {
+    ...blank,
+    contact: item.contact === null ? null : { id: item.contact, name: item.party },
+    amount,
+    currency: item.currency === base ? "" : item.currency,
+    allocations: { [item.document]: { ...NO_ALLOCATION, amount } },
+  };
+}
+
+function Editor({ payment, initial }: { payment: PaymentView | null; initial: PaymentDraft }) {
+  const { client, path } = useScope();
+  const setup = useSetup();
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const [draft, setDraft] = useState(initial);
+  const [search, setSearch] = useState("");
+  const [voiding, setVoiding] = useState(false);
+  const [posted, setPosted] = useState<PaymentView | null>(null);
+  const { data: contacts = [] } = useContacts(search, 100);
+  const own = `/clients/${client?.id}`;
+  const { data: open } = useQuery({
+    queryKey: ["client", client?.id, "open-items", "of", draft.contact?.id],
+    queryFn: () =>
+      api.get<OpenItemPage>(withQuery(`${own}/open-items`, { contact: draft.contact?.id, limit: 500 })),
+    enabled: client !== undefined,
+  });
+  const base = setup?.plain.currency ?? "";
+  const currency = draft.currency || base;
+  const digits = minorDigits(currency);
+  const all = itemsOf(open?.rows ?? [], payment);
+  const items = all.filter((one) => one.currency === currency);
+  const readOnly = payment !== null && (payment.locked !== null || payment.state !== "posted");
+  const rest = restOf(draft, items, digits);
+  const update = (change: Partial<PaymentDraft>) => {
+    setPosted(null);
+    setDraft((now) => ({ ...now, ...change }));
+  };
+  const save = useMutation({
+    mutationFn: () =>
+      payment
+        ? api.put<PaymentView>(`${own}/payments/${payment.id}`, bodyOfPayment(draft))
+        : api.post<PaymentView>(`${own}/payments`, bodyOfPayment(draft)),
+    onSuccess: async (saved) => {
+      await queries.invalidateQueries({ queryKey: ["client", client?.id] });
+      if (payment) await navigate(path(`books/payments/${saved.id}`), { replace: true });
+      else {
+        setDraft({ ...blankPayment(draft.kind, draft.account), date: draft.date });
+        setPosted(saved);
+      }
+    },
+  });
+  const takeOut = useMutation({
+    mutationFn: (reason: string) => api.post(`${own}/payments/${payment?.id}/void`, { reason }),
+    onSuccess: async () => {
+      setVoiding(false);
+      await queries.invalidateQueries({ queryKey: ["client", client?.id] });
+    },
+    onError: () => setVoiding(false),
+  });
+  const idle = readOnly || save.isPending || (payment !== null && draft === initial);
+  useHotkeys("mod+enter", () => !idle && save.mutate(), { enableOnFormTags: true, preventDefault: true });
+  const name = draft.kind === "receipt" ? "Receipt" : "Payment";
+  return (
+    <Sheet
+      title={name}
+      aside={payment ? `${payment.number}${payment.state === "posted" ? "" : ` · ${payment.state}`}` : "new"}
+      actions={
+        readOnly ? undefined : (
+          <>
+            {payment && (
+              <button type="button" className="action" onClick={() => setVoiding(true)}>
+                Take out
+              </button>
+            )}
+            <button type="button" className="action main" disabled={idle} onClick={() => save.mutate()}>
+              {payment ? "Save correction" : "Post"}{" "}
+              <kbd className="rounded border border-current px-1 font-mono text-[11px] opacity-80">
+                Ctrl ⏎
+              </kbd>
+            </button>
+          </>
+        )
+      }
+    >
+      {posted && (
+        <p role="status" className="note-row mb-3">
+          Posted {name.toLowerCase()} <strong>{posted.number}</strong>.
+        </p>
+      )}
+      {payment && <Facts payment={payment} />}
+      <ErrorNote error={save.error ?? takeOut.error} />
+      <PaymentHead
+        draft={draft}
+        contacts={contacts}
+        accounts={setup?.plain.accounts ?? []}
+        base={base}
+        currencies={[...new Set([base, currency, ...all.map((one) => one.currency)])]}
+        readOnly={readOnly}
+        onSearch={setSearch}
+        onChange={update}
+        onContact={(contact: ContactView | null) =>
+          update({ contact: contact && { id: contact.id, name: contact.name }, allocations: {} })
+        }
+      />
+      <AllocationGrid
+        draft={draft}
+        items={items}
+        accounts={setup?.plain.accounts ?? []}
+        digits={digits}
+        rest={rest}
+        readOnly={readOnly}
+        onAllocations={(allocations) => update({ allocations })}
+        onOldestFirst={() => update({ allocations: oldestFirst(draft, items, digits) })}
+      />
+      <ReasonDialog
+        open={voiding}
+        title={`Take ${draft.number} out of the books`}
+        label="Why"
+        action="Take out"
+        onClose={() => setVoiding(false)}
+        onReason={(reason) => takeOut.mutate(reason)}
+      >
+        The documents it settles are open again, and what it made reportable is not reported. The payment and
+        this reason stay on record.
+      </ReasonDialog>
+    </Sheet>
+  );
+}
+
+/** What is open, and what this payment already settles: those first. */
+function itemsOf(open: readonly OpenItem[], payment: PaymentView | null): OpenItem[] {
+  const own = payment?.state === "posted" ? payment.allocations : [];
+  const known = new Set(own.map(({ document }) => document));
+  return [...own, ...open.filter(({ document }) => !known.has(document))];
+}
+
+function Facts({ payment }: { payment: PaymentView }) {
+  return (
+    <div className="mb-4 space-y-1 text-[13px]">
+      {payment.locked && (
+        <p className="note-row">
+          What it made reportable is on the return to {showDate(payment.locked.period)}, which is{" "}
+          {payment.locked.state}. It cannot be changed; record a payment the other way instead.
+        </p>
+      )}
+      <ul className="quiet flex flex-wrap gap-x-4">
+        {payment.history.map(({ at, by, what }) => (
+          <li key={`${at} ${what}`}>
+            {what} by {by}, {showMoment(at)}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,111 @@
+import clsx from "clsx";
+import type { ReactNode } from "react";
+import { usePagedRows } from "./usePagedRows.ts";
+
+const ROW = "grid border-b [&>*]:truncate [&>*]:px-2 [&>*]:py-1";
+
+/**
+ * A long list as a table: paged on the server, drawn only where it is looked at. The last columns but the empty
+ * heading at the end hold amounts; `foot` gives what spans the others, and one cell for each amount column.
+ */
+export function PagedTable<Row, Page extends { rows: Row[]; total: number }>({
+  label,
+  columns,
+  head,
+  amounts,
+  queryKey,
+  enabled,
+  fetchPage,
+  cells,
+  foot,
+  empty,
+}: {
+  label: string;
+  /** A Tailwind class with the widths of the columns. */
+  columns: string;
+  head: readonly string[];
+  /** How many of the named columns, counted from the right, are amounts. */
+  amounts: number;
+  queryKey: readonly unknown[];
+  enabled: boolean;
+  fetchPage: (offset: number, limit: number) => Promise<Page>;
+  cells: (row: Row) => ReactNode[];
+  foot?: (page: Page) => ReactNode[];
+  empty: string;
+}) {
+  const { rows, head: page, setBox, height, shown } = usePagedRows<Row, Page>(queryKey, enabled, fetchPage);
+  const named = head.filter((name) => name !== "").length;
+  const isAmount = (at: number) => at >= named - amounts && at < named;
+  const [caption, ...sums] = page && foot ? foot(page) : [];
+  return (
+    <div
+      role="table"
+      aria-label={label}
+      aria-rowcount={page?.total ?? 0}
+      ref={setBox}
+      tabIndex={0}
+      className="min-h-[240px] flex-1 overflow-y-auto"
+    >
+      <div role="rowgroup" className="sticky top-0 z-10 bg-base-100">
+        <div
+          role="row"
+          className={clsx(ROW, columns, "border-base-content text-[12px] font-semibold text-secondary")}
+        >
+          {head.map((name, at) => (
+            <span role="columnheader" key={name} className={clsx(isAmount(at) && "text-right")}>
+              {name || <span className="sr-only">Actions</span>}
+            </span>
+          ))}
+        </div>
+      </div>
+      {page?.total === 0 && <p className="quiet px-2 py-6">{empty}</p>}
+      <div style={{ height }} className="relative" role="rowgroup">
+        {shown.map((item) => {
+          const row = rows(item.index);
+          return (
+            <div
+              key={item.key}
+              role="row"
+              aria-rowindex={item.index + 1}
+              className={clsx(
+                ROW,
+                columns,
+                "absolute top-0 left-0 w-full items-center border-base-300 hover:bg-base-200",
+              )}
+              style={{ height: 33, transform: `translateY(${item.start}px)` }}
+            >
+              {row ? (
+                cells(row).map((cell, at) => (
+                  <span role="cell" key={head[at]} className={clsx(isAmount(at) && "text-right")}>
+                    {cell}
+                  </span>
+                ))
+              ) : (
+                <span role="cell" className="quiet">
+                  …
+                </span>
+              )}
+            </div>
+          );
+        })}
+      </div>
+      {page && page.total > 0 && caption !== undefined && (
+        <div role="rowgroup" className="sticky bottom-0 bg-base-100">
+          <div
+            role="row"
+            className={clsx(ROW, columns, "border-t border-b-2 border-base-content font-semibold")}
+          >
+            <span role="cell" style={{ gridColumn: `span ${named - amounts}` }}>
+              {caption}
+            </span>
+            {sums.map((sum, at) => (
+              <span role="cell" key={at} className="text-right">
+                {sum}
+              </span>
+            ))}
+          </div>
+        </div>
+      )}
+    </div>
+  );
+}
