@@ -39,6 +39,8 @@ const documentFields = {
     source: text,
     date: date.allow(null),
   }),
+  opening: Joi.boolean(),
+  paidThrough: Joi.string().max(20),
   corrects: Joi.string().max(60).allow(null),
   originalDate: date.allow(null),
   note: text,

@@ -12,6 +12,8 @@ import { Database } from "./db/database.ts";
 import { handleErrors } from "./errors.ts";
 import { agreeRoutes } from "./features/agree/routes.ts";
 import { auditRoutes } from "./features/audit/routes.ts";
+import { bankRoutes } from "./features/bank/routes.ts";
+import { BankFeed } from "./features/bank/feed.ts";
 import { bookRoutes } from "./features/books/routes.ts";
 import { clientRoutes } from "./features/clients/routes.ts";
 import { today } from "./features/clients/loadSetup.ts";
@@ -27,12 +29,16 @@ import { reportRoutes } from "./features/reports/routes.ts";
 import { returnRoutes } from "./features/returns/routes.ts";
 import { settleRoutes } from "./features/settle/routes.ts";
 import { setupRoutes } from "./features/setup/routes.ts";
+import { TerminalOperator } from "./features/terminals/operator.ts";
+import { terminalRoutes } from "./features/terminals/routes.ts";
 import { trailRoutes } from "./features/trail/routes.ts";
 import { jobRoutes } from "./jobs/routes.ts";
 import { JobRunner } from "./jobs/runner.ts";
 import { describeApi } from "./openapi.ts";
 import { authoritySimulator } from "./simulators/authority.ts";
 import { numberRegister } from "./simulators/numberRegister.ts";
+import { bankSimulator } from "./simulators/bank.ts";
+import { payoutLines, terminalSimulator } from "./simulators/terminal.ts";
 import { authorityStore } from "./simulators/authorityStore.ts";
 import { validateWithJoi } from "./validation.ts";
 
@@ -51,8 +57,10 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   const jobs = new JobRunner(db, config.dataDir);
   await jobs.recover();
   const gateway = () => new Gateway(config.authorityUrl || `${ownAddress(app)}/simulators/authority`);
+  const bank = () => new BankFeed(`${ownAddress(app)}/simulators/bank`);
+  const operator = () => new TerminalOperator(`${ownAddress(app)}/simulators/terminal`);
   const numbers = () => `${ownAddress(app)}/simulators/number-register`;
-  const context: AppContext = { db, jobs, dataDir: config.dataDir, gateway, numbers };
+  const context: AppContext = { db, jobs, dataDir: config.dataDir, gateway, numbers, bank, operator };
 
   handleErrors(app);
   validateWithJoi(app);
@@ -64,6 +72,8 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     clientRoutes,
     documentRoutes,
     paymentRoutes,
+    bankRoutes,
+    terminalRoutes,
     bookRoutes,
     importRoutes,
     ledgerRoutes,
@@ -82,6 +92,15 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   }
   await app.register((scope) => authoritySimulator(scope, { store: authorityStore(db, today), today }), {
     prefix: "/simulators/authority",
+  });
+  await app.register(
+    (scope) => bankSimulator(scope, { db, today, payouts: (number, to) => payoutLines(db, number, to) }),
+    {
+      prefix: "/simulators/bank",
+    },
+  );
+  await app.register((scope) => terminalSimulator(scope, { db, now: () => new Date().toISOString() }), {
+    prefix: "/simulators/terminal",
   });
   await app.register(numberRegister, { prefix: "/simulators/number-register" });
   if (existsSync(WEB)) await serveWeb(app);

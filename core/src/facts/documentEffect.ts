@@ -5,7 +5,7 @@ import type { CalendarDate } from "../calendar/date.ts";
 import type { Account } from "../ledger/account.ts";
 import { documentPostings } from "../ledger/documentPostings.ts";
 import type { Posting } from "../ledger/posting.ts";
-import { taxPointOf } from "../tax/documentInput.ts";
+import { isJournal, taxPointOf } from "../tax/documentInput.ts";
 import type { DocumentInput } from "../tax/documentInput.ts";
 import { priceDocument } from "../tax/priceDocument.ts";
 import type { PricedDocument, PricingSetup } from "../tax/priceDocument.ts";
@@ -60,7 +60,9 @@ export interface DocumentEffect {
  */
 export function documentEffect(document: DocumentInput, setup: EffectSetup): DocumentEffect {
   const { priced, printed } = pricedInBoth(document, setup);
-  const facts = factsOf(document, priced, setup).map((fact) => assigned(fact, document, priced, setup));
+  const facts = factsOf(document, priced, setup)
+    .map((fact) => assigned(fact, document, priced, setup))
+    .filter(({ held }) => held || !document.opening);
   const effect = {
     priced,
     printed,
@@ -81,7 +83,7 @@ function pricedInBoth(
     const priced = priceDocument(document, pricing);
     return { priced, printed: priced };
   }
-  if (document.kind === "journal") {
+  if (isJournal(document)) {
     throw new FiscalError(
       "document/currency",
       `Journals are kept in ${setup.currency}. Type the amounts in it.`,

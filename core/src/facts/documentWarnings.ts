@@ -1,6 +1,6 @@
 import { addMonths } from "../calendar/date.ts";
 import { displayAmount } from "../money/amount.ts";
-import { taxPointOf } from "../tax/documentInput.ts";
+import { isJournal, taxPointOf } from "../tax/documentInput.ts";
 import type { DocumentInput } from "../tax/documentInput.ts";
 import { beyondTolerance } from "../tax/typedTolerance.ts";
 import type { DocumentEffect, EffectSetup } from "./documentEffect.ts";
@@ -24,7 +24,7 @@ export function documentWarnings(
     ...lateItem(effect),
     ...dates(document, setup),
     ...effect.priced.lines.flatMap((line) => [
-      ...(line.code || document.kind === "journal" ? [] : [missingCode(line.no)]),
+      ...(line.code || isJournal(document) ? [] : [missingCode(line.no)]),
       ...typedTax(line, setup.digits),
     ]),
   ];

@@ -1,7 +1,7 @@
 import { FiscalError, withinField } from "../errors.ts";
 import { displayAmount, parseAmount } from "../money/amount.ts";
 import { DOCUMENT_KINDS } from "../tax/documentInput.ts";
-import type { DocumentInput } from "../tax/documentInput.ts";
+import type { CounterRole, DocumentInput } from "../tax/documentInput.ts";
 import { allocate } from "../money/allocate.ts";
 import { exactFromDecimal } from "../money/exact.ts";
 import type { ComponentTax } from "../tax/componentTax.ts";
@@ -25,19 +25,62 @@ export function documentPostings(
   accounts: readonly Account[],
   digits: number,
 ): Posting[] {
-  if (document.kind === "journal") return journalPostings(document, priced, accounts, digits);
   const kind = DOCUMENT_KINDS[document.kind];
+  if (kind.counter === null) return journalPostings(document, priced, accounts, digits);
+  if (document.opening) return openingPostings(document, priced, accounts);
   const signed = priced.lines.flatMap((line, index) =>
     withinField(`lines[${index}]`, () => signedLine(line, document, accounts)),
   );
   const counter: Posting = {
-    account: accountInRole(accounts, kind.counter),
+    account: counterAccount(document, kind.counter, accounts),
     amount: -imbalance(signed) || 0,
     line: null,
     levy: null,
     text: kind.name,
   };
   return [...signed, counter].filter((posting) => posting.amount !== 0);
+}
+
+/** A document from before the books: what it leaves open, against opening balances. */
+function openingPostings(
+  document: DocumentInput,
+  { gross }: PricedDocument,
+  accounts: readonly Account[],
+): Posting[] {
+  const { direction, sign, counter, name } = DOCUMENT_KINDS[document.kind];
+  if (counter !== "receivable" && counter !== "payable") {
+    throw new FiscalError(
+      "document/opening",
+      `Only what is open can be there from before. ${name} was paid at once.`,
+      "opening",
+    );
+  }
+  const amount = (direction === "sale" ? sign : -sign) * gross;
+  const posting = (account: string, value: number): Posting => ({
+    account,
+    amount: value || 0,
+    line: null,
+    levy: null,
+    text: name,
+  });
+  return [
+    posting(accountInRole(accounts, counter), amount),
+    posting(accountInRole(accounts, "opening"), -amount),
+  ].filter((one) => one.amount !== 0);
+}
+
+function counterAccount(
+  { paidThrough }: DocumentInput,
+  role: CounterRole,
+  accounts: readonly Account[],
+): string {
+  if (!paidThrough || role !== "bank") return accountInRole(accounts, role);
+  if (accounts.some((account) => account.code === paidThrough)) return paidThrough;
+  throw new FiscalError(
+    "ledger/unknown-account",
+    `There is no account ${paidThrough}. Choose one of the chart.`,
+    "paidThrough",
+  );
 }
 
 /** Postings of a line, debit positive. */
@@ -176,6 +219,11 @@ function journalPostings(
     }),
   );
   const open = imbalance(postings);
+  if (open !== 0 && document.kind === "opening-balance") {
+    const account = accountInRole(accounts, "opening");
+    postings.push({ account, amount: -open, line: null, levy: null, text: "What is left to enter" });
+    return postings.filter((posting) => posting.amount !== 0);
+  }
   if (open !== 0) {
     throw new FiscalError(
       "ledger/unbalanced",

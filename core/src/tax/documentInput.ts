@@ -19,16 +19,25 @@ export const DOCUMENT_KINDS = {
   "cash-sale": { direction: "sale", sign: 1, counter: "bank", name: "Cash sale" },
   expense: { direction: "purchase", sign: 1, counter: "bank", name: "Expense" },
   "import-declaration": { direction: "purchase", sign: 1, counter: "payable", name: "Import declaration" },
+  /** A bill written by the buyer on behalf of the supplier. */
+  "self-billed-bill": { direction: "purchase", sign: 1, counter: "payable", name: "Self-billed bill" },
+  /** What a card terminal took on a trading day, and what its operator keeps. */
+  "terminal-summary": { direction: "sale", sign: 1, counter: "card-clearing", name: "Terminal summary" },
+  "fee-bill": { direction: "purchase", sign: 1, counter: "card-clearing", name: "Fee bill" },
   journal: { direction: null, sign: 1, counter: null, name: "Journal" },
+  "opening-balance": { direction: null, sign: 1, counter: null, name: "Opening balances" },
 } as const satisfies Record<
   string,
   {
     direction: Direction | null;
     sign: 1 | -1;
-    counter: "receivable" | "payable" | "bank" | null;
+    counter: CounterRole | null;
     name: string;
   }
 >;
+
+/** Roles of the accounts that stand against a document. */
+export type CounterRole = "receivable" | "payable" | "bank" | "card-clearing";
 
 export type DocumentKind = keyof typeof DOCUMENT_KINDS;
 export type PriceMode = "exclusive" | "inclusive";
@@ -79,6 +88,10 @@ export interface DocumentInput {
   /** ISO 4217; left out, or that of the books, where it is no other. Amounts of the document are in it. */
   currency?: string;
   exchange?: ExchangeInput;
+  /** It was there before the books: it is open to be paid, and its tax was reported unless it waits for payment. */
+  opening?: boolean;
+  /** The account the money went through, where it was paid at once and not by the usual bank. */
+  paidThrough?: string;
   discount?: Discount;
   /** Tax of the whole document as printed on the paper, by levy. */
   typedTax?: Record<string, string>;
@@ -93,6 +106,11 @@ export interface DocumentInput {
   originalDate?: CalendarDate | null;
   /** Gross of that document in minor units, where it is in the books. */
   originalGross?: number | null;
+}
+
+/** Whether the lines of a kind are debits and credits instead of supplies. */
+export function isJournal({ kind }: Pick<DocumentInput, "kind">): boolean {
+  return DOCUMENT_KINDS[kind].direction === null;
 }
 
 /** The day that decides the period: the tax point, or the date of the document. */

@@ -4,7 +4,7 @@ import { circumstancesOf } from "../supply/circumstances.ts";
 import { lineCode } from "../supply/lineCode.ts";
 import type { CodeFinder } from "../supply/lineCode.ts";
 import type { ComponentTax, LineDetails } from "./componentTax.ts";
-import { DOCUMENT_KINDS, rateDateOf } from "./documentInput.ts";
+import { DOCUMENT_KINDS, isJournal, rateDateOf } from "./documentInput.ts";
 import type { DocumentInput, LineInput, PriceMode } from "./documentInput.ts";
 import { lineAmounts } from "./lineAmounts.ts";
 import { netAndGross, priceLine } from "./priceLine.ts";
@@ -72,7 +72,7 @@ export function priceDocument(document: DocumentInput, setup: PricingSetup): Pri
   roundByDocument(lines);
   if (document.typedTax) spreadTypedTax(lines, document.typedTax, setup.digits);
   for (const line of lines) finishLine(document, line);
-  return totalsOf(lines, document.kind === "journal");
+  return totalsOf(lines, isJournal(document));
 }
 
 function pricedLine(
@@ -94,7 +94,7 @@ function pricedLine(
   const circumstances = circumstancesOf(document, line, side.direction, credit, code);
   const components = ratedComponents(code, rateDateOf(document), setup.schedules, circumstances);
   const rounding = setup.roundingOf(components[0]?.component.levy ?? "");
-  const price = document.kind === "journal" ? Math.abs(amount) : amount;
+  const price = isJournal(document) ? Math.abs(amount) : amount;
   const details = detailsOf(line, code, price, setup.digits);
   const first = components.some(({ component }) => component.rate.kind === "per-document");
   if (first) {

@@ -13,5 +13,14 @@ export const TYPED_KINDS: DocumentKind[] = [
   "purchase-credit-note",
   "cash-sale",
   "expense",
+  "import-declaration",
+  "self-billed-bill",
   "journal",
+  "opening-balance",
+];
+
+/** Every kind a document can have, those that only feeds make at the end. */
+export const ALL_KINDS: DocumentKind[] = [
+  ...TYPED_KINDS,
+  ...(Object.keys(DOCUMENT_KINDS) as DocumentKind[]).filter((kind) => !TYPED_KINDS.includes(kind)),
 ];

@@ -40,9 +40,12 @@ function written({ name, attributes = {}, children }: XmlNode, indent: string): 
 }
 
 function escaped(text: string): string {
-  return text
-    .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, "")
-    .replaceAll("&", "&amp;")
-    .replaceAll("<", "&lt;")
-    .replaceAll(">", "&gt;");
+  return (
+    text
+      // eslint-disable-next-line no-control-regex -- exactly the characters XML 1.0 does not allow
+      .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, "")
+      .replaceAll("&", "&amp;")
+      .replaceAll("<", "&lt;")
+      .replaceAll(">", "&gt;")
+  );
 }

@@ -115,7 +115,7 @@ async function timingDifference(
   const amount =
     role === "input-tax" ? "f.recoverable" : `CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN -f.tax ELSE 0 END`;
   const row = await db.row<{ timing: number }>(
-    `SELECT coalesce(sum((d.ledger_date BETWEEN $2 AND $3 AND f.release_of IS NULL) * (${amount}) - (f.period_end IS $3 AND f.registration_id = $1) * (${amount})), 0) AS timing
+    `SELECT coalesce(sum((d.ledger_date BETWEEN $2 AND $3 AND f.release_of IS NULL AND d.opening = 0) * (${amount}) - (f.period_end IS $3 AND f.registration_id = $1) * (${amount})), 0) AS timing
      FROM facts f JOIN documents d ON d.id = f.document_id
      WHERE f.client_id = (SELECT client_id FROM registrations WHERE id = $1) AND f.live = 1
        AND f.levy IN (SELECT value FROM json_each($4))

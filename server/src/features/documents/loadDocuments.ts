@@ -37,6 +37,8 @@ interface DocumentRecord {
   rate_source: string | null;
   rate_date: string | null;
   foreign_gross: number | null;
+  paid_from: string | null;
+  opening: number;
   corrects: string | null;
   original_date: string | null;
   note: string;
@@ -129,6 +131,8 @@ function inputOf(d: DocumentRecord, lines: readonly LineRecord[]): DocumentInput
     originalDate: d.original_date,
     prices: d.prices,
     currency: d.currency,
+    paidThrough: d.paid_from,
+    opening: d.opening === 1 ? true : null,
     exchange:
       d.rate === null ? null : withoutNulls({ rate: d.rate, source: d.rate_source, date: d.rate_date }),
     discount: parsed(d.discount),

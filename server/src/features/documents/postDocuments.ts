@@ -5,6 +5,7 @@ import type { DocumentInput } from "@fiscalon/core/tax/documentInput";
 import type { Actor } from "../../actor.ts";
 import type { Database, Tx } from "../../db/database.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
+import { followEntries } from "../bank/followEntries.ts";
 import { releaseFacts } from "../payments/releaseFacts.ts";
 import { addParties } from "./addParties.ts";
 
@@ -38,6 +39,8 @@ const DOCUMENT_COLUMNS = [
   "rate_source",
   "rate_date",
   "foreign_gross",
+  "paid_from",
+  "opening",
   "corrects",
   "note",
   "discount",
@@ -168,6 +171,7 @@ export async function recomputeDocuments(
     documents.map((document) => document.id),
   );
   await insertEffects(db, tx, rows);
+  await followEntries(db, tx, setup.client.id);
   await releaseFacts(
     db,
     tx,
@@ -229,6 +233,8 @@ function documentRow(
     foreign ? (input.exchange?.source ?? null) : null,
     foreign ? (input.exchange?.date ?? null) : null,
     foreign ? effect.printed.gross : null,
+    input.paidThrough ?? null,
+    input.opening ? 1 : 0,
     rest.corrects ?? null,
     rest.note ?? "",
     jsonOrNull(input.discount),

@@ -10,6 +10,7 @@ import { loadSetup } from "../clients/loadSetup.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
 import { loadDocuments } from "./loadDocuments.ts";
 import type { StoredDocument } from "./loadDocuments.ts";
+import { followEntries } from "../bank/followEntries.ts";
 import { moveAllocations, refusePaid } from "../payments/allocated.ts";
 import { endEffects, postDocuments } from "./postDocuments.ts";
 import type { NewDocument } from "./postDocuments.ts";
@@ -21,6 +22,9 @@ const SERIES: Partial<Record<DocumentKind, string>> = {
   "cash-sale": "CS-",
   expense: "EX-",
   journal: "J-",
+  "opening-balance": "O-",
+  "self-billed-bill": "SB-",
+  "terminal-summary": "T-",
 };
 
 /** Posts one document typed by a person. */
@@ -49,7 +53,7 @@ export async function correctDocument(
     const setup = await loadSetup(db, clientId, tx);
     const old = await changeable(db, tx, setup, documentId);
     const document = await prepared(db, tx, setup, body, old);
-    await endDocument(db, tx, actor, old, "superseded", "corrected");
+    await endDocument(db, tx, actor, setup, old, "superseded", "corrected");
     const corrected = { ...document, supersedes: old.id, sourceKey: old.sourceKey };
     const id = await postOne(db, tx, actor, setup, corrected, body.duplicateReason);
     await moveAllocations(db, tx, actor, setup, old, id);
@@ -69,7 +73,7 @@ export async function voidDocument(
     const setup = await loadSetup(db, clientId, tx);
     const document = await changeable(db, tx, setup, documentId);
     await refusePaid(db, tx, [documentId]);
-    await endDocument(db, tx, actor, document, "void", reason);
+    await endDocument(db, tx, actor, setup, document, "void", reason);
     await recordChange(db, tx, actor, {
       client: clientId,
       action: "void",
@@ -139,7 +143,12 @@ export async function requireOwn(
     throw new FiscalError(`document/unknown-${field}`, `There is no such ${field} with this client.`, field);
 }
 
-async function nextNumber(db: Database, tx: Tx, clientId: number, kind: DocumentKind): Promise<string> {
+export async function nextNumber(
+  db: Database,
+  tx: Tx,
+  clientId: number,
+  kind: DocumentKind,
+): Promise<string> {
   const prefix = SERIES[kind];
   if (prefix === undefined) {
     throw new FiscalError("document/no-number", "Type the number that stands on the document.", "number");
@@ -232,6 +241,7 @@ async function endDocument(
   db: Database,
   tx: Tx,
   actor: Actor,
+  setup: ClientSetup,
   document: StoredDocument,
   state: "superseded" | "void",
   reason: string,
@@ -242,4 +252,5 @@ async function endDocument(
     tx,
   );
   await endEffects(db, tx, [document.id]);
+  await followEntries(db, tx, setup.client.id);
 }

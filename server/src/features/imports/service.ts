@@ -7,6 +7,7 @@ import type { Database } from "../../db/database.ts";
 import type { ImportRecord } from "../../db/models.ts";
 import { notFound } from "../../errors.ts";
 import { loadClient } from "../clients/loadSetup.ts";
+import { followEntries } from "../bank/followEntries.ts";
 import { refusePaid } from "../payments/allocated.ts";
 import { endEffects } from "../documents/postDocuments.ts";
 import { decoded, encodingOf, keepFile, refuseForeignFile } from "./files.ts";
@@ -174,6 +175,7 @@ export async function undoImport(
     const ids = documents.map((document) => document.id);
     await refusePaid(db, tx, ids);
     await endEffects(db, tx, ids);
+    await followEntries(db, tx, clientId);
     await db.run(
       "UPDATE documents SET state = 'void', ended_at = $1, ended_by = $2, end_reason = 'import undone' WHERE import_id = $3 AND state = 'posted'",
       [actor.at, actor.person, importId],

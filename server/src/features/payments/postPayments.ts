@@ -9,6 +9,7 @@ import type { PayableDocument, PaymentKind } from "@fiscalon/core/ledger/payment
 import type { Actor } from "../../actor.ts";
 import type { Database, Tx } from "../../db/database.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
+import { followEntries } from "../bank/followEntries.ts";
 import { releaseFacts } from "./releaseFacts.ts";
 
 /**
@@ -244,6 +245,7 @@ export async function endPayments(
   ]) {
     await db.run(sql, [json], tx);
   }
+  await followEntries(db, tx, setup.client.id);
   await releaseFacts(
     db,
     tx,

@@ -29,7 +29,7 @@ export interface OpenFilter extends Paging {
 }
 
 /** Documents a payment can settle: those that go to debtors or creditors. */
-const ON_CREDIT = `d.kind IN ('sales-invoice', 'sales-credit-note', 'purchase-bill', 'purchase-credit-note', 'import-declaration')`;
+const ON_CREDIT = `d.kind IN ('sales-invoice', 'sales-credit-note', 'purchase-bill', 'purchase-credit-note', 'import-declaration', 'self-billed-bill')`;
 /** 1 where the business is to receive, -1 where it is to pay. */
 const COMES_IN = `CASE WHEN d.kind IN ('sales-invoice', 'purchase-credit-note') THEN 1 ELSE -1 END`;
 

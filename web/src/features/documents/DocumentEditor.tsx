@@ -151,7 +151,7 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
   const itemChoices = items.map((item) => ({ value: item.ref, label: item.name }));
   const credit = document && document.state === "posted" ? creditNoteOf(document, levy) : null;
   const focused = draft.lines[focusLine];
-  const isJournal = draft.kind === "journal";
+  const isJournal = kind.direction === null;
   const saveError =
     save.error instanceof ApiError && save.error.code === "document/duplicate-number" ? null : save.error;
 

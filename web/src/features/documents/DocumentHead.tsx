@@ -31,7 +31,7 @@ export function DocumentHead({
   onChange: (change: Partial<Draft>) => void;
 }) {
   const kind = DOCUMENT_KINDS[draft.kind];
-  const isJournal = draft.kind === "journal";
+  const isJournal = kind.direction === null;
   const open = places.filter(({ closedOn, id }) => closedOn === null || String(id) === draft.place);
   const choices = [
     ...contacts,

@@ -1,4 +1,5 @@
 import type { DocumentView } from "@fiscalon/contract/views";
+import { isJournal } from "@fiscalon/core/tax/documentInput";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { Field } from "../../kit/Field.tsx";
 import { Figure } from "../../kit/Figure.tsx";
@@ -24,7 +25,7 @@ export function DocumentTotals({
   readOnly: boolean;
   onChange: (change: Partial<Draft>) => void;
 }) {
-  if (draft.kind === "journal") {
+  if (isJournal(draft)) {
     return (
       <Field
         className="mt-6 max-w-md"

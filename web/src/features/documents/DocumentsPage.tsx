@@ -9,7 +9,7 @@ import { useScope } from "../../app/scope.ts";
 import { api, withQuery } from "../../kit/api.ts";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, showPeriod } from "../../kit/format.ts";
-import { KIND_NAMES, TYPED_KINDS } from "../../kit/kinds.ts";
+import { ALL_KINDS, KIND_NAMES, TYPED_KINDS } from "../../kit/kinds.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { usePagedRows } from "../../kit/usePagedRows.ts";
 import { BooksNav } from "./BooksNav.tsx";
@@ -78,7 +78,7 @@ export function DocumentsPage() {
           onChange={(event) => setKind(event.target.value)}
         >
           <option value="">all kinds</option>
-          {TYPED_KINDS.map((one) => (
+          {ALL_KINDS.map((one) => (
             <option key={one} value={one}>
               {KIND_NAMES[one]}
             </option>

@@ -1,6 +1,7 @@
 import clsx from "clsx";
 import { boxMovements } from "@fiscalon/core/facts/boxMovements";
 import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
+import { isJournal } from "@fiscalon/core/tax/documentInput";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { explainTax } from "@fiscalon/core/tax/explainTax";
@@ -112,7 +113,7 @@ export function EffectPanel({
           {effect.facts.some(({ held }) => held) ? " until it is paid: the cash basis applies." : "."}
         </p>
       )}
-      {priced && draft.kind !== "journal" && (
+      {priced && !isJournal(draft) && (
         <>
           <h2 className="mt-5 mb-1">Line {line + 1}</h2>
           {priced.code && (

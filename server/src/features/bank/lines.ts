@@ -1,0 +1,172 @@
+import { proposeMatches } from "@fiscalon/core/agree/bankMatching";
+import type {
+  BankCandidates,
+  OpenDocument,
+  OpenEntry,
+  OpenTax,
+  Proposal,
+} from "@fiscalon/core/agree/bankMatching";
+import { displayAmount } from "@fiscalon/core/money/amount";
+import type { BankLinePage, BankLineView } from "@fiscalon/contract/bank";
+import type { Database, Tx } from "../../db/database.ts";
+import type { ClientSetup } from "../clients/loadSetup.ts";
+import { OPEN_AMOUNT } from "../payments/postPayments.ts";
+
+/** From this score on a proposal may be accepted without looking at each. */
+export const SURE = 85;
+
+type LineRow = Omit<BankLineView, "proposals" | "label"> & {
+  reason: string | null;
+  entryText: string | null;
+};
+
+/** Every open line of an account with its proposals. */
+export async function openLines(
+  db: Database,
+  setup: ClientSetup,
+  account: string,
+  tx?: Tx,
+): Promise<BankLineView[]> {
+  const lines = await db.rows<LineRow>(
+    `SELECT id, date, amount, party, text, reference, state, entry_id AS entry, reason, NULL AS entryText
+     FROM bank_lines WHERE client_id = $1 AND account = $2 AND state = 'open' ORDER BY date, id LIMIT 5000`,
+    [setup.client.id, account],
+    tx,
+  );
+  const candidates = await candidatesOf(db, setup, account, tx);
+  const proposals = proposeMatches(lines, candidates);
+  const words = namesOf(candidates, setup);
+  return lines.map(({ reason: _reason, entryText: _text, ...line }) => ({
+    ...line,
+    label: "",
+    proposals: (proposals.get(line.id) ?? []).map((one) => ({ ...one, label: words(one) })),
+  }));
+}
+
+/** A page of the lines of an account. Open ones come with proposals. */
+export async function linePage(
+  db: Database,
+  setup: ClientSetup,
+  account: string,
+  { state, offset, limit }: { state: BankLineView["state"]; offset: number; limit: number },
+): Promise<BankLinePage> {
+  if (state === "open") {
+    const all = await openLines(db, setup, account);
+    return {
+      total: all.length,
+      sure: all.filter(isSure).length,
+      sum: all.reduce((sum, { amount }) => sum + amount, 0),
+      rows: all.slice(offset, offset + limit),
+    };
+  }
+  const where = "b.client_id = $1 AND b.account = $2 AND b.state = $3";
+  const bind = [setup.client.id, account, state];
+  const totals = await db.row<{ total: number; sum: number }>(
+    `SELECT count(*) AS total, coalesce(sum(b.amount), 0) AS sum FROM bank_lines b WHERE ${where}`,
+    bind,
+  );
+  const rows = await db.rows<LineRow>(
+    `SELECT b.id, b.date, b.amount, b.party, b.text, b.reference, b.state, b.entry_id AS entry, b.reason, e.text AS entryText
+     FROM bank_lines b LEFT JOIN entries e ON e.id = b.entry_id
+     WHERE ${where} ORDER BY b.date DESC, b.id DESC LIMIT $4 OFFSET $5`,
+    [...bind, limit, offset],
+  );
+  return {
+    total: totals?.total ?? 0,
+    sum: totals?.sum ?? 0,
+    sure: 0,
+    rows: rows.map(({ reason, entryText, ...line }) => ({
+      ...line,
+      label: entryText ?? reason ?? "",
+      proposals: [],
+    })),
+  };
+}
+
+/** Whether the best proposal can be accepted without a second look: good, right way round, and ahead of the next. */
+export function isSure({ proposals }: Pick<BankLineView, "proposals">): boolean {
+  const [best, next] = proposals;
+  return (
+    best !== undefined && best.kind !== "wrong-way" && best.score >= SURE && best.score > (next?.score ?? 0)
+  );
+}
+
+/** Everything a line of the account could be. */
+async function candidatesOf(
+  db: Database,
+  setup: ClientSetup,
+  account: string,
+  tx?: Tx,
+): Promise<BankCandidates> {
+  const client = setup.client.id;
+  const entries = await db.rows<OpenEntry>(
+    `SELECT e.id AS entry, e.date, sum(p.amount) AS amount, e.text, coalesce(c.name, q.name, '') AS party
+     FROM entries e JOIN postings p ON p.entry_id = e.id AND p.live = 1 AND p.account_id = $2
+       LEFT JOIN documents d ON d.id = e.document_id LEFT JOIN contacts c ON c.id = d.contact_id
+       LEFT JOIN payments y ON y.id = e.payment_id LEFT JOIN contacts q ON q.id = y.contact_id
+     WHERE e.client_id = $1 AND e.live = 1
+       AND NOT EXISTS (SELECT 1 FROM bank_lines b WHERE b.entry_id = e.id AND b.account = $3)
+     GROUP BY e.id ORDER BY e.date, e.id`,
+    [client, setup.accountIds.get(account) ?? 0, account],
+    tx,
+  );
+  const documents = await db.rows<OpenDocument>(
+    `SELECT * FROM (SELECT d.id AS document, d.number, d.date, d.contact_id AS contact, coalesce(c.name, '') AS party,
+       CASE WHEN d.kind IN ('sales-invoice', 'purchase-credit-note') THEN 1 ELSE -1 END * ${OPEN_AMOUNT} AS amount
+     FROM documents d LEFT JOIN contacts c ON c.id = d.contact_id
+     WHERE d.client_id = $1 AND d.state = 'posted' AND d.currency = $2
+       AND d.kind IN ('sales-invoice', 'sales-credit-note', 'purchase-bill', 'purchase-credit-note', 'import-declaration', 'self-billed-bill'))
+     WHERE amount <> 0 ORDER BY date, document`,
+    [client, setup.client.currency],
+    tx,
+  );
+  return { entries, documents, taxes: await openTaxes(db, setup, tx) };
+}
+
+/** Filed returns whose money has not moved in full. */
+async function openTaxes(db: Database, setup: ClientSetup, tx?: Tx): Promise<OpenTax[]> {
+  const rows = await db.rows<{ registration: number; period: string; owed: number }>(
+    `SELECT r.registration_id AS registration, r.period_end AS period, r.net - coalesce(sum(CASE t.kind
+       WHEN 'payment' THEN t.amount WHEN 'refund' THEN -t.amount ELSE -t.amount END), 0) AS owed
+     FROM returns r LEFT JOIN tax_payments t ON t.registration_id = r.registration_id AND t.period_end = r.period_end
+     WHERE r.client_id = $1 AND r.state IN ('filed', 'settled') GROUP BY r.id HAVING owed <> 0 ORDER BY r.period_end`,
+    [setup.client.id],
+    tx,
+  );
+  return rows.map(({ registration, period, owed }) => ({
+    registration,
+    period,
+    levy: setup.registrations.find(({ id }) => id === registration)?.levies.join(", ") ?? "",
+    amount: -owed,
+  }));
+}
+
+/** Proposals in words. */
+function namesOf(candidates: BankCandidates, setup: ClientSetup): (proposal: Proposal) => string {
+  const entries = new Map(candidates.entries.map((one) => [one.entry, one]));
+  const documents = new Map(candidates.documents.map((one) => [one.document, one]));
+  const levies = new Map(candidates.taxes.map((one) => [`${one.registration} ${one.period}`, one.levy]));
+  return (proposal) => {
+    switch (proposal.kind) {
+      case "entry":
+      case "wrong-way": {
+        const entry = entries.get(proposal.entry);
+        return `${entry?.text ?? ""}${entry?.party ? `, ${entry.party}` : ""}`;
+      }
+      case "tax":
+        return `${levies.get(`${proposal.registration} ${proposal.period}`) ?? "Tax"} of the period to ${proposal.period}`;
+      case "documents":
+        return proposal.documents
+          .map(({ document, amount }) => {
+            const one = documents.get(document);
+            const part =
+              one && Math.abs(one.amount) !== amount
+                ? ` (${displayAmount(amount, setup.plain.digits)} of it)`
+                : "";
+            return `${one?.number ?? ""}${part}`;
+          })
+          .join(", ")
+          .concat(`, ${documents.get(proposal.documents[0]?.document ?? 0)?.party ?? ""}`);
+    }
+  };
+}

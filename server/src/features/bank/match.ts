@@ -1,0 +1,279 @@
+import { FiscalError } from "@fiscalon/core/errors";
+import { formatAmount } from "@fiscalon/core/money/amount";
+import type { BankLineView, MatchBody } from "@fiscalon/contract/bank";
+import { recordChange } from "../../actor.ts";
+import type { Actor } from "../../actor.ts";
+import type { Database, Tx } from "../../db/database.ts";
+import { notFound } from "../../errors.ts";
+import { loadSetup, registrationIn } from "../clients/loadSetup.ts";
+import type { ClientSetup } from "../clients/loadSetup.ts";
+import { nextNumber } from "../documents/service.ts";
+import { postDocuments } from "../documents/postDocuments.ts";
+import { postPayments } from "../payments/postPayments.ts";
+import { nextPaymentNumber, paymentFrom } from "../payments/service.ts";
+import { recordTaxPayment } from "../settle/service.ts";
+import { isSure, openLines } from "./lines.ts";
+
+type Line = Pick<BankLineView, "id" | "date" | "amount" | "party" | "text" | "reference"> & {
+  account: string;
+};
+
+/** Says what a line of the bank is; what is not in the books yet is posted with it. */
+export async function matchLine(
+  db: Database,
+  actor: Actor,
+  clientId: number,
+  lineId: number,
+  body: MatchBody,
+): Promise<void> {
+  await db.write(async (tx) => {
+    const setup = await loadSetup(db, clientId, tx);
+    await matchOne(db, tx, actor, setup, await openLine(db, tx, clientId, lineId), body);
+  });
+}
+
+/** Accepts the best proposal of every line where nothing else comes near. */
+export async function acceptSure(
+  db: Database,
+  actor: Actor,
+  clientId: number,
+  account: string,
+): Promise<{ accepted: number }> {
+  return db.write(async (tx) => {
+    const setup = await loadSetup(db, clientId, tx);
+    const lines = (await openLines(db, setup, account, tx)).filter(isSure);
+    for (const line of lines) {
+      const [best] = line.proposals;
+      if (!best) continue;
+      const money = (amount: number) => formatAmount(amount, setup.plain.digits);
+      const body: MatchBody =
+        best.kind === "documents"
+          ? {
+              documents: best.documents.map((one) => ({ ...one, amount: money(one.amount) })),
+              contact: best.contact,
+            }
+          : best.kind === "tax"
+            ? { tax: { registration: best.registration, period: best.period } }
+            : { entry: best.entry };
+      await matchOne(db, tx, actor, setup, { ...line, account }, body);
+    }
+    return { accepted: lines.length };
+  });
+}
+
+/** Takes a match back. What was posted with it stays and can be taken out by itself. */
+export async function unmatchLine(
+  db: Database,
+  actor: Actor,
+  clientId: number,
+  lineId: number,
+): Promise<void> {
+  await db.write(async (tx) => {
+    const line = await db.row<{ state: string; entry: number | null }>(
+      "SELECT state, entry_id AS entry FROM bank_lines WHERE id = $1 AND client_id = $2",
+      [lineId, clientId],
+      tx,
+    );
+    if (!line) throw notFound("This line");
+    await db.run(
+      "UPDATE bank_lines SET state = 'open', entry_id = NULL, reason = NULL WHERE id = $1",
+      [lineId],
+      tx,
+    );
+    await recordChange(db, tx, actor, {
+      client: clientId,
+      action: "unmatch",
+      entity: "bank-line",
+      id: lineId,
+      before: line,
+    });
+  });
+}
+
+async function openLine(db: Database, tx: Tx, clientId: number, lineId: number): Promise<Line> {
+  const line = await db.row<Line & { state: string }>(
+    `SELECT id, account, date, amount, party, text, reference, state FROM bank_lines WHERE id = $1 AND client_id = $2`,
+    [lineId, clientId],
+    tx,
+  );
+  if (!line) throw notFound("This line");
+  if (line.state !== "open")
+    throw new FiscalError("bank/wrong-state", "This line is matched already. Take the match back first.");
+  return line;
+}
+
+async function matchOne(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  setup: ClientSetup,
+  line: Line,
+  body: MatchBody,
+): Promise<void> {
+  if (body.ignore !== undefined) {
+    await db.run(
+      "UPDATE bank_lines SET state = 'ignored', reason = $2 WHERE id = $1",
+      [line.id, body.ignore],
+      tx,
+    );
+  } else {
+    const entry = await entryFor(db, tx, actor, setup, line, body);
+    await db.run(
+      "UPDATE bank_lines SET state = 'matched', entry_id = $2 WHERE id = $1",
+      [line.id, entry],
+      tx,
+    );
+  }
+  await recordChange(db, tx, actor, {
+    client: setup.client.id,
+    action: "match",
+    entity: "bank-line",
+    id: line.id,
+    after: body,
+  });
+}
+
+/** The entry that a line is, posted now where it is not in the books yet. */
+async function entryFor(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  setup: ClientSetup,
+  line: Line,
+  body: MatchBody,
+): Promise<number> {
+  if (body.entry !== undefined) return knownEntry(db, tx, setup, line, body.entry);
+  if (body.documents) return paymentEntry(db, tx, actor, setup, line, body.documents, body.contact ?? null);
+  if (body.tax) return taxEntry(db, tx, actor, setup, line, body.tax);
+  if (body.post) return postedEntry(db, tx, actor, setup, line, body.post);
+  throw new FiscalError("bank/nothing", "Say what this line is.");
+}
+
+async function knownEntry(
+  db: Database,
+  tx: Tx,
+  setup: ClientSetup,
+  line: Line,
+  entry: number,
+): Promise<number> {
+  const row = await db.row<{ amount: number | null; taken: number }>(
+    `SELECT (SELECT sum(p.amount) FROM postings p WHERE p.entry_id = e.id AND p.live = 1 AND p.account_id = $3) AS amount,
+       EXISTS (SELECT 1 FROM bank_lines b WHERE b.entry_id = e.id AND b.account = $4) AS taken
+     FROM entries e WHERE e.id = $1 AND e.client_id = $2 AND e.live = 1`,
+    [entry, setup.client.id, setup.accountIds.get(line.account) ?? 0, line.account],
+    tx,
+  );
+  if (!row) throw notFound("This entry");
+  if (row.taken === 1)
+    throw new FiscalError(
+      "bank/taken",
+      "This entry is matched with another line of the bank already.",
+      "entry",
+    );
+  if (row.amount !== line.amount) {
+    const turned = row.amount === -line.amount;
+    throw new FiscalError(
+      turned ? "bank/wrong-way" : "bank/other-amount",
+      turned
+        ? "The entry is the other way round: money in where the bank says out. Correct the entry, then match it."
+        : "The entry moved another amount on this account. Correct it, or choose another.",
+      "entry",
+    );
+  }
+  return entry;
+}
+
+async function paymentEntry(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  setup: ClientSetup,
+  line: Line,
+  documents: NonNullable<MatchBody["documents"]>,
+  contact: number | null,
+): Promise<number> {
+  const kind = line.amount > 0 ? "receipt" : "payment";
+  const payment = paymentFrom(
+    {
+      kind,
+      number: await nextPaymentNumber(db, tx, setup.client.id, kind),
+      date: line.date,
+      contact,
+      account: line.account,
+      amount: formatAmount(Math.abs(line.amount), setup.plain.digits),
+      reference: line.reference || line.text.slice(0, 200),
+      allocations: documents,
+    },
+    setup,
+  );
+  const [id = 0] = await postPayments(db, tx, actor, setup, [payment]);
+  return entryOf(db, tx, "payment_id", id);
+}
+
+async function taxEntry(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  setup: ClientSetup,
+  line: Line,
+  { registration, period }: NonNullable<MatchBody["tax"]>,
+): Promise<number> {
+  await recordTaxPayment(db, tx, actor, setup, registrationIn(setup, String(registration)), period, {
+    date: line.date,
+    kind: line.amount < 0 ? "payment" : "refund",
+    amount: formatAmount(Math.abs(line.amount), setup.plain.digits),
+    reference: line.reference || line.text.slice(0, 200),
+  });
+  return db.lastId("entries", tx);
+}
+
+/** Money for something no document stands for yet: a sale or an expense paid at once, or a journal without a code. */
+async function postedEntry(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  setup: ClientSetup,
+  line: Line,
+  { account, code, text }: NonNullable<MatchBody["post"]>,
+): Promise<number> {
+  const { digits } = setup.plain;
+  const words = text || [line.party, line.text].filter(Boolean).join(", ").slice(0, 200);
+  const kind = code ? (line.amount > 0 ? "cash-sale" : "expense") : "journal";
+  const amount = formatAmount(Math.abs(line.amount), digits);
+  const lines = code
+    ? [{ text: words, amount, code, codeReason: "typed", account }]
+    : [
+        { text: words, amount: formatAmount(line.amount, digits), account: line.account },
+        { text: words, amount: formatAmount(-line.amount, digits), account },
+      ];
+  const [id = 0] = await postDocuments(db, tx, actor, setup, [
+    {
+      input: {
+        kind,
+        number: await nextNumber(db, tx, setup.client.id, kind),
+        date: line.date,
+        prices: "inclusive",
+        ...(code ? { paidThrough: line.account } : {}),
+        lines,
+      },
+      contact: null,
+      place: null,
+      sourceKey: `bank-line:${line.id}`,
+    },
+  ]);
+  return entryOf(db, tx, "document_id", id);
+}
+
+async function entryOf(
+  db: Database,
+  tx: Tx,
+  column: "payment_id" | "document_id",
+  id: number,
+): Promise<number> {
+  const row = await db.row<{ id: number }>(
+    `SELECT max(id) AS id FROM entries WHERE ${column} = $1`,
+    [id],
+    tx,
+  );
+  return row?.id ?? 0;
+}

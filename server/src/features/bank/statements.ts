@@ -1,0 +1,101 @@
+import Papa from "papaparse";
+import { imbalanceOf } from "@fiscalon/core/formats/bank/bankStatement";
+import type { BankStatement } from "@fiscalon/core/formats/bank/bankStatement";
+import { readStatement } from "@fiscalon/core/formats/bank/readStatement";
+import { FiscalError } from "@fiscalon/core/errors";
+import { displayAmount } from "@fiscalon/core/money/amount";
+import type { StatementReport } from "@fiscalon/contract/bank";
+import { made, recordChange } from "../../actor.ts";
+import type { Actor } from "../../actor.ts";
+import type { Database, Tx } from "../../db/database.ts";
+import { loadSetup } from "../clients/loadSetup.ts";
+import type { ClientSetup } from "../clients/loadSetup.ts";
+import { decoded, encodingOf, refuseForeignFile } from "../imports/files.ts";
+
+/** Reads a statement file of any known format. */
+export function statementsIn(content: Buffer, currency: string): BankStatement[] {
+  refuseForeignFile(content);
+  const text = decoded(content, encodingOf(content));
+  return readStatement(
+    text,
+    (csv) => Papa.parse<string[]>(csv.trim(), { skipEmptyLines: "greedy" }).data,
+    currency,
+  );
+}
+
+/** Takes the lines of statements in; those that are there already are skipped, however often they come. */
+export async function takeStatements(
+  db: Database,
+  actor: Actor,
+  clientId: number,
+  account: string,
+  statements: readonly BankStatement[],
+  source: string,
+): Promise<StatementReport> {
+  return db.write(async (tx) => {
+    const setup = await loadSetup(db, clientId, tx);
+    const report: StatementReport = { lines: 0, fresh: 0, alreadyThere: 0, notices: [] };
+    for (const statement of statements) {
+      refuseOther(statement, setup, account);
+      const fresh = await insertLines(db, tx, actor, clientId, account, statement, source);
+      report.lines += statement.lines.length;
+      report.fresh += fresh;
+      report.alreadyThere += statement.lines.length - fresh;
+      const off = imbalanceOf(statement);
+      if (off !== null) {
+        report.notices.push(
+          `The lines of ${statement.account || "the statement"} and its balances are ${displayAmount(off, setup.plain.digits)} apart. Part of the statement may be missing.`,
+        );
+      }
+    }
+    await recordChange(db, tx, actor, {
+      client: clientId,
+      action: "receive",
+      entity: "bank-statement",
+      id: null,
+      after: { account, source, ...report },
+    });
+    return report;
+  });
+}
+
+function refuseOther(
+  { currency }: BankStatement,
+  { client, accountIds }: ClientSetup,
+  account: string,
+): void {
+  if (!accountIds.has(account))
+    throw new FiscalError("ledger/unknown-account", `There is no account ${account}.`, "account");
+  if (currency === client.currency) return;
+  throw new FiscalError(
+    "bank/currency",
+    `The statement is in ${currency}, the books are kept in ${client.currency}. Only accounts in ${client.currency} are matched.`,
+    "file",
+  );
+}
+
+async function insertLines(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  clientId: number,
+  account: string,
+  { lines }: BankStatement,
+  source: string,
+): Promise<number> {
+  const before = await db.row<{ count: number }>(COUNT, [clientId, account], tx);
+  const { createdAt, createdBy } = made(actor);
+  const rows = lines.map((line) => [line.id, line.date, line.amount, line.party, line.text, line.reference]);
+  await db.run(
+    `INSERT OR IGNORE INTO bank_lines
+       (client_id, account, source, state, created_at, created_by, external_id, date, amount, party, text, reference)
+     SELECT $1, $2, $3, 'open', $4, $5, value ->> 0, value ->> 1, value ->> 2, value ->> 3, value ->> 4, value ->> 5
+     FROM json_each($6)`,
+    [clientId, account, source, createdAt, createdBy, JSON.stringify(rows)],
+    tx,
+  );
+  const after = await db.row<{ count: number }>(COUNT, [clientId, account], tx);
+  return (after?.count ?? 0) - (before?.count ?? 0);
+}
+
+const COUNT = "SELECT count(*) AS count FROM bank_lines WHERE client_id = $1 AND account = $2";

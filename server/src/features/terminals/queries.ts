@@ -1,0 +1,57 @@
+import { unmappedTaxes } from "@fiscalon/core/feeds/terminalDay";
+import type { TerminalMapping } from "@fiscalon/core/feeds/terminalDay";
+import type { TerminalDay, TerminalDayPage, TerminalView } from "@fiscalon/contract/terminals";
+import type { Database } from "../../db/database.ts";
+
+/** The terminals of a client, with what waits. */
+export async function terminalViews(db: Database, clientId: number): Promise<TerminalView[]> {
+  const rows = await db.rows<
+    Omit<TerminalView, "mapping" | "unmapped"> & { mapping: string; taxes: string | null }
+  >(
+    `SELECT t.id, t.merchant, t.name, t.zone, t.cut_off AS cutOff, t.start, t.mapping,
+       (SELECT count(*) FROM terminal_transactions x WHERE x.terminal_id = t.id) AS transactions,
+       (SELECT count(DISTINCT day) FROM terminal_transactions x WHERE x.terminal_id = t.id AND x.document_id IS NULL) AS waiting,
+       (SELECT max(day) FROM terminal_transactions x WHERE x.terminal_id = t.id AND x.document_id IS NOT NULL) AS lastDay,
+       (SELECT json_group_array(DISTINCT i.value ->> 'tax') FROM terminal_transactions x, json_each(x.payload, '$.items') i
+         WHERE x.terminal_id = t.id AND x.document_id IS NULL) AS taxes
+     FROM terminals t WHERE t.client_id = $1 ORDER BY t.id`,
+    [clientId],
+  );
+  return rows.map(({ taxes, ...row }) => {
+    const mapping = JSON.parse(row.mapping) as TerminalMapping;
+    const seen = JSON.parse(taxes ?? "[]") as string[];
+    const items = seen.map((tax) => ({ name: "", amount: 0, tax }));
+    const asked = { id: "", at: "", kind: "sale", gross: 0, items, surcharge: 0, tip: 0, fee: 0 } as const;
+    return { ...row, mapping, unmapped: unmappedTaxes([asked], mapping) };
+  });
+}
+
+const SUM = (field: string) => `coalesce(sum(x.payload ->> '${field}'), 0)`;
+
+/** Trading days of a terminal, newest first. */
+export async function terminalDays(
+  db: Database,
+  terminalId: number,
+  { offset, limit }: { offset: number; limit: number },
+): Promise<TerminalDayPage> {
+  const totals = await db.row<{ total: number; gross: number; fees: number }>(
+    `SELECT count(DISTINCT x.day) AS total, ${SUM("gross")} AS gross, ${SUM("fee")} AS fees
+     FROM terminal_transactions x WHERE x.terminal_id = $1`,
+    [terminalId],
+  );
+  const rows = await db.rows<Omit<TerminalDay, "documents"> & { documents: string }>(
+    `SELECT x.day, count(*) AS transactions, ${SUM("gross")} AS gross, ${SUM("surcharge")} AS surcharge,
+       coalesce(sum(CASE WHEN x.payload ->> 'kind' = 'refund' THEN x.payload ->> 'gross' END), 0) AS refunds,
+       ${SUM("tip")} AS tips, ${SUM("fee")} AS fees,
+       (SELECT json_group_array(json_object('id', d.id, 'kind', d.kind, 'number', d.number)) FROM documents d
+         WHERE d.state = 'posted' AND d.client_id = (SELECT client_id FROM terminals WHERE id = $1)
+           AND d.kind IN ('terminal-summary', 'fee-bill') AND d.date = x.day
+           AND d.source_key LIKE 'terminal%:' || $1 || ':%') AS documents
+     FROM terminal_transactions x WHERE x.terminal_id = $1 GROUP BY x.day ORDER BY x.day DESC LIMIT $2 OFFSET $3`,
+    [terminalId, limit, offset],
+  );
+  return {
+    ...(totals ?? { total: 0, gross: 0, fees: 0 }),
+    rows: rows.map((row) => ({ ...row, documents: JSON.parse(row.documents) as TerminalDay["documents"] })),
+  };
+}

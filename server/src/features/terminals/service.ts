@@ -1,0 +1,254 @@
+import { addDays } from "@fiscalon/core/calendar/date";
+import { localTime, tradingDay } from "@fiscalon/core/calendar/tradingDay";
+import { FiscalError } from "@fiscalon/core/errors";
+import type { TerminalMapping, TerminalTransaction } from "@fiscalon/core/feeds/terminalDay";
+import { accountInRole } from "@fiscalon/core/ledger/account";
+import type { TerminalBody, TerminalReport } from "@fiscalon/contract/terminals";
+import { made, recordChange } from "../../actor.ts";
+import type { Actor } from "../../actor.ts";
+import type { Database, Tx } from "../../db/database.ts";
+import { notFound } from "../../errors.ts";
+import { loadSetup } from "../clients/loadSetup.ts";
+import type { ClientSetup } from "../clients/loadSetup.ts";
+import { postDays, postPayouts } from "./postDays.ts";
+import type { Payout, TerminalOperator } from "./operator.ts";
+
+export interface Terminal {
+  id: number;
+  merchant: string;
+  name: string;
+  token: string;
+  zone: string;
+  cutOff: string;
+  start: string;
+  mapping: TerminalMapping;
+  cursor: string;
+  payoutCursor: string;
+}
+
+/** A terminal of the client. */
+export async function terminalOf(db: Database, clientId: number, id: number, tx?: Tx): Promise<Terminal> {
+  const row = await db.row<Omit<Terminal, "mapping"> & { mapping: string }>(
+    `SELECT id, merchant, name, token, zone, cut_off AS cutOff, start, mapping, cursor, payout_cursor AS payoutCursor
+     FROM terminals WHERE id = $1 AND client_id = $2`,
+    [id, clientId],
+    tx,
+  );
+  if (!row) throw notFound("This terminal");
+  return { ...row, mapping: JSON.parse(row.mapping) as TerminalMapping };
+}
+
+/** Connects a terminal: the operator checks the key, the mapping is proposed where none is given. */
+export async function connectTerminal(
+  db: Database,
+  actor: Actor,
+  clientId: number,
+  operator: TerminalOperator,
+  body: TerminalBody,
+): Promise<number> {
+  const token = await operator.authorise(body.merchant, body.key);
+  return db.write(async (tx) => {
+    const setup = await loadSetup(db, clientId, tx);
+    const taken = await db.row(
+      "SELECT id FROM terminals WHERE client_id = $1 AND merchant = $2",
+      [clientId, body.merchant],
+      tx,
+    );
+    if (taken) {
+      throw new FiscalError("terminal/connected", "This terminal is connected already.", "merchant");
+    }
+    const mapping = body.mapping ?? proposedMapping(setup);
+    checkMapping(setup, mapping);
+    const { createdAt, createdBy } = made(actor);
+    await db.run(
+      `INSERT INTO terminals (client_id, merchant, name, token, zone, cut_off, start, mapping, created_at, created_by)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+      [
+        clientId,
+        body.merchant,
+        body.name,
+        token,
+        body.zone,
+        body.cutOff,
+        body.start,
+        JSON.stringify(mapping),
+        createdAt,
+        createdBy,
+      ],
+      tx,
+    );
+    const row = await db.row<{ id: number }>("SELECT last_insert_rowid() AS id", [], tx);
+    const { key: _secret, ...after } = body;
+    await recordChange(db, tx, actor, {
+      client: clientId,
+      action: "connect",
+      entity: "terminal",
+      id: row?.id ?? null,
+      after: { ...after, mapping },
+    });
+    return row?.id ?? 0;
+  });
+}
+
+/** Codes and accounts to begin with: the surcharge like other sales, tips untaxed, fees exempt or as usual. */
+function proposedMapping({ client, plain }: ClientSetup): TerminalMapping {
+  const sales = accountInRole(plain.accounts, "sales");
+  const charges = plain.accounts.find(({ role }) => role === "bank-charges");
+  const untaxed = plain.codes.find(
+    ({ treatment, direction }) => treatment === "out-of-scope" && direction !== "purchase",
+  );
+  const usualSale = plain.registrations.length === 0 ? null : client.saleCode;
+  return {
+    taxes: {},
+    surcharge: { code: usualSale, account: sales },
+    tip: {
+      code: untaxed?.code ?? null,
+      account: plain.accounts.find(({ code }) => code === "4900")?.code ?? sales,
+    },
+    fee: {
+      code: charges?.usualCode ?? null,
+      account: charges?.code ?? accountInRole(plain.accounts, "purchases"),
+    },
+  };
+}
+
+function checkMapping({ accountIds, effect }: ClientSetup, mapping: TerminalMapping): void {
+  const targets = Object.entries(mapping.taxes).map(([name, target]) => [`taxes.${name}`, target] as const);
+  for (const [field, { code, account }] of [
+    ...targets,
+    ["surcharge", mapping.surcharge] as const,
+    ["tip", mapping.tip] as const,
+    ["fee", mapping.fee] as const,
+  ]) {
+    if (!accountIds.has(account)) {
+      throw new FiscalError(
+        "ledger/unknown-account",
+        `There is no account ${account}.`,
+        `mapping.${field}.account`,
+      );
+    }
+    if (code !== null && !effect.codes.has(code))
+      throw new FiscalError("tax/unknown-code", `There is no tax code ${code}.`, `mapping.${field}.code`);
+  }
+}
+
+/** Changes how the terminal's words become codes and accounts; posted days stay as they are. */
+export async function changeMapping(
+  db: Database,
+  actor: Actor,
+  clientId: number,
+  terminalId: number,
+  mapping: TerminalMapping,
+): Promise<void> {
+  await db.write(async (tx) => {
+    const before = await terminalOf(db, clientId, terminalId, tx);
+    checkMapping(await loadSetup(db, clientId, tx), mapping);
+    await db.run(
+      "UPDATE terminals SET mapping = $2 WHERE id = $1",
+      [terminalId, JSON.stringify(mapping)],
+      tx,
+    );
+    await recordChange(db, tx, actor, {
+      client: clientId,
+      action: "change",
+      entity: "terminal",
+      id: terminalId,
+      before: { mapping: before.mapping },
+      after: { mapping },
+    });
+  });
+}
+
+/**
+ * Fetches everything that is new, and posts every trading day that is over and every payout. Whatever comes a second
+ * time is skipped; what comes after its day was posted becomes a further summary of that day.
+ * @param now ISO 8601, the moment that decides which days are over
+ */
+export async function fetchTerminal(
+  db: Database,
+  actor: Actor,
+  clientId: number,
+  operator: TerminalOperator,
+  terminalId: number,
+  now: string,
+): Promise<TerminalReport> {
+  const terminal = await terminalOf(db, clientId, terminalId);
+  const transactions = await allPages(terminal.cursor, (after) =>
+    operator.transactions(terminal.merchant, terminal.token, after),
+  );
+  const payouts = await allPages(terminal.payoutCursor, (after) =>
+    operator.payouts(terminal.merchant, terminal.token, after),
+  );
+  return db.write(async (tx) => {
+    const setup = await loadSetup(db, clientId, tx);
+    const fresh = await keepTransactions(db, tx, actor, terminal, transactions.rows);
+    await db.run(
+      "UPDATE terminals SET cursor = $2, payout_cursor = $3 WHERE id = $1",
+      [terminalId, transactions.cursor, payouts.cursor],
+      tx,
+    );
+    const { date, time } = localTime(now, terminal.zone);
+    const over = time < terminal.cutOff ? addDays(date, -2) : addDays(date, -1);
+    const posted = await postDays(db, tx, actor, setup, terminal, over);
+    const paid = await postPayouts(db, tx, actor, setup, terminal, payoutsSince(payouts.rows, terminal));
+    const report = { fresh, ...posted, payouts: paid };
+    await recordChange(db, tx, actor, {
+      client: clientId,
+      action: "fetch",
+      entity: "terminal",
+      id: terminalId,
+      after: report,
+    });
+    return report;
+  });
+}
+
+/** Payouts of takings from before the start are none of these books' business; they come within days. */
+function payoutsSince(payouts: readonly Payout[], { start }: Terminal): Payout[] {
+  return payouts.filter(({ date }) => date > addDays(start, 1));
+}
+
+async function allPages<T>(
+  from: string,
+  page: (after: string) => Promise<{ rows: T[]; cursor: string; more: boolean }>,
+): Promise<{ rows: T[]; cursor: string }> {
+  const rows: T[] = [];
+  let cursor = from;
+  for (let more = true; more;) {
+    const next = await page(cursor);
+    rows.push(...next.rows);
+    cursor = next.cursor;
+    more = next.more;
+  }
+  return { rows, cursor };
+}
+
+/** Keeps transactions from the start day on; those that are there are left alone. Returns how many are new. */
+async function keepTransactions(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  { id, zone, cutOff, start }: Terminal,
+  transactions: readonly TerminalTransaction[],
+): Promise<number> {
+  const rows = transactions
+    .map((one) => ({ one, day: tradingDay(one.at, zone, cutOff) }))
+    .filter(({ day }) => day >= start)
+    .map(({ one, day }) => [one.id, one.at, day, JSON.stringify(one)]);
+  const count = async () =>
+    (
+      await db.row<{ count: number }>(
+        "SELECT count(*) AS count FROM terminal_transactions WHERE terminal_id = $1",
+        [id],
+        tx,
+      )
+    )?.count ?? 0;
+  const before = await count();
+  await db.run(
+    `INSERT OR IGNORE INTO terminal_transactions (terminal_id, created_at, external_id, at, day, payload)
+     SELECT $1, $2, value ->> 0, value ->> 1, value ->> 2, value ->> 3 FROM json_each($3)`,
+    [id, actor.at, JSON.stringify(rows)],
+    tx,
+  );
+  return (await count()) - before;
+}

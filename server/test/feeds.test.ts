@@ -1,0 +1,224 @@
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { document, newClient, startServer } from "./support/testServer.ts";
+import type { TestServer } from "./support/testServer.ts";
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await startServer();
+});
+afterAll(() => server.close());
+
+type Refusal = { error: { code: string; field?: string; message: string } };
+interface Transaction {
+  id: string;
+  at: string;
+  kind: string;
+  gross: number;
+  fee: number;
+}
+
+const day = (back: number) => new Date(Date.now() - back * 86_400_000).toISOString().slice(0, 10);
+const world = async (path: string, body: object) => {
+  const answer = await fetch(`${server.address}/simulators/${path}`, {
+    method: "PUT",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify(body),
+  });
+  expect(answer.status).toBe(204);
+};
+
+/** Everything the simulated operator tells of a merchant, fetched here without the application. */
+async function told(merchant: string, key: string): Promise<Transaction[]> {
+  const base = `${server.address}/simulators/terminal/merchants/${merchant}`;
+  const { token } = (await (
+    await fetch(`${base}/authorise`, {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify({ key }),
+    })
+  ).json()) as { token: string };
+  const rows: Transaction[] = [];
+  for (let cursor = "", more = true; more;) {
+    const answer = await fetch(`${base}/transactions?after=${encodeURIComponent(cursor)}`, {
+      headers: { authorization: `Bearer ${token}` },
+    });
+    if (answer.status === 503) continue;
+    const page = (await answer.json()) as { rows: Transaction[]; cursor: string; more: boolean };
+    rows.push(...page.rows);
+    ({ cursor, more } = page);
+  }
+  return rows;
+}
+
+const NIGHT_BAR = (bankAccount: string) => ({
+  key: "night-key",
+  zone: "Europe/London",
+  currency: "GBP",
+  from: day(40),
+  perDay: 30,
+  open: 17,
+  close: 26.5,
+  items: [
+    { name: "Ale", tax: "VAT 20", from: 420, to: 980 },
+    { name: "Water", tax: "no VAT", from: 150, to: 300 },
+  ],
+  surchargePercent: 1.5,
+  feePercent: 1.6,
+  feeFixed: 5,
+  bankAccount,
+});
+
+describe("card takings, from the terminal to the bank", () => {
+  test("days past midnight become one summary and one bill each, nothing twice, payouts meet the bank", async () => {
+    const { base } = await newClient(server);
+    await world("terminal/merchants/BAR-1", NIGHT_BAR("BANK-0001"));
+    const body = {
+      merchant: "BAR-1",
+      key: "night-key",
+      name: "Bar",
+      zone: "Europe/London",
+      cutOff: "04:00",
+      start: day(30),
+    };
+    const wrong = await server.call<Refusal>("POST", `${base}/terminals`, { ...body, key: "guess" });
+    expect([wrong.status, wrong.body.error.code, wrong.body.error.field]).toEqual([
+      422,
+      "terminal/refused",
+      "key",
+    ]);
+    const terminal = await server.ok<{ id: number; mapping: object }>("POST", `${base}/terminals`, body);
+    const fetchAll = () =>
+      server.ok<{ fresh: number; days: number; bills: number; payouts: number; unmapped: string[] }>(
+        "POST",
+        `${base}/terminals/${terminal.id}/fetch`,
+      );
+    const before = await fetchAll();
+    expect(before).toMatchObject({ days: 0, unmapped: ["VAT 20", "no VAT"] });
+    await server.ok("PUT", `${base}/terminals/${terminal.id}/mapping`, {
+      mapping: {
+        ...terminal.mapping,
+        taxes: { "VAT 20": { code: "S20", account: "4000" }, "no VAT": { code: "Z", account: "4000" } },
+      },
+    });
+    const posted = await fetchAll();
+    expect(posted).toMatchObject({ fresh: 0, payouts: 0, unmapped: [] });
+    expect(await fetchAll()).toMatchObject({ fresh: 0, days: 0, bills: 0, payouts: 0 });
+
+    /** Independent recomputation: London is UTC or one hour ahead; the day ends at four in the morning. */
+    const summer = (at: string) => at >= "2026-03-29T01:00:00Z" && at < "2026-10-25T01:00:00Z";
+    const tradingDay = (at: string) =>
+      new Date(Date.parse(at) + (summer(at) ? 1 : 0) * 3_600_000 - 4 * 3_600_000).toISOString().slice(0, 10);
+    const all = (await told("BAR-1", "night-key")).filter(({ at }) => tradingDay(at) >= day(30));
+    const today = tradingDay(new Date().toISOString());
+    const byDay = new Map<string, number>();
+    for (const { at, gross } of all)
+      if (tradingDay(at) < today) byDay.set(tradingDay(at), (byDay.get(tradingDay(at)) ?? 0) + gross);
+    const days = await server.ok<{ rows: { date: string; gross: number }[]; total: number }>(
+      "GET",
+      `${base}/documents?kind=terminal-summary&limit=500`,
+    );
+    expect(new Map(days.rows.map((row) => [row.date, row.gross]))).toEqual(byDay);
+    expect([posted.days, posted.bills]).toEqual([byDay.size, byDay.size]);
+    const fees = await server.ok<{ gross: number }>("GET", `${base}/documents?kind=fee-bill`);
+    const expectedFees = all
+      .filter(({ at }) => tradingDay(at) < today)
+      .reduce((sum, { fee }) => sum + fee, 0);
+    expect(fees.gross).toBe(expectedFees);
+
+    const unknown = await server.call<Refusal>("POST", `${base}/bank`, {
+      account: "1000",
+      number: "NO-SUCH",
+    });
+    expect(unknown.body.error.code).toBe("bank/refused");
+    await server.ok("POST", `${base}/bank`, { account: "1000", number: "BANK-0001" });
+    const first = await server.ok<{ fresh: number }>("POST", `${base}/bank/1000/fetch`);
+    expect(first.fresh).toBeGreaterThanOrEqual(before.payouts);
+    expect(await server.ok("POST", `${base}/bank/1000/fetch`)).toMatchObject({ fresh: 0 });
+    const { accepted } = await server.ok<{ accepted: number }>("POST", `${base}/bank/accept`, {
+      account: "1000",
+    });
+    expect(accepted).toBe(before.payouts);
+    const matched = await server.ok<{ total: number }>("GET", `${base}/bank/1000/lines?state=matched`);
+    expect(matched.total).toBe(before.payouts);
+  });
+});
+
+describe("a bank statement against the books", () => {
+  test("invoices, several at once, a part, tax, a wrong-way entry and the rest", async () => {
+    const { base, registration } = await newClient(server);
+    const contact = (name: string) =>
+      server.ok<{ id: number }>("POST", `${base}/contacts`, { name, country: "GB" });
+    const [oxbow, tern] = [await contact("Oxbow Joinery Ltd"), await contact("Tern & Co")];
+    const post = (kind: string, number: string, amount: string, who: number) =>
+      server.ok<{ id: number }>(
+        "POST",
+        `${base}/documents`,
+        document(kind, day(20), [{ amount, code: "Z" }], { contact: who, number }),
+      );
+    await post("sales-invoice", "INV-201", "150.00", oxbow.id);
+    await post("sales-invoice", "INV-202", "75.00", oxbow.id);
+    await post("sales-invoice", "INV-203", "40.00", oxbow.id);
+    await post("purchase-bill", "T-77", "99.00", tern.id);
+    const slip = await server.ok<{ id: number }>("POST", `${base}/payments`, {
+      kind: "receipt",
+      date: day(3),
+      amount: "31.00",
+      contact: tern.id,
+      allocations: [],
+    });
+    const statement = [
+      "Date,Description,Paid out,Paid in,Balance",
+      `${day(5)},Oxbow Joinery INV-201 and inv 202,,225.00,225.00`,
+      `${day(5)},TERN AND CO T77 part,60.00,,165.00`,
+      `${day(3)},Tern & Co refund of deposit,31.00,,134.00`,
+      `${day(2)},Monthly account fee,6.50,,127.50`,
+      `${day(2)},Monthly account fee,6.50,,121.00`,
+    ].join("\n");
+    const upload = () => server.upload(`${base}/bank/1000/statements`, "bank.csv", statement);
+    expect((await upload()).body).toMatchObject({ lines: 5, fresh: 5, alreadyThere: 0 });
+    expect((await upload()).body).toMatchObject({ lines: 5, fresh: 0, alreadyThere: 5 });
+
+    interface Line {
+      id: number;
+      amount: number;
+      proposals: { kind: string; score: number; documents?: { document: number; amount: number }[] }[];
+    }
+    const open = async () => (await server.ok<{ rows: Line[] }>("GET", `${base}/bank/1000/lines`)).rows;
+    const lines = await open();
+    const best = (amount: number) => lines.find((line) => line.amount === amount)?.proposals[0];
+    expect(best(225_00)).toMatchObject({
+      kind: "documents",
+      documents: [{ amount: 150_00 }, { amount: 75_00 }],
+    });
+    expect(best(-60_00)).toMatchObject({ kind: "documents", documents: [{ amount: 60_00 }] });
+    expect(best(-31_00)).toMatchObject({ kind: "wrong-way" });
+    expect(best(-6_50)).toBeUndefined();
+    expect(await server.ok("POST", `${base}/bank/accept`, { account: "1000" })).toEqual({ accepted: 1 });
+
+    const line = (amount: number) => lines.find((one) => one.amount === amount)?.id;
+    const entry = (await server.ok<{ entry: number }>("GET", `${base}/payments/${slip.id}`)).entry;
+    const turned = await server.call<Refusal>("POST", `${base}/bank-lines/${line(-31_00)}/match`, { entry });
+    expect(turned.body.error.code).toBe("bank/wrong-way");
+    await server.ok("POST", `${base}/bank-lines/${line(-60_00)}/match`, {
+      documents: best(-60_00)?.documents?.map((one) => ({ ...one, amount: "60.00" })),
+      contact: tern.id,
+    });
+    await server.ok("POST", `${base}/bank-lines/${line(-6_50)}/match`, {
+      post: { account: "6800", code: "EX" },
+    });
+    const left = await server.ok<{ open: number }>("GET", `${base}/open-items`);
+    expect(left.open).toBe(40_00 - 39_00);
+    const fee = await server.ok<{ total: number; gross: number }>("GET", `${base}/documents?kind=expense`);
+    expect([fee.total, fee.gross]).toEqual([1, 6_50]);
+
+    // Taking a payment out opens its line again.
+    const { rows } = await server.ok<{ rows: { id: number; reference: string }[] }>(
+      "GET",
+      `${base}/payments`,
+    );
+    const receipt = rows.find(({ reference }) => reference.startsWith("Oxbow"));
+    await server.ok("POST", `${base}/payments/${receipt?.id}/void`, { reason: "the bank turned it back" });
+    expect((await open()).map((one) => one.amount)).toContain(225_00);
+    expect(registration).toBeTruthy();
+  });
+});
