@@ -1,6 +1,9 @@
+import { caller } from "./caller.ts";
+import type { Caller } from "./caller.ts";
 import { honeygumMeadery } from "./honeygumMeadery.ts";
 import { nimbusRidge } from "./nimbusRidge.ts";
 import { addDays, calendarQuartersAround, quartersAround } from "./quarters.ts";
+import { saltmarshFeeds } from "./saltmarshFeeds.ts";
 import { saltmarshKiln } from "./saltmarshKiln.ts";
 
 interface Finding {
@@ -42,6 +45,8 @@ export async function loadDemo(address: string): Promise<void> {
     });
   }
   await lateBill(call, client.id, quarters[3]?.to ?? today);
+  const due = quarters[4];
+  if (due) await saltmarshFeeds(call, caller(`${address}/simulators`), client.id, due, today);
   for (const book of [nimbusRidge(quarters, today), honeygumMeadery(calendarQuartersAround(today), today)]) {
     await call("POST", "/books", book);
   }
@@ -61,20 +66,4 @@ async function lateBill(call: Caller, clientId: number, filedEnd: string): Promi
     prices: "exclusive",
     lines: [{ text: "Kiln gas, bill found in a drawer", amount: "266.30", code: "S20", account: "6100" }],
   });
-}
-
-type Caller = ReturnType<typeof caller>;
-
-function caller(base: string) {
-  return async function call<T = unknown>(method: string, path: string, body?: unknown): Promise<T> {
-    const response = await fetch(base + path, {
-      method,
-      ...(body === undefined
-        ? {}
-        : { body: JSON.stringify(body), headers: { "content-type": "application/json" } }),
-    });
-    const answer = (await response.json()) as T;
-    if (!response.ok) throw new Error(`${method} ${path}: ${JSON.stringify(answer)}`);
-    return answer;
-  };
 }

@@ -22,6 +22,8 @@ const SCREENS = [
   ["books/payments", "Payments, receipts and open items"],
   ["books/payments/new/receipt", "Record a receipt"],
   ["books/payments/new/payment", "Record a payment"],
+  ["books/bank", "Bank: statements and matching"],
+  ["books/terminals", "Card terminals"],
   ["books/import", "Import a register"],
   ["books/ledger", "Trial balance and ledger"],
   ["books/reports", "Tax reports: summary, by code, details"],

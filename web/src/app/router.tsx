@@ -70,6 +70,16 @@ export const router = createBrowserRouter([
             }),
           })),
           {
+            path: "books/bank",
+            lazy: async () => ({ Component: (await import("../features/bank/BankPage.tsx")).BankPage }),
+          },
+          {
+            path: "books/terminals",
+            lazy: async () => ({
+              Component: (await import("../features/terminals/TerminalsPage.tsx")).TerminalsPage,
+            }),
+          },
+          {
             path: "books/import",
             lazy: async () => ({
               Component: (await import("../features/imports/ImportsPage.tsx")).ImportsPage,

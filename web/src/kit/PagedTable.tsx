@@ -5,8 +5,8 @@ import { usePagedRows } from "./usePagedRows.ts";
 const ROW = "grid border-b [&>*]:truncate [&>*]:px-2 [&>*]:py-1";
 
 /**
- * A long list as a table: paged on the server, drawn only where it is looked at. The last columns but the empty
- * heading at the end hold amounts; `foot` gives what spans the others, and one cell for each amount column.
+ * A long list as a table: paged on the server, drawn only where it is looked at. `foot` gives what
+ * spans the columns before the first figures, and a cell for each of the others.
  */
 export function PagedTable<Row, Page extends { rows: Row[]; total: number }>({
   label,
@@ -24,8 +24,8 @@ export function PagedTable<Row, Page extends { rows: Row[]; total: number }>({
   /** A Tailwind class with the widths of the columns. */
   columns: string;
   head: readonly string[];
-  /** How many of the named columns, counted from the right, are amounts. */
-  amounts: number;
+  /** Positions of the columns that hold figures. */
+  amounts: readonly number[];
   queryKey: readonly unknown[];
   enabled: boolean;
   fetchPage: (offset: number, limit: number) => Promise<Page>;
@@ -34,8 +34,7 @@ export function PagedTable<Row, Page extends { rows: Row[]; total: number }>({
   empty: string;
 }) {
   const { rows, head: page, setBox, height, shown } = usePagedRows<Row, Page>(queryKey, enabled, fetchPage);
-  const named = head.filter((name) => name !== "").length;
-  const isAmount = (at: number) => at >= named - amounts && at < named;
+  const isAmount = (at: number) => amounts.includes(at);
   const [caption, ...sums] = page && foot ? foot(page) : [];
   return (
     <div
@@ -95,7 +94,7 @@ export function PagedTable<Row, Page extends { rows: Row[]; total: number }>({
             role="row"
             className={clsx(ROW, columns, "border-t border-b-2 border-base-content font-semibold")}
           >
-            <span role="cell" style={{ gridColumn: `span ${named - amounts}` }}>
+            <span role="cell" style={{ gridColumn: `span ${amounts[0] ?? head.length}` }}>
               {caption}
             </span>
             {sums.map((sum, at) => (

@@ -5,6 +5,8 @@ import { useScope } from "../../app/scope.ts";
 const SCREENS = [
   ["books/documents", "Documents"],
   ["books/payments", "Payments"],
+  ["books/bank", "Bank"],
+  ["books/terminals", "Terminals"],
   ["books/import", "Import"],
   ["books/ledger", "Ledger"],
   ["books/reports", "Tax reports"],

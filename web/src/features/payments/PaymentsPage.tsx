@@ -82,9 +82,9 @@ function Moved({ search }: { search: string }) {
       )}
       <PagedTable<PaymentRow, PaymentPage>
         label="Payments"
-        columns="grid-cols-[96px_84px_100px_minmax(120px,1fr)_minmax(120px,1fr)_minmax(90px,.7fr)_104px_104px]"
+        columns="grid-cols-[106px_84px_100px_minmax(120px,1fr)_minmax(120px,1fr)_minmax(90px,.7fr)_104px_104px]"
         head={["Date", "Kind", "Number", "Party", "Settles", "Reference", "Amount", "On account"]}
-        amounts={2}
+        amounts={[6, 7]}
         queryKey={["client", client?.id, "payments", filter]}
         enabled={client !== undefined}
         fetchPage={(offset, limit) =>
@@ -167,9 +167,9 @@ function Open({ search }: { search: string }) {
       </select>
       <PagedTable<OpenItem, OpenItemPage>
         label="Open items"
-        columns="grid-cols-[96px_160px_120px_minmax(140px,1fr)_80px_110px_110px_90px]"
+        columns="grid-cols-[106px_160px_120px_minmax(140px,1fr)_80px_110px_110px_90px]"
         head={["Date", "Kind", "Number", "Party", "Days", "Gross", "Open", ""]}
-        amounts={2}
+        amounts={[5, 6]}
         queryKey={["client", client?.id, "open-items", filter]}
         enabled={client !== undefined}
         fetchPage={(offset, limit) =>

@@ -1,0 +1,291 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import clsx from "clsx";
+import { useRef, useState } from "react";
+import type {
+  BankAccountView,
+  BankLinePage,
+  BankLineView,
+  MatchBody,
+  StatementReport,
+} from "@fiscalon/contract/bank";
+import { displayAmount } from "@fiscalon/core/money/amount";
+import { useScope } from "../../app/scope.ts";
+import { api, withQuery } from "../../kit/api.ts";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { Figure } from "../../kit/Figure.tsx";
+import { plural, showDate } from "../../kit/format.ts";
+import { PagedTable } from "../../kit/PagedTable.tsx";
+import { Sheet } from "../../kit/Sheet.tsx";
+import { BooksNav } from "../documents/BooksNav.tsx";
+import { ConnectBankDialog } from "./ConnectBankDialog.tsx";
+import { MatchDialog } from "./MatchDialog.tsx";
+import { bodyOfProposal, isSureOf } from "./proposals.ts";
+
+const STATES = [
+  ["open", "To match"],
+  ["matched", "Matched"],
+  ["ignored", "Left out"],
+] as const;
+
+/** What the bank says, and what each line of it is in the books. */
+export function BankPage() {
+  const { client, minorDigits: digits } = useScope();
+  const queries = useQueryClient();
+  const file = useRef<HTMLInputElement>(null);
+  const [chosen, setChosen] = useState("");
+  const [state, setState] = useState<BankLineView["state"]>("open");
+  const [dialog, setDialog] = useState<"connect" | BankLineView | null>(null);
+  const [said, setSaid] = useState("");
+  const base = `/clients/${client?.id}`;
+  const { data: accounts = [] } = useQuery({
+    queryKey: ["client", client?.id, "bank"],
+    queryFn: () => api.get<BankAccountView[]>(`${base}/bank`),
+    enabled: client !== undefined,
+  });
+  const account = accounts.find((one) => one.account === chosen) ?? accounts[0];
+  const refresh = () => queries.invalidateQueries({ queryKey: ["client", client?.id] });
+  const take = (report: StatementReport) =>
+    [`${plural(report.fresh, "new line")}, ${report.alreadyThere} there already.`, ...report.notices].join(
+      " ",
+    );
+  const fetchNew = useMutation({
+    mutationFn: () => api.post<StatementReport>(`${base}/bank/${account?.account}/fetch`),
+    onSuccess: async (report) => {
+      setSaid(take(report));
+      await refresh();
+    },
+  });
+  const drop = useMutation({
+    mutationFn: (statement: File) => {
+      const form = new FormData();
+      form.append("file", statement);
+      return api.post<StatementReport>(`${base}/bank/${account?.account}/statements`, form);
+    },
+    onSuccess: async (report) => {
+      setSaid(take(report));
+      await refresh();
+    },
+  });
+  const accept = useMutation({
+    mutationFn: () => api.post<{ accepted: number }>(`${base}/bank/accept`, { account: account?.account }),
+    onSuccess: async ({ accepted }) => {
+      setSaid(`${plural(accepted, "line")} matched.`);
+      await refresh();
+    },
+  });
+  const match = useMutation({
+    mutationFn: ({ line, body }: { line: number; body: MatchBody }) =>
+      api.post(`${base}/bank-lines/${line}/match`, body),
+    onSuccess: refresh,
+  });
+  const unmatch = useMutation({
+    mutationFn: (line: number) => api.post(`${base}/bank-lines/${line}/unmatch`),
+    onSuccess: refresh,
+  });
+  const busy = fetchNew.isPending || drop.isPending || accept.isPending;
+  const linesKey = ["client", client?.id, "bank", "lines", account?.account, state];
+  const fetchPage = (offset: number, limit: number) =>
+    api.get<BankLinePage>(withQuery(`${base}/bank/${account?.account}/lines`, { state, offset, limit }));
+  const { data: head } = useQuery({
+    queryKey: [...linesKey, "head"],
+    queryFn: () => fetchPage(0, 1),
+    enabled: account !== undefined,
+  });
+  return (
+    <Sheet title="Bank" actions={<BooksNav />}>
+      <ErrorNote error={fetchNew.error ?? drop.error ?? accept.error ?? match.error ?? unmatch.error} />
+      {account && (
+        <div className="mb-3 flex flex-wrap items-center gap-x-5 gap-y-2">
+          {accounts.length > 1 ? (
+            <select
+              className="entry !w-[200px]"
+              aria-label="Account"
+              value={account.account}
+              onChange={(event) => setChosen(event.target.value)}
+            >
+              {accounts.map((one) => (
+                <option key={one.account} value={one.account}>
+                  {one.account} {one.name}
+                </option>
+              ))}
+            </select>
+          ) : (
+            <strong>
+              {account.account} {account.name}
+            </strong>
+          )}
+          <span>
+            Ledger{" "}
+            <Figure
+              amount={account.ledger}
+              digits={digits}
+              of={`account/${account.account}/1900-01-01/2999-12-31`}
+              label="Ledger balance"
+            />
+          </span>
+          <span className="quiet">
+            lines of the bank sum to <span className="num">{displayAmount(account.bank, digits)}</span>
+          </span>
+          <span className="ml-auto flex gap-2">
+            {account.number === null ? (
+              <button type="button" className="action main" onClick={() => setDialog("connect")}>
+                Connect the bank
+              </button>
+            ) : (
+              <button
+                type="button"
+                className="action main"
+                disabled={busy}
+                onClick={() => fetchNew.mutate()}
+                title={`Account ${account.number}, consent until ${account.consentUntil ?? ""}`}
+              >
+                {fetchNew.isPending ? "Asking the bank …" : "Fetch new lines"}
+              </button>
+            )}
+            <input
+              ref={file}
+              type="file"
+              className="hidden"
+              aria-label="Statement file"
+              accept=".xml,.ofx,.qfx,.csv,.txt"
+              onChange={(event) => {
+                const statement = event.target.files?.[0];
+                if (statement) drop.mutate(statement);
+                event.target.value = "";
+              }}
+            />
+            <button type="button" className="action" disabled={busy} onClick={() => file.current?.click()}>
+              {drop.isPending ? "Reading …" : "Read a statement"}
+            </button>
+          </span>
+        </div>
+      )}
+      {said && (
+        <p role="status" className="note-row mb-3">
+          {said}
+        </p>
+      )}
+      <div className="mb-1 flex items-center gap-4">
+        <div role="tablist" aria-label="Lines" className="flex gap-4">
+          {STATES.map(([id, name]) => (
+            <button
+              key={id}
+              type="button"
+              role="tab"
+              aria-selected={state === id}
+              className={clsx(
+                "cursor-pointer border-b-2",
+                state === id ? "border-primary" : "quiet border-transparent",
+              )}
+              onClick={() => setState(id)}
+            >
+              {name}
+              {id === "open" && account && account.open > 0 ? ` · ${account.open}` : ""}
+            </button>
+          ))}
+        </div>
+        {state === "open" && (head?.sure ?? 0) > 0 && (
+          <button type="button" className="action ml-auto" disabled={busy} onClick={() => accept.mutate()}>
+            {accept.isPending ? "Matching …" : `Accept the ${head?.sure} sure ones`}
+          </button>
+        )}
+      </div>
+      <PagedTable<BankLineView, BankLinePage>
+        label="Lines of the bank"
+        columns="grid-cols-[106px_minmax(150px,1fr)_104px_minmax(220px,1.3fr)_150px]"
+        head={["Date", "The bank says", "Amount", "In the books", ""]}
+        amounts={[2]}
+        queryKey={linesKey}
+        enabled={account !== undefined}
+        fetchPage={fetchPage}
+        cells={(line) => [
+          showDate(line.date),
+          <span key="says" title={`${line.party} ${line.text} ${line.reference}`}>
+            {line.party} <span className="quiet">{line.text}</span>
+          </span>,
+          <Figure
+            key="amount"
+            amount={line.amount}
+            digits={digits}
+            of={line.entry === null ? lineStep(line, digits) : `entry/${line.entry}`}
+            label={`Amount of ${line.date}`}
+          />,
+          line.state === "open" ? <Best key="best" line={line} /> : line.label,
+          line.state === "open" ? (
+            <span key="act" className="flex gap-3">
+              {line.proposals[0] && line.proposals[0].kind !== "wrong-way" && (
+                <button
+                  type="button"
+                  className="word-link"
+                  onClick={() =>
+                    match.mutate({ line: line.id, body: bodyOfProposal(line.proposals[0], digits) })
+                  }
+                >
+                  Accept
+                </button>
+              )}
+              <button type="button" className="word-link" onClick={() => setDialog(line)}>
+                Choose …
+              </button>
+            </span>
+          ) : (
+            <button key="act" type="button" className="word-link" onClick={() => unmatch.mutate(line.id)}>
+              take back
+            </button>
+          ),
+        ]}
+        empty={
+          state === "open"
+            ? "Nothing to match. Fetch new lines from the bank, or read a statement: camt.053, OFX or CSV."
+            : "None."
+        }
+      />
+      {dialog === "connect" && account && (
+        <ConnectBankDialog account={account} onClose={() => setDialog(null)} onDone={() => setDialog(null)} />
+      )}
+      {dialog !== null && dialog !== "connect" && account && (
+        <MatchDialog
+          line={dialog}
+          error={match.error}
+          onClose={() => setDialog(null)}
+          onMatch={(body) => match.mutate({ line: dialog.id, body }, { onSuccess: () => setDialog(null) })}
+        />
+      )}
+    </Sheet>
+  );
+}
+
+function Best({ line }: { line: BankLineView }) {
+  const [best] = line.proposals;
+  if (!best) return <span className="quiet">nothing in the books fits</span>;
+  const turned = best.kind === "wrong-way";
+  return (
+    <span title={best.reasons.join("; ")}>
+      {turned ? (
+        <span className="text-error">other way round in the books: {best.label}</span>
+      ) : (
+        <>
+          <span className={clsx("num mr-2 text-[12px]", isSureOf(line) ? "text-success" : "text-warning")}>
+            {best.score} %
+          </span>
+          {best.label} <span className="quiet">· {best.reasons[0]}</span>
+        </>
+      )}
+    </span>
+  );
+}
+
+function lineStep(line: BankLineView, digits: number) {
+  return {
+    ref: `bank-line/${line.id}`,
+    title: `Line of the bank, ${line.date}`,
+    amount: line.amount,
+    digits,
+    words: [
+      [line.party, line.text, line.reference].filter(Boolean).join(" · "),
+      "Not matched yet, so it is in no balance of the ledger.",
+    ],
+    parts: [],
+    arithmetic: [],
+  };
+}

@@ -1,0 +1,30 @@
+import type { BankLineView, MatchBody, NamedProposal } from "@fiscalon/contract/bank";
+import { formatAmount } from "@fiscalon/core/money/amount";
+
+/** What accepting a proposal sends. */
+export function bodyOfProposal(proposal: NamedProposal | undefined, digits: number): MatchBody {
+  switch (proposal?.kind) {
+    case "entry":
+    case "wrong-way":
+      return { entry: proposal.entry };
+    case "tax":
+      return { tax: { registration: proposal.registration, period: proposal.period } };
+    case "documents":
+      return {
+        documents: proposal.documents.map(({ document, amount }) => ({
+          document,
+          amount: formatAmount(amount, digits),
+        })),
+        contact: proposal.contact,
+      };
+    default:
+      return {};
+  }
+}
+
+/** As the server decides which are accepted in one go. */
+export function isSureOf({ proposals: [best, next] }: BankLineView): boolean {
+  return (
+    best !== undefined && best.kind !== "wrong-way" && best.score >= 85 && best.score > (next?.score ?? 0)
+  );
+}

@@ -1,0 +1,195 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import type {
+  TerminalDay,
+  TerminalDayPage,
+  TerminalReport,
+  TerminalView,
+} from "@fiscalon/contract/terminals";
+import { useScope } from "../../app/scope.ts";
+import { api, withQuery } from "../../kit/api.ts";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { Figure } from "../../kit/Figure.tsx";
+import { plural, showDate } from "../../kit/format.ts";
+import { PagedTable } from "../../kit/PagedTable.tsx";
+import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
+import { BooksNav } from "../documents/BooksNav.tsx";
+import { ConnectTerminalDialog } from "./ConnectTerminalDialog.tsx";
+import { MappingDialog } from "./MappingDialog.tsx";
+
+/** Card terminals: their trading days as one summary and one fee bill each. */
+export function TerminalsPage() {
+  const { client, path, minorDigits: digits } = useScope();
+  const queries = useQueryClient();
+  const [chosen, setChosen] = useState(0);
+  const [dialog, setDialog] = useState<"connect" | "mapping" | null>(null);
+  const base = `/clients/${client?.id}/terminals`;
+  const { data: terminals } = useQuery({
+    queryKey: ["client", client?.id, "terminals"],
+    queryFn: () => api.get<TerminalView[]>(base),
+    enabled: client !== undefined,
+  });
+  const terminal = terminals?.find(({ id }) => id === chosen) ?? terminals?.[0];
+  const fetchNew = useMutation({
+    mutationFn: () => api.post<TerminalReport>(`${base}/${terminal?.id}/fetch`),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["client", client?.id] }),
+  });
+  const report = fetchNew.data;
+  const connect = dialog === "connect" && (
+    <ConnectTerminalDialog
+      onClose={() => setDialog(null)}
+      onDone={(id) => {
+        setChosen(id);
+        setDialog(null);
+      }}
+    />
+  );
+  if (terminals?.length === 0) {
+    return (
+      <Sheet title="Terminals" actions={<BooksNav />}>
+        <EmptyState
+          title="No card terminal is connected"
+          action={
+            <button type="button" className="action main" onClick={() => setDialog("connect")}>
+              Connect a terminal
+            </button>
+          }
+        >
+          Each trading day becomes one summary of sales and one bill of fees; payouts move from transit to the
+          bank.
+        </EmptyState>
+        {connect}
+      </Sheet>
+    );
+  }
+  if (!terminal)
+    return (
+      <Sheet title="Terminals" actions={<BooksNav />}>
+        {null}
+      </Sheet>
+    );
+  return (
+    <Sheet title="Terminals" actions={<BooksNav />}>
+      <ErrorNote error={fetchNew.error} />
+      <div className="mb-3 flex flex-wrap items-center gap-x-5 gap-y-2">
+        {(terminals?.length ?? 0) > 1 ? (
+          <select
+            className="entry !w-[180px]"
+            aria-label="Terminal"
+            value={terminal.id}
+            onChange={(event) => setChosen(Number(event.target.value))}
+          >
+            {terminals?.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        ) : (
+          <strong>{terminal.name}</strong>
+        )}
+        <span className="quiet">
+          merchant {terminal.merchant} · day ends {terminal.cutOff} {terminal.zone} · since{" "}
+          {showDate(terminal.start)}
+        </span>
+        <span className="ml-auto flex gap-2">
+          <button
+            type="button"
+            className="action main"
+            disabled={fetchNew.isPending}
+            onClick={() => fetchNew.mutate()}
+          >
+            {fetchNew.isPending ? "Asking the operator …" : "Fetch and post"}
+          </button>
+          <button type="button" className="action" onClick={() => setDialog("mapping")}>
+            Codes and accounts
+          </button>
+          <button type="button" className="action" onClick={() => setDialog("connect")}>
+            Connect another
+          </button>
+        </span>
+      </div>
+      {terminal.unmapped.length > 0 && (
+        <p className="note-row mb-3 flex items-center gap-4">
+          <span>
+            The terminal calls {terminal.unmapped.length === 1 ? "a tax" : "taxes"}{" "}
+            <strong>{terminal.unmapped.join(", ")}</strong>. Say which code that is, then fetch again:{" "}
+            {plural(terminal.waiting, "day waits", "days wait")}.
+          </span>
+          <button type="button" className="action ml-auto" onClick={() => setDialog("mapping")}>
+            Choose codes
+          </button>
+        </p>
+      )}
+      {report && terminal.unmapped.length === 0 && (
+        <p role="status" className="note-row mb-3">
+          {plural(report.fresh, "new transaction")}; posted {plural(report.days, "trading day")},{" "}
+          {plural(report.bills, "fee bill")} and {plural(report.payouts, "payout")}.{" "}
+          <Link className="word-link" to={path("books/bank")}>
+            Match the payouts
+          </Link>
+        </p>
+      )}
+      <PagedTable<TerminalDay, TerminalDayPage>
+        label="Trading days"
+        columns="grid-cols-[106px_minmax(220px,1fr)_90px_104px_96px_96px_96px_104px]"
+        head={["Day", "Documents", "Count", "Taken", "of it refunds", "surcharge", "tips", "Fees"]}
+        amounts={[2, 3, 4, 5, 6, 7]}
+        queryKey={["client", client?.id, "terminals", terminal.id, "days"]}
+        enabled={client !== undefined}
+        fetchPage={(offset, limit) =>
+          api.get<TerminalDayPage>(withQuery(`${base}/${terminal.id}/days`, { offset, limit }))
+        }
+        cells={(row) => {
+          const summary = row.documents.find(({ kind }) => kind === "terminal-summary");
+          const bill = row.documents.find(({ kind }) => kind === "fee-bill");
+          const of = summary ? `document/${summary.id}` : null;
+          return [
+            showDate(row.day),
+            <span key="documents" className="flex gap-3">
+              {row.documents.length === 0 && <span className="quiet">day not over, or codes missing</span>}
+              {row.documents.map((one) => (
+                <Link key={one.id} className="word-link" to={path(`books/documents/${one.id}`)}>
+                  {one.kind === "fee-bill" ? "fees" : "summary"}
+                </Link>
+              ))}
+            </span>,
+            <span key="count" className="num">
+              {row.transactions}
+            </span>,
+            <Figure key="gross" amount={row.gross} digits={digits} of={of} label={`Taken on ${row.day}`} />,
+            <Figure
+              key="refunds"
+              amount={row.refunds}
+              digits={digits}
+              of={of}
+              label={`Refunds on ${row.day}`}
+              dash
+            />,
+            <Figure
+              key="surcharge"
+              amount={row.surcharge}
+              digits={digits}
+              of={of}
+              label={`Surcharge on ${row.day}`}
+              dash
+            />,
+            <Figure key="tips" amount={row.tips} digits={digits} of={of} label={`Tips on ${row.day}`} dash />,
+            <Figure
+              key="fees"
+              amount={row.fees}
+              digits={digits}
+              of={bill ? `document/${bill.id}` : null}
+              label={`Fees of ${row.day}`}
+              dash
+            />,
+          ];
+        }}
+        empty="Nothing was fetched yet."
+      />
+      {connect}
+      {dialog === "mapping" && <MappingDialog terminal={terminal} onClose={() => setDialog(null)} />}
+    </Sheet>
+  );
+}
