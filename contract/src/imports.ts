@@ -1,22 +1,29 @@
 import Joi from "joi";
-import { REGISTER_FIELDS } from "@fiscalon/core/formats/registers/columns";
-import type { ColumnMapping } from "@fiscalon/core/formats/registers/columns";
 import type { RowProblem } from "@fiscalon/core/formats/registers/readRow";
-import type { RegisterShape } from "@fiscalon/core/formats/registers/recogniseRegister";
+import type { TableShape } from "@fiscalon/core/formats/tables/recogniseTable";
+import { date } from "./fields.ts";
 
 const column = Joi.number().integer().min(0).max(500);
 const codeOrNone = Joi.string().max(20).allow(null);
 
 /** How a register is to be read; what is absent stays as recognised. */
 export const importSettings = Joi.object({
-  mapping: Joi.object(
-    Object.fromEntries(Object.keys(REGISTER_FIELDS).map((field) => [field, column.allow(null).empty(null)])),
-  ),
+  mapping: Joi.object().pattern(Joi.string().max(40), column.allow(null).empty(null)),
   dateOrder: Joi.string().valid("dmy", "mdy", "ymd"),
   decimal: Joi.string().valid(".", ","),
   codeForBlank: codeOrNone,
   codeForZero: codeOrNone,
   account: Joi.string().max(20).allow(null),
+  /** Day on which opening balances stood. */
+  date: date.allow(null),
+  /** Codes for what the file calls otherwise. */
+  chosen: Joi.object().pattern(Joi.string().max(60), Joi.string().max(20)),
+  /** Of an audit file: its invoices, or its ledger. */
+  take: Joi.string().valid("documents", "ledger"),
+  /** Rate of exchange of an e-invoice in another currency. */
+  rate: Joi.string()
+    .pattern(/^\d{1,9}(\.\d{1,10})?$/, "a rate such as 0.8734")
+    .allow(null),
   leftOut: Joi.array().items(Joi.number().integer().positive()).max(100_000),
   mended: Joi.array()
     .items(
@@ -29,13 +36,29 @@ export const importSettings = Joi.object({
     .max(10_000),
 });
 
+/** What a file can hold. */
+export const IMPORT_CONTENTS = {
+  register: "Register of sales or purchases",
+  journal: "Journal",
+  "trial-balance": "Trial balance, as opening balances",
+  contacts: "Contacts",
+  items: "Items",
+  "e-invoice": "E-invoice",
+  "audit-file": "Audit file (SAF-T)",
+} as const;
+export type ImportContent = keyof typeof IMPORT_CONTENTS;
+
 export interface ImportSettings {
-  mapping: ColumnMapping;
+  mapping: Record<string, number>;
   dateOrder: "dmy" | "mdy" | "ymd";
   decimal: "." | ",";
   codeForBlank: string | null;
   codeForZero: string | null;
   account: string | null;
+  date?: string | null;
+  chosen?: Record<string, string>;
+  take?: "documents" | "ledger";
+  rate?: string | null;
   leftOut: number[];
   mended: { row: number; column: number; value: string }[];
 }
@@ -48,6 +71,10 @@ export interface ImportReport {
   alreadyThere: number;
   creditNotes: number;
   newContacts: number;
+  newItems: number;
+  newAccounts: number;
+  /** Contacts and items that posting made, so that undoing can take them away again. */
+  made?: { contacts: number[]; items: number[] };
   /** Fresh documents dated in a sealed period: late items of the next open one. */
   late: number;
   /** Fresh documents no registration covers. */
@@ -64,12 +91,15 @@ export interface ImportReport {
 
 export interface ImportBatch {
   id: number;
+  content: ImportContent;
   direction: "sale" | "purchase";
   fileName: string;
   bytes: number;
   encoding: string;
   state: "recognised" | "checked" | "posted" | "undone";
-  shape: RegisterShape;
+  shape: TableShape;
+  /** Whether rows that could not be read can be fetched as a file. */
+  rejected: boolean;
   settings: ImportSettings;
   report: ImportReport | null;
   documents: number;

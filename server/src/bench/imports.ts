@@ -26,7 +26,7 @@ export async function importBench(dataDir: string): Promise<BenchRow[]> {
   const importId = await receiveFile(db, dataDir, actorNow(), clientId, {
     direction: "sale",
     name: "bench.csv",
-    content,
+    bytes: content,
   });
   const start = performance.now();
   await checkImport(db, dataDir, clientId, importId, UNWATCHED);

@@ -3,13 +3,14 @@ import { SequelizeStorage, Umzug } from "umzug";
 import { firstTables } from "./migrations/2026-11-24-first-tables.ts";
 import { auditChain } from "./migrations/2026-11-25-audit-chain.ts";
 import { feeds } from "./migrations/2026-11-25-feeds.ts";
+import { importContents } from "./migrations/2026-11-25-import-contents.ts";
 import { paymentsAndCurrencies } from "./migrations/2026-11-25-payments.ts";
 import { wholeSetup } from "./migrations/2026-11-25-whole-setup.ts";
 
 /** Brings the database to the newest shape. Each migration runs once, in one transaction. */
 export async function migrate(sequelize: Sequelize, person: string): Promise<void> {
   const umzug = new Umzug({
-    migrations: [firstTables, wholeSetup, auditChain, paymentsAndCurrencies, feeds].map(
+    migrations: [firstTables, wholeSetup, auditChain, paymentsAndCurrencies, feeds, importContents].map(
       ({ name, statements }) => ({
         name,
         up: () =>

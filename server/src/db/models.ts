@@ -7,10 +7,10 @@ import type { AccountRole, AccountType } from "@fiscalon/core/ledger/account";
 import type { Rounding } from "@fiscalon/core/tax/rounding";
 import type { RateRow, TaxCode } from "@fiscalon/core/tax/taxCode";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
-import type { ImportReport, ImportSettings } from "@fiscalon/contract/imports";
+import type { ImportContent, ImportReport, ImportSettings } from "@fiscalon/contract/imports";
 import type { PeriodState } from "@fiscalon/contract/returns";
 import type { StandingBody } from "@fiscalon/contract/setup";
-import type { RegisterShape } from "@fiscalon/core/formats/registers/recogniseRegister";
+import type { TableShape } from "@fiscalon/core/formats/tables/recogniseTable";
 
 interface Made {
   id: number;
@@ -136,12 +136,14 @@ export interface AcceptanceRecord extends OfClient {
   reason: string;
 }
 export interface ImportRecord extends OfClient {
+  content: ImportContent;
+  rejectedHash: string | null;
   direction: "sale" | "purchase";
   fileName: string;
   fileHash: string;
   bytes: number;
   encoding: string;
-  shape: RegisterShape;
+  shape: TableShape;
   settings: ImportSettings;
   report: ImportReport | null;
   state: "recognised" | "checked" | "posted" | "undone";
@@ -290,6 +292,8 @@ export function defineModels(sequelize: Sequelize) {
     }),
     imports: table<ImportRecord>("imports", {
       ...ofClient,
+      content: TEXT,
+      rejectedHash: TEXT,
       direction: TEXT,
       fileName: TEXT,
       fileHash: TEXT,

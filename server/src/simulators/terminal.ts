@@ -49,12 +49,10 @@ export async function terminalSimulator(
           .status(404)
           .send({ code: "MERCHANT_UNKNOWN", message: "There is no such merchant. Check the number." });
       if (merchant.key !== request.body.key) {
-        return reply
-          .status(403)
-          .send({
-            code: "KEY_REFUSED",
-            message: "The operator does not accept this key. Copy it again from their pages.",
-          });
+        return reply.status(403).send({
+          code: "KEY_REFUSED",
+          message: "The operator does not accept this key. Copy it again from their pages.",
+        });
       }
       return { token: tokenOf(request.params.merchant, merchant) };
     },

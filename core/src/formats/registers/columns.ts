@@ -22,7 +22,7 @@ export type RegisterField = keyof typeof REGISTER_FIELDS;
 export type ColumnMapping = Partial<Record<RegisterField, number>>;
 
 /** Header words by field, most telling first; compared in lower case without punctuation. */
-const HEADERS: Record<RegisterField, RegExp> = {
+export const HEADERS: Record<RegisterField, RegExp> = {
   number:
     /^(invoice|inv|document|doc|bill|credit note|reference|ref|our|their|voucher)?\s*(no|nr|num|number|ref|reference|id)$|^(invoice|document|bill|reference|ref)$/,
   taxPoint: /tax point|supply date|date of supply/,
@@ -39,25 +39,3 @@ const HEADERS: Record<RegisterField, RegExp> = {
   tax: /^vat$|^tax$|vat amount|tax amount|^vat (gbp|£)|output tax|input tax|amount of vat/,
   account: /^(account|nominal|ledger)( code| no)?$|category/,
 };
-
-/** Which column is which, guessed from the header; each column is used once. */
-export function guessColumns(header: readonly string[]): ColumnMapping {
-  const names = header.map(plain);
-  const mapping: ColumnMapping = {};
-  const taken = new Set<number>();
-  for (const [field, pattern] of Object.entries(HEADERS) as [RegisterField, RegExp][]) {
-    const index = names.findIndex((name, at) => !taken.has(at) && name !== "" && pattern.test(name));
-    if (index < 0) continue;
-    mapping[field] = index;
-    taken.add(index);
-  }
-  return mapping;
-}
-
-function plain(header: string): string {
-  return header
-    .toLowerCase()
-    .replace(/[._:()#*]+/g, " ")
-    .replace(/\s+/g, " ")
-    .trim();
-}

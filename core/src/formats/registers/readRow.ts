@@ -37,7 +37,8 @@ export interface RegisterRow {
 export interface RowProblem {
   row: number;
   column: number | null;
-  field: RegisterField | null;
+  /** Field of the kind of table. */
+  field: string | null;
   value: string;
   message: string;
 }

@@ -1,18 +1,25 @@
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { FiscalError } from "@fiscalon/core/errors";
-import { importSettings } from "@fiscalon/contract/imports";
-import type { ImportSettings } from "@fiscalon/contract/imports";
+import { IMPORT_CONTENTS, importSettings } from "@fiscalon/contract/imports";
+import type { ImportContent, ImportSettings } from "@fiscalon/contract/imports";
 import { id } from "@fiscalon/contract/fields";
 import { actorNow } from "../../actor.ts";
 import type { AppContext } from "../../context.ts";
 import { clientParams, described } from "../../validation.ts";
+import { notFound } from "../../errors.ts";
+import { readKeptFile } from "./files.ts";
 import { changeSettings, importBatches, importRecord, receiveFile, undoImport } from "./service.ts";
 
 type Id = { Params: { id: number } };
 type Import = { Params: { id: number; import: number } };
 const importParams = Joi.object({ id: id.required(), import: id.required() });
-const directionQuery = Joi.object({ direction: Joi.string().valid("sale", "purchase").required() });
+const receiveQuery = Joi.object({
+  direction: Joi.string().valid("sale", "purchase").default("purchase"),
+  content: Joi.string()
+    .valid(...Object.keys(IMPORT_CONTENTS))
+    .default("register"),
+});
 
 export async function importRoutes(app: FastifyInstance, { db, jobs, dataDir }: AppContext): Promise<void> {
   app.get<Id>(
@@ -21,23 +28,28 @@ export async function importRoutes(app: FastifyInstance, { db, jobs, dataDir }: 
     (request) => importBatches(db, request.params.id, null),
   );
 
-  app.post<Id & { Querystring: { direction: "sale" | "purchase" } }>(
+  app.post<Id & { Querystring: { direction: "sale" | "purchase"; content: ImportContent } }>(
     "/clients/:id/imports",
     {
-      schema: described("Drop a register (multipart, one file)", "Books", {
-        params: clientParams,
-        querystring: directionQuery,
-      }),
+      schema: described(
+        "Drop a file: table, workbook, e-invoice or audit file (multipart, one file)",
+        "Books",
+        {
+          params: clientParams,
+          querystring: receiveQuery,
+        },
+      ),
     },
     async (request, reply) => {
       const file = await request.file();
       if (!file) throw new FiscalError("imports/no-file", "Choose a file.", "file");
-      const content = await file.toBuffer();
-      const { direction } = request.query;
+      const bytes = await file.toBuffer();
+      const { direction, content } = request.query;
       const importId = await receiveFile(db, dataDir, actorNow(), request.params.id, {
+        content,
         direction,
         name: file.filename,
-        content,
+        bytes,
       });
       const [batch] = await importBatches(db, request.params.id, importId);
       return reply.status(201).send(batch);
@@ -85,6 +97,24 @@ export async function importRoutes(app: FastifyInstance, { db, jobs, dataDir }: 
     async (request) => {
       await undoImport(db, actorNow(), request.params.id, request.params.import);
       return oneBatch(request.params);
+    },
+  );
+
+  app.get<Import>(
+    "/clients/:id/imports/:import/rejected",
+    {
+      schema: described("Rows that could not be read, as CSV with what is wrong", "Books", {
+        params: importParams,
+      }),
+    },
+    async (request, reply) => {
+      const record = await importRecord(db, request.params.id, request.params.import);
+      if (record.rejectedHash === null) throw notFound("A file of rejected rows");
+      const name = record.fileName.replace(/\.[^.]*$/, "").replace(/[^\w .-]+/g, "-");
+      return reply
+        .type("text/csv; charset=utf-8")
+        .header("content-disposition", `attachment; filename="${name}-to-mend.csv"`)
+        .send(readKeptFile(dataDir, record.rejectedHash));
     },
   );
 

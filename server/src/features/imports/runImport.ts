@@ -1,10 +1,7 @@
 import { createHash } from "node:crypto";
-import Papa from "papaparse";
 import { FiscalError } from "@fiscalon/core/errors";
-import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { AssignedFact, DocumentEffect } from "@fiscalon/core/facts/documentEffect";
-import { registerDocuments, requireColumns } from "@fiscalon/core/formats/registers/registerDocuments";
-import type { RegisterContent, RegisterDocument } from "@fiscalon/core/formats/registers/registerDocuments";
+import type { RegisterDocument } from "@fiscalon/core/formats/registers/registerDocuments";
 import type { ImportReport } from "@fiscalon/contract/imports";
 import { made, recordChange } from "../../actor.ts";
 import type { Actor } from "../../actor.ts";
@@ -15,8 +12,14 @@ import { loadSetup } from "../clients/loadSetup.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
 import { postDocuments } from "../documents/postDocuments.ts";
 import type { NewDocument } from "../documents/postDocuments.ts";
-import { decoded, readKeptFile } from "./files.ts";
+import { decoded, keepFile, readKeptFile } from "./files.ts";
+import { incomingRows, incomingXml } from "./incoming.ts";
+import type { Incoming } from "./incoming.ts";
+import { addAccounts, addContacts, addItems, knownNames } from "./masterRecords.ts";
+import { readRows } from "./readRows.ts";
+import { rejectedCsv } from "./rejectedRows.ts";
 import { importRecord, refusePosted } from "./service.ts";
+import { effectAsTold } from "./toldTax.ts";
 
 /** Documents posted between two looks at the cancel flag. */
 const CHUNK = 1000;
@@ -31,7 +34,10 @@ interface FreshDocument {
 
 interface Reading {
   fresh: FreshDocument[];
+  incoming: Incoming;
   report: ImportReport;
+  /** Rows that cannot be read, with what is wrong; null where there are none. */
+  rejected: string | null;
 }
 
 /** The dry run: reads the whole file and says what posting it would do. Changes nothing but the report. */
@@ -43,9 +49,13 @@ export async function checkImport(
   progress: Progress,
 ): Promise<ImportReport> {
   const setup = await loadSetup(db, clientId);
-  const { report } = await readImport(db, dataDir, setup, importId, progress);
+  const { report, rejected } = await readImport(db, dataDir, setup, importId, progress);
+  const rejectedHash = rejected === null ? null : keepFile(dataDir, Buffer.from(rejected));
   await db.write((tx) =>
-    db.models.imports.update({ report, state: "checked" }, { where: { id: importId }, transaction: tx }),
+    db.models.imports.update(
+      { report, rejectedHash, state: "checked" },
+      { where: { id: importId }, transaction: tx },
+    ),
   );
   return report;
 }
@@ -60,14 +70,20 @@ export async function postImport(
   progress: Progress,
 ): Promise<ImportReport> {
   return db.write(async (tx) => {
-    const setup = await loadSetup(db, clientId, tx);
-    const { report, fresh } = await readImport(db, dataDir, setup, importId, progress, tx);
+    const before = await loadSetup(db, clientId, tx);
+    const { report, fresh, incoming } = await readImport(db, dataDir, before, importId, progress, tx);
     if (report.problemCount > 0) {
       throw new FiscalError(
         "imports/problems",
         `${report.problemCount} ${report.problemCount === 1 ? "cell needs" : "cells need"} mending before anything is posted. Mend them, or leave those rows out.`,
       );
     }
+    await addAccounts(db, tx, actor, clientId, incoming.accounts);
+    const setup = incoming.accounts.length === 0 ? before : await loadSetup(db, clientId, tx);
+    report.made = {
+      contacts: await addContacts(db, tx, actor, clientId, incoming.contacts),
+      items: await addItems(db, tx, actor, clientId, incoming.items),
+    };
     const contacts = await contactIds(
       db,
       tx,
@@ -82,7 +98,7 @@ export async function postImport(
     }
     progress.step(fresh.length, fresh.length, "posting documents");
     await db.models.imports.update(
-      { report, state: "posted", documents: fresh.length },
+      { report, state: "posted", documents: report.fresh },
       { where: { id: importId }, transaction: tx },
     );
     await recordChange(db, tx, actor, {
@@ -106,34 +122,54 @@ async function readImport(
 ): Promise<Reading> {
   const record = await importRecord(db, setup.client.id, importId);
   refusePosted(record);
-  requireColumns(record.settings.mapping);
   progress.step(0, 0, "reading the file");
-  const text = decoded(readKeptFile(dataDir, record.fileHash), record.encoding);
-  const { data } = Papa.parse<string[]>(text, { delimiter: record.shape.delimiter, skipEmptyLines: false });
-  progress.step(0, data.length, "understanding the rows");
-  const content = registerDocuments(data, {
-    ...record.settings,
-    digits: setup.plain.digits,
-    direction: record.direction,
-    headerRow: record.shape.headerRow,
-    codes: setup.effect.codes,
-    schedules: setup.plain.schedules,
-    accounts: new Set(setup.plain.accounts.map((account) => account.code)),
-    leftOut: new Set(record.settings.leftOut),
-    mended: mendedCells(record),
-  });
-  const { fresh, alreadyThere } = await sortOutKnown(db, setup, record, content, tx);
-  checkEffects(setup, content, fresh, progress);
-  const report = await reportOf(db, setup, content, fresh, alreadyThere, data, tx);
-  return { fresh, report };
+  const { data, incoming } = await readFile(record, dataDir, setup);
+  progress.step(0, incoming.documents.length, "understanding the rows");
+  await dropKnownMasters(db, setup, incoming, tx);
+  const { fresh, alreadyThere } = await sortOutKnown(db, setup, record, incoming, tx);
+  checkEffects(setup, incoming, fresh, progress);
+  const report = await reportOf(db, setup, incoming, fresh, alreadyThere, data, tx);
+  const rejected = rejectedCsv(data, record.shape.headerRow, incoming.problems);
+  return { fresh, incoming, report, rejected };
 }
 
-function mendedCells(record: ImportRecord): Map<number, Map<number, string>> {
-  const cells = new Map<number, Map<number, string>>();
-  for (const { row, column, value } of record.settings.mended) {
-    cells.set(row, (cells.get(row) ?? new Map<number, string>()).set(column, value));
+/** The file as cells and as what they hold; XML has no cells. */
+async function readFile(
+  record: ImportRecord,
+  dataDir: string,
+  setup: ClientSetup,
+): Promise<{ data: readonly string[][]; incoming: Incoming }> {
+  const bytes = readKeptFile(dataDir, record.fileHash);
+  if (record.content === "e-invoice" || record.content === "audit-file")
+    return { data: [], incoming: incomingXml(decoded(bytes, record.encoding), record, setup) };
+  const data = await readRows(bytes, record.encoding, record.shape.delimiter);
+  return { data, incoming: incomingRows(data, record, setup) };
+}
+
+/** Contacts and items that are there already, by name, are left as they are. */
+async function dropKnownMasters(
+  db: Database,
+  setup: ClientSetup,
+  incoming: Incoming,
+  tx?: Tx,
+): Promise<void> {
+  for (const list of ["contacts", "items"] as const) {
+    if (incoming[list].length === 0) continue;
+    const known = await knownNames(db, setup.client.id, list, tx);
+    const there = (one: { name: string }) => known.has(one.name.toLowerCase());
+    const skipped = incoming[list].filter(there);
+    if (list === "contacts") incoming.contacts = incoming.contacts.filter((one) => !there(one));
+    else incoming.items = incoming.items.filter((one) => !there(one));
+    if (skipped.length > 0) {
+      incoming.notices.push({
+        row: skipped[0]?.row ?? 1,
+        column: null,
+        field: null,
+        value: "",
+        message: `${skipped.length} of the names are there already; they are left as they are.`,
+      });
+    }
   }
-  return cells;
 }
 
 /** Documents already imported are skipped by their fingerprint; numbers used by others are problems. */
@@ -141,7 +177,7 @@ async function sortOutKnown(
   db: Database,
   setup: ClientSetup,
   record: ImportRecord,
-  content: RegisterContent,
+  content: Incoming,
   tx?: Tx,
 ) {
   const kinds = JSON.stringify([...new Set(content.documents.map((document) => document.input.kind))]);
@@ -181,7 +217,8 @@ async function sortOutKnown(
 }
 
 function numberKey(record: ImportRecord, kind: string, number: string, party: string): string {
-  return `${kind} ${number.toLowerCase()} ${record.direction === "purchase" ? party.toLowerCase() : ""}`;
+  const theirs = kind.startsWith("purchase") || record.direction === "purchase";
+  return `${kind} ${number.toLowerCase()} ${theirs ? party.toLowerCase() : ""}`;
 }
 
 function fingerprint({ input, party }: RegisterDocument): string {
@@ -193,15 +230,16 @@ function fingerprint({ input, party }: RegisterDocument): string {
 /** What the computation itself refuses (no rate in force, an account without role) is a problem of the row. */
 function checkEffects(
   setup: ClientSetup,
-  content: RegisterContent,
+  content: Incoming,
   fresh: readonly FreshDocument[],
   progress: Progress,
 ): void {
+  const withAccounts = { ...setup.effect, accounts: [...setup.effect.accounts, ...content.accounts] };
   fresh.forEach((one, index) => {
     const { document } = one;
     if (index % CHUNK === 0) progress.step(index, fresh.length, "working out tax");
     try {
-      one.effect = documentEffect(document.input, setup.effect);
+      one.effect = effectAsTold(document, content.told.get(document), withAccounts);
     } catch (error) {
       if (!(error instanceof FiscalError)) throw error;
       content.problems.push({
@@ -218,7 +256,7 @@ function checkEffects(
 async function reportOf(
   db: Database,
   setup: ClientSetup,
-  content: RegisterContent,
+  content: Incoming,
   fresh: readonly FreshDocument[],
   alreadyThere: number,
   data: readonly string[][],
@@ -254,10 +292,12 @@ async function reportOf(
   return {
     rows: content.rows,
     documents: content.documents.length,
-    fresh: fresh.length,
+    fresh: fresh.length + content.contacts.length + content.items.length,
     alreadyThere,
     creditNotes: content.documents.filter((document) => document.input.kind.endsWith("credit-note")).length,
-    newContacts: parties.size,
+    newContacts: parties.size + content.contacts.length,
+    newItems: content.items.length,
+    newAccounts: content.accounts.length,
     late: countFacts(fresh, (fact) => fact.period?.late === true),
     unregistered: countFacts(
       fresh,

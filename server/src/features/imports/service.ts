@@ -1,6 +1,5 @@
 import { FiscalError } from "@fiscalon/core/errors";
-import { recogniseRegister } from "@fiscalon/core/formats/registers/recogniseRegister";
-import type { ImportBatch, ImportSettings } from "@fiscalon/contract/imports";
+import type { ImportBatch, ImportContent, ImportSettings } from "@fiscalon/contract/imports";
 import { made, recordChange } from "../../actor.ts";
 import type { Actor } from "../../actor.ts";
 import type { Database } from "../../db/database.ts";
@@ -10,9 +9,10 @@ import { loadClient } from "../clients/loadSetup.ts";
 import { followEntries } from "../bank/followEntries.ts";
 import { refusePaid } from "../payments/allocated.ts";
 import { endEffects } from "../documents/postDocuments.ts";
-import { decoded, encodingOf, keepFile, refuseForeignFile } from "./files.ts";
-
-const RECOGNISE_BYTES = 262_144;
+import { keepFile } from "./files.ts";
+import { removeMade } from "./masterRecords.ts";
+import { recognised } from "./recognise.ts";
+import { REASON_COLUMN } from "./rejectedRows.ts";
 
 /** Takes a file in: keeps it, and recognises what it is. Nothing is posted. */
 export async function receiveFile(
@@ -20,14 +20,12 @@ export async function receiveFile(
   dataDir: string,
   actor: Actor,
   clientId: number,
-  file: { direction: "sale" | "purchase"; name: string; content: Buffer },
+  file: { content?: ImportContent; direction: "sale" | "purchase"; name: string; bytes: Buffer },
 ): Promise<number> {
   const client = await loadClient(db, clientId);
-  refuseForeignFile(file.content);
-  const encoding = encodingOf(file.content);
-  const text = decoded(file.content.subarray(0, RECOGNISE_BYTES), encoding);
-  const shape = recogniseRegister(text, client.country === "US" ? "mdy" : "dmy");
-  const settings: ImportSettings = {
+  const order = client.country === "US" ? "mdy" : "dmy";
+  const { content, encoding, shape } = await recognised(file.bytes, file.content ?? "register", order);
+  const fresh: ImportSettings = {
     mapping: shape.mapping,
     dateOrder: shape.dateOrder,
     decimal: shape.decimal,
@@ -36,16 +34,24 @@ export async function receiveFile(
     account: null,
     leftOut: [],
     mended: [],
+    ...(content === "audit-file" ? { take: "documents" as const } : {}),
   };
-  const fileHash = keepFile(dataDir, file.content);
+  const settings = await settingsLikeBefore(
+    db,
+    clientId,
+    { content, direction: file.direction, shape },
+    fresh,
+  );
+  const fileHash = keepFile(dataDir, file.bytes);
   return db.write(async (tx) => {
     const row = await db.models.imports.create(
       {
         clientId,
+        content,
         direction: file.direction,
         fileName: file.name.slice(0, 200),
         fileHash,
-        bytes: file.content.length,
+        bytes: file.bytes.length,
         encoding,
         shape,
         settings,
@@ -65,6 +71,37 @@ export async function receiveFile(
     });
     return row.id;
   });
+}
+
+/** The same columns from the same client are read as the last time. */
+async function settingsLikeBefore(
+  db: Database,
+  clientId: number,
+  { content, direction, shape }: Pick<ImportRecord, "content" | "direction" | "shape">,
+  fresh: ImportSettings,
+): Promise<ImportSettings> {
+  const rows = await db.models.imports.findAll({
+    where: { clientId, content, direction },
+    order: [["id", "DESC"]],
+    limit: 20,
+  });
+  const namesOf = ({ columns }: ImportRecord["shape"]) =>
+    JSON.stringify(columns.map(({ name }) => name).filter((name) => name !== REASON_COLUMN));
+  const same = rows
+    .map((row) => row.get({ plain: true }) as ImportRecord)
+    .find((row) => namesOf(row.shape) === namesOf(shape));
+  if (!same) return fresh;
+  const { mapping, codeForBlank, codeForZero, account, chosen, take } = same.settings;
+  return {
+    ...fresh,
+    mapping,
+    codeForBlank,
+    codeForZero,
+    account,
+    ...(chosen ? { chosen } : {}),
+    ...(take ? { take } : {}),
+    ...(shape.dateOrderSure ? {} : { dateOrder: same.settings.dateOrder }),
+  };
 }
 
 export async function importRecord(db: Database, clientId: number, importId: number): Promise<ImportRecord> {
@@ -88,6 +125,7 @@ export async function importBatches(
   return rows.map((row) => {
     const {
       id,
+      content,
       direction,
       fileName,
       bytes,
@@ -97,6 +135,7 @@ export async function importBatches(
       settings,
       report,
       documents,
+      rejectedHash,
       createdAt,
       createdBy,
     } = row.get({
@@ -105,6 +144,7 @@ export async function importBatches(
     const by = people.find((person) => person.id === createdBy)?.name ?? "";
     return {
       id,
+      content,
       direction,
       fileName,
       bytes,
@@ -114,6 +154,7 @@ export async function importBatches(
       settings,
       report,
       documents,
+      rejected: rejectedHash !== null,
       at: createdAt,
       by,
     };
@@ -131,7 +172,7 @@ export async function changeSettings(
     const record = await importRecord(db, clientId, importId);
     refusePosted(record);
     await db.models.imports.update(
-      { settings: { ...record.settings, ...change }, report: null, state: "recognised" },
+      { settings: { ...record.settings, ...change }, report: null, rejectedHash: null, state: "recognised" },
       { where: { id: importId }, transaction: tx },
     );
   });
@@ -181,6 +222,7 @@ export async function undoImport(
       [actor.at, actor.person, importId],
       tx,
     );
+    await removeMade(db, tx, clientId, record);
     await db.models.imports.update({ state: "undone" }, { where: { id: importId }, transaction: tx });
     await recordChange(db, tx, actor, {
       client: clientId,

@@ -1,0 +1,290 @@
+import { FiscalError } from "@fiscalon/core/errors";
+import type { AuditFile } from "@fiscalon/core/formats/auditfile/auditFile";
+import { invoiceDocument } from "@fiscalon/core/formats/auditfile/invoiceDocuments";
+import { readAuditFile } from "@fiscalon/core/formats/auditfile/readAuditFile";
+import { checkTotals } from "@fiscalon/core/formats/einvoice/checkTotals";
+import { documentOf } from "@fiscalon/core/formats/einvoice/documentOf";
+import { readUbl } from "@fiscalon/core/formats/einvoice/readUbl";
+import { registerDocuments, requireColumns } from "@fiscalon/core/formats/registers/registerDocuments";
+import type { RegisterContent, RegisterDocument } from "@fiscalon/core/formats/registers/registerDocuments";
+import type { RowProblem } from "@fiscalon/core/formats/registers/readRow";
+import { journalDocuments, openingDocument } from "@fiscalon/core/formats/tables/journalTable";
+import { contactRows, itemRows } from "@fiscalon/core/formats/tables/masterTables";
+import type { ContactRow, ItemRow } from "@fiscalon/core/formats/tables/masterTables";
+import { readXml } from "@fiscalon/core/formats/xml/readXml";
+import type { Account } from "@fiscalon/core/ledger/account";
+import { minorDigits } from "@fiscalon/core/money/currency";
+import { formatAmount } from "@fiscalon/core/money/amount";
+import type { ImportRecord } from "../../db/models.ts";
+import type { ClientSetup } from "../clients/loadSetup.ts";
+
+/** What a file brings: documents, and contacts, items and accounts that are not there yet. */
+export interface Incoming extends RegisterContent {
+  contacts: ContactRow[];
+  items: ItemRow[];
+  accounts: Account[];
+  /** Tax on the paper by document, minor units, where the file states it by line and levy or for the whole. */
+  told: Map<RegisterDocument, ToldTax>;
+}
+
+/** By line the tax of each levy, or the tax of the whole document. */
+export interface ToldTax {
+  lines?: Record<string, number>[];
+  whole?: number;
+}
+
+const NOTHING = (): Incoming => ({
+  documents: [],
+  problems: [],
+  notices: [],
+  rows: 0,
+  net: 0,
+  tax: 0,
+  contacts: [],
+  items: [],
+  accounts: [],
+  told: new Map(),
+});
+
+/** Reads the rows of a table as what the import says it holds. */
+export function incomingRows(
+  data: readonly (readonly string[])[],
+  record: ImportRecord,
+  setup: ClientSetup,
+): Incoming {
+  const reading = {
+    ...record.settings,
+    digits: setup.plain.digits,
+    headerRow: record.shape.headerRow,
+    accounts: new Set(setup.plain.accounts.map((account) => account.code)),
+    leftOut: new Set(record.settings.leftOut),
+    mended: mendedCells(record),
+  };
+  const codes = new Set(setup.effect.codes.keys());
+  switch (record.content) {
+    case "journal": {
+      const { documents, problems } = journalDocuments(data, { ...reading, codes });
+      return { ...NOTHING(), problems, documents: documents.map(withoutParty), rows: countRows(documents) };
+    }
+    case "trial-balance": {
+      const date = record.settings.date;
+      if (!date) {
+        throw new FiscalError("imports/no-date", "Say on which day these balances stood.", "date");
+      }
+      const { documents, problems, missing } = openingDocument(data, { ...reading, codes }, date);
+      const accounts = missing.map(({ code, name }) => newAccount(code, name));
+      return {
+        ...NOTHING(),
+        problems,
+        accounts,
+        documents: documents.map(withoutParty),
+        rows: countRows(documents),
+      };
+    }
+    case "contacts": {
+      const { contacts, problems } = contactRows(data, reading);
+      return { ...NOTHING(), problems, contacts, rows: contacts.length };
+    }
+    case "items": {
+      const { items, problems } = itemRows(data, { ...reading, codes });
+      return { ...NOTHING(), problems, items, rows: items.length };
+    }
+    default: {
+      requireColumns(record.settings.mapping);
+      const register = registerDocuments(data, {
+        ...reading,
+        direction: record.direction,
+        codes: setup.effect.codes,
+        schedules: setup.plain.schedules,
+      });
+      return { ...NOTHING(), ...register };
+    }
+  }
+}
+
+/** Reads an e-invoice or an audit file. */
+export function incomingXml(text: string, record: ImportRecord, setup: ClientSetup): Incoming {
+  const xml = readXml(text);
+  return record.content === "e-invoice"
+    ? incomingInvoice(xml, record, setup)
+    : incomingAuditFile(readAuditFile(xml), record, setup);
+}
+
+function incomingInvoice(
+  xml: ReturnType<typeof readXml>,
+  { direction, settings }: ImportRecord,
+  setup: ClientSetup,
+): Incoming {
+  const invoice = readUbl(xml);
+  const digits = minorDigits(invoice.currency);
+  const incoming = NOTHING();
+  incoming.notices = checkTotals(invoice, digits).map(({ rule, text }) => note(1, `${rule}: ${text}`));
+  try {
+    const input = documentOf(invoice, {
+      direction,
+      codes: setup.effect.codes,
+      schedules: setup.plain.schedules,
+      chosen: settings.chosen ?? {},
+      account: settings.account,
+      digits,
+      levy: setup.registrations[0]?.levies[0] ?? "VAT",
+    });
+    const other = direction === "purchase" ? invoice.seller : invoice.buyer;
+    const document: RegisterDocument = {
+      input: {
+        ...input,
+        ...(settings.rate ? { exchange: { rate: settings.rate, date: invoice.date } } : {}),
+      },
+      party: other.name,
+      partyNumber: other.taxNumber,
+      partyCountry: other.country,
+      rows: [1],
+    };
+    incoming.documents.push(document);
+    incoming.told.set(document, { whole: invoice.totals.tax });
+    incoming.rows = invoice.lines.length;
+    const sign = invoice.credit ? -1 : 1;
+    incoming.net = sign * invoice.totals.exclusive;
+    incoming.tax = sign * invoice.totals.tax;
+  } catch (error) {
+    incoming.problems.push(asProblem(error, 1));
+  }
+  return incoming;
+}
+
+function incomingAuditFile(file: AuditFile, { settings }: ImportRecord, setup: ClientSetup): Incoming {
+  const incoming = NOTHING();
+  if (file.currency !== setup.client.currency) {
+    throw new FiscalError(
+      "imports/currency",
+      `The audit file is in ${file.currency}, the books are kept in ${setup.client.currency}.`,
+      "file",
+    );
+  }
+  const known = new Set(setup.plain.accounts.map(({ code }) => code));
+  incoming.accounts = file.accounts
+    .filter(({ code }) => !known.has(code))
+    .map(({ code, name, type }) => ({ ...newAccount(code, name), type }));
+  const accounts = new Set([...known, ...file.accounts.map(({ code }) => code)]);
+  if (settings.take === "ledger") {
+    takeLedger(file, incoming, setup.plain.digits, accounts);
+    return incoming;
+  }
+  const parties = new Map([...file.customers, ...file.suppliers].map((one) => [one.id, one]));
+  const reading = {
+    codes: setup.effect.codes,
+    schedules: setup.plain.schedules,
+    accounts,
+    chosen: settings.chosen ?? {},
+    account: settings.account,
+    digits: setup.plain.digits,
+  };
+  let row = 0;
+  for (const [direction, list] of [
+    ["sale", file.sales],
+    ["purchase", file.purchases],
+  ] as const) {
+    for (const invoice of list) {
+      row += 1;
+      if (settings.leftOut.includes(row)) {
+        incoming.notices.push(note(row, `${invoice.number} left out by hand.`));
+        continue;
+      }
+      try {
+        const input = invoiceDocument(invoice, direction, reading);
+        const party = parties.get(invoice.party);
+        const document: RegisterDocument = {
+          input,
+          party: party?.name ?? invoice.party,
+          partyNumber: party?.taxNumber ?? "",
+          partyCountry: party?.country ?? "",
+          rows: [row],
+        };
+        incoming.documents.push(document);
+        incoming.told.set(document, {
+          lines: invoice.lines.map(({ taxes }) =>
+            Object.fromEntries(taxes.map(({ levy, amount }) => [levy, amount])),
+          ),
+        });
+        incoming.rows += invoice.lines.length;
+        const sign = invoice.credit ? -1 : 1;
+        incoming.net += sign * invoice.net;
+        incoming.tax += sign * (invoice.gross - invoice.net);
+      } catch (error) {
+        incoming.problems.push({ ...asProblem(error, row), value: invoice.number });
+      }
+    }
+  }
+  return incoming;
+}
+
+function takeLedger(
+  file: AuditFile,
+  incoming: Incoming,
+  digits: number,
+  accounts: ReadonlySet<string>,
+): void {
+  file.transactions.forEach(({ id, date, text, lines }, index) => {
+    const unknown = lines.find(({ account }) => !accounts.has(account));
+    if (unknown) {
+      const message = `Entry ${id} posts to account ${unknown.account}, which the file does not list.`;
+      incoming.problems.push({ row: index + 1, column: null, field: null, value: id, message });
+      return;
+    }
+    incoming.rows += lines.length;
+    incoming.documents.push({
+      input: {
+        kind: "journal",
+        number: id,
+        date,
+        prices: "exclusive",
+        lines: lines.map((line) => ({
+          ...(line.text || text ? { text: line.text || text } : {}),
+          account: line.account,
+          amount: formatAmount(line.amount, digits),
+        })),
+      },
+      party: "",
+      partyNumber: "",
+      partyCountry: "",
+      rows: [index + 1],
+    });
+  });
+}
+
+/** An account a file names: what it is, by its first digit as most charts have it. */
+function newAccount(code: string, name: string): Account {
+  const first: Record<string, Account["type"]> = {
+    "0": "asset",
+    "1": "asset",
+    "2": "liability",
+    "3": "equity",
+    "4": "income",
+  };
+  const type = first[code[0] ?? ""] ?? "expense";
+  return { code, name: name || code, type, role: null, levy: null, topic: null, usualCode: null };
+}
+
+function withoutParty(document: { input: RegisterDocument["input"]; rows: number[] }): RegisterDocument {
+  return { ...document, party: "", partyNumber: "", partyCountry: "" };
+}
+
+const countRows = (documents: readonly { rows: number[] }[]) =>
+  documents.reduce((sum, { rows }) => sum + rows.length, 0);
+
+function note(row: number, message: string): RowProblem {
+  return { row, column: null, field: null, value: "", message };
+}
+
+function asProblem(error: unknown, row: number): RowProblem {
+  if (!(error instanceof FiscalError)) throw error;
+  return { row, column: null, field: error.field ?? null, value: "", message: error.message };
+}
+
+function mendedCells(record: ImportRecord): Map<number, Map<number, string>> {
+  const cells = new Map<number, Map<number, string>>();
+  for (const { row, column, value } of record.settings.mended) {
+    cells.set(row, (cells.get(row) ?? new Map<number, string>()).set(column, value));
+  }
+  return cells;
+}
