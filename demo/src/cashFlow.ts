@@ -1,6 +1,6 @@
 import type { Caller } from "./caller.ts";
 import { addDays } from "./quarters.ts";
-import { Random } from "./random.ts";
+import type { Random } from "./random.ts";
 
 interface OpenItem {
   document: number;

@@ -10,6 +10,9 @@ import type { Config } from "./config.ts";
 import type { AppContext } from "./context.ts";
 import { Database } from "./db/database.ts";
 import { handleErrors } from "./errors.ts";
+import { attachmentRoutes } from "./features/attachments/routes.ts";
+import { seriesRoutes } from "./features/series/routes.ts";
+import { templateRoutes } from "./features/templates/routes.ts";
 import { agreeRoutes } from "./features/agree/routes.ts";
 import { auditRoutes } from "./features/audit/routes.ts";
 import { bankRoutes } from "./features/bank/routes.ts";
@@ -18,6 +21,7 @@ import { bookRoutes } from "./features/books/routes.ts";
 import { clientRoutes } from "./features/clients/routes.ts";
 import { today } from "./features/clients/loadSetup.ts";
 import { documentRoutes } from "./features/documents/routes.ts";
+import { exportRoutes } from "./features/exports/routes.ts";
 import { jurisdictionRoutes } from "./features/jurisdictions/routes.ts";
 import { loadOwnPacks } from "./features/jurisdictions/ownPacks.ts";
 import { importRoutes } from "./features/imports/routes.ts";
@@ -86,6 +90,10 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     jurisdictionRoutes,
     auditRoutes,
     reportRoutes,
+    exportRoutes,
+    attachmentRoutes,
+    seriesRoutes,
+    templateRoutes,
     jobRoutes,
   ]) {
     await app.register((scope) => routes(scope, context), { prefix: "/api" });

@@ -4,21 +4,28 @@ import { firstTables } from "./migrations/2026-11-24-first-tables.ts";
 import { auditChain } from "./migrations/2026-11-25-audit-chain.ts";
 import { feeds } from "./migrations/2026-11-25-feeds.ts";
 import { importContents } from "./migrations/2026-11-25-import-contents.ts";
+import { papers } from "./migrations/2026-11-25-papers.ts";
 import { paymentsAndCurrencies } from "./migrations/2026-11-25-payments.ts";
 import { wholeSetup } from "./migrations/2026-11-25-whole-setup.ts";
 
 /** Brings the database to the newest shape. Each migration runs once, in one transaction. */
 export async function migrate(sequelize: Sequelize, person: string): Promise<void> {
   const umzug = new Umzug({
-    migrations: [firstTables, wholeSetup, auditChain, paymentsAndCurrencies, feeds, importContents].map(
-      ({ name, statements }) => ({
-        name,
-        up: () =>
-          sequelize.transaction(async (transaction) => {
-            for (const sql of statements) await sequelize.query(sql, { transaction });
-          }),
-      }),
-    ),
+    migrations: [
+      firstTables,
+      wholeSetup,
+      auditChain,
+      paymentsAndCurrencies,
+      feeds,
+      importContents,
+      papers,
+    ].map(({ name, statements }) => ({
+      name,
+      up: () =>
+        sequelize.transaction(async (transaction) => {
+          for (const sql of statements) await sequelize.query(sql, { transaction });
+        }),
+    })),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,
   });

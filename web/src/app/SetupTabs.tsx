@@ -10,13 +10,14 @@ const TABS = [
   ["accounts", "Accounts"],
   ["contacts", "Contacts"],
   ["items", "Items"],
+  ["numbers", "Numbers"],
 ];
 
 /** The screens of Set up; they stand in the place of the ribbon, because Set up knows no period. */
 export function SetupTabs() {
   const { path } = useScope();
   return (
-    <nav aria-label="Set up" className="flex h-[78px] shrink-0 gap-7 border-b border-base-300 px-6">
+    <nav aria-label="Set up" className="flex h-[78px] shrink-0 gap-6 border-b border-base-300 px-6">
       {TABS.map(([to, name]) => (
         <NavLink
           key={to}

@@ -80,6 +80,28 @@ export const router = createBrowserRouter([
             }),
           },
           {
+            path: "books/kept",
+            lazy: async () => ({
+              Component: (await import("../features/templates/TemplatesPage.tsx")).TemplatesPage,
+            }),
+          },
+          {
+            path: "books/statements",
+            lazy: async () => ({
+              Component: (await import("../features/ledger/StatementsPage.tsx")).StatementsPage,
+            }),
+          },
+          {
+            path: "books/export",
+            lazy: async () => ({
+              Component: (await import("../features/exports/ExportPage.tsx")).ExportPage,
+            }),
+          },
+          {
+            path: "setup/numbers",
+            lazy: async () => ({ Component: (await import("../features/setup/SeriesPage.tsx")).SeriesPage }),
+          },
+          {
             path: "books/import",
             lazy: async () => ({
               Component: (await import("../features/imports/ImportsPage.tsx")).ImportsPage,

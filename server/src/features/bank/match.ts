@@ -7,10 +7,10 @@ import type { Database, Tx } from "../../db/database.ts";
 import { notFound } from "../../errors.ts";
 import { loadSetup, registrationIn } from "../clients/loadSetup.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
-import { nextNumber } from "../documents/service.ts";
 import { postDocuments } from "../documents/postDocuments.ts";
 import { postPayments } from "../payments/postPayments.ts";
-import { nextPaymentNumber, paymentFrom } from "../payments/service.ts";
+import { paymentFrom } from "../payments/service.ts";
+import { nextInSeries } from "../series/service.ts";
 import { recordTaxPayment } from "../settle/service.ts";
 import { isSure, openLines } from "./lines.ts";
 
@@ -196,7 +196,7 @@ async function paymentEntry(
   const payment = paymentFrom(
     {
       kind,
-      number: await nextPaymentNumber(db, tx, setup.client.id, kind),
+      number: await nextInSeries(db, tx, setup.client.id, kind),
       date: line.date,
       contact,
       account: line.account,
@@ -250,7 +250,7 @@ async function postedEntry(
     {
       input: {
         kind,
-        number: await nextNumber(db, tx, setup.client.id, kind),
+        number: await nextInSeries(db, tx, setup.client.id, kind),
         date: line.date,
         prices: "inclusive",
         ...(code ? { paidThrough: line.account } : {}),

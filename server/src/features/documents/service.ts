@@ -1,6 +1,5 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
-import type { DocumentKind } from "@fiscalon/core/tax/documentInput";
 import type { DocumentBody } from "@fiscalon/contract/document";
 import { recordChange } from "../../actor.ts";
 import type { Actor } from "../../actor.ts";
@@ -10,22 +9,12 @@ import { loadSetup } from "../clients/loadSetup.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
 import { loadDocuments } from "./loadDocuments.ts";
 import type { StoredDocument } from "./loadDocuments.ts";
+import { moveAttachments } from "../attachments/service.ts";
 import { followEntries } from "../bank/followEntries.ts";
 import { moveAllocations, refusePaid } from "../payments/allocated.ts";
+import { nextInSeries } from "../series/service.ts";
 import { endEffects, postDocuments } from "./postDocuments.ts";
 import type { NewDocument } from "./postDocuments.ts";
-
-/** Prefixes of the numbers given to documents of our own that come without one. */
-const SERIES: Partial<Record<DocumentKind, string>> = {
-  "sales-invoice": "SI-",
-  "sales-credit-note": "SC-",
-  "cash-sale": "CS-",
-  expense: "EX-",
-  journal: "J-",
-  "opening-balance": "O-",
-  "self-billed-bill": "SB-",
-  "terminal-summary": "T-",
-};
 
 /** Posts one document typed by a person. */
 export async function postDocument(
@@ -57,6 +46,7 @@ export async function correctDocument(
     const corrected = { ...document, supersedes: old.id, sourceKey: old.sourceKey };
     const id = await postOne(db, tx, actor, setup, corrected, body.duplicateReason);
     await moveAllocations(db, tx, actor, setup, old, id);
+    await moveAttachments(db, tx, old.id, id);
     return id;
   });
 }
@@ -116,7 +106,7 @@ async function prepared(
   await requireOwn(db, tx, setup.client.id, "contacts", contact, "contact");
   await requireOwn(db, tx, setup.client.id, "places", place, "place");
   const number =
-    body.number || replaced?.input.number || (await nextNumber(db, tx, setup.client.id, body.kind));
+    body.number || replaced?.input.number || (await nextInSeries(db, tx, setup.client.id, body.kind));
   const document: NewDocument = {
     input: { ...input, number },
     contact: contact ?? null,
@@ -141,25 +131,6 @@ export async function requireOwn(
   const row = await db.row(`SELECT id FROM ${table} WHERE id = $1 AND client_id = $2`, [id, clientId], tx);
   if (!row)
     throw new FiscalError(`document/unknown-${field}`, `There is no such ${field} with this client.`, field);
-}
-
-export async function nextNumber(
-  db: Database,
-  tx: Tx,
-  clientId: number,
-  kind: DocumentKind,
-): Promise<string> {
-  const prefix = SERIES[kind];
-  if (prefix === undefined) {
-    throw new FiscalError("document/no-number", "Type the number that stands on the document.", "number");
-  }
-  const row = await db.row<{ last: number | null }>(
-    `SELECT max(CAST(substr(number, $1) AS INTEGER)) AS last FROM documents
-     WHERE client_id = $2 AND kind = $3 AND number LIKE $4`,
-    [prefix.length + 1, clientId, kind, `${prefix}%`],
-    tx,
-  );
-  return prefix + String((row?.last ?? 0) + 1).padStart(4, "0");
 }
 
 /** The same number of the same party (or of our own series) again is refused unless a reason confirms it. */

@@ -10,6 +10,7 @@ import type { ImportRecord } from "../../db/models.ts";
 import type { Progress } from "../../jobs/task.ts";
 import { loadSetup } from "../clients/loadSetup.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
+import { insertAttachment } from "../attachments/service.ts";
 import { postDocuments } from "../documents/postDocuments.ts";
 import type { NewDocument } from "../documents/postDocuments.ts";
 import { decoded, keepFile, readKeptFile } from "./files.ts";
@@ -94,7 +95,8 @@ export async function postImport(
     for (let at = 0; at < fresh.length; at += CHUNK) {
       progress.step(at, fresh.length, "posting documents");
       const batch = fresh.slice(at, at + CHUNK).map((one) => newDocument(one, importId, contacts));
-      await postDocuments(db, tx, actor, setup, batch);
+      const ids = await postDocuments(db, tx, actor, setup, batch);
+      await keepPapers(db, tx, actor, clientId, importId, ids);
     }
     progress.step(fresh.length, fresh.length, "posting documents");
     await db.models.imports.update(
@@ -110,6 +112,21 @@ export async function postImport(
     });
     return report;
   });
+}
+
+/** An e-invoice is itself the paper of its document. */
+async function keepPapers(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  clientId: number,
+  importId: number,
+  documents: readonly number[],
+): Promise<void> {
+  const { content, fileHash, fileName, bytes } = await importRecord(db, clientId, importId);
+  if (content !== "e-invoice") return;
+  const paper = { hash: fileHash, name: fileName, type: "application/xml", bytes };
+  for (const document of documents) await insertAttachment(db, tx, actor, clientId, document, paper);
 }
 
 async function readImport(

@@ -1,12 +1,16 @@
 import type { LedgerAccountRow, LedgerEntryRow } from "@fiscalon/contract/views";
 import type { Database } from "../../db/database.ts";
 
-/** The trial balance: every account with its balance before `from`, its movements, and its balance on `to`. */
+/**
+ * The trial balance: every account with its balance before `from`, its movements, and its balance on `to`. With a
+ * levy, only what was posted for it.
+ */
 export async function trialBalance(
   db: Database,
   clientId: number,
   from: string,
   to: string,
+  levy = "",
 ): Promise<LedgerAccountRow[]> {
   return db.rows<LedgerAccountRow>(
     `SELECT a.code, a.name, a.type, a.role, coalesce(s.opening, 0) AS opening, coalesce(s.debit, 0) AS debit,
@@ -15,9 +19,9 @@ export async function trialBalance(
        SELECT account_id, sum(CASE WHEN date < $2 THEN amount ELSE 0 END) AS opening,
          sum(CASE WHEN date >= $2 AND amount > 0 THEN amount ELSE 0 END) AS debit,
          sum(CASE WHEN date >= $2 AND amount < 0 THEN -amount ELSE 0 END) AS credit
-       FROM postings WHERE client_id = $1 AND live = 1 AND date <= $3 GROUP BY account_id) s ON s.account_id = a.id
+       FROM postings WHERE client_id = $1 AND live = 1 AND date <= $3 AND ($4 = '' OR levy = $4) GROUP BY account_id) s ON s.account_id = a.id
      WHERE a.client_id = $1 ORDER BY a.code`,
-    [clientId, from, to],
+    [clientId, from, to, levy],
   );
 }
 

@@ -8,10 +8,15 @@ import { accountEntries, trialBalance } from "./queries.ts";
 const dates = { from: date.required(), to: date.required() };
 
 export async function ledgerRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
-  app.get<{ Params: { id: number }; Querystring: { from: string; to: string } }>(
+  app.get<{ Params: { id: number }; Querystring: { from: string; to: string; levy: string } }>(
     "/clients/:id/trial-balance",
-    { schema: described("Trial balance", "Books", { params: clientParams, querystring: Joi.object(dates) }) },
-    (request) => trialBalance(db, request.params.id, request.query.from, request.query.to),
+    {
+      schema: described("Trial balance, also of one levy", "Books", {
+        params: clientParams,
+        querystring: Joi.object({ ...dates, levy: Joi.string().max(30).allow("").default("") }),
+      }),
+    },
+    ({ params, query }) => trialBalance(db, params.id, query.from, query.to, query.levy),
   );
 
   app.get<{

@@ -1,7 +1,6 @@
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { parseAmount } from "@fiscalon/core/money/amount";
-import type { PaymentKind } from "@fiscalon/core/ledger/paymentPostings";
 import type { PaymentBody } from "@fiscalon/contract/payments";
 import { recordChange } from "../../actor.ts";
 import type { Actor } from "../../actor.ts";
@@ -10,10 +9,9 @@ import { notFound } from "../../errors.ts";
 import { loadSetup } from "../clients/loadSetup.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
 import { requireOwn } from "../documents/service.ts";
+import { nextInSeries } from "../series/service.ts";
 import { endPayments, postPayments } from "./postPayments.ts";
 import type { NewPayment } from "./postPayments.ts";
-
-const SERIES: Record<PaymentKind, string> = { receipt: "R-", payment: "P-" };
 
 export async function createPayment(
   db: Database,
@@ -98,7 +96,7 @@ async function withoutPath<T>(path: string, work: () => Promise<T>): Promise<T> 
 async function prepared(db: Database, tx: Tx, setup: ClientSetup, body: PaymentBody): Promise<NewPayment> {
   await requireOwn(db, tx, setup.client.id, "contacts", body.contact, "contact");
   const payment = paymentFrom(body, setup);
-  const number = body.number || (await nextPaymentNumber(db, tx, setup.client.id, body.kind));
+  const number = body.number || (await nextInSeries(db, tx, setup.client.id, body.kind));
   return { ...payment, number };
 }
 
@@ -128,22 +126,6 @@ export function paymentFrom(body: PaymentBody, { client, plain }: ClientSetup): 
       differenceAccount: one.differenceAccount || null,
     })),
   };
-}
-
-export async function nextPaymentNumber(
-  db: Database,
-  tx: Tx,
-  clientId: number,
-  kind: PaymentKind,
-): Promise<string> {
-  const prefix = SERIES[kind];
-  const row = await db.row<{ last: number | null }>(
-    `SELECT max(CAST(substr(number, 3) AS INTEGER)) AS last FROM payments
-     WHERE client_id = $1 AND kind = $2 AND number LIKE $3`,
-    [clientId, kind, `${prefix}%`],
-    tx,
-  );
-  return prefix + String((row?.last ?? 0) + 1).padStart(4, "0");
 }
 
 /** The sealed period that holds something a payment made reportable. */

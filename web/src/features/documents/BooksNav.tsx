@@ -7,6 +7,7 @@ const SCREENS = [
   ["books/payments", "Payments"],
   ["books/bank", "Bank"],
   ["books/terminals", "Terminals"],
+  ["books/kept", "Kept"],
   ["books/import", "Import"],
   ["books/ledger", "Ledger"],
   ["books/reports", "Tax reports"],

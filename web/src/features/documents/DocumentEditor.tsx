@@ -12,13 +12,17 @@ import { api, ApiError } from "../../kit/api.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { KIND_NAMES } from "../../kit/kinds.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
-import { SidePanel } from "../../kit/SidePanel.tsx";
 import { AccountDialog } from "../setup/AccountDialog.tsx";
 import { ContactDialog } from "../setup/ContactDialog.tsx";
 import { ItemDialog } from "../setup/ItemDialog.tsx";
 import { useContacts, useItems } from "../setup/useSetup.ts";
-import { BLANK_LINE, blankDraft, bodyOf, creditNoteOf, isBlank, keepDraft, placeOf } from "./draft.ts";
+import { BLANK_LINE, blankDraft, bodyOf, isBlank, keepDraft, placeOf } from "./draft.ts";
 import type { Draft, DraftAround, DraftLine } from "./draft.ts";
+import { KeepDialog } from "../templates/KeepDialog.tsx";
+import { TemplateMenu } from "../templates/TemplateMenu.tsx";
+import { useTemplates } from "../templates/useTemplates.ts";
+import { BesidePanel } from "./BesidePanel.tsx";
+import { DocumentMenu } from "./DocumentMenu.tsx";
 import { ConfirmTyped, DuplicateDialog, VoidDialog } from "./DocumentDialogs.tsx";
 import { DocumentFacts } from "./DocumentFacts.tsx";
 import { DocumentHead } from "./DocumentHead.tsx";
@@ -47,6 +51,7 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const { data: items = [] } = useItems();
+  const { data: templates = [] } = useTemplates();
   const [search, setSearch] = useState("");
   const { data: contacts = [] } = useContacts(search, 100);
   const [raw, setRaw] = useState(initial);
@@ -55,7 +60,7 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
     initial.lines.some((line) => line.quantity !== "" || line.discount !== ""),
   );
   const [creating, setCreating] = useState<Creation | { what: "contact"; text: string } | null>(null);
-  const [dialog, setDialog] = useState<"void" | "duplicate" | "typed" | null>(null);
+  const [dialog, setDialog] = useState<"void" | "duplicate" | "typed" | "keep" | null>(null);
   const [posted, setPosted] = useState<DocumentView | null>(null);
   const draft = useMemo(() => withProposals(raw, setup, items), [raw, setup, items]);
   const original = useOriginal(client?.id ?? 0, draft);
@@ -149,7 +154,6 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
     )
     .map((code) => ({ value: code.code, label: code.name }));
   const itemChoices = items.map((item) => ({ value: item.ref, label: item.name }));
-  const credit = document && document.state === "posted" ? creditNoteOf(document, levy) : null;
   const focused = draft.lines[focusLine];
   const isJournal = kind.direction === null;
   const saveError =
@@ -168,21 +172,22 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
         }
         actions={
           <>
-            {credit && (
-              <button
-                type="button"
-                className="action"
-                onClick={() =>
-                  void navigate(path(`books/documents/new/${credit.kind}`), { state: { draft: credit } })
-                }
-              >
-                Credit it
-              </button>
+            {document && (
+              <DocumentMenu
+                document={document}
+                levy={levy}
+                readOnly={readOnly}
+                onKeep={() => setDialog("keep")}
+                onVoid={() => setDialog("void")}
+              />
             )}
-            {document && !readOnly && (
-              <button type="button" className="action" onClick={() => setDialog("void")}>
-                Take out
-              </button>
+            {!document && templates.length > 0 && !isJournal && (
+              <TemplateMenu
+                templates={templates}
+                onLines={(lines) => update({ lines })}
+                draft={draft}
+                levy={levy}
+              />
             )}
             {!readOnly && (
               <button
@@ -281,11 +286,12 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
           document={document}
           levy={levy}
           base={setup.plain}
+          accounts={setup.plain.accounts}
           readOnly={readOnly}
           onChange={update}
         />
       </Sheet>
-      <SidePanel name="Effect" initial={316}>
+      <BesidePanel documentId={document?.id ?? null}>
         <EffectPanel
           draft={draft}
           live={live}
@@ -293,7 +299,10 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
           line={focusLine}
           posted={document !== null && !changed}
         />
-      </SidePanel>
+      </BesidePanel>
+      {dialog === "keep" && document && (
+        <KeepDialog document={bodyOf(draft, levy)} onClose={() => setDialog(null)} />
+      )}
       {creating?.what === "contact" && (
         <ContactDialog
           contact={null}

@@ -1,7 +1,8 @@
 import type { DocumentView } from "@fiscalon/contract/views";
-import { isJournal } from "@fiscalon/core/tax/documentInput";
+import type { Account } from "@fiscalon/core/ledger/account";
+import { DOCUMENT_KINDS, isJournal } from "@fiscalon/core/tax/documentInput";
 import { minorDigits } from "@fiscalon/core/money/currency";
-import { Field } from "../../kit/Field.tsx";
+import { Field, SelectField } from "../../kit/Field.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import type { Draft } from "./draft.ts";
 import type { LiveEffect } from "./useEffectOf.ts";
@@ -13,6 +14,7 @@ export function DocumentTotals({
   document,
   levy,
   base,
+  accounts,
   readOnly,
   onChange,
 }: {
@@ -22,6 +24,7 @@ export function DocumentTotals({
   levy: string;
   /** The currency of the books. */
   base: { digits: number; currency: string };
+  accounts: readonly Account[];
   readOnly: boolean;
   onChange: (change: Partial<Draft>) => void;
 }) {
@@ -36,6 +39,7 @@ export function DocumentTotals({
       />
     );
   }
+  const { counter } = DOCUMENT_KINDS[draft.kind];
   const currency = draft.currency || base.currency;
   const digits = minorDigits(currency);
   const priced = live.effect?.printed;
@@ -57,6 +61,36 @@ export function DocumentTotals({
           placeholder="calculated"
           onChange={(event) => onChange({ documentTax: event.target.value })}
         />
+        {counter === "bank" && (
+          <SelectField
+            className="col-span-2"
+            label="Paid through"
+            value={draft.paidThrough}
+            disabled={readOnly}
+            onChange={(event) => onChange({ paidThrough: event.target.value })}
+          >
+            <option value="">the bank</option>
+            {accounts
+              .filter(({ type, role }) => (type === "asset" || type === "liability") && role !== "bank")
+              .map(({ code, name }) => (
+                <option key={code} value={code}>
+                  {code} {name}
+                </option>
+              ))}
+          </SelectField>
+        )}
+        {(counter === "receivable" || counter === "payable") && (
+          <label className="col-span-2 flex cursor-pointer items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-xs"
+              checked={draft.opening}
+              disabled={readOnly}
+              onChange={(event) => onChange({ opening: event.target.checked })}
+            />
+            open from before these books: posted against opening balances
+          </label>
+        )}
         <Field
           className="col-span-2"
           label="Note"

@@ -56,6 +56,10 @@ export interface Draft {
   rate: string;
   rateSource: string;
   rateDate: string;
+  /** Account the money went through; empty for the usual bank. */
+  paidThrough: string;
+  /** Whether it was there before the books. */
+  opening: boolean;
   discount: string;
   documentTax: string;
   note: string;
@@ -96,6 +100,8 @@ export function blankDraft(kind: DocumentKind): Draft {
     rate: "",
     rateSource: "",
     rateDate: "",
+    paidThrough: "",
+    opening: false,
     discount: "",
     documentTax: "",
     note: "",
@@ -155,6 +161,8 @@ function typedInput(draft: Draft, at: readonly number[], levy: string) {
             ...(draft.rateDate === "" ? {} : { date: draft.rateDate }),
           },
         }),
+    ...(draft.paidThrough === "" ? {} : { paidThrough: draft.paidThrough }),
+    ...(draft.opening ? { opening: true } : {}),
     ...(draft.discount.trim() === "" ? {} : { discount: discountOf(draft.discount) }),
     ...(draft.documentTax.trim() === "" ? {} : { typedTax: { [levy]: number(draft.documentTax) } }),
     ...(draft.corrects.trim() === "" ? {} : { corrects: draft.corrects.trim() }),
@@ -220,23 +228,30 @@ function number(text: string): string {
 
 /** A posted document back in the form in which it can be typed on. */
 export function draftOf(document: DocumentView, levy: string): Draft {
-  const { input } = document;
-  const foreign = document.foreignGross !== null;
+  const { input, place, contact, foreignGross } = document;
+  const { currency: _base, ...rest } = input;
+  return draftOfBody({ ...(foreignGross === null ? rest : input), place }, contact, levy);
+}
+
+/** A document as it is sent, in the form in which it can be typed on. */
+export function draftOfBody(input: DocumentBody, contact: ContactView | null, levy: string): Draft {
   return {
     kind: input.kind,
-    number: input.number,
+    number: input.number ?? "",
     date: input.date,
     taxPoint: input.taxPoint ?? "",
-    contact: document.contact,
-    place: document.place === null ? "" : String(document.place),
+    contact,
+    place: input.place === null || input.place === undefined ? "" : String(input.place),
     prices: input.prices,
-    currency: foreign ? (input.currency ?? "") : "",
+    currency: input.currency ?? "",
     rate: input.exchange?.rate ?? "",
     rateSource: input.exchange?.source ?? "",
     rateDate: input.exchange?.date ?? "",
+    paidThrough: input.paidThrough ?? "",
+    opening: input.opening ?? false,
     discount: discountText(input.discount),
     documentTax: input.typedTax?.[levy] ?? "",
-    note: input.note,
+    note: input.note ?? "",
     corrects: input.corrects ?? "",
     originalDate: input.originalDate ?? "",
     lines: input.lines.map((line) => ({
@@ -266,6 +281,18 @@ function typedTaxOf({ typedTax = {} }: LineInput): { tax: string; taxLevy: strin
 function discountText(discount: Discount | undefined): string {
   if (!discount) return "";
   return discount.percent === undefined ? (discount.amount ?? "") : `${discount.percent}%`;
+}
+
+/** A new document with the content of another. */
+export function copyOf(document: DocumentView, levy: string): Draft {
+  return {
+    ...draftOf(document, levy),
+    number: "",
+    date: today(),
+    taxPoint: "",
+    corrects: "",
+    originalDate: "",
+  };
 }
 
 const CREDIT_OF: Partial<Record<DocumentKind, DocumentKind>> = {

@@ -11,8 +11,10 @@ import { plural } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { useJob } from "../../kit/useJob.ts";
 import { useSetup } from "../setup/useSetup.ts";
+import { holdsWords, recordWord } from "./holds.ts";
 import { MappingForm } from "./MappingForm.tsx";
 import { ProblemList } from "./ProblemList.tsx";
+import { XmlForm } from "./XmlForm.tsx";
 import { ReportSummary } from "./ReportSummary.tsx";
 
 /** One file on its way in: how it is read, what it would do, posted, undone. */
@@ -54,13 +56,16 @@ export function ImportPage() {
     );
   }
   const { report } = batch;
+  const isXml = batch.content === "e-invoice" || batch.content === "audit-file";
+  const word = recordWord(batch);
+  const many = word === "entry" ? "entries" : `${word}s`;
   const busy = check.running || post.running || change.isPending;
   const ready =
     report !== null && report.problemCount === 0 && report.fresh > 0 && batch.state === "checked" && !busy;
   return (
     <Sheet
       title={batch.fileName}
-      aside={`${batch.direction === "sale" ? "sales" : "purchases"} · ${STATE_WORDS[batch.state]}`}
+      aside={`${holdsWords(batch)} · ${STATE_WORDS[batch.state]}`}
       actions={
         <>
           <Link className="action" to={path("books/import")}>
@@ -68,7 +73,7 @@ export function ImportPage() {
           </Link>
           {batch.state === "posted" && (
             <button type="button" className="action" onClick={() => undo.mutate()} disabled={undo.isPending}>
-              Undo: take {plural(batch.documents, "document")} out again
+              Undo: take {plural(batch.documents, word, many)} out again
             </button>
           )}
           {batch.state !== "posted" && (
@@ -78,7 +83,7 @@ export function ImportPage() {
               disabled={!ready}
               onClick={() => void post.start(`${base}/post`)}
             >
-              {report && report.fresh > 0 ? `Post ${plural(report.fresh, "document")}` : "Post"}
+              {report && report.fresh > 0 ? `Post ${plural(report.fresh, word, many)}` : "Post"}
             </button>
           )}
         </>
@@ -97,7 +102,15 @@ export function ImportPage() {
           onChange={(settings) => change.mutate(settings)}
         />
       )}
-      {batch.state !== "posted" && (
+      {batch.state !== "posted" && isXml && (
+        <XmlForm
+          batch={batch}
+          setup={setup.plain}
+          busy={busy}
+          onChange={(settings) => change.mutate(settings)}
+        />
+      )}
+      {batch.state !== "posted" && !isXml && (
         <MappingForm
           batch={batch}
           setup={setup.plain}

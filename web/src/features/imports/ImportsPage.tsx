@@ -7,8 +7,10 @@ import type { ImportBatch } from "@fiscalon/contract/imports";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../kit/api.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
-import { plural, showDate, showMoment } from "../../kit/format.ts";
+import { showDate, showMoment } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
+import { holdsWords, NAMES, QUERY, WHAT } from "./holds.ts";
+import type { Holds } from "./holds.ts";
 import { BooksNav } from "../documents/BooksNav.tsx";
 
 /** Drop a register, and what was imported before. */
@@ -16,7 +18,7 @@ export function ImportsPage() {
   const { client, path } = useScope();
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const [direction, setDirection] = useState<"sale" | "purchase">("sale");
+  const [holds, setHolds] = useState<Holds>("sale");
   const { data: batches } = useQuery({
     queryKey: ["client", client?.id, "imports"],
     queryFn: () => api.get<ImportBatch[]>(`/clients/${client?.id}/imports`),
@@ -26,7 +28,7 @@ export function ImportsPage() {
     mutationFn: (file: File) => {
       const form = new FormData();
       form.append("file", file);
-      return api.post<ImportBatch>(`/clients/${client?.id}/imports?direction=${direction}`, form);
+      return api.post<ImportBatch>(`/clients/${client?.id}/imports?${QUERY[holds]}`, form);
     },
     onSuccess: async (batch) => {
       await queries.invalidateQueries({ queryKey: ["client", client?.id, "imports"] });
@@ -42,21 +44,21 @@ export function ImportsPage() {
   return (
     <Sheet
       title="Import"
-      lead="A register of sales or purchases as CSV: one document a row. Nothing is posted before you have seen what it would do."
+      lead="Tables as CSV, TSV or workbook, e-invoices in UBL, audit files (SAF-T). Nothing is posted before you have seen what it would do."
       actions={<BooksNav />}
     >
       <fieldset className="mb-3">
         <legend className="field-label">The file holds</legend>
-        <div className="join">
-          {(["sale", "purchase"] as const).map((one) => (
+        <div className="join flex-wrap">
+          {(Object.keys(NAMES) as Holds[]).map((one) => (
             <button
               key={one}
               type="button"
-              aria-pressed={direction === one}
-              className={clsx("action join-item", direction === one && "bg-neutral text-neutral-content")}
-              onClick={() => setDirection(one)}
+              aria-pressed={holds === one}
+              className={clsx("action join-item", holds === one && "bg-neutral text-neutral-content")}
+              onClick={() => setHolds(one)}
             >
-              {one === "sale" ? "Sales" : "Purchases"}
+              {NAMES[one]}
             </button>
           ))}
         </div>
@@ -69,12 +71,10 @@ export function ImportsPage() {
         )}
       >
         <input {...getInputProps({ "aria-label": "Register file" })} />
-        <p className="font-semibold">
-          {receive.isPending
-            ? "Reading …"
-            : `Drop a register of ${direction === "sale" ? "sales" : "purchases"} here`}
+        <p className="font-semibold">{receive.isPending ? "Reading …" : `Drop ${WHAT[holds]} here`}</p>
+        <p className="quiet mb-3">
+          Format, separators, encoding, dates and decimals are recognised; up to 60 MB.
         </p>
-        <p className="quiet mb-3">Separators, encoding, dates and decimals are recognised; up to 60 MB.</p>
         <button type="button" className="action" onClick={open} disabled={receive.isPending}>
           Choose a file
         </button>
@@ -91,7 +91,7 @@ export function ImportsPage() {
                 <th>Received</th>
                 <th>State</th>
                 <th>Dates</th>
-                <th className="num">Documents</th>
+                <th className="num">Records</th>
               </tr>
             </thead>
             <tbody>
@@ -102,7 +102,7 @@ export function ImportsPage() {
                       {batch.fileName}
                     </Link>
                   </td>
-                  <td>{batch.direction === "sale" ? "sales" : "purchases"}</td>
+                  <td>{holdsWords(batch)}</td>
                   <td>
                     {showMoment(batch.at)} <span className="quiet">by {batch.by}</span>
                   </td>
@@ -118,9 +118,7 @@ export function ImportsPage() {
                       ? `${showDate(batch.report.from)} to ${showDate(batch.report.to)}`
                       : ""}
                   </td>
-                  <td className="num">
-                    {batch.state === "posted" ? plural(batch.documents, "document") : "–"}
-                  </td>
+                  <td className="num">{batch.state === "posted" ? batch.documents : "–"}</td>
                 </tr>
               ))}
             </tbody>

@@ -1,7 +1,7 @@
 import type { ImportBatch, ImportSettings } from "@fiscalon/contract/imports";
-import { REGISTER_FIELDS } from "@fiscalon/core/formats/registers/columns";
-import type { RegisterField } from "@fiscalon/core/formats/registers/columns";
+import { TABLES } from "@fiscalon/core/formats/tables/tableKinds";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
+import { DateField } from "../../kit/DateField.tsx";
 import { SelectField } from "../../kit/Field.tsx";
 
 const DELIMITERS: Record<string, string> = { ",": "comma", ";": "semicolon", "\t": "tab", "|": "bar" };
@@ -19,6 +19,9 @@ export function MappingForm({
   onChange: (settings: Partial<ImportSettings>) => void;
 }) {
   const { shape, settings } = batch;
+  const table = batch.content in TABLES ? (batch.content as keyof typeof TABLES) : "register";
+  const { fields } = TABLES[table];
+  const isRegister = batch.content === "register";
   const side = batch.direction;
   const codes = setup.codes.filter((code) => code.direction === "both" || code.direction === side);
   const untaxed = codes.filter((code) =>
@@ -44,8 +47,11 @@ export function MappingForm({
     <section aria-label="How the file is read">
       <h2 className="mb-1">How the file is read</h2>
       <p className="quiet mb-3">
-        Recognised: {batch.encoding}, columns separated by {DELIMITERS[shape.delimiter] ?? shape.delimiter},
-        headings in row {shape.headerRow + 1}.
+        Recognised: {batch.encoding}
+        {shape.delimiter === ""
+          ? ""
+          : `, columns separated by ${DELIMITERS[shape.delimiter] ?? shape.delimiter}`}
+        , headings in row {shape.headerRow + 1}.
         {!shape.dateOrderSure && " No date says whether day or month comes first: look at the dates."}
       </p>
       <div className="mb-4 grid grid-cols-3 gap-x-5 gap-y-3">
@@ -68,42 +74,54 @@ export function MappingForm({
           <option value=".">1,234.50</option>
           <option value=",">1.234,50</option>
         </SelectField>
-        <SelectField
-          label={side === "sale" ? "Income goes to" : "Cost goes to"}
-          value={settings.account ?? ""}
-          disabled={busy}
-          onChange={(event) => onChange({ account: event.target.value || null })}
-        >
-          <option value="">
-            {
-              setup.accounts.find((account) => account.role === (side === "sale" ? "sales" : "purchases"))
-                ?.name
-            }
-          </option>
-          {setup.accounts
-            .filter((account) => account.type === (side === "sale" ? "income" : "expense"))
-            .map((account) => (
-              <option key={account.code} value={account.code}>
-                {account.code} {account.name}
-              </option>
-            ))}
-        </SelectField>
-        {(["codeForBlank", "codeForZero"] as const).map((key) => (
-          <SelectField
-            key={key}
-            label={key === "codeForBlank" ? "Code where the tax is blank" : "Code where the tax is 0"}
-            value={settings[key] ?? ""}
+        {batch.content === "trial-balance" && (
+          <DateField
+            label="Balances of the day"
+            value={settings.date ?? ""}
             disabled={busy}
-            onChange={(event) => onChange({ [key]: event.target.value || null })}
+            className="w-full"
+            onChange={(date) => onChange({ date })}
+          />
+        )}
+        {isRegister && (
+          <SelectField
+            label={side === "sale" ? "Income goes to" : "Cost goes to"}
+            value={settings.account ?? ""}
+            disabled={busy}
+            onChange={(event) => onChange({ account: event.target.value || null })}
           >
-            <option value="">choose …</option>
-            {untaxed.map((code) => (
-              <option key={code.code} value={code.code}>
-                {code.code} {code.name}
-              </option>
-            ))}
+            <option value="">
+              {
+                setup.accounts.find((account) => account.role === (side === "sale" ? "sales" : "purchases"))
+                  ?.name
+              }
+            </option>
+            {setup.accounts
+              .filter((account) => account.type === (side === "sale" ? "income" : "expense"))
+              .map((account) => (
+                <option key={account.code} value={account.code}>
+                  {account.code} {account.name}
+                </option>
+              ))}
           </SelectField>
-        ))}
+        )}
+        {isRegister &&
+          (["codeForBlank", "codeForZero"] as const).map((key) => (
+            <SelectField
+              key={key}
+              label={key === "codeForBlank" ? "Code where the tax is blank" : "Code where the tax is 0"}
+              value={settings[key] ?? ""}
+              disabled={busy}
+              onChange={(event) => onChange({ [key]: event.target.value || null })}
+            >
+              <option value="">choose …</option>
+              {untaxed.map((code) => (
+                <option key={code.code} value={code.code}>
+                  {code.code} {code.name}
+                </option>
+              ))}
+            </SelectField>
+          ))}
       </div>
       <table className="sheet-table">
         <thead>
@@ -126,7 +144,7 @@ export function MappingForm({
                   onChange={(event) => assign(index, event.target.value)}
                 >
                   <option value="">not used</option>
-                  {(Object.entries(REGISTER_FIELDS) as [RegisterField, string][]).map(([field, name]) => (
+                  {Object.entries(fields).map(([field, name]) => (
                     <option key={field} value={field}>
                       {name}
                     </option>

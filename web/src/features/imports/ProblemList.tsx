@@ -1,6 +1,8 @@
+import clsx from "clsx";
 import { useState } from "react";
 import type { ImportBatch, ImportReport, ImportSettings } from "@fiscalon/contract/imports";
-import { REGISTER_FIELDS } from "@fiscalon/core/formats/registers/columns";
+import { TABLES } from "@fiscalon/core/formats/tables/tableKinds";
+import { useScope } from "../../app/scope.ts";
 import { plural } from "../../kit/format.ts";
 
 /** Rows that cannot be read: mend the cell in place, or leave the row out. */
@@ -15,6 +17,7 @@ export function ProblemList({
   busy: boolean;
   onChange: (settings: Partial<ImportSettings>) => void;
 }) {
+  const { client } = useScope();
   const [mended, setMended] = useState<Record<string, string>>({});
   const [leftOut, setLeftOut] = useState<ReadonlySet<number>>(new Set());
   const touched = Object.keys(mended).length > 0 || leftOut.size > 0;
@@ -38,9 +41,19 @@ export function ProblemList({
     <section aria-label="Rows to mend" className="mb-6">
       <div className="mb-1 flex items-center gap-4">
         <h2 className="text-error">{plural(report.problemCount, "row")} to mend before anything is posted</h2>
+        {batch.rejected && (
+          <a
+            className="word-link ml-auto"
+            href={`/api/clients/${client?.id}/imports/${batch.id}/rejected`}
+            title="Mend them in a spreadsheet and drop the file again"
+            download
+          >
+            Download these rows
+          </a>
+        )}
         <button
           type="button"
-          className="word-link ml-auto"
+          className={clsx("word-link", !batch.rejected && "ml-auto")}
           disabled={busy}
           onClick={() => apply(new Set(report.problems.map((problem) => problem.row)))}
         >
@@ -73,7 +86,7 @@ export function ProblemList({
               return (
                 <tr key={`${row} ${column} ${index}`}>
                   <td className="num">{row}</td>
-                  <td>{name || (problem.field ? REGISTER_FIELDS[problem.field] : "")}</td>
+                  <td>{name || fieldName(batch, problem.field)}</td>
                   <td>
                     {column !== null && (
                       <input
@@ -108,4 +121,10 @@ export function ProblemList({
       </div>
     </section>
   );
+}
+
+function fieldName({ content }: ImportBatch, field: string | null): string {
+  if (field === null || !(content in TABLES)) return "";
+  const fields: Readonly<Record<string, string>> = TABLES[content as keyof typeof TABLES].fields;
+  return fields[field] ?? "";
 }

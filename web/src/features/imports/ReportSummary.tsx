@@ -1,5 +1,6 @@
 import type { ImportBatch, ImportReport } from "@fiscalon/contract/imports";
 import { displayAmount } from "@fiscalon/core/money/amount";
+import { recordWord } from "./holds.ts";
 import { plural, showDate } from "../../kit/format.ts";
 
 /** What the file holds and what posting it does, in figures. */
@@ -22,10 +23,14 @@ export function ReportSummary({
     [
       "New to the books",
       batch.state === "posted"
-        ? plural(batch.documents, "document")
-        : `${plural(report.fresh, "document")}${report.alreadyThere > 0 ? `; ${plural(report.alreadyThere, "document")} already there, skipped` : ""}`,
+        ? plural(batch.documents, recordWord(batch))
+        : `${plural(report.fresh, recordWord(batch))}${report.alreadyThere > 0 ? `; ${plural(report.alreadyThere, "document")} already there, skipped` : ""}`,
     ],
-    ["New contacts", String(report.newContacts)],
+    ...(report.newContacts > 0 ? [["New contacts", String(report.newContacts)] as [string, string]] : []),
+    ...(report.newItems > 0 ? [["New items", String(report.newItems)] as [string, string]] : []),
+    ...(report.newAccounts > 0
+      ? [["New accounts", `${report.newAccounts}, which the chart lacks`] as [string, string]]
+      : []),
     ...(report.late > 0
       ? [
           [

@@ -11,6 +11,8 @@ import { Figure } from "../../kit/Figure.tsx";
 import { showDate } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../documents/BooksNav.tsx";
+import { SelectField } from "../../kit/Field.tsx";
+import { LedgerNav } from "./LedgerNav.tsx";
 import { useLedgerDates } from "./useLedgerDates.ts";
 
 /** The trial balance between two days; every figure opens its account. */
@@ -18,11 +20,13 @@ export function TrialBalancePage() {
   const { client, path, minorDigits: digits } = useScope();
   const dates = useLedgerDates();
   const [empty, setEmpty] = useState(false);
+  const [levy, setLevy] = useState("");
+  const levies = [...new Set(client?.registrations.flatMap(({ levies: own }) => own) ?? [])];
   const { data: rows, error } = useQuery({
-    queryKey: ["client", client?.id, "trial-balance", dates.from, dates.to],
+    queryKey: ["client", client?.id, "trial-balance", dates.from, dates.to, levy],
     queryFn: () =>
       api.get<LedgerAccountRow[]>(
-        withQuery(`/clients/${client?.id}/trial-balance`, { from: dates.from, to: dates.to }),
+        withQuery(`/clients/${client?.id}/trial-balance`, { from: dates.from, to: dates.to, levy }),
       ),
     enabled: client !== undefined,
   });
@@ -36,9 +40,25 @@ export function TrialBalancePage() {
       aside={`${showDate(dates.from)} to ${showDate(dates.to)}, debit positive`}
       actions={<BooksNav />}
     >
+      <LedgerNav />
       <div className="mb-2 flex items-end gap-4">
         <DateField label="From" value={dates.from} onChange={dates.setFrom} />
         <DateField label="To" value={dates.to} onChange={dates.setTo} />
+        {levies.length > 0 && (
+          <SelectField
+            className="w-[170px]"
+            label="Postings"
+            value={levy}
+            onChange={(event) => setLevy(event.target.value)}
+          >
+            <option value="">all</option>
+            {levies.map((one) => (
+              <option key={one} value={one}>
+                of {one} only
+              </option>
+            ))}
+          </SelectField>
+        )}
         <label className="flex cursor-pointer items-center gap-1.5 pb-1.5">
           <input
             type="checkbox"
@@ -110,7 +130,9 @@ export function TrialBalancePage() {
           ))}
           {shown && (
             <tr className="total">
-              <td colSpan={2}>{sum("closing") === 0 ? "In balance" : "Out of balance"}</td>
+              <td colSpan={2}>
+                {levy !== "" ? `Postings of ${levy}` : sum("closing") === 0 ? "In balance" : "Out of balance"}
+              </td>
               {(["opening", "debit", "credit", "closing"] as const).map((key) => (
                 <td key={key} className="num">
                   <Figure amount={sum(key)} digits={digits} dash />

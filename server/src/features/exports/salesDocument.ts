@@ -1,0 +1,86 @@
+import { documentEffect } from "@fiscalon/core/facts/documentEffect";
+import type { DocumentEffect } from "@fiscalon/core/facts/documentEffect";
+import type { EInvoiceParty } from "@fiscalon/core/formats/einvoice/eInvoice";
+import { invoiceOf } from "@fiscalon/core/formats/einvoice/invoiceOf";
+import { writeUbl } from "@fiscalon/core/formats/einvoice/writeUbl";
+import { minorDigits } from "@fiscalon/core/money/currency";
+import type { Database } from "../../db/database.ts";
+import type { RegistrationRecord } from "../../db/models.ts";
+import { notFound } from "../../errors.ts";
+import { loadSetup } from "../clients/loadSetup.ts";
+import type { ClientSetup } from "../clients/loadSetup.ts";
+import { addParties } from "../documents/addParties.ts";
+import { loadDocuments } from "../documents/loadDocuments.ts";
+import type { StoredDocument } from "../documents/loadDocuments.ts";
+
+/** A posted document with everything that is printed of it. */
+export interface PrintedDocument {
+  document: StoredDocument;
+  effect: DocumentEffect;
+  setup: ClientSetup;
+  seller: EInvoiceParty;
+  buyer: EInvoiceParty;
+  /** The registration it is made under, where one is in force. */
+  registration: RegistrationRecord | undefined;
+  currency: string;
+  digits: number;
+}
+
+export async function printedDocument(
+  db: Database,
+  clientId: number,
+  documentId: number,
+): Promise<PrintedDocument> {
+  const setup = await loadSetup(db, clientId);
+  const [document] = await loadDocuments(db, "d.id = $1 AND d.client_id = $2", [documentId, clientId]);
+  if (!document) throw notFound("This document");
+  await addParties(db, setup, [document]);
+  const effect = documentEffect(document.input, setup.effect);
+  const place = setup.plain.places.find(({ id }) => id === document.place) ?? setup.plain.places[0];
+  const contact = document.contact === null ? null : await db.models.contacts.findByPk(document.contact);
+  const country = place?.country ?? setup.client.country;
+  const owner = effect.facts.find((fact) => fact.registration !== null)?.registration;
+  const registration =
+    setup.registrations.find(({ id }) => id === owner) ??
+    setup.registrations.find(({ validFrom, validTo }) => {
+      const on = document.input.date;
+      return validFrom <= on && (validTo === null || on <= validTo);
+    });
+  const currency = document.input.currency ?? setup.client.currency;
+  return {
+    document,
+    effect,
+    setup,
+    registration,
+    currency,
+    digits: minorDigits(currency),
+    seller: {
+      name: setup.client.name,
+      taxNumber: registration?.number ?? "",
+      country,
+      region: place?.region ?? "",
+    },
+    buyer: {
+      name: contact?.name ?? "",
+      taxNumber: contact?.taxNumber ?? "",
+      country: contact?.country ?? "",
+      region: contact?.region ?? "",
+    },
+  };
+}
+
+/** A sales document as e-invoice XML. */
+export async function eInvoiceXml(
+  db: Database,
+  clientId: number,
+  documentId: number,
+): Promise<{ name: string; xml: string }> {
+  const { document, effect, seller, buyer, currency, digits } = await printedDocument(
+    db,
+    clientId,
+    documentId,
+  );
+  const input = { ...document.input, corrects: document.corrects };
+  const invoice = invoiceOf(input, effect.printed, { seller, buyer }, currency, digits);
+  return { name: document.input.number, xml: writeUbl({ ...invoice, note: document.note }) };
+}

@@ -1,0 +1,42 @@
+import type { FastifyInstance } from "fastify";
+import Joi from "joi";
+import { id } from "@fiscalon/contract/fields";
+import { NUMBERED_KINDS, seriesBody } from "@fiscalon/contract/series";
+import type { NumberedKind } from "@fiscalon/contract/series";
+import { actorNow } from "../../actor.ts";
+import type { AppContext } from "../../context.ts";
+import { clientParams, described } from "../../validation.ts";
+import { changeSeries, seriesViews } from "./service.ts";
+
+type One = { Params: { id: number; kind: NumberedKind }; Body: { prefix: string; digits: number } };
+
+export async function seriesRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+  app.get<{ Params: { id: number } }>(
+    "/clients/:id/series",
+    {
+      schema: described("Series of numbers, with what is missing in them", "Set up", {
+        params: clientParams,
+      }),
+    },
+    (request) => seriesViews(db, request.params.id),
+  );
+
+  app.put<One>(
+    "/clients/:id/series/:kind",
+    {
+      schema: described("Change a series of numbers", "Set up", {
+        params: Joi.object({
+          id: id.required(),
+          kind: Joi.string()
+            .valid(...Object.keys(NUMBERED_KINDS))
+            .required(),
+        }),
+        body: seriesBody,
+      }),
+    },
+    async (request) => {
+      await changeSeries(db, actorNow(), request.params.id, request.params.kind, request.body);
+      return seriesViews(db, request.params.id);
+    },
+  );
+}

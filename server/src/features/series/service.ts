@@ -1,0 +1,119 @@
+import { FiscalError } from "@fiscalon/core/errors";
+import { NUMBERED_KINDS } from "@fiscalon/contract/series";
+import type { NumberedKind, SeriesView } from "@fiscalon/contract/series";
+import { made, recordChange } from "../../actor.ts";
+import type { Actor } from "../../actor.ts";
+import type { Database, Tx } from "../../db/database.ts";
+
+interface Series {
+  prefix: string;
+  digits: number;
+}
+
+/** What a client begins with. */
+const USUAL: Record<NumberedKind, Series> = {
+  "sales-invoice": { prefix: "SI-", digits: 4 },
+  "sales-credit-note": { prefix: "SC-", digits: 4 },
+  "cash-sale": { prefix: "CS-", digits: 4 },
+  expense: { prefix: "EX-", digits: 4 },
+  "self-billed-bill": { prefix: "SB-", digits: 4 },
+  journal: { prefix: "J-", digits: 4 },
+  "opening-balance": { prefix: "O-", digits: 4 },
+  "terminal-summary": { prefix: "T-", digits: 4 },
+  receipt: { prefix: "R-", digits: 4 },
+  payment: { prefix: "P-", digits: 4 },
+};
+
+async function seriesOf(db: Database, clientId: number, kind: NumberedKind, tx?: Tx): Promise<Series> {
+  const own = await db.row<Series>(
+    "SELECT prefix, digits FROM series WHERE client_id = $1 AND kind = $2",
+    [clientId, kind],
+    tx,
+  );
+  return own ?? USUAL[kind];
+}
+
+/** Numbers of a kind that belong to a series, as whole numbers; also of what was taken out or replaced. */
+const NUMBERS = (kind: NumberedKind) => `
+  SELECT DISTINCT CAST(substr(number, $2) AS INTEGER) AS n FROM ${kind === "receipt" || kind === "payment" ? "payments" : "documents"}
+  WHERE client_id = $1 AND kind = $3 AND substr(number, 1, $2 - 1) = $4 AND substr(number, $2) GLOB '[0-9]*'
+    AND substr(number, $2) NOT GLOB '*[^0-9]*'`;
+
+/**
+ * The next free number of a kind. Called inside the transaction that posts, so that none is given twice and none is
+ * left out.
+ * @throws FiscalError `document/no-number` for kinds that carry the number of somebody else
+ */
+export async function nextInSeries(db: Database, tx: Tx, clientId: number, kind: string): Promise<string> {
+  if (!(kind in USUAL)) {
+    throw new FiscalError("document/no-number", "Type the number that stands on the document.", "number");
+  }
+  const own = kind as NumberedKind;
+  const { prefix, digits } = await seriesOf(db, clientId, own, tx);
+  const row = await db.row<{ last: number | null }>(
+    `SELECT max(n) AS last FROM (${NUMBERS(own)})`,
+    [clientId, prefix.length + 1, own, prefix],
+    tx,
+  );
+  return prefix + String((row?.last ?? 0) + 1).padStart(digits, "0");
+}
+
+/** Every series with what comes next and what is missing in it. */
+export async function seriesViews(db: Database, clientId: number): Promise<SeriesView[]> {
+  const views: SeriesView[] = [];
+  for (const kind of Object.keys(NUMBERED_KINDS) as NumberedKind[]) {
+    const { prefix, digits } = await seriesOf(db, clientId, kind);
+    const bind = [clientId, prefix.length + 1, kind, prefix];
+    const row = await db.row<{ used: number; first: number | null; last: number | null }>(
+      `SELECT count(*) AS used, min(n) AS first, max(n) AS last FROM (${NUMBERS(kind)})`,
+      bind,
+    );
+    const gaps = await db.rows<{ after: number; before: number }>(
+      `SELECT n AS after, following AS before FROM
+         (SELECT n, lead(n) OVER (ORDER BY n) AS following FROM (${NUMBERS(kind)})) WHERE following > n + 1 LIMIT 100`,
+      bind,
+    );
+    const numbered = (n: number) => prefix + String(n).padStart(digits, "0");
+    const missing = gaps.flatMap(({ after, before }) =>
+      Array.from({ length: Math.min(20, before - after - 1) }, (_, at) => numbered(after + 1 + at)),
+    );
+    const { used = 0, first, last } = row ?? {};
+    views.push({
+      kind,
+      prefix,
+      digits,
+      next: numbered((last ?? 0) + 1),
+      used,
+      missing: missing.slice(0, 20),
+      missingCount: used === 0 ? 0 : (last ?? 0) - (first ?? 0) + 1 - used,
+    });
+  }
+  return views;
+}
+
+export async function changeSeries(
+  db: Database,
+  actor: Actor,
+  clientId: number,
+  kind: NumberedKind,
+  { prefix, digits }: Series,
+): Promise<void> {
+  await db.write(async (tx) => {
+    const before = await seriesOf(db, clientId, kind, tx);
+    const { createdAt, createdBy } = made(actor);
+    await db.run(
+      `INSERT INTO series (client_id, kind, prefix, digits, created_at, created_by) VALUES ($1, $2, $3, $4, $5, $6)
+       ON CONFLICT (client_id, kind) DO UPDATE SET prefix = excluded.prefix, digits = excluded.digits`,
+      [clientId, kind, prefix, digits, createdAt, createdBy],
+      tx,
+    );
+    await recordChange(db, tx, actor, {
+      client: clientId,
+      action: "change",
+      entity: "series",
+      id: null,
+      before: { kind, ...before },
+      after: { kind, prefix, digits },
+    });
+  });
+}

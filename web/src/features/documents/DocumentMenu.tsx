@@ -1,0 +1,59 @@
+import { useNavigate } from "react-router";
+import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
+import type { DocumentView } from "@fiscalon/contract/views";
+import { useScope } from "../../app/scope.ts";
+import { copyOf, creditNoteOf } from "./draft.ts";
+
+/** What else can be done with a posted document. */
+export function DocumentMenu({
+  document,
+  levy,
+  readOnly,
+  onKeep,
+  onVoid,
+}: {
+  document: DocumentView;
+  levy: string;
+  readOnly: boolean;
+  onKeep: () => void;
+  onVoid: () => void;
+}) {
+  const { client, path } = useScope();
+  const navigate = useNavigate();
+  const { direction } = DOCUMENT_KINDS[document.input.kind];
+  const credit = document.state === "posted" ? creditNoteOf(document, levy) : null;
+  const file = (what: string) => `/api/clients/${client?.id}/documents/${document.id}/${what}`;
+  const begin = (draft: ReturnType<typeof copyOf>) =>
+    void navigate(path(`books/documents/new/${draft.kind}`), { state: { draft } });
+  const actions: [string, string, (() => void) | null][] = [
+    ["copy", "Copy it to a new one", () => begin(copyOf(document, levy))],
+    ["keep", "Keep it to use again, or in a rhythm", onKeep],
+    ["credit", "Credit it", credit ? () => begin(credit) : null],
+    ["pdf", "Save as PDF", direction === "sale" ? () => window.open(file("pdf")) : null],
+    [
+      "e-invoice",
+      "Save as e-invoice (UBL)",
+      direction === "sale" ? () => window.open(file("e-invoice")) : null,
+    ],
+    ["void", "Take it out of the books", readOnly ? null : onVoid],
+  ];
+  return (
+    <select
+      className="action cursor-pointer"
+      aria-label="More"
+      value=""
+      onChange={(event) => actions.find(([id]) => id === event.target.value)?.[2]?.()}
+    >
+      <option value="" disabled>
+        More …
+      </option>
+      {actions
+        .filter(([, , act]) => act !== null)
+        .map(([id, name]) => (
+          <option key={id} value={id} className="bg-base-100 text-base-content">
+            {name}
+          </option>
+        ))}
+    </select>
+  );
+}

@@ -1,0 +1,112 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useNavigate } from "react-router";
+import { RHYTHMS } from "@fiscalon/contract/templates";
+import type { TemplateView } from "@fiscalon/contract/templates";
+import { useScope } from "../../app/scope.ts";
+import { api } from "../../kit/api.ts";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { plural, showDate, today } from "../../kit/format.ts";
+import { KIND_NAMES } from "../../kit/kinds.ts";
+import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
+import { BooksNav } from "../documents/BooksNav.tsx";
+import { draftOfBody } from "../documents/draft.ts";
+import { useContacts } from "../setup/useSetup.ts";
+import { useTemplates } from "./useTemplates.ts";
+
+/** Kept documents: begun anew from here, or posted in their rhythm. */
+export function TemplatesPage() {
+  const { client, path, registration } = useScope();
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const { data: templates } = useTemplates();
+  const { data: contacts = [] } = useContacts();
+  const refresh = () => queries.invalidateQueries({ queryKey: ["client", client?.id] });
+  const postDue = useMutation({
+    mutationFn: () => api.post<{ posted: number }>(`/clients/${client?.id}/templates/post-due`),
+    onSuccess: refresh,
+  });
+  const drop = useMutation({
+    mutationFn: (id: number) => api.delete(`/clients/${client?.id}/templates/${id}`),
+    onSuccess: refresh,
+  });
+  const due = templates?.reduce((sum, one) => sum + one.due.length, 0) ?? 0;
+  const begin = ({ document, kind }: TemplateView) => {
+    const contact = contacts.find(({ id }) => id === document.contact) ?? null;
+    const levy = registration?.levies[0] ?? "VAT";
+    const draft = { ...draftOfBody(document, contact, levy), number: "", date: today(), taxPoint: "" };
+    void navigate(path(`books/documents/new/${kind}`), { state: { draft } });
+  };
+  if (templates?.length === 0) {
+    return (
+      <Sheet title="Kept documents" actions={<BooksNav />}>
+        <EmptyState title="Nothing is kept yet">
+          Open a document and choose “Keep it to use again” under More. It can also be posted by itself every
+          week, month, quarter or year.
+        </EmptyState>
+      </Sheet>
+    );
+  }
+  return (
+    <Sheet title="Kept documents" actions={<BooksNav />}>
+      <ErrorNote error={postDue.error ?? drop.error} />
+      <div className="mb-2 flex items-center gap-4">
+        <span className="quiet">
+          {due === 0
+            ? "Nothing is due today."
+            : `${plural(due, "document is", "documents are")} due up to today.`}
+        </span>
+        {due > 0 && (
+          <button
+            type="button"
+            className="action main ml-auto"
+            disabled={postDue.isPending}
+            onClick={() => postDue.mutate()}
+          >
+            {postDue.isPending ? "Posting …" : `Post the ${due} due`}
+          </button>
+        )}
+      </div>
+      {postDue.data && (
+        <p role="status" className="note-row mb-3">
+          Posted {plural(postDue.data.posted, "document")}.
+        </p>
+      )}
+      <table className="sheet-table">
+        <thead>
+          <tr>
+            <th>Name</th>
+            <th>Kind</th>
+            <th>Party</th>
+            <th>Rhythm</th>
+            <th>Next on</th>
+            <th className="num">Due</th>
+            <th className="w-[170px]" />
+          </tr>
+        </thead>
+        <tbody>
+          {templates?.map((one) => (
+            <tr key={one.id}>
+              <td className="font-semibold">{one.name}</td>
+              <td>{KIND_NAMES[one.kind]}</td>
+              <td>{one.party}</td>
+              <td className="quiet">{one.every ? RHYTHMS[one.every] : "when asked for"}</td>
+              <td>
+                {one.nextOn ? showDate(one.nextOn) : ""}
+                {one.until && <span className="quiet"> until {showDate(one.until)}</span>}
+              </td>
+              <td className="num">{one.due.length || ""}</td>
+              <td className="text-right">
+                <button type="button" className="word-link mr-4" onClick={() => begin(one)}>
+                  Use it
+                </button>
+                <button type="button" className="word-link" onClick={() => drop.mutate(one.id)}>
+                  Forget
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Sheet>
+  );
+}

@@ -1,0 +1,14 @@
+import { useQuery } from "@tanstack/react-query";
+import type { TemplateView } from "@fiscalon/contract/templates";
+import { useScope } from "../../app/scope.ts";
+import { api } from "../../kit/api.ts";
+
+/** Documents kept to be used again. */
+export function useTemplates() {
+  const { client } = useScope();
+  return useQuery({
+    queryKey: ["client", client?.id, "templates"],
+    queryFn: () => api.get<TemplateView[]>(`/clients/${client?.id}/templates`),
+    enabled: client !== undefined,
+  });
+}
