@@ -1,5 +1,5 @@
 import clsx from "clsx";
-import { NavLink } from "react-router";
+import { NavLink, useLocation } from "react-router";
 import { useScope } from "../../app/scope.ts";
 
 const SCREENS = [
@@ -17,6 +17,7 @@ const SCREENS = [
 /** The screens of Books. */
 export function BooksNav() {
   const { path } = useScope();
+  const inLedger = /\/books\/(statements|export)\b/.test(useLocation().pathname);
   return (
     <nav aria-label="Books" className="flex gap-5">
       {SCREENS.map(([to = "", name]) => (
@@ -26,7 +27,9 @@ export function BooksNav() {
           className={({ isActive }) =>
             clsx(
               "border-b-2 pb-0.5 font-semibold",
-              isActive ? "border-primary" : "quiet border-transparent hover:text-base-content",
+              isActive || (inLedger && to === "books/ledger")
+                ? "border-primary"
+                : "quiet border-transparent hover:text-base-content",
             )
           }
         >

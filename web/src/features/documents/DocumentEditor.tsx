@@ -71,7 +71,8 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
   const live = useEffectOf(useDeferredValue(draft), setup.effect, around);
   const kind = DOCUMENT_KINDS[draft.kind];
   const readOnly = document !== null && (document.locked !== null || document.state !== "posted");
-  const changed = raw !== initial;
+  const [start] = useState(initial);
+  const changed = raw !== start;
   const clientId = client?.id ?? 0;
 
   useEffect(() => {

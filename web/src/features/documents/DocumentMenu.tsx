@@ -39,7 +39,7 @@ export function DocumentMenu({
   ];
   return (
     <select
-      className="action cursor-pointer"
+      className="action w-[92px] cursor-pointer"
       aria-label="More"
       value=""
       onChange={(event) => actions.find(([id]) => id === event.target.value)?.[2]?.()}

@@ -36,7 +36,7 @@ export function ExportPage() {
     },
   ];
   return (
-    <Sheet title="Take it all along" actions={<BooksNav />}>
+    <Sheet title="Export" actions={<BooksNav />}>
       <LedgerNav />
       <div className="mb-4 flex items-end gap-4">
         <DateField label="From" value={dates.from} onChange={dates.setFrom} />

@@ -5,7 +5,7 @@ import { useScope } from "../../app/scope.ts";
 const VIEWS = [
   ["books/ledger", "Trial balance"],
   ["books/statements", "Profit and loss, balance sheet"],
-  ["books/export", "Take it all along"],
+  ["books/export", "Export"],
 ];
 
 /** The views of the ledger. */

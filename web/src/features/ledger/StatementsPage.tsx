@@ -61,7 +61,7 @@ export function StatementsPage() {
   );
   return (
     <Sheet
-      title="Profit and loss, balance sheet"
+      title="Statements"
       aside={`${showDate(dates.from)} to ${showDate(dates.to)}`}
       actions={<BooksNav />}
     >

@@ -26,7 +26,7 @@ export function TemplateMenu({
   };
   return (
     <select
-      className="action cursor-pointer"
+      className="action w-[130px] cursor-pointer"
       aria-label="Lines of a kept document"
       value=""
       onChange={(event) => insert(event.target.value)}
