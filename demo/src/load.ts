@@ -1,6 +1,14 @@
 import { caller } from "./caller.ts";
 import type { Caller } from "./caller.ts";
 import { honeygumMeadery } from "./honeygumMeadery.ts";
+import { falajIrrigation } from "./falajIrrigation.ts";
+import { juniperLane } from "./juniperLane.ts";
+import { larkspurStrings } from "./larkspurStrings.ts";
+import { monsoonLooms } from "./monsoonLooms.ts";
+import { prairieLamp } from "./prairieLamp.ts";
+import { pukekoPhysio } from "./pukekoPhysio.ts";
+import { quillon } from "./quillon.ts";
+import { tamarackSigns } from "./tamarackSigns.ts";
 import { nimbusRidge } from "./nimbusRidge.ts";
 import { addDays, calendarQuartersAround, quartersAround } from "./quarters.ts";
 import { saltmarshFeeds } from "./saltmarshFeeds.ts";
@@ -47,9 +55,34 @@ export async function loadDemo(address: string): Promise<void> {
   await lateBill(call, client.id, quarters[3]?.to ?? today);
   const due = quarters[4];
   if (due) await saltmarshFeeds(call, caller(`${address}/simulators`), client.id, due, today);
-  for (const book of [nimbusRidge(quarters, today), honeygumMeadery(calendarQuartersAround(today), today)]) {
-    await call("POST", "/books", book);
+  const ending = calendarQuartersAround(today);
+  const books = [
+    nimbusRidge(quarters, today),
+    tamarackSigns(ending, today),
+    honeygumMeadery(ending, today),
+    larkspurStrings(quarters, today),
+    quillon(quarters, today),
+    juniperLane(ending, today),
+    falajIrrigation(ending, today),
+    prairieLamp(ending, today),
+    pukekoPhysio(ending, today),
+    monsoonLooms(ending, today),
+  ];
+  for (const book of books) await loadBook(call, book);
+}
+
+/** A long book is loaded by a job; this waits for its end. */
+async function loadBook(call: Caller, book: object): Promise<void> {
+  let { job } = await call<{ job?: { id: number; state: string; error: { message: string } | null } }>(
+    "POST",
+    "/books",
+    book,
+  );
+  while (job && (job.state === "running" || job.state === "waiting")) {
+    await new Promise((later) => setTimeout(later, 250));
+    job = await call("GET", `/jobs/${job.id}`);
   }
+  if (job?.error) throw new Error(job.error.message);
 }
 
 /** A bill that turned up after its quarter was filed: a late item of the quarter that is due. */
