@@ -45,7 +45,7 @@ export const CHECKS = {
   },
   "no-supplier-number": {
     severity: "check",
-    title: "No valid VAT number for a large claim",
+    title: "No valid tax number for a large claim",
     source: "SI 1995/2518 reg. 13 and 14",
   },
   duplicate: { severity: "check", title: "Entered twice, perhaps", source: "common practice, no source" },

@@ -12,6 +12,7 @@ import type { BenchRow } from "./report.ts";
 import { bestTime } from "./report.ts";
 
 const FACTS = 100_000;
+const DOCUMENTS = 100_000;
 const CODES = ["S20", "R5", "Z", "EX"];
 
 /** The boxes of a period with 100,000 facts, beside one plain SQL aggregate over the same rows. */
@@ -24,6 +25,7 @@ export async function boxesBench(dataDir: string): Promise<BenchRow[]> {
       [registration.id],
     ),
   );
+  await fillUp(db, clientId);
   const boxes = await bestTime(7, () => boxesNow(db, registration, "2026-06-30"));
   const page = await bestTime(5, () =>
     documentPage(db, clientId, {
@@ -48,8 +50,8 @@ export async function boxesBench(dataDir: string): Promise<BenchRow[]> {
   });
   return [
     row("nine boxes of a period with 100,000 facts", boxes),
-    row("first page and totals of 50,000 documents", page),
-    row("trial balance over 250,000 postings", balance),
+    row("first page and totals of 100,000 documents", page),
+    row("trial balance over 1,000,000 postings", balance),
   ];
 }
 
@@ -68,6 +70,29 @@ async function booksOf(db: Database): Promise<{ clientId: number; registration: 
     const [registration] = setup.registrations;
     if (!registration) throw new Error("the client has no registration");
     return { clientId, registration };
+  });
+}
+
+/** The books grow to 100,000 documents and a million postings in another period, row upon row in plain SQL. */
+async function fillUp(db: Database, clientId: number): Promise<void> {
+  await db.write(async (tx) => {
+    await db.run(
+      `INSERT INTO documents (client_id, kind, number, date, prices, currency, net, tax, gross, ledger_date, state,
+         created_at, created_by)
+       SELECT client_id, kind, number || 'x', '2026-01-15', prices, currency, net, tax, gross, '2026-01-15', state,
+         created_at, created_by FROM documents WHERE client_id = $1 LIMIT $2`,
+      [clientId, DOCUMENTS - FACTS / 2],
+      tx,
+    );
+    for (let times = 0; times < 3; times += 1) {
+      await db.run(
+        `INSERT INTO postings (entry_id, client_id, account_id, date, amount, line, levy, text)
+         SELECT entry_id, client_id, account_id, date('2026-01-15', '-' || (id % 200) || ' days'), amount, line, levy, text
+         FROM postings WHERE client_id = $1 LIMIT 260000`,
+        [clientId],
+        tx,
+      );
+    }
   });
 }
 

@@ -6,6 +6,7 @@ const MADE = "created_at TEXT NOT NULL, created_by INTEGER NOT NULL REFERENCES p
 export const papers: Migration = {
   name: "2026-11-25-papers",
   statements: [
+    `CREATE INDEX documents_by_ledger ON documents (client_id, state, ledger_date)`,
     `CREATE TABLE attachments (
       id INTEGER PRIMARY KEY, client_id INTEGER NOT NULL REFERENCES clients, document_id INTEGER NOT NULL REFERENCES documents,
       file_hash TEXT NOT NULL, name TEXT NOT NULL, type TEXT NOT NULL, bytes INTEGER NOT NULL,

@@ -81,8 +81,9 @@ function conditions(clientId: number, filter: DocumentFilter): { where: string; 
     bind.push(filter.from, filter.to, filter.registration);
     const [from, to, registration] = [`$${bind.length - 2}`, `$${bind.length - 1}`, `$${bind.length}`];
     where.push(
-      `(d.ledger_date BETWEEN ${from} AND ${to} OR d.date BETWEEN ${from} AND ${to} OR EXISTS (SELECT 1 FROM facts f
-         WHERE f.document_id = d.id AND f.live = 1 AND f.registration_id = ${registration} AND f.period_end = ${to}))`,
+      `d.id IN (SELECT id FROM documents WHERE client_id = $1 AND state = $2 AND date BETWEEN ${from} AND ${to}
+         UNION SELECT id FROM documents WHERE client_id = $1 AND state = $2 AND ledger_date BETWEEN ${from} AND ${to}
+         UNION SELECT document_id FROM facts WHERE registration_id = ${registration} AND period_end = ${to} AND live = 1)`,
     );
   }
   return { where: where.join(" AND "), bind };

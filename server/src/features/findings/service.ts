@@ -153,7 +153,8 @@ async function lineFindings({ db, registration, period, context, tx }: Scope): P
     const lines = await candidateLines(db, registration.id, period.to, check.condition, more, tx);
     found.push(...judged(check, lines, context));
   }
-  return found;
+  // A line that is paid in parts has a fact for each; it is one finding all the same.
+  return [...new Map(found.map((one) => [one.key, one])).values()];
 }
 
 async function duplicates({ db, setup, registration, period, context, tx }: Scope): Promise<Finding[]> {

@@ -13,6 +13,7 @@ import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { KIND_NAMES } from "../../kit/kinds.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { AccountDialog } from "../setup/AccountDialog.tsx";
+import { CodeEditor } from "../setup/CodeEditor.tsx";
 import { ContactDialog } from "../setup/ContactDialog.tsx";
 import { ItemDialog } from "../setup/ItemDialog.tsx";
 import { useContacts, useItems } from "../setup/useSetup.ts";
@@ -34,6 +35,7 @@ import { LineDetails } from "./LineDetails.tsx";
 import { LineGrid } from "./LineGrid.tsx";
 import type { Creation } from "./LineGrid.tsx";
 import { lineFromItem, withProposals } from "./proposals.ts";
+import { useChoices } from "./useChoices.ts";
 import { draftEffectOf } from "./draftEffect.ts";
 import { effectOf, useEffectOf } from "./useEffectOf.ts";
 import { useOriginal } from "./useOriginal.ts";
@@ -144,17 +146,7 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
   };
   useHotkeys("mod+enter", post, { enableOnFormTags: true, preventDefault: true });
 
-  const accountChoices = setup.plain.accounts.map((account) => ({
-    value: account.code,
-    label: account.name,
-  }));
-  const codeChoices = setup.plain.codes
-    .filter(({ code }) => !setup.plain.archived.includes(code))
-    .filter(
-      (code) => kind.direction === null || code.direction === "both" || code.direction === kind.direction,
-    )
-    .map((code) => ({ value: code.code, label: code.name }));
-  const itemChoices = items.map((item) => ({ value: item.ref, label: item.name }));
+  const { accountChoices, codeChoices, itemChoices } = useChoices(setup.plain, items, kind.direction);
   const focused = draft.lines[focusLine];
   const isJournal = kind.direction === null;
   const saveError =
@@ -322,6 +314,18 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
           onClose={() => setCreating(null)}
           onDone={(account) => {
             updateLine(creating.line, { account });
+            setCreating(null);
+          }}
+        />
+      )}
+      {creating?.what === "code" && (
+        <CodeEditor
+          code={null}
+          named={creating.text}
+          setup={setup.plain}
+          onClose={() => setCreating(null)}
+          onDone={(code) => {
+            updateLine(creating.line, { code, codeTyped: true });
             setCreating(null);
           }}
         />

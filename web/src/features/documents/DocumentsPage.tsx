@@ -15,7 +15,7 @@ import { usePagedRows } from "../../kit/usePagedRows.ts";
 import { BooksNav } from "./BooksNav.tsx";
 
 const ROW = "grid border-b [&>*]:truncate [&>*]:px-2 [&>*]:py-1";
-const COLUMNS = "grid-cols-[106px_150px_120px_minmax(120px,1fr)_90px_104px_94px_104px_64px]";
+const COLUMNS = "grid-cols-[106px_146px_112px_minmax(100px,1fr)_76px_124px_112px_124px_46px]";
 
 /** One grid for all documents, paged on the server and drawn only where it is looked at. */
 export function DocumentsPage() {

@@ -1,19 +1,16 @@
-import clsx from "clsx";
-import { X } from "lucide-react";
-import { useRef } from "react";
+import { useLayoutEffect, useRef, useState } from "react";
 import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
 import { displayAmount } from "@fiscalon/core/money/amount";
-import { Combo } from "../../kit/Combo.tsx";
 import type { Choice } from "../../kit/Combo.tsx";
 import { BLANK_LINE } from "./draft.ts";
 import type { Draft, DraftLine } from "./draft.ts";
+import { LineRow } from "./LineRow.tsx";
+import type { RowActions, TextColumn } from "./LineRow.tsx";
 import { placeOfError } from "./useEffectOf.ts";
 import type { LiveEffect } from "./useEffectOf.ts";
 
-type TextColumn = "text" | "quantity" | "unitPrice" | "discount" | "amount" | "tax";
-
 export interface Creation {
-  what: "account" | "item";
+  what: "account" | "item" | "code";
   line: number;
   text: string;
 }
@@ -54,74 +51,40 @@ export function LineGrid({
   const several = new Set(setup.registrations.flatMap(({ levies }) => levies)).size > 1;
   const taxWord = several ? "Tax" : levy;
   const wrong = placeOfError(live.error, live.at);
-  const columns: TextColumn[] = quantities
-    ? ["text", "quantity", "unitPrice", "discount", "amount", "tax"]
-    : ["text", "amount", "tax"];
-
-  /** The levy a typed tax is of: the first one the line bears. */
-  const levyOfLine = (row: number): string =>
-    live.effect?.priced.lines[live.at.indexOf(row)]?.taxes.find((tax) => tax.rate !== null)?.component.levy ??
-    "";
-
   const move = (row: number, column: string) => {
     grid.current?.querySelector<HTMLElement>(`[data-cell="${row}-${column}"]`)?.focus();
   };
-  const keys = (row: number, column: string) => (event: React.KeyboardEvent<HTMLInputElement>) => {
-    if (event.key === "ArrowUp") move(row - 1, column);
-    else if (event.key === "ArrowDown" || (event.key === "Enter" && !event.ctrlKey && !event.metaKey)) {
-      event.preventDefault();
-      if (row === draft.lines.length - 1 && !readOnly) onLines([...draft.lines, BLANK_LINE]);
-      requestAnimationFrame(() => move(row + 1, column));
-    } else if (event.key === "Backspace" && event.altKey) remove(row);
-  };
-  const remove = (row: number) => {
-    const left = draft.lines.filter((_, index) => index !== row);
-    onLines(left.length === 0 ? [BLANK_LINE] : left);
-  };
-  const paste = (row: number, column: TextColumn) => (event: React.ClipboardEvent) => {
-    const block = event.clipboardData.getData("text/plain");
-    if (!/[\t\n]/.test(block.trim())) return;
-    event.preventDefault();
-    const from = columns.indexOf(column);
-    const lines = [...draft.lines];
-    block
-      .trimEnd()
-      .split(/\r?\n/)
-      .forEach((cells, down) => {
-        const line = { ...(lines[row + down] ?? BLANK_LINE) };
-        cells.split("\t").forEach((cell, across) => {
-          const target = columns[from + across];
-          if (target) line[target] = cell.trim();
-        });
-        lines[row + down] = line;
-      });
-    onLines([...lines, BLANK_LINE]);
-  };
-  const cell = (row: number, column: TextColumn, label: string, numeric: boolean, shown?: string) => (
-    <input
-      data-cell={`${row}-${column}`}
-      aria-label={`${label}, line ${row + 1}`}
-      aria-invalid={wrong?.line === row && wrong.field === column ? true : undefined}
-      className={clsx(
-        "cell",
-        numeric && "num",
-        wrong?.line === row && wrong.field === column && "!border-error",
-      )}
-      value={draft.lines[row]?.[column] ?? ""}
-      placeholder={shown}
-      readOnly={readOnly}
-      inputMode={numeric ? "decimal" : undefined}
-      onChange={(event) =>
+  const [relay] = useState(() => new ActionRelay());
+  useLayoutEffect(() => {
+    relay.pointTo({
+      change: onLine,
+      typed: (row, column, text) =>
         onLine(row, {
-          [column]: event.target.value,
-          ...(column === "tax" ? { taxLevy: draft.lines[row]?.taxLevy || levyOfLine(row) } : {}),
-        })
-      }
-      onFocus={() => onFocusLine(row)}
-      onKeyDown={keys(row, column)}
-      onPaste={paste(row, column)}
-    />
-  );
+          [column]: text,
+          ...(column === "tax" ? { taxLevy: draft.lines[row]?.taxLevy || levyOfLine(live, row) } : {}),
+        }),
+      focus: onFocusLine,
+      keys: (row, column, event) => {
+        if (event.key === "ArrowUp") move(row - 1, column);
+        else if (event.key === "ArrowDown" || (event.key === "Enter" && !event.ctrlKey && !event.metaKey)) {
+          event.preventDefault();
+          if (row === draft.lines.length - 1 && !readOnly) onLines([...draft.lines, BLANK_LINE]);
+          requestAnimationFrame(() => move(row + 1, column));
+        } else if (event.key === "Backspace" && event.altKey) relay.actions.remove(row);
+      },
+      paste: (row, column, event) => {
+        const block = event.clipboardData.getData("text/plain");
+        if (!/[\t\n]/.test(block.trim())) return;
+        event.preventDefault();
+        onLines([...pasted(draft.lines, block, row, column, quantities), BLANK_LINE]);
+      },
+      remove: (row) => {
+        const left = draft.lines.filter((_, index) => index !== row);
+        onLines(left.length === 0 ? [BLANK_LINE] : left);
+      },
+      create: (what, line, text) => onCreate({ what, line, text }),
+    });
+  });
   return (
     <table className="sheet-table" ref={grid}>
       <thead>
@@ -143,87 +106,78 @@ export function LineGrid({
           const priced = live.effect?.printed.lines[live.at.indexOf(row)];
           const tax = priced?.taxes.reduce((sum, one) => sum + one.tax, 0);
           return (
-            <tr key={row} className="[&>td]:!p-0">
-              <td>
-                {cell(row, "text", "Text", false, row === draft.lines.length - 1 ? "next line" : undefined)}
-              </td>
-              {items.length > 0 && (
-                <td>
-                  <Combo
-                    cell
-                    label={`Item, line ${row + 1}`}
-                    value={line.item}
-                    choices={items}
-                    disabled={readOnly}
-                    onChange={(item) => onLine(row, { item })}
-                    onCreate={(text) => onCreate({ what: "item", line: row, text })}
-                    createWord="Create item"
-                    inputProps={{ onFocusCapture: () => onFocusLine(row) }}
-                  />
-                </td>
-              )}
-              <td>
-                <Combo
-                  cell
-                  mono
-                  label={`Account, line ${row + 1}`}
-                  value={line.account}
-                  choices={accounts}
-                  disabled={readOnly}
-                  onChange={(account) => onLine(row, { account })}
-                  onCreate={(text) => onCreate({ what: "account", line: row, text })}
-                  createWord="Create account"
-                />
-              </td>
-              <td>
-                <Combo
-                  cell
-                  mono
-                  label={`Code, line ${row + 1}`}
-                  value={line.code}
-                  choices={codes}
-                  disabled={readOnly}
-                  onChange={(code) => onLine(row, { code, codeTyped: code !== "" })}
-                />
-              </td>
-              {quantities && <td>{cell(row, "quantity", "Quantity", true)}</td>}
-              {quantities && <td>{cell(row, "unitPrice", "Unit price", true)}</td>}
-              {quantities && <td>{cell(row, "discount", "Discount", true)}</td>}
-              <td>
-                {cell(
-                  row,
-                  "amount",
-                  "Amount",
-                  true,
-                  priced && line.amount === "" ? displayAmount(priced.amount, digits) : undefined,
-                )}
-              </td>
-              <td className={clsx(line.tax !== "" && "font-semibold text-primary")}>
-                {cell(
-                  row,
-                  "tax",
-                  taxWord,
-                  true,
-                  tax === undefined ? undefined : tax === 0 ? "–" : displayAmount(tax, digits),
-                )}
-              </td>
-              <td>
-                {!readOnly && draft.lines.length > 1 && (
-                  <button
-                    type="button"
-                    aria-label={`Remove line ${row + 1}`}
-                    className="cursor-pointer p-1 text-secondary hover:text-error"
-                    onClick={() => remove(row)}
-                  >
-                    <X size={14} />
-                  </button>
-                )}
-              </td>
-            </tr>
+            <LineRow
+              key={row}
+              row={row}
+              line={line}
+              last={row === draft.lines.length - 1}
+              single={draft.lines.length === 1}
+              amountShown={priced && line.amount === "" ? displayAmount(priced.amount, digits) : undefined}
+              taxShown={tax === undefined ? undefined : tax === 0 ? "–" : displayAmount(tax, digits)}
+              wrongField={wrong?.line === row ? wrong.field : null}
+              taxWord={taxWord}
+              quantities={quantities}
+              readOnly={readOnly}
+              accounts={accounts}
+              codes={codes}
+              items={items}
+              actions={relay.actions}
+            />
           );
         })}
       </tbody>
       {setup.accounts.length === 0 && <caption className="text-error">There are no accounts yet.</caption>}
     </table>
   );
+}
+
+/** The levy a typed tax is of: the first one the line bears. */
+function levyOfLine({ effect, at }: LiveEffect, row: number): string {
+  const taxes = effect?.priced.lines[at.indexOf(row)]?.taxes ?? [];
+  return taxes.find((tax) => tax.rate !== null)?.component.levy ?? "";
+}
+
+/** Actions that stay the same object and do whatever the newest ones do. */
+class ActionRelay {
+  #newest: RowActions | undefined;
+  readonly actions: RowActions = {
+    change: (...given) => this.#newest?.change(...given),
+    typed: (...given) => this.#newest?.typed(...given),
+    focus: (...given) => this.#newest?.focus(...given),
+    keys: (...given) => this.#newest?.keys(...given),
+    paste: (...given) => this.#newest?.paste(...given),
+    remove: (...given) => this.#newest?.remove(...given),
+    create: (...given) => this.#newest?.create(...given),
+  };
+
+  pointTo(newest: RowActions): void {
+    this.#newest = newest;
+  }
+}
+
+/** The lines with a block of cells put in from a row and column on. */
+function pasted(
+  lines: readonly DraftLine[],
+  block: string,
+  row: number,
+  column: TextColumn,
+  quantities: boolean,
+): DraftLine[] {
+  const columns: TextColumn[] = quantities
+    ? ["text", "quantity", "unitPrice", "discount", "amount", "tax"]
+    : ["text", "amount", "tax"];
+  const from = columns.indexOf(column);
+  const next = [...lines];
+  block
+    .trimEnd()
+    .split(/\r?\n/)
+    .forEach((cells, down) => {
+      const line = { ...(next[row + down] ?? BLANK_LINE) };
+      cells.split("\t").forEach((cell, across) => {
+        const target = columns[from + across];
+        if (target) line[target] = cell.trim();
+      });
+      next[row + down] = line;
+    });
+  return next;
 }

@@ -18,7 +18,23 @@ export function withProposals(
 ): Draft {
   const { direction } = DOCUMENT_KINDS[draft.kind];
   if (direction === null) return draft;
-  return { ...draft, lines: draft.lines.map((line) => proposed(line, draft, setup, items, direction)) };
+  const head = headOf(draft);
+  const lines = draft.lines.map((line) => {
+    const known = answers.get(line);
+    if (known?.head === head && known.setup === setup && known.items === items) return known.line;
+    const answer = proposed(line, draft, setup, items, direction);
+    answers.set(line, { head, setup, items, line: answer });
+    return answer;
+  });
+  return { ...draft, lines };
+}
+
+/** Answers given before: a line that did not change stays the same object, so that its row is not drawn again. */
+const answers = new WeakMap<DraftLine, { head: string; setup: object; items: object; line: DraftLine }>();
+
+/** Everything of the document's head that a proposal depends on. */
+function headOf({ kind, date, taxPoint, originalDate, place, contact }: Draft): string {
+  return JSON.stringify([kind, date, taxPoint, originalDate, place, contact]);
 }
 
 function proposed(
@@ -52,7 +68,8 @@ function proposed(
     direction,
     setup.effect.codes,
   );
-  return { ...line, code: answer?.code ?? "", codeReason: answer?.reason ?? "" };
+  const [code, codeReason] = [answer?.code ?? "", answer?.reason ?? ""];
+  return line.code === code && line.codeReason === codeReason ? line : { ...line, code, codeReason };
 }
 
 /** The rule that answers for the tax class; for a line without one, only where the supply crosses a border. */

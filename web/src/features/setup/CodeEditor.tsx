@@ -11,18 +11,23 @@ import { blankCode, CodeForm } from "./CodeForm.tsx";
 /** Makes or changes a code of the client. */
 export function CodeEditor({
   code,
+  named = "",
   setup,
   onClose,
+  onDone = onClose,
 }: {
   code: TaxCode | null;
+  /** What a new one is to be called. */
+  named?: string;
   setup: PlainSetup;
   onClose: () => void;
+  onDone?: (code: string) => void;
 }) {
   const { client } = useScope();
   const queries = useQueryClient();
   const packId = setup.registrations[0]?.pack ?? (client ? packOfCountry(client.country)?.id : undefined);
   const [draft, setDraft] = useState<TaxCode>(
-    code ?? { ...blankCode(), ...(packId === undefined ? {} : { pack: packId }) },
+    code ?? { ...blankCode(), code: named, ...(packId === undefined ? {} : { pack: packId }) },
   );
   const levies = packId === undefined ? [] : packById(draft.pack ?? packId).levies.map(({ levy }) => levy);
   const save = useMutation({
@@ -32,7 +37,7 @@ export function CodeEditor({
     },
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: ["client", client?.id] });
-      onClose();
+      onDone(draft.code);
     },
   });
   const error = (path: string) =>
