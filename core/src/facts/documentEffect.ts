@@ -136,13 +136,31 @@ function assigned(
   if (priced.gross !== 0 && waitsForPayment(fact, document.kind, registration)) {
     return { ...fact, registration: registration.id, period: null, held: true };
   }
-  const sealed = setup.sealed.get(registration.id) ?? new Set<CalendarDate>();
   return {
     ...fact,
     registration: registration.id,
-    period: assignPeriod(registration, fact.taxPoint, sealed) ?? null,
+    period: periodOf(registration, fact.taxPoint, setup),
     held: false,
   };
+}
+
+/** Periods found before by set-up: thousands of documents share a few dozen days. */
+const periods = new WeakMap<EffectSetup, Map<string, PeriodAssignment | null>>();
+
+function periodOf(
+  registration: RegistrationSetup,
+  taxPoint: CalendarDate,
+  setup: EffectSetup,
+): PeriodAssignment | null {
+  const own = periods.get(setup) ?? new Map<string, PeriodAssignment | null>();
+  periods.set(setup, own);
+  const key = `${registration.id} ${taxPoint}`;
+  const known = own.get(key);
+  if (known !== undefined) return known;
+  const sealed = setup.sealed.get(registration.id) ?? new Set<CalendarDate>();
+  const period = assignPeriod(registration, taxPoint, sealed) ?? null;
+  own.set(key, period);
+  return period;
 }
 
 /** Nothing is posted into a period that is sealed for any registration: the ledger of those days stays as it was. */

@@ -57,7 +57,6 @@ export async function importBench(dataDir: string): Promise<BenchRow[]> {
 async function plainInserts(dataDir: string): Promise<number> {
   const plainDir = join(dataDir, "plain");
   const plain = await Database.open(plainDir, "Bench");
-  await plain.sequelize.query("PRAGMA foreign_keys = OFF");
   const source = join(dataDir, "fiscalon.sqlite").replaceAll("'", "''");
   await plain.sequelize.query(`ATTACH '${source}' AS source`);
   const columns = new Map<string, string>();
@@ -65,6 +64,8 @@ async function plainInserts(dataDir: string): Promise<number> {
     const rows = await plain.rows<{ name: string }>(`SELECT name FROM pragma_table_info('${table}')`);
     columns.set(table, rows.map(({ name }) => name).join(", "));
   }
+  for (const table of ["clients", "accounts", "registrations", "imports"])
+    await plain.sequelize.query(`INSERT INTO ${table} SELECT * FROM source.${table}`);
   const start = performance.now();
   for (const [table, names] of columns)
     await plain.sequelize.query(`INSERT INTO ${table} (${names}) SELECT ${names} FROM source.${table}`);

@@ -79,8 +79,9 @@ export class Database {
   }
 
   /**
-   * Inserts rows of equal shape with one statement a chunk; the values travel as one bound JSON text. Columns that
-   * are null in a whole chunk are left to their default, which is where most of the time would go.
+   * Inserts rows of equal shape, many with one statement, each value bound. Columns that are null in a whole call are
+   * left to their default. Sequelize would search the text of so long a statement for parameters, so the driver's own
+   * connection of the transaction is asked.
    */
   async insertRows(
     table: BulkTable,
@@ -88,17 +89,21 @@ export class Database {
     rows: readonly unknown[][],
     tx: Tx,
   ): Promise<void> {
-    for (let at = 0; at < rows.length; at += CHUNK) {
-      const chunk = rows.slice(at, at + CHUNK);
-      const used = columns.flatMap((_, index) => (chunk.some((row) => row[index] !== null) ? [index] : []));
-      const names = used.map((index) => columns[index]).join(", ");
-      const values = used.map((_, place) => `value->>${place}`).join(", ");
-      const cells = chunk.map((row) => used.map((index) => row[index]));
-      await this.run(
-        `INSERT INTO ${table} (${names}) SELECT ${values} FROM json_each($1)`,
-        [JSON.stringify(cells)],
-        tx,
-      );
+    const used = columns.flatMap((_, index) => (rows.some((row) => row[index] !== null) ? [index] : []));
+    if (used.length === 0) return;
+    const names = used.map((index) => columns[index]).join(", ");
+    const one = `(${used.map(() => "?").join(",")})`;
+    const size = Math.min(CHUNK, Math.floor(MOST_VALUES / used.length));
+    const { connection } = tx as Tx & { connection: sqlite3.Database };
+    for (let at = 0; at < rows.length; at += size) {
+      const chunk = rows.slice(at, at + size);
+      const values: unknown[] = [];
+      for (const row of chunk) for (const index of used) values.push(row[index]);
+      const marks = chunk.map(() => one).join(",");
+      const sql = `INSERT INTO ${table} (${names}) VALUES ${marks}`;
+      await new Promise<void>((resolve, reject) => {
+        connection.run(sql, values, (error) => (error ? reject(error) : resolve()));
+      });
     }
   }
 
@@ -108,6 +113,8 @@ export class Database {
   }
 }
 
-const CHUNK = 2000;
+const CHUNK = 500;
+/** Values a statement of SQLite may bind. */
+const MOST_VALUES = 32_000;
 type BulkTable =
   "documents" | "lines" | "entries" | "postings" | "facts" | "contacts" | "payments" | "allocations";
