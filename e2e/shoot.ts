@@ -31,6 +31,8 @@ const VIEWS: [string, string, (() => Promise<void>)?][] = [
   ["jurisdiction", "/jurisdictions/new"],
   ["books-documents", `${client}/books/documents`],
   ["books-document", `${client}/books/documents/${rows[0]?.id}`],
+  ["books-payment", `${client}/books/payments/new/receipt`, allocate],
+  ["books-bank", `${client}/books/bank`],
   ["books-import", `${client}/books/import`, dropRegister],
   ["books-reports", `${named("Nimbus")}/books/reports`],
   ["books-changes", `${client}/books/changes`],
@@ -51,6 +53,13 @@ for (const [name, path, prepare] of VIEWS) {
   await page.screenshot({ path: `${folder}${name}.png` });
 }
 await browser.close();
+
+async function allocate(): Promise<void> {
+  await page.getByRole("combobox", { name: "From" }).fill("Tidewrack");
+  await page.keyboard.press("Enter");
+  await page.getByLabel("Amount", { exact: true }).fill("900.00");
+  await page.getByRole("button", { name: "oldest first" }).click();
+}
 
 async function answerFour(): Promise<void> {
   await page.getByLabel("Name of the business").fill("Honeygum Meadery Pty Ltd");

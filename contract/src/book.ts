@@ -7,6 +7,10 @@ import { bookDocument } from "./document.ts";
 import type { BookDocument } from "./document.ts";
 import { bookPayment } from "./payments.ts";
 import type { BookPayment } from "./payments.ts";
+import { NUMBERED_KINDS, seriesBody } from "./series.ts";
+import type { NumberedKind } from "./series.ts";
+import { RHYTHMS } from "./templates.ts";
+import type { Rhythm } from "./templates.ts";
 import { country, date, decimal, name, reason, ref, taxNumber, text } from "./fields.ts";
 import { accountFields, contactFields, itemFields, placeFields, registrationFields } from "./setup.ts";
 import type { ContactBody, ItemBody, PlaceBody, RegistrationBody } from "./setup.ts";
@@ -61,6 +65,25 @@ export const bookSchema = Joi.object({
   contacts: Joi.array().items(Joi.object({ id: ref.required(), ...contactFields, taxNumber })),
   documents: Joi.array().items(bookDocument),
   payments: Joi.array().items(bookPayment),
+  series: Joi.array().items(
+    seriesBody.append({
+      kind: Joi.string()
+        .valid(...Object.keys(NUMBERED_KINDS))
+        .required(),
+    }),
+  ),
+  templates: Joi.array().items(
+    Joi.object({
+      name: name.required(),
+      document: bookDocument.required(),
+      every: Joi.string()
+        .valid(...Object.keys(RHYTHMS))
+        .allow(null)
+        .default(null),
+      nextOn: date.allow(null).default(null),
+      until: date.allow(null).default(null),
+    }),
+  ),
   adjustments: Joi.array().items(
     Joi.object({
       registration: ref.required(),
@@ -73,6 +96,20 @@ export const bookSchema = Joi.object({
   returns: Joi.array().items(sealedReturn),
   taxPayments: Joi.array().items(taxPayment),
 });
+
+export interface BookSeries {
+  kind: NumberedKind;
+  prefix: string;
+  digits: number;
+}
+
+export interface BookTemplate {
+  name: string;
+  document: BookDocument;
+  every: Rhythm | null;
+  nextOn: string | null;
+  until: string | null;
+}
 
 export interface BookReturn {
   registration: string;
@@ -118,6 +155,10 @@ export interface BookFile {
   contacts?: (ContactBody & { id: string })[];
   documents?: BookDocument[];
   payments?: BookPayment[];
+  /** Series of numbers; left out, the usual ones. */
+  series?: BookSeries[];
+  /** Documents kept to be used again, or posted in a rhythm. */
+  templates?: BookTemplate[];
   adjustments?: { registration: string; period: string; box: string; amount: string; reason: string }[];
   returns?: BookReturn[];
   taxPayments?: BookTaxPayment[];

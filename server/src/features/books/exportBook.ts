@@ -5,6 +5,7 @@ import type { Database } from "../../db/database.ts";
 import type { ContactRecord, ItemRecord, PlaceRecord, ReturnRecord } from "../../db/models.ts";
 import { loadSetup } from "../clients/loadSetup.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
+import { extrasOfBook } from "./bookExtras.ts";
 import { paymentsOfBook } from "./bookPayments.ts";
 import { loadDocuments } from "../documents/loadDocuments.ts";
 
@@ -74,6 +75,7 @@ export async function exportBook(db: Database, clientId: number): Promise<BookFi
     ),
     documents: await documentsOf(db, setup, refsOf(contacts), refsOf(places)),
     payments: await paymentsOfBook(db, setup, refsOf(contacts)),
+    ...(await extrasOfBook(db, clientId, refsOf(contacts), refsOf(places))),
     adjustments: await adjustmentsOf(db, setup),
     ...(await returnsOf(db, setup)),
   };

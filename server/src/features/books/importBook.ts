@@ -15,6 +15,7 @@ import { loadSetup } from "../clients/loadSetup.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
 import { postDocuments } from "../documents/postDocuments.ts";
 import type { NewDocument } from "../documents/postDocuments.ts";
+import { addExtras } from "./bookExtras.ts";
 import { BookPayments } from "./bookPayments.ts";
 import { addAdjustment } from "../returns/adjust.ts";
 import { returnRecord } from "../returns/records.ts";
@@ -33,6 +34,7 @@ export async function importBook(
   return db.write(async (tx) => {
     const clientId = await createFromBook(db, tx, actor, book);
     const refs = await createParties(db, tx, actor, clientId, book);
+    await addExtras(db, tx, actor, clientId, book, refs);
     const load = () => loadSetup(db, clientId, tx);
     await adjustmentsOfBook(db, tx, actor, await load(), book);
     const documents = (book.documents ?? []).map((document, index) => ({ document, index }));

@@ -1,0 +1,79 @@
+import type { BookSeries, BookTemplate } from "@fiscalon/contract/book";
+import type { NumberedKind } from "@fiscalon/contract/series";
+import type { DocumentBody } from "@fiscalon/contract/document";
+import type { Rhythm } from "@fiscalon/contract/templates";
+import { made } from "../../actor.ts";
+import type { Actor } from "../../actor.ts";
+import type { Database, Tx } from "../../db/database.ts";
+
+/** Series of numbers and kept documents, as the book file holds them. */
+export async function extrasOfBook(
+  db: Database,
+  clientId: number,
+  contacts: ReadonlyMap<number, string>,
+  places: ReadonlyMap<number, string>,
+): Promise<{ series?: BookSeries[]; templates?: BookTemplate[] }> {
+  const series = await db.rows<BookSeries>(
+    "SELECT kind, prefix, digits FROM series WHERE client_id = $1 ORDER BY kind",
+    [clientId],
+  );
+  const templates = await db.rows<{
+    name: string;
+    body: string;
+    every: Rhythm | null;
+    nextOn: string | null;
+    until: string | null;
+  }>("SELECT name, body, every, next_on AS nextOn, until FROM templates WHERE client_id = $1 ORDER BY name", [
+    clientId,
+  ]);
+  return {
+    ...(series.length === 0 ? {} : { series }),
+    ...(templates.length === 0
+      ? {}
+      : {
+          templates: templates.map(({ body, ...rest }) => {
+            const { contact, place, duplicateReason: _none, ...document } = JSON.parse(body) as DocumentBody;
+            return {
+              ...rest,
+              document: {
+                ...document,
+                ...(contact ? { contact: contacts.get(contact) ?? null } : {}),
+                ...(place ? { place: places.get(place) ?? null } : {}),
+              },
+            };
+          }),
+        }),
+  };
+}
+
+/** Puts series and kept documents of a book file in their tables. */
+export async function addExtras(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  clientId: number,
+  { series = [], templates = [] }: { series?: BookSeries[]; templates?: BookTemplate[] },
+  refs: { contacts: ReadonlyMap<string, number>; places: ReadonlyMap<string, number> },
+): Promise<void> {
+  const { createdAt, createdBy } = made(actor);
+  for (const { kind, prefix, digits } of series) {
+    await db.run(
+      "INSERT INTO series (client_id, kind, prefix, digits, created_at, created_by) VALUES ($1, $2, $3, $4, $5, $6)",
+      [clientId, kind satisfies NumberedKind, prefix, digits, createdAt, createdBy],
+      tx,
+    );
+  }
+  for (const { name, document, every, nextOn, until } of templates) {
+    const body = {
+      ...document,
+      contact: document.contact ? (refs.contacts.get(document.contact) ?? null) : null,
+      place: document.place ? (refs.places.get(document.place) ?? null) : null,
+    };
+    await db.run(
+      `INSERT INTO templates (client_id, name, kind, body, every, next_on, until, created_at, created_by)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
+      [clientId, name, document.kind, JSON.stringify(body), every, nextOn, until, createdAt, createdBy],
+      tx,
+    );
+  }
+}
