@@ -56,7 +56,7 @@ await browser.close();
 
 async function allocate(): Promise<void> {
   await page.getByRole("combobox", { name: "From" }).fill("Tidewrack");
-  await page.keyboard.press("Enter");
+  await page.getByRole("option", { name: "Tidewrack Gifts" }).click();
   await page.getByLabel("Amount", { exact: true }).fill("900.00");
   await page.getByRole("button", { name: "oldest first" }).click();
 }

@@ -44,11 +44,15 @@ export function Combo({
   const chosen = choices.find((choice) => choice.value === value);
   const shown = chosen ? (cell ? chosen.value : chosen.label) : value;
   const [typed, setTyped] = useState<string | null>(null);
+  /** What stands in the field this very moment; the list may be a moment behind. */
+  const [said] = useState(() => new Said());
+  const forget = () => {
+    said.hear("");
+    setTyped(null);
+  };
   const items = useMemo(() => {
     const text = (typed ?? "").trim().toLowerCase();
-    const found = choices
-      .filter((c) => `${c.value} ${c.label} ${c.detail ?? ""}`.toLowerCase().includes(text))
-      .slice(0, 60);
+    const found = choices.filter((c) => fits(c, text)).slice(0, 60);
     const exact = choices.some((c) => c.label.toLowerCase() === text || c.value.toLowerCase() === text);
     return onCreate && text !== "" && !exact
       ? [...found, { value: CREATE, label: `${createWord} “${(typed ?? "").trim()}”` }]
@@ -68,23 +72,24 @@ export function Combo({
       },
       onStateChange: ({ type, selectedItem }) => {
         const types = useCombobox.stateChangeTypes;
+        const meant = selectedItem && (type === types.ItemClick || fits(selectedItem, said.text));
         if (
+          meant &&
           (type === types.InputKeyDownEnter ||
             type === types.ItemClick ||
-            (type === types.InputBlur && typed !== null && typed.trim() !== "")) &&
-          selectedItem
+            (type === types.InputBlur && typed !== null && typed.trim() !== ""))
         ) {
           if (selectedItem.value === CREATE) {
             if (type !== types.InputBlur) onCreate?.((typed ?? "").trim());
           } else onChange(selectedItem.value);
         } else if (type === types.InputBlur && typed !== null && typed.trim() === "") onChange("");
         if (
-          type === types.InputKeyDownEnter ||
+          (type === types.InputKeyDownEnter && meant) ||
           type === types.ItemClick ||
           type === types.InputBlur ||
           type === types.InputKeyDownEscape
         )
-          setTyped(null);
+          forget();
       },
     });
   return (
@@ -98,6 +103,7 @@ export function Combo({
           placeholder,
           ...inputProps,
           onFocus: (event: React.FocusEvent<HTMLInputElement>) => event.target.select(),
+          onInput: (event: React.FormEvent<HTMLInputElement>) => said.hear(event.currentTarget.value),
         })}
         aria-invalid={error !== undefined}
         className={clsx(cell ? "cell" : "entry", mono && "font-mono")}
@@ -139,3 +145,20 @@ export function Combo({
 }
 
 const CREATE = "\u0000create";
+
+function fits({ value, label, detail }: Choice, text: string): boolean {
+  return value === CREATE || `${value} ${label} ${detail ?? ""}`.toLowerCase().includes(text);
+}
+
+/** The text of the field as it was typed last, known before the list is drawn again. */
+class Said {
+  #text = "";
+
+  hear(text: string): void {
+    this.#text = text;
+  }
+
+  get text(): string {
+    return this.#text.trim().toLowerCase();
+  }
+}

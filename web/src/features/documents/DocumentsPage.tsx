@@ -15,7 +15,7 @@ import { usePagedRows } from "../../kit/usePagedRows.ts";
 import { BooksNav } from "./BooksNav.tsx";
 
 const ROW = "grid border-b [&>*]:truncate [&>*]:px-2 [&>*]:py-1";
-const COLUMNS = "grid-cols-[106px_146px_112px_minmax(100px,1fr)_76px_124px_112px_124px_46px]";
+const COLUMNS = "grid-cols-[98px_134px_146px_minmax(100px,1fr)_92px_110px_96px_110px_40px]";
 
 /** One grid for all documents, paged on the server and drawn only where it is looked at. */
 export function DocumentsPage() {
