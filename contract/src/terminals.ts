@@ -11,6 +11,7 @@ const mapping = Joi.object({
   surcharge: target.required(),
   tip: target.required(),
   fee: target.required(),
+  bank: Joi.string().max(20).required(),
 });
 
 export const terminalBody = Joi.object({

@@ -32,6 +32,7 @@ const mapping: TerminalMapping = {
   surcharge: { code: "S20", account: "4000" },
   tip: { code: "OS", account: "4900" },
   fee: { code: "EX", account: "6800" },
+  bank: "1000",
 };
 const sold = (more: Partial<TerminalTransaction>): TerminalTransaction => ({
   id: "1",

@@ -143,6 +143,64 @@ describe("card takings, from the terminal to the bank", () => {
   });
 });
 
+describe("a business that is not registered", () => {
+  test("takings and fees are posted whole, payouts reach the account told", async () => {
+    const { base } = await newClient(server, {
+      name: "Samphire Stall",
+      country: "GB",
+      place: { name: "Wells", country: "GB" },
+    });
+    await world("terminal/merchants/STALL-1", { ...NIGHT_BAR("BANK-0002"), surchargePercent: 2 });
+    await server.ok("POST", `${base}/accounts`, { code: "1010", name: "Second bank", type: "asset" });
+    const { id: terminal, mapping } = await server.ok<{ id: number; mapping: { bank: string } }>(
+      "POST",
+      `${base}/terminals`,
+      {
+        merchant: "STALL-1",
+        key: "night-key",
+        name: "Stall",
+        zone: "Europe/London",
+        cutOff: "04:00",
+        start: day(10),
+      },
+    );
+    expect(mapping).toMatchObject({ surcharge: { code: null }, bank: "1000" });
+    const map = (more: object) =>
+      server.call<Refusal>("PUT", `${base}/terminals/${terminal}/mapping`, {
+        mapping: {
+          ...mapping,
+          taxes: { "VAT 20": { code: null, account: "4000" }, "no VAT": { code: null, account: "4000" } },
+          fee: { code: null, account: "6800" },
+          tip: { code: null, account: "4900" },
+          ...more,
+        },
+      });
+    expect((await map({ bank: "4000" })).body.error).toMatchObject({
+      code: "terminal/payout-account",
+      field: "mapping.bank",
+    });
+    expect((await map({ bank: "1010" })).status).toBe(200);
+    const posted = await server.ok<{ days: number; payouts: number }>(
+      "POST",
+      `${base}/terminals/${terminal}/fetch`,
+    );
+    expect(posted.days).toBeGreaterThanOrEqual(9);
+    const sums = async (kind: string) =>
+      server.ok<{ net: number; tax: number; gross: number }>("GET", `${base}/documents?kind=${kind}`);
+    const [takings, fees] = [await sums("terminal-summary"), await sums("fee-bill")];
+    expect([takings.tax, takings.net, fees.tax, fees.net]).toEqual([0, takings.gross, 0, fees.gross]);
+    const accounts = await server.ok<{ code: string; closing: number }[]>(
+      "GET",
+      `${base}/trial-balance?from=${day(60)}&to=${day(0)}`,
+    );
+    const balance = (code: string) => accounts.find((row) => row.code === code)?.closing ?? 0;
+    expect(balance("1000")).toBe(0);
+    expect(balance("1010")).toBeGreaterThan(0);
+    expect(balance("4000") + balance("4900")).toBe(-takings.gross);
+    expect(balance("6800")).toBe(fees.gross);
+  });
+});
+
 describe("a bank statement against the books", () => {
   test("invoices, several at once, a part, tax, a wrong-way entry and the rest", async () => {
     const { base, registration } = await newClient(server);

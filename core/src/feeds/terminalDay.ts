@@ -32,6 +32,8 @@ export interface TerminalMapping {
   surcharge: TerminalTarget;
   tip: TerminalTarget;
   fee: TerminalTarget;
+  /** Code of the account the operator pays out to. */
+  bank: string;
 }
 
 /** Names of taxes that transactions carry and the mapping does not know. */

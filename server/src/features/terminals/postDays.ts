@@ -101,7 +101,6 @@ export async function postPayouts(
     tx,
   );
   const there = new Set(known.map(({ key }) => key));
-  const bank = accountInRole(setup.plain.accounts, "bank");
   const transit = accountInRole(setup.plain.accounts, "card-clearing");
   const fresh = payouts.filter(({ id }) => !there.has(`payout:${terminal.id}:${id}`));
   const documents = fresh.map(({ id, date, amount }) => {
@@ -114,7 +113,7 @@ export async function postPayouts(
         date,
         prices: "exclusive",
         lines: [
-          { text, account: bank, amount: money(amount) },
+          { text, account: terminal.mapping.bank, amount: money(amount) },
           { text, account: transit, amount: money(-amount) },
         ],
       },

@@ -109,10 +109,19 @@ function proposedMapping({ client, plain }: ClientSetup): TerminalMapping {
       code: charges?.usualCode ?? null,
       account: charges?.code ?? accountInRole(plain.accounts, "purchases"),
     },
+    bank: accountInRole(plain.accounts, "bank"),
   };
 }
 
-function checkMapping({ accountIds, effect }: ClientSetup, mapping: TerminalMapping): void {
+function checkMapping({ accountIds, effect, plain }: ClientSetup, mapping: TerminalMapping): void {
+  const bank = plain.accounts.find(({ code }) => code === mapping.bank);
+  if (bank?.type !== "asset" && bank?.type !== "liability") {
+    throw new FiscalError(
+      "terminal/payout-account",
+      `Payouts cannot go to ${mapping.bank}. Choose the account of the bank they arrive at.`,
+      "mapping.bank",
+    );
+  }
   const targets = Object.entries(mapping.taxes).map(([name, target]) => [`taxes.${name}`, target] as const);
   for (const [field, { code, account }] of [
     ...targets,

@@ -106,6 +106,22 @@ export function MappingDialog({ terminal, onClose }: { terminal: TerminalView; o
           ))}
         </tbody>
       </table>
+      <label className="mt-4 flex items-baseline gap-3">
+        <span>Payouts arrive at</span>
+        <select
+          className="entry w-64"
+          value={mapping.bank}
+          onChange={(event) => setMapping((now) => ({ ...now, bank: event.target.value }))}
+        >
+          {setup?.plain.accounts
+            .filter(({ type }) => type === "asset" || type === "liability")
+            .map((account) => (
+              <option key={account.code} value={account.code}>
+                {account.code} {account.name}
+              </option>
+            ))}
+        </select>
+      </label>
     </FormDialog>
   );
 }

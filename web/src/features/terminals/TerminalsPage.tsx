@@ -134,7 +134,7 @@ export function TerminalsPage() {
       <PagedTable<TerminalDay, TerminalDayPage>
         label="Trading days"
         columns="grid-cols-[106px_minmax(220px,1fr)_90px_104px_96px_96px_96px_104px]"
-        head={["Day", "Documents", "Count", "Taken", "of it refunds", "surcharge", "tips", "Fees"]}
+        head={["Day", "Documents", "Count", "Taken", "Refunds", "Surcharge", "Tips", "Fees"]}
         amounts={[2, 3, 4, 5, 6, 7]}
         queryKey={["client", client?.id, "terminals", terminal.id, "days"]}
         enabled={client !== undefined}
