@@ -4,6 +4,7 @@ import type { DocumentInput } from "@fiscalon/core/tax/documentInput";
 import { date, decimal, id, percentage, reason, ref, text } from "./fields.ts";
 
 const discount = Joi.object({ percent: percentage, amount: decimal }).xor("percent", "amount");
+const prices = Joi.string().valid("exclusive", "inclusive");
 const typedTax = Joi.object().pattern(Joi.string().max(20), decimal);
 
 export const lineBody = Joi.object({
@@ -11,6 +12,7 @@ export const lineBody = Joi.object({
   amount: decimal.allow(""),
   quantity: decimal,
   unitPrice: decimal,
+  prices,
   discount,
   code: Joi.string().max(20).allow(null, ""),
   codeReason: Joi.string().max(200),
@@ -30,7 +32,7 @@ const documentFields = {
   number: Joi.string().trim().max(60).allow(""),
   date: date.required(),
   taxPoint: date.allow(null),
-  prices: Joi.string().valid("exclusive", "inclusive").default("exclusive"),
+  prices: prices.default("exclusive"),
   currency: Joi.string().uppercase().length(3),
   exchange: Joi.object({
     rate: Joi.string()

@@ -228,6 +228,7 @@ describe("properties", () => {
     amount: fc.integer({ min: 0, max: 900_000 }).map((n) => (n / 100).toFixed(2)),
     code: fc.constantFrom("S20", "R5", "Z", "EX"),
   });
+  const MODES = ["exclusive", "inclusive"] as const;
   const lines = fc.array(line, { minLength: 1, maxLength: 6 });
   const boxes = (documents: ReturnType<typeof gbDocument>[]) =>
     evaluateReturn(
@@ -249,6 +250,28 @@ describe("properties", () => {
           const [one, other] = [gbDocument(kind, ls, { prices }), gbDocument(mirror, ls, { prices })];
           const balance = gbEffect(one).postings.reduce((sum, p) => sum + p.amount, 0);
           return balance === 0 && boxes([one, other]).every((amount) => amount === 0);
+        },
+      ),
+    );
+  });
+
+  test("a line in the other mode is priced as on a document in that mode", () => {
+    const ownMode = fc.tuple(line, fc.constantFrom(...MODES)).map(([one, prices]) => ({ ...one, prices }));
+    fc.assert(
+      fc.property(
+        fc.array(ownMode, { minLength: 1, maxLength: 6 }),
+        fc.constantFrom(...MODES),
+        (ls, prices) => {
+          const mixed = gbEffect(gbDocument("sales-invoice", ls, { prices }));
+          const alone = ls.map(({ prices: own, ...rest }) =>
+            gbEffect(gbDocument("sales-invoice", [rest], { prices: own })),
+          );
+          const figures = ({ net, tax, gross }: (typeof alone)[number]["priced"]) => [net, tax, gross];
+          const sum = alone
+            .map(({ priced }) => figures(priced))
+            .reduce((a, b) => a.map((x, i) => x + (b[i] ?? 0)));
+          expect(figures(mixed.priced)).toEqual(sum);
+          expect(mixed.postings.reduce((total, { amount }) => total + amount, 0)).toBe(0);
         },
       ),
     );

@@ -40,6 +40,16 @@ test("the same receipt in both modes gives the same to the penny", async ({ page
   await page.getByLabel("Amount, line 1").fill("54.00");
   await expect(effect).toContainText("54.00 incl. ÷ 1.2 = 45.00");
   expect(await effect.getByRole("table").first().innerText()).toBe(exclusive);
+  await page.getByRole("button", { name: "tax-exclusive" }).click();
+  await expect(effect).toContainText("64.80");
+  await page.getByLabel("Price of the line").selectOption("tax-inclusive");
+  await expect(effect).toContainText("54.00 incl. ÷ 1.2 = 45.00");
+  expect(await effect.getByRole("table").first().innerText()).toBe(exclusive);
+  await page.getByLabel("taxable", { exact: true }).uncheck();
+  await expect(page.getByRole("combobox", { name: "Code, line 1" })).toHaveValue("OS");
+  await expect(effect.getByRole("table").first()).not.toContainText("VAT");
+  await page.getByLabel("taxable", { exact: true }).check();
+  await expect(effect).toContainText("54.00 incl. ÷ 1.2 = 45.00");
 });
 
 test("a draft survives leaving the page, a block is pasted, a typed tax is asked about once", async ({

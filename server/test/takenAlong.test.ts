@@ -28,7 +28,7 @@ describe("what is taken along comes in elsewhere", () => {
       country: "GB",
     });
     const post = (kind: string, number: string, lines: object[], more: object = {}) =>
-      server.ok("POST", `${base}/documents`, {
+      server.ok<{ id: number }>("POST", `${base}/documents`, {
         kind,
         number,
         date: "2026-05-07",
@@ -37,11 +37,18 @@ describe("what is taken along comes in elsewhere", () => {
         lines,
         ...more,
       });
-    await post("sales-invoice", "A1", [
+    const { id } = await post("sales-invoice", "A1", [
       { text: "Bowl & lid", amount: "10.03", code: "S20" },
-      { amount: "7.77", code: "R5" },
+      { amount: "7.77", code: "R5", prices: "inclusive" },
       { amount: "3.00", code: "Z" },
     ]);
+    const kept = await server.ok<{ net: number; tax: number; input: { lines: { prices?: string }[] } }>(
+      "GET",
+      `${base}/documents/${id}`,
+    );
+    // 7.77 ÷ 1.05 = 7.40, tax 0.37; 10.03 × 20 % = 2.006.
+    expect([kept.net, kept.tax]).toEqual([10_03 + 7_40 + 3_00, 2_01 + 37]);
+    expect(kept.input.lines.map(({ prices }) => prices)).toEqual([undefined, "inclusive", undefined]);
     await post("sales-credit-note", "C1", [{ amount: "5.00", code: "S20" }]);
     await post("purchase-bill", "B1", [{ amount: "99.99", code: "S20", typedTax: { VAT: "19.98" } }], {
       prices: "inclusive",

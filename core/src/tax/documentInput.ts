@@ -49,8 +49,9 @@ export interface Discount {
 }
 
 /**
- * A line as typed. Money is in major units as decimal strings. `amount` is before discount, in the mode of the
- * document; where it is absent it is quantity × unit price. `typedTax` holds the tax on the paper by levy.
+ * A line as typed. Money is in major units as decimal strings. `amount` is before discount, in the line's own mode of
+ * prices or that of the document; where it is absent it is quantity × unit price. `typedTax` holds the tax on the paper
+ * by levy.
  * On a journal `amount` is a debit when positive, a credit when negative.
  */
 export interface LineInput {
@@ -58,6 +59,8 @@ export interface LineInput {
   amount?: string;
   quantity?: string;
   unitPrice?: string;
+  /** Whether the line's price has tax in it, where it is not as the rest of the document. */
+  prices?: PriceMode;
   discount?: Discount;
   code?: string | null;
   codeReason?: string;

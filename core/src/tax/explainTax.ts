@@ -9,7 +9,8 @@ import type { Rounding } from "./rounding.ts";
 
 /**
  * The arithmetic of one component on one line, written out as short lines of text, last the figure that counts.
- * @param amount the line's price in minor units in the mode of the document
+ * @param amount the line's price in minor units
+ * @param mode whether tax is in it
  * @param taxes all components of the line, in order
  * @example ["576.75 incl. ÷ 1.2 = 480.625", "480.625 × 20 % = 96.125 → 96.13", "half up, by line"]
  */

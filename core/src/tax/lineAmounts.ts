@@ -6,8 +6,8 @@ import { roundExact } from "../money/roundExact.ts";
 import type { Discount, DocumentInput, LineInput } from "./documentInput.ts";
 
 /**
- * Each line's price in minor units after line and document discounts, in the document's own mode (tax-exclusive
- * or tax-inclusive). A document discount is spread over the lines by value, largest remainder first.
+ * Each line's price in minor units after line and document discounts, each in its own mode (tax-exclusive
+ * or tax-inclusive). A document discount is spread over the lines by these prices, largest remainder first.
  * @param digits decimals of the currency
  * @throws FiscalError with the path of the line: `tax/no-amount`, `tax/amount-mismatch`, `tax/bad-discount`,
  *   and what reading numbers throws

@@ -37,6 +37,8 @@ export interface PricedLine {
   direction: Direction | null;
   sign: 1 | -1;
   amount: number;
+  /** Whether `amount` has tax in it. */
+  mode: PriceMode;
   net: number;
   gross: number;
   taxes: ComponentTax[];
@@ -71,7 +73,7 @@ export function priceDocument(document: DocumentInput, setup: PricingSetup): Pri
   );
   roundByDocument(lines);
   if (document.typedTax) spreadTypedTax(lines, document.typedTax, setup.digits);
-  for (const line of lines) finishLine(document, line);
+  for (const line of lines) finishLine(line);
   return totalsOf(lines, isJournal(document));
 }
 
@@ -85,7 +87,8 @@ function pricedLine(
 ): PricedLine {
   const side = sideOf(document, amount, line.code ? setup.codes.get(line.code) : undefined);
   const { code, reason } = lineCode(document, line, side.direction, setup);
-  const base = { no: index + 1, code, codeReason: reason, ...side, net: amount, gross: amount };
+  const mode = modeOf(document, line, code);
+  const base = { no: index + 1, code, codeReason: reason, ...side, mode, net: amount, gross: amount };
   if (!code || side.direction === null) {
     typedTaxOf(line, undefined, setup.digits);
     return { ...base, amount, taxes: [], rounding: setup.roundingOf("") };
@@ -101,16 +104,15 @@ function pricedLine(
     details.carriesDocumentAmounts = !perDocument.has(code.code);
     perDocument.add(code.code);
   }
-  const mode = modeOf(document, code);
   const taxes = priceLine(code.amountIs === "tax" ? 0 : price, mode, components, rounding, details);
   shareOut(taxes, line);
   return { ...base, amount: price, taxes, rounding };
 }
 
-/** Some codes fix what their amount is, whatever the mode of the document. */
-function modeOf(document: DocumentInput, code: TaxCode): PriceMode {
-  if (code.amountIs === "gross") return "inclusive";
-  return code.amountIs === "base" ? "exclusive" : document.prices;
+/** Some codes fix what their amount is, whatever the mode of line and document. */
+function modeOf(document: DocumentInput, line: LineInput, code: TaxCode | undefined): PriceMode {
+  if (code?.amountIs === "gross") return "inclusive";
+  return code?.amountIs === "base" ? "exclusive" : (line.prices ?? document.prices);
 }
 
 function sideOf(
@@ -189,11 +191,11 @@ function roundByDocument(lines: readonly PricedLine[]): void {
   }
 }
 
-function finishLine(document: DocumentInput, line: PricedLine): void {
+function finishLine(line: PricedLine): void {
   const means = line.code?.amountIs ?? "price";
   if (line.direction === null) return;
   if (line.code && (means === "price" || means === "gross")) {
-    Object.assign(line, netAndGross(line.amount, modeOf(document, line.code), line.taxes));
+    Object.assign(line, netAndGross(line.amount, line.mode, line.taxes));
     return;
   }
   if (!line.code) return;

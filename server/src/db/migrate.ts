@@ -4,6 +4,7 @@ import { firstTables } from "./migrations/2026-11-24-first-tables.ts";
 import { auditChain } from "./migrations/2026-11-25-audit-chain.ts";
 import { feeds } from "./migrations/2026-11-25-feeds.ts";
 import { importContents } from "./migrations/2026-11-25-import-contents.ts";
+import { linePrices } from "./migrations/2026-11-25-line-prices.ts";
 import { papers } from "./migrations/2026-11-25-papers.ts";
 import { paymentsAndCurrencies } from "./migrations/2026-11-25-payments.ts";
 import { wholeSetup } from "./migrations/2026-11-25-whole-setup.ts";
@@ -19,6 +20,7 @@ export async function migrate(sequelize: Sequelize, person: string): Promise<voi
       feeds,
       importContents,
       papers,
+      linePrices,
     ].map(({ name, statements }) => ({
       name,
       up: () =>

@@ -62,6 +62,7 @@ interface LineRecord {
   amount: string | null;
   quantity: string | null;
   unit_price: string | null;
+  prices: "exclusive" | "inclusive" | null;
   discount: string | null;
   code: string | null;
   code_reason: string | null;
@@ -147,6 +148,7 @@ function lineOf(line: LineRecord): LineInput {
     amount: line.amount,
     quantity: line.quantity,
     unitPrice: line.unit_price,
+    prices: line.prices,
     discount: parsed(line.discount),
     code: line.code,
     codeReason: line.code_reason,

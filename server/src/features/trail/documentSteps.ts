@@ -123,7 +123,7 @@ function arithmeticOf(
   if (!line) return [];
   const digits = minorDigits(input.currency ?? setup.client.currency);
   return line.taxes.flatMap((_, at) =>
-    explainTax(line.amount, input.prices, line.taxes, at, rounding, digits),
+    explainTax(line.amount, line.mode, line.taxes, at, rounding, digits),
   );
 }
 

@@ -264,6 +264,7 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
             live={live}
             setup={setup.effect}
             country={placeOf(draft, setup.plain.places)?.country ?? client?.country ?? ""}
+            kind={draft.kind}
             readOnly={readOnly}
             onChange={(change) => updateLine(focusLine, change)}
           />

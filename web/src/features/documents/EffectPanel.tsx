@@ -124,7 +124,7 @@ export function EffectPanel({
           <pre className="arithmetic">
             {priced.taxes
               .flatMap((_, index) =>
-                explainTax(priced.amount, draft.prices, priced.taxes, index, priced.rounding, ownDigits),
+                explainTax(priced.amount, priced.mode, priced.taxes, index, priced.rounding, ownDigits),
               )
               .join("\n") || "no tax code"}
           </pre>

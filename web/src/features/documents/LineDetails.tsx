@@ -1,5 +1,7 @@
 import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
 import { packOfCountry } from "@fiscalon/core/jurisdictions/packs";
+import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
+import type { DocumentKind } from "@fiscalon/core/tax/documentInput";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import type { DraftLine } from "./draft.ts";
 import type { LiveEffect } from "./useEffectOf.ts";
@@ -18,6 +20,7 @@ export function LineDetails({
   live,
   setup,
   country,
+  kind,
   readOnly,
   onChange,
 }: {
@@ -26,6 +29,7 @@ export function LineDetails({
   live: LiveEffect;
   setup: EffectSetup;
   country: string;
+  kind: DocumentKind;
   readOnly: boolean;
   onChange: (change: Partial<DraftLine>) => void;
 }) {
@@ -35,6 +39,12 @@ export function LineDetails({
   const levies = [
     ...new Set(taxes.filter((tax) => tax.rate !== null).map(({ component }) => component.levy)),
   ];
+  const { direction } = DOCUMENT_KINDS[kind];
+  const untaxed = [...setup.codes.values()].find(
+    (code) =>
+      code.treatment === "out-of-scope" && (code.direction === "both" || code.direction === direction),
+  );
+  const leftOut = setup.codes.get(line.code)?.treatment === "out-of-scope";
   const taxOnly = line.tax !== "" && Number(line.amount || "0") === 0;
   const attribute = (name: string, label: string, placeholder = "") => (
     <Field
@@ -74,6 +84,33 @@ export function LineDetails({
         <option>goods</option>
         <option>services</option>
       </SelectField>
+      <SelectField
+        className="w-[150px]"
+        label="Price of the line"
+        value={line.prices}
+        disabled={readOnly}
+        onChange={(event) => onChange({ prices: event.target.value as DraftLine["prices"] })}
+      >
+        <option value="">as the document</option>
+        <option value="exclusive">tax-exclusive</option>
+        <option value="inclusive">tax-inclusive</option>
+      </SelectField>
+      {untaxed && (
+        <label className="mt-6 flex cursor-pointer items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            checked={!leftOut}
+            disabled={readOnly}
+            onChange={({ target }) =>
+              onChange(
+                target.checked ? { code: "", codeTyped: false } : { code: untaxed.code, codeTyped: true },
+              )
+            }
+          />
+          taxable
+        </label>
+      )}
       {inputs.map((name) => attribute(name, INPUT_WORDS[name] ?? name))}
       {taxOnly && attribute("document", `Tax document of line ${index + 1}`, "customs entry or certificate")}
       {line.tax !== "" && levies.length > 1 && (

@@ -116,7 +116,14 @@ export const LineRow = memo(function LineRow({
       {quantities && <td>{cell("quantity", "Quantity", true)}</td>}
       {quantities && <td>{cell("unitPrice", "Unit price", true)}</td>}
       {quantities && <td>{cell("discount", "Discount", true)}</td>}
-      <td>{cell("amount", "Amount", true, amountShown)}</td>
+      <td className="relative">
+        {cell("amount", "Amount", true, amountShown)}
+        {line.prices !== "" && (
+          <span className="quiet pointer-events-none absolute top-0 left-1 text-[10.5px]">
+            {line.prices === "inclusive" ? "incl." : "excl."}
+          </span>
+        )}
+      </td>
       <td className={clsx(line.tax !== "" && "font-semibold text-primary")}>
         {cell("tax", taxWord, true, taxShown)}
       </td>

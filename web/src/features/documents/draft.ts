@@ -22,6 +22,8 @@ export interface DraftLine {
   codeReason: string;
   quantity: string;
   unitPrice: string;
+  /** Empty where the price is as the rest of the document. */
+  prices: "" | PriceMode;
   amount: string;
   discount: string;
   /** The tax from the paper; empty while it is calculated. */
@@ -78,6 +80,7 @@ export const BLANK_LINE: DraftLine = {
   codeReason: "",
   quantity: "",
   unitPrice: "",
+  prices: "",
   amount: "",
   discount: "",
   tax: "",
@@ -199,6 +202,7 @@ function lineInput(line: DraftLine, levy: string): LineInput {
     ["account", line.account],
     ["quantity", number(line.quantity)],
     ["unitPrice", number(line.unitPrice)],
+    ["prices", line.prices],
     ["amount", onlyTax ? "0" : number(line.amount)],
     ["code", line.code],
     ["codeReason", line.code === "" ? "" : line.codeTyped ? "typed" : line.codeReason],
@@ -263,6 +267,7 @@ export function draftOfBody(input: DocumentBody, contact: ContactView | null, le
       codeReason: line.codeReason ?? "",
       quantity: line.quantity ?? "",
       unitPrice: line.unitPrice ?? "",
+      prices: line.prices ?? "",
       amount: line.amount ?? "",
       discount: discountText(line.discount),
       ...typedTaxOf(line),
