@@ -122,9 +122,7 @@ function arithmeticOf(
 ): string[] {
   if (!line) return [];
   const digits = minorDigits(input.currency ?? setup.client.currency);
-  return line.taxes.flatMap((_, at) =>
-    explainTax(line.amount, line.mode, line.taxes, at, rounding, digits),
-  );
+  return line.taxes.flatMap((_, at) => explainTax(line.amount, line.mode, line.taxes, at, rounding, digits));
 }
 
 function exchangeWords(
