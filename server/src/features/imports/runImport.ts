@@ -3,7 +3,7 @@ import { FiscalError } from "@fiscalon/core/errors";
 import type { AssignedFact, DocumentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { RegisterDocument } from "@fiscalon/core/formats/registers/registerDocuments";
 import type { ImportReport } from "@fiscalon/contract/imports";
-import { made, recordChange } from "../../actor.ts";
+import { recordChange } from "../../actor.ts";
 import type { Actor } from "../../actor.ts";
 import type { Database, Tx } from "../../db/database.ts";
 import type { ImportRecord } from "../../db/models.ts";
@@ -17,6 +17,7 @@ import { decoded, keepFile, readKeptFile } from "./files.ts";
 import { incomingRows, incomingXml } from "./incoming.ts";
 import type { Incoming } from "./incoming.ts";
 import { addAccounts, addContacts, addItems, knownNames } from "./masterRecords.ts";
+import { contactIds } from "./parties.ts";
 import { readRows } from "./readRows.ts";
 import { rejectedCsv } from "./rejectedRows.ts";
 import { importRecord, refusePosted } from "./service.ts";
@@ -336,56 +337,6 @@ async function reportOf(
 /** How many documents have a fact of a kind. */
 function countFacts(fresh: readonly FreshDocument[], of: (fact: AssignedFact) => boolean): number {
   return fresh.filter(({ effect }) => effect?.facts.some(of)).length;
-}
-
-/** Ids of the parties, found by name or created. */
-async function contactIds(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
-  clientId: number,
-  documents: readonly RegisterDocument[],
-): Promise<Map<string, number>> {
-  const rows = await db.rows<{ id: number; name: string }>(
-    "SELECT id, lower(name) AS name FROM contacts WHERE client_id = $1",
-    [clientId],
-    tx,
-  );
-  const ids = new Map(rows.map((row) => [row.name, row.id]));
-  let next = (await db.lastId("contacts", tx)) + 1;
-  const { createdAt, createdBy } = made(actor);
-  const fresh: unknown[][] = [];
-  for (const { party, partyNumber, partyCountry } of documents) {
-    const key = party.toLowerCase();
-    if (party === "" || ids.has(key)) continue;
-    ids.set(key, next);
-    const country = /^[a-z]{2}$/i.test(partyCountry) ? partyCountry.toUpperCase() : null;
-    fresh.push([
-      next,
-      clientId,
-      `i${next}`,
-      party,
-      country,
-      partyNumber || null,
-      partyNumber === "" ? null : 1,
-      createdAt,
-      createdBy,
-    ]);
-    next += 1;
-  }
-  const columns = [
-    "id",
-    "client_id",
-    "ref",
-    "name",
-    "country",
-    "tax_number",
-    "registered",
-    "created_at",
-    "created_by",
-  ];
-  await db.insertRows("contacts", columns, fresh, tx);
-  return ids;
 }
 
 function newDocument(

@@ -40,8 +40,8 @@ export function TemplatesPage() {
     return (
       <Sheet title="Kept documents" actions={<BooksNav />}>
         <EmptyState title="Nothing is kept yet">
-          Open a document and choose “Keep it to use again” under More. It can also be posted by itself every
-          week, month, quarter or year.
+          Open a document and choose “Keep it to use again” under More. One that comes back every week, month,
+          quarter or year says here when it is due, and is posted with one click.
         </EmptyState>
       </Sheet>
     );
