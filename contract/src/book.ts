@@ -2,6 +2,8 @@ import Joi from "joi";
 import type { Account } from "@fiscalon/core/ledger/account";
 import type { SupplyRule } from "@fiscalon/core/supply/supplyRule";
 import type { RateSchedules, TaxCode } from "@fiscalon/core/tax/taxCode";
+import { bookAcceptance, bookBank, bookFiles, bookImport, bookTerminal } from "./bookFeeds.ts";
+import type { BookAcceptance, BookBank, BookImport, BookTerminal } from "./bookFeeds.ts";
 import { codeBody, ruleBody } from "./code.ts";
 import { bookDocument } from "./document.ts";
 import type { BookDocument } from "./document.ts";
@@ -95,6 +97,11 @@ export const bookSchema = Joi.object({
   ),
   returns: Joi.array().items(sealedReturn),
   taxPayments: Joi.array().items(taxPayment),
+  acceptances: Joi.array().items(bookAcceptance),
+  imports: Joi.array().items(bookImport),
+  bank: Joi.array().items(bookBank).unique("account"),
+  terminals: Joi.array().items(bookTerminal).unique("merchant"),
+  files: bookFiles,
 });
 
 export interface BookSeries {
@@ -162,4 +169,12 @@ export interface BookFile {
   adjustments?: { registration: string; period: string; box: string; amount: string; reason: string }[];
   returns?: BookReturn[];
   taxPayments?: BookTaxPayment[];
+  /** Findings accepted with a reason. */
+  acceptances?: BookAcceptance[];
+  /** Files that were posted, so that a figure still leads to its row. */
+  imports?: BookImport[];
+  bank?: BookBank[];
+  terminals?: BookTerminal[];
+  /** Papers and imported files: base64 by SHA-256. */
+  files?: Record<string, string>;
 }

@@ -1,6 +1,8 @@
 import Joi from "joi";
 import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
 import type { DocumentInput } from "@fiscalon/core/tax/documentInput";
+import { bookOrigin, bookPapers } from "./bookFeeds.ts";
+import type { BookPaper } from "./bookFeeds.ts";
 import { date, decimal, id, percentage, reason, ref, text } from "./fields.ts";
 
 const discount = Joi.object({ percent: percentage, amount: decimal }).xor("percent", "amount");
@@ -58,6 +60,12 @@ export const bookDocument = Joi.object({
   place: ref.allow(null),
   /** End of the period a late item was reported in; only in exports of books with sealed periods. */
   reportedIn: date,
+  /** What it was made from; keeps the same thing from being brought in twice. */
+  sourceKey: Joi.string().max(200),
+  origin: bookOrigin,
+  papers: bookPapers,
+  /** Why a journal on a control account is right. */
+  explanation: reason,
 });
 
 /** A document posted through the API. `duplicateReason` confirms a number that is already in use. */
@@ -84,4 +92,8 @@ export interface BookDocument extends DocumentInput {
   corrects?: string | null;
   note?: string;
   reportedIn?: string;
+  sourceKey?: string;
+  origin?: { import: string; rows: number[] };
+  papers?: BookPaper[];
+  explanation?: string;
 }

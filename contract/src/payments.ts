@@ -34,7 +34,10 @@ export const paymentBody = Joi.object({
     .default([]),
 });
 
-/** A payment as a book file holds it: documents by their number, and by kind where a number is used twice. */
+/**
+ * A payment as a book file holds it: documents by their number, and by kind where a number is used twice, or by their
+ * row in the file.
+ */
 export const bookPayment = Joi.object({
   ...paymentFields,
   contact: ref.allow(null),

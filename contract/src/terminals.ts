@@ -14,9 +14,8 @@ const mapping = Joi.object({
   bank: Joi.string().max(20).required(),
 });
 
-export const terminalBody = Joi.object({
-  merchant: Joi.string().trim().max(40).required(),
-  key: Joi.string().max(200).required(),
+/** Where and when a terminal's takings belong. */
+export const terminalPlace = {
   name: name.required(),
   zone: Joi.string()
     .max(60)
@@ -35,7 +34,14 @@ export const terminalBody = Joi.object({
     .required(),
   start: date.required(),
   mapping,
+};
+const key = Joi.string().max(200).required();
+export const terminalBody = Joi.object({
+  merchant: Joi.string().trim().max(40).required(),
+  key,
+  ...terminalPlace,
 });
+export const terminalKeyBody = Joi.object({ key });
 export const mappingBody = Joi.object({ mapping: mapping.required() });
 
 export interface TerminalBody {
@@ -56,6 +62,8 @@ export interface TerminalView {
   cutOff: string;
   start: string;
   mapping: TerminalMapping;
+  /** Whether the operator answers for it; not where it came with a book file. */
+  authorised: boolean;
   /** Names of taxes seen without a code. */
   unmapped: string[];
   transactions: number;

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { document, newClient, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
+import { day, nightBar, world } from "./support/world.ts";
 
 let server: TestServer;
 beforeAll(async () => {
@@ -16,16 +17,6 @@ interface Transaction {
   gross: number;
   fee: number;
 }
-
-const day = (back: number) => new Date(Date.now() - back * 86_400_000).toISOString().slice(0, 10);
-const world = async (path: string, body: object) => {
-  const answer = await fetch(`${server.address}/simulators/${path}`, {
-    method: "PUT",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify(body),
-  });
-  expect(answer.status).toBe(204);
-};
 
 /** Everything the simulated operator tells of a merchant, fetched here without the application. */
 async function told(merchant: string, key: string): Promise<Transaction[]> {
@@ -50,28 +41,10 @@ async function told(merchant: string, key: string): Promise<Transaction[]> {
   return rows;
 }
 
-const NIGHT_BAR = (bankAccount: string) => ({
-  key: "night-key",
-  zone: "Europe/London",
-  currency: "GBP",
-  from: day(40),
-  perDay: 30,
-  open: 17,
-  close: 26.5,
-  items: [
-    { name: "Ale", tax: "VAT 20", from: 420, to: 980 },
-    { name: "Water", tax: "no VAT", from: 150, to: 300 },
-  ],
-  surchargePercent: 1.5,
-  feePercent: 1.6,
-  feeFixed: 5,
-  bankAccount,
-});
-
 describe("card takings, from the terminal to the bank", () => {
   test("days past midnight become one summary and one bill each, nothing twice, payouts meet the bank", async () => {
     const { base } = await newClient(server);
-    await world("terminal/merchants/BAR-1", NIGHT_BAR("BANK-0001"));
+    await world(server, "terminal/merchants/BAR-1", nightBar("BANK-0001"));
     const body = {
       merchant: "BAR-1",
       key: "night-key",
@@ -150,7 +123,7 @@ describe("a business that is not registered", () => {
       country: "GB",
       place: { name: "Wells", country: "GB" },
     });
-    await world("terminal/merchants/STALL-1", { ...NIGHT_BAR("BANK-0002"), surchargePercent: 2 });
+    await world(server, "terminal/merchants/STALL-1", { ...nightBar("BANK-0002"), surchargePercent: 2 });
     await server.ok("POST", `${base}/accounts`, { code: "1010", name: "Second bank", type: "asset" });
     const { id: terminal, mapping } = await server.ok<{ id: number; mapping: { bank: string } }>(
       "POST",

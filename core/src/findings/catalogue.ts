@@ -94,7 +94,12 @@ export const CHECKS = {
 
 export type CheckId = keyof typeof CHECKS;
 
-/** Builds a finding of a check; `parts` make its key unique and stable. */
+/** How a key names a document, so that the key can be told again where the document has another id. */
+export function documentKey(id: number): string {
+  return `document/${id}`;
+}
+
+/** Builds a finding of a check; `parts` make its key unique and stable. Documents in it are named by documentKey. */
 export function finding(
   check: CheckId,
   parts: readonly (string | number)[],

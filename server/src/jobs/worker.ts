@@ -34,6 +34,6 @@ async function run(db: Database, { task, actor, dataDir }: JobOrder): Promise<un
     case "import-post":
       return postImport(db, dataDir, actor, task.clientId, task.importId, progress);
     case "book":
-      return { client: await importBook(db, actor, task.book, progress) };
+      return { client: await importBook(db, dataDir, actor, task.book, progress) };
   }
 }

@@ -17,7 +17,7 @@ export interface AttachmentView {
 const MOST_BYTES = 20 * 1024 * 1024;
 
 /** What a file is, by its first bytes; its name may say anything. */
-function typeOf(content: Buffer): string {
+export function typeOf(content: Buffer): string {
   const head = content.subarray(0, 8).toString("latin1");
   if (head.startsWith("%PDF-")) return "application/pdf";
   if (head.startsWith("\u0089PNG\r\n\u001a\n")) return "image/png";

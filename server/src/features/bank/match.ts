@@ -16,6 +16,7 @@ import { isSure, openLines } from "./lines.ts";
 
 type Line = Pick<BankLineView, "id" | "date" | "amount" | "party" | "text" | "reference"> & {
   account: string;
+  externalId: string;
 };
 
 /** Says what a line of the bank is; what is not in the books yet is posted with it. */
@@ -55,7 +56,7 @@ export async function acceptSure(
           : best.kind === "tax"
             ? { tax: { registration: best.registration, period: best.period } }
             : { entry: best.entry };
-      await matchOne(db, tx, actor, setup, { ...line, account }, body);
+      await matchOne(db, tx, actor, setup, await openLine(db, tx, clientId, line.id), body);
     }
     return { accepted: lines.length };
   });
@@ -92,7 +93,8 @@ export async function unmatchLine(
 
 async function openLine(db: Database, tx: Tx, clientId: number, lineId: number): Promise<Line> {
   const line = await db.row<Line & { state: string }>(
-    `SELECT id, account, date, amount, party, text, reference, state FROM bank_lines WHERE id = $1 AND client_id = $2`,
+    `SELECT id, account, external_id AS externalId, date, amount, party, text, reference, state FROM bank_lines
+     WHERE id = $1 AND client_id = $2`,
     [lineId, clientId],
     tx,
   );
@@ -258,7 +260,7 @@ async function postedEntry(
       },
       contact: null,
       place: null,
-      sourceKey: `bank-line:${line.id}`,
+      sourceKey: `bank-line:${line.account}:${line.externalId}`,
     },
   ]);
   return entryOf(db, tx, "document_id", id);

@@ -4,11 +4,14 @@ import type { PaymentKind } from "@fiscalon/core/ledger/paymentPostings";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import type { DocumentKind } from "@fiscalon/core/tax/documentInput";
+import type { BookDocument } from "@fiscalon/contract/document";
 import type { BookPayment } from "@fiscalon/contract/payments";
 import type { Actor } from "../../actor.ts";
 import type { Database, Tx } from "../../db/database.ts";
 import { groupBy } from "../../groupBy.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
+import { placedAt } from "./pointers.ts";
+import type { PlacedRows } from "./pointers.ts";
 import { postPayments } from "../payments/postPayments.ts";
 import { paymentFrom } from "../payments/service.ts";
 
@@ -21,10 +24,13 @@ const CHUNK = 1000;
 export class BookPayments {
   #waiting: Numbered[];
   readonly #contacts: ReadonlyMap<string, number>;
+  readonly #placed: PlacedRows;
 
-  constructor(payments: readonly BookPayment[], contacts: ReadonlyMap<string, number>) {
+  /** @param placed rows of the file that are in the database; the payments are added to it */
+  constructor(payments: readonly BookPayment[], contacts: ReadonlyMap<string, number>, placed: PlacedRows) {
     this.#waiting = payments.map((payment, index) => ({ payment, index }));
     this.#contacts = contacts;
+    this.#placed = placed;
   }
 
   /**
@@ -45,7 +51,8 @@ export class BookPayments {
       const batch = due.slice(at, at + CHUNK);
       const prepared = batch.map((one) => this.#prepared(one, documents, setup));
       try {
-        await postPayments(db, tx, actor, setup, prepared);
+        const ids = await postPayments(db, tx, actor, setup, prepared);
+        batch.forEach(({ index }, at) => (this.#placed.payments[index] = ids[at] ?? 0));
       } catch (error) {
         throw inFile(error, batch);
       }
@@ -62,7 +69,30 @@ export class BookPayments {
       [clientId, JSON.stringify([...new Set(numbers)])],
       tx,
     );
-    return groupBy(rows, (row) => row.number);
+    const pointed = numbers.filter((number) => this.#isPlaced(number));
+    const ids = pointed.map((pointer) => ({ pointer, id: placedAt(this.#placed, pointer, "").id }));
+    const byId = new Map(
+      (
+        await db.rows<Known>(
+          `SELECT id, kind, number, contact_id AS contact FROM documents WHERE id IN (SELECT value FROM json_each($1))`,
+          [JSON.stringify(ids.map(({ id }) => id))],
+          tx,
+        )
+      ).map((row) => [row.id, row]),
+    );
+    const known = groupBy(rows, (row) => row.number);
+    for (const { pointer, id } of ids)
+      known.set(
+        pointer,
+        [byId.get(id)].filter((row) => row !== undefined),
+      );
+    return known;
+  }
+
+  /** Whether an allocation names a row of the file, and that document is there. */
+  #isPlaced(document: string): boolean {
+    const [, row] = /^\/documents\/(\d+)$/.exec(document) ?? [];
+    return row !== undefined && this.#placed.documents[Number(row)] !== undefined;
   }
 
   #prepared({ payment, index }: Numbered, documents: ReadonlyMap<string, Known[]>, setup: ClientSetup) {
@@ -126,13 +156,22 @@ function inFile(error: unknown, batch: readonly Numbered[]): unknown {
   return new FiscalError(error.code, error.message, field, error.details);
 }
 
-/** Payments as the book file holds them, in the order in which they were entered. */
+/**
+ * Payments as the book file holds them, in an order that survives the way back in: as they were entered, those that
+ * wait for a late item after the others, by period.
+ * @param rows row of each document in the file, with the period it was reported in late
+ */
 export async function paymentsOfBook(
   db: Database,
   setup: ClientSetup,
   contacts: ReadonlyMap<number, string>,
-): Promise<BookPayment[]> {
+  rowOf: ReadonlyMap<number, number>,
+  documents: readonly BookDocument[],
+): Promise<{ ids: number[]; payments: BookPayment[] }> {
   const { digits } = setup.plain;
+  const seen = new Set<string>();
+  const twice = new Set<string>();
+  for (const { number = "" } of documents) (seen.has(number) ? twice : seen).add(number);
   const rows = await db.rows<{
     id: number;
     kind: PaymentKind;
@@ -155,6 +194,7 @@ export async function paymentsOfBook(
   const allocations = groupBy(
     await db.rows<{
       payment: number;
+      id: number;
       document: string;
       kind: DocumentKind;
       currency: string;
@@ -162,7 +202,7 @@ export async function paymentsOfBook(
       difference: number;
       account: string | null;
     }>(
-      `SELECT a.payment_id AS payment, d.number AS document, d.kind, d.currency, a.amount, a.difference,
+      `SELECT a.payment_id AS payment, d.id, d.number AS document, d.kind, d.currency, a.amount, a.difference,
          a.difference_account AS account
        FROM allocations a JOIN documents d ON d.id = a.document_id
        WHERE d.client_id = $1 AND a.live = 1 ORDER BY a.id`,
@@ -170,7 +210,16 @@ export async function paymentsOfBook(
     ),
     (one) => one.payment,
   );
-  return rows.map((p) => ({
+  const stageOf = ({ id, late }: { id: number; late: string | null }): string =>
+    [
+      late ?? "",
+      ...(allocations.get(id) ?? []).map((one) => documents[rowOf.get(one.id) ?? -1]?.reportedIn ?? ""),
+    ]
+      .sort()
+      .at(-1) ?? "";
+  const staged = rows.map((row) => ({ ...row, stage: stageOf(row) }));
+  staged.sort((a, b) => (a.stage < b.stage ? -1 : a.stage > b.stage ? 1 : a.id - b.id));
+  const payments = staged.map((p): BookPayment => ({
     kind: p.kind,
     number: p.number,
     date: p.date,
@@ -183,8 +232,9 @@ export async function paymentsOfBook(
     ...(p.reference === "" ? {} : { reference: p.reference }),
     ...(p.note === "" ? {} : { note: p.note }),
     allocations: (allocations.get(p.id) ?? []).map((one) => ({
-      document: one.document,
-      kind: one.kind,
+      ...(twice.has(one.document)
+        ? { document: `/documents/${rowOf.get(one.id)}` }
+        : { document: one.document, kind: one.kind }),
       amount: formatAmount(one.amount, minorDigits(one.currency)),
       ...(one.difference === 0
         ? {}
@@ -193,4 +243,5 @@ export async function paymentsOfBook(
     })),
     ...(p.late === null ? {} : { reportedIn: p.late }),
   }));
+  return { ids: staged.map(({ id }) => id), payments };
 }

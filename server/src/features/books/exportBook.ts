@@ -5,18 +5,47 @@ import type { Database } from "../../db/database.ts";
 import type { ContactRecord, ItemRecord, PlaceRecord, ReturnRecord } from "../../db/models.ts";
 import { loadSetup } from "../clients/loadSetup.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
+import { bankOfBook, terminalsOfBook } from "./bookFeeds.ts";
+import { contentsOf, importsOfBook, papersByDocument } from "./bookFiles.ts";
+import { acceptancesOfBook, explanationsOfBook } from "./bookReviews.ts";
+import { rowNumbers } from "./pointers.ts";
+import type { RowsOf } from "./pointers.ts";
 import { extrasOfBook } from "./bookExtras.ts";
 import { paymentsOfBook } from "./bookPayments.ts";
 import { loadDocuments } from "../documents/loadDocuments.ts";
+import type { StoredDocument } from "../documents/loadDocuments.ts";
 
-/** A client's complete set-up and books as a book file. Importing it gives the same books again. */
-export async function exportBook(db: Database, clientId: number): Promise<BookFile> {
+/**
+ * A client's complete set-up and books as a book file. Importing it gives the same books again.
+ * @param papers whether papers and imported files go with it
+ */
+export async function exportBook(
+  db: Database,
+  dataDir: string,
+  clientId: number,
+  { papers }: { papers: boolean },
+): Promise<BookFile> {
   const setup = await loadSetup(db, clientId);
   const { client, plain } = setup;
   const places = await plainRows<PlaceRecord>(db, "places", clientId);
   const contacts = await plainRows<ContactRecord>(db, "contacts", clientId);
   const items = await plainRows<ItemRecord>(db, "items", clientId);
   const codes = await db.models.codes.findAll({ where: { clientId }, order: ["position"] });
+  const imported = papers ? await importsOfBook(db, clientId) : { ids: [], imports: [] };
+  const imports = rowNumbers(imported.ids);
+  const { ids, documents } = await documentsOf(db, setup, refsOf(contacts), refsOf(places), imports, papers);
+  const paid = await paymentsOfBook(db, setup, refsOf(contacts), rowNumbers(ids), documents);
+  const { taxEntries, ...returns } = await returnsOf(db, setup);
+  const rowsOf: RowsOf = {
+    documents: rowNumbers(ids),
+    payments: rowNumbers(paid.ids),
+    taxPayments: rowNumbers(taxEntries),
+    imports,
+  };
+  const hashes = [
+    ...imported.imports.map(({ file }) => file),
+    ...documents.flatMap((document) => (document.papers ?? []).map(({ file }) => file)),
+  ];
   return {
     format: "fiscalon-book",
     version: 1,
@@ -73,11 +102,16 @@ export async function exportBook(db: Database, clientId: number): Promise<BookFi
         ...(statisticalCode === null ? {} : { statisticalCode }),
       }),
     ),
-    documents: await documentsOf(db, setup, refsOf(contacts), refsOf(places)),
-    payments: await paymentsOfBook(db, setup, refsOf(contacts)),
+    documents,
+    payments: paid.payments,
     ...(await extrasOfBook(db, clientId, refsOf(contacts), refsOf(places))),
     adjustments: await adjustmentsOf(db, setup),
-    ...(await returnsOf(db, setup)),
+    ...returns,
+    acceptances: await acceptancesOfBook(db, setup, rowsOf),
+    imports: imported.imports,
+    bank: await bankOfBook(db, setup, rowsOf),
+    terminals: await terminalsOfBook(db, setup, rowsOf),
+    files: contentsOf(dataDir, hashes),
   };
 }
 
@@ -108,24 +142,43 @@ async function documentsOf(
   setup: ClientSetup,
   contacts: ReadonlyMap<number, string>,
   places: ReadonlyMap<number, string>,
-): Promise<BookDocument[]> {
+  imports: ReadonlyMap<number, number>,
+  papers: boolean,
+): Promise<{ ids: number[]; documents: BookDocument[] }> {
   const late = await db.rows<{ document: number; end: string }>(
     "SELECT DISTINCT document_id AS document, period_end AS end FROM facts WHERE client_id = $1 AND live = 1 AND late = 1 AND release_of IS NULL",
     [setup.client.id],
   );
   const reportedIn = new Map(late.map((row) => [row.document, row.end]));
+  const beside = papers ? await papersByDocument(db, setup.client.id) : new Map<number, never>();
+  const explanations = await explanationsOfBook(db, setup.client.id);
   const stored = await loadDocuments(db, "d.client_id = $1 AND d.state = 'posted'", [setup.client.id]);
+  const periodOf = (id: number) => reportedIn.get(id) ?? "";
+  stored.sort((a, b) =>
+    periodOf(a.id) < periodOf(b.id) ? -1 : periodOf(a.id) > periodOf(b.id) ? 1 : a.id - b.id,
+  );
   const documents = stored.map((d): BookDocument => ({
     ...d.input,
     ...(d.contact === null ? {} : { contact: contacts.get(d.contact) ?? null }),
     ...(d.place === null ? {} : { place: places.get(d.place) ?? null }),
     ...(d.corrects === null ? {} : { corrects: d.corrects }),
     ...(d.note === "" ? {} : { note: d.note }),
-    ...(reportedIn.has(d.id) ? { reportedIn: reportedIn.get(d.id) ?? "" } : {}),
+    ...(reportedIn.has(d.id) ? { reportedIn: periodOf(d.id) } : {}),
+    ...(d.sourceKey === null ? {} : { sourceKey: d.sourceKey }),
+    ...originOf(d, imports),
+    ...(beside.has(d.id) ? { papers: beside.get(d.id) ?? [] } : {}),
+    ...(explanations.has(d.id) ? { explanation: explanations.get(d.id) ?? "" } : {}),
   }));
-  return documents.sort((a, b) =>
-    (a.reportedIn ?? "") < (b.reportedIn ?? "") ? -1 : (a.reportedIn ?? "") > (b.reportedIn ?? "") ? 1 : 0,
-  );
+  return { ids: stored.map(({ id }) => id), documents };
+}
+
+/** The import a document came with, and the row of its file each line was. */
+function originOf(
+  { importId, sourceRows }: StoredDocument,
+  imports: ReadonlyMap<number, number>,
+): Pick<BookDocument, "origin"> {
+  const row = importId === null ? undefined : imports.get(importId);
+  return row === undefined ? {} : { origin: { import: `/imports/${row}`, rows: sourceRows } };
 }
 
 async function adjustmentsOf(
@@ -145,7 +198,7 @@ async function adjustmentsOf(
 async function returnsOf(
   db: Database,
   { client, registrations, plain }: ClientSetup,
-): Promise<Pick<BookFile, "returns" | "taxPayments">> {
+): Promise<Pick<BookFile, "returns" | "taxPayments"> & { taxEntries: number[] }> {
   const refOf = (id: number) => registrations.find((r) => r.id === id)?.ref ?? "";
   const rows = await db.models.returns.findAll({
     where: { clientId: client.id },
@@ -161,8 +214,10 @@ async function returnsOf(
     kind: "payment";
     amount: number;
     reference: string;
+    entry_id: number;
   }>("SELECT * FROM tax_payments WHERE client_id = $1 ORDER BY registration_id, period_end, id", [client.id]);
   return {
+    taxEntries: payments.map((payment) => payment.entry_id),
     returns: sealed.map((row) => ({
       registration: refOf(row.registrationId),
       period: row.periodEnd,

@@ -15,6 +15,11 @@ import { loadSetup } from "../clients/loadSetup.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
 import { postDocuments } from "../documents/postDocuments.ts";
 import type { NewDocument } from "../documents/postDocuments.ts";
+import { addBank, addTerminals } from "./bookFeeds.ts";
+import { addImports, addPapers, keepContents } from "./bookFiles.ts";
+import { addAcceptances, addExplanations } from "./bookReviews.ts";
+import { placedAt } from "./pointers.ts";
+import type { PlacedRows } from "./pointers.ts";
 import { addExtras } from "./bookExtras.ts";
 import { BookPayments } from "./bookPayments.ts";
 import { addAdjustment } from "../returns/adjust.ts";
@@ -27,13 +32,17 @@ const CHUNK = 1000;
 /** Creates a client from a book file, all or nothing. Errors carry the path of the offending field in the file. */
 export async function importBook(
   db: Database,
+  dataDir: string,
   actor: Actor,
   book: BookFile,
   progress: Progress,
 ): Promise<number> {
+  const contents = keepContents(dataDir, book);
   return db.write(async (tx) => {
     const clientId = await createFromBook(db, tx, actor, book);
     const refs = await createParties(db, tx, actor, clientId, book);
+    const { placed } = refs;
+    placed.imports = await addImports(db, tx, actor, clientId, book, contents);
     await addExtras(db, tx, actor, clientId, book, refs);
     const load = () => loadSetup(db, clientId, tx);
     await adjustmentsOfBook(db, tx, actor, await load(), book);
@@ -47,18 +56,26 @@ export async function importBook(
       refs,
       progress,
     );
-    const payments = new BookPayments(book.payments ?? [], refs.contacts);
+    const payments = new BookPayments(book.payments ?? [], refs.contacts, placed);
     await payments.post(db, tx, actor, await load(), "");
     await sealedPeriods(db, tx, actor, clientId, book, documents, payments, refs, progress);
     const sealed = new Set((book.returns ?? []).map((one) => one.period));
     const later = documents.filter(({ document }) => document.reportedIn && !sealed.has(document.reportedIn));
     await postAll(db, tx, actor, await load(), later, refs, progress);
     await payments.post(db, tx, actor, await load(), null);
+    refuseLeftTaxPayments(book, placed);
+    await addPapers(db, tx, actor, clientId, book, contents, placed);
+    await addExplanations(db, tx, actor, clientId, book, placed);
+    const setup = await load();
+    await addBank(db, tx, actor, setup, book, placed);
+    await addTerminals(db, tx, actor, setup, book, placed);
+    await addAcceptances(db, tx, actor, setup, book, placed);
     return clientId;
   });
 }
 
-type Refs = { contacts: Map<string, number>; places: Map<string, number> };
+/** Ids by what the file calls them. */
+type Refs = { contacts: Map<string, number>; places: Map<string, number>; placed: PlacedRows };
 type Numbered = { document: BookDocument; index: number };
 
 async function createFromBook(db: Database, tx: Tx, actor: Actor, book: BookFile): Promise<number> {
@@ -115,7 +132,8 @@ async function createParties(
   clientId: number,
   book: BookFile,
 ): Promise<Refs> {
-  const refs: Refs = { contacts: new Map(), places: new Map() };
+  const placed: PlacedRows = { documents: [], payments: [], taxPayments: [], imports: [] };
+  const refs: Refs = { contacts: new Map(), places: new Map(), placed };
   for (const { id, ...place } of book.places ?? []) {
     refs.places.set(id, await addPlace(db, tx, actor, clientId, id, place));
   }
@@ -142,6 +160,15 @@ async function createParties(
 }
 
 function refuseDoubles(book: BookFile): void {
+  const keys = new Set<string>();
+  for (const [index, { sourceKey }] of (book.documents ?? []).entries()) {
+    if (sourceKey === undefined) continue;
+    if (keys.has(sourceKey)) {
+      const words = `The source key ${sourceKey} is used twice.`;
+      throw new FiscalError("book/double-id", words, `documents[${index}].sourceKey`);
+    }
+    keys.add(sourceKey);
+  }
   for (const list of ["contacts", "items"] as const) {
     const seen = new Set<string>();
     for (const [index, { id }] of (book[list] ?? []).entries()) {
@@ -166,7 +193,8 @@ async function postAll(
     const batch = documents.slice(at, at + CHUNK);
     const prepared = batch.map(({ document, index }) => newDocument(document, index, refs));
     try {
-      await postDocuments(db, tx, actor, setup, prepared);
+      const ids = await postDocuments(db, tx, actor, setup, prepared);
+      batch.forEach(({ index }, of) => (refs.placed.documents[index] = ids[of] ?? 0));
     } catch (error) {
       throw located(error, batch, prepared, setup);
     }
@@ -194,13 +222,21 @@ function located(
 }
 
 function newDocument(document: BookDocument, index: number, refs: Refs): NewDocument {
-  const { contact, place, corrects, note, reportedIn, ...input } = document;
+  const { contact, place, corrects, note, reportedIn, sourceKey, origin, papers, explanation, ...input } =
+    document;
   return {
     input: { ...input, number: input.number || `#${index + 1}` },
     contact: refOf(refs.contacts, contact, `documents[${index}].contact`),
     place: refOf(refs.places, place, `documents[${index}].place`),
     corrects: corrects ?? null,
     note,
+    sourceKey: sourceKey ?? null,
+    ...(origin === undefined
+      ? {}
+      : {
+          importId: placedAt(refs.placed, origin.import, `documents[${index}].origin.import`).id,
+          sourceRows: origin.rows,
+        }),
   };
 }
 
@@ -277,12 +313,23 @@ async function sealedPeriods(
     if (one.state === "settled") {
       await postSettlement(db, tx, { ...actor, at: one.settledAt ?? one.sealedAt }, setup, r, record);
     }
-    for (const { registration, period, ...payment } of book.taxPayments ?? []) {
+    for (const [at, { registration, period, ...payment }] of (book.taxPayments ?? []).entries()) {
       if (registration === one.registration && period === one.period) {
         await recordTaxPayment(db, tx, actor, setup, r, period, payment);
+        refs.placed.taxPayments[at] = await db.lastId("entries", tx);
       }
     }
   }
+}
+
+function refuseLeftTaxPayments({ taxPayments = [] }: BookFile, placed: PlacedRows): void {
+  const left = taxPayments.findIndex((_, index) => placed.taxPayments[index] === undefined);
+  if (left < 0) return;
+  throw new FiscalError(
+    "book/payment-without-return",
+    "No filed return of the file belongs to this payment. Correct the registration or the period.",
+    `taxPayments[${left}].period`,
+  );
 }
 
 function compareBoxes(

@@ -1,4 +1,5 @@
 import type { FastifyInstance } from "fastify";
+import Joi from "joi";
 import { bookSchema } from "@fiscalon/contract/book";
 import type { BookFile } from "@fiscalon/contract/book";
 import { actorNow } from "../../actor.ts";
@@ -13,7 +14,7 @@ import { importBook } from "./importBook.ts";
 const LONG_BOOK = 3000;
 const BOOK_BYTES = 200 * 1024 * 1024;
 
-export async function bookRoutes(app: FastifyInstance, { db, jobs }: AppContext): Promise<void> {
+export async function bookRoutes(app: FastifyInstance, { db, dataDir, jobs }: AppContext): Promise<void> {
   app.post<{ Body: BookFile }>(
     "/books",
     {
@@ -25,16 +26,21 @@ export async function bookRoutes(app: FastifyInstance, { db, jobs }: AppContext)
       if ((book.documents?.length ?? 0) > LONG_BOOK) {
         return reply.status(202).send({ job: await jobs.start(actorNow(), null, { kind: "book", book }) });
       }
-      const clientId = await importBook(db, actorNow(), book, UNWATCHED);
+      const clientId = await importBook(db, dataDir, actorNow(), book, UNWATCHED);
       return reply.status(201).send(await clientView(db, clientId));
     },
   );
 
-  app.get<{ Params: { id: number } }>(
+  app.get<{ Params: { id: number }; Querystring: { papers: boolean } }>(
     "/clients/:id/book",
-    { schema: described("A client's book file", "Books", { params: clientParams }) },
+    {
+      schema: described("A client's book file", "Books", {
+        params: clientParams,
+        querystring: Joi.object({ papers: Joi.boolean().default(true) }),
+      }),
+    },
     async (request, reply) => {
-      const book = await exportBook(db, request.params.id);
+      const book = await exportBook(db, dataDir, request.params.id, request.query);
       const name = book.client.name.replace(/[^\w-]+/g, "-");
       return reply.header("content-disposition", `attachment; filename="${name}.book.json"`).send(book);
     },

@@ -1,7 +1,7 @@
 import { addMonths } from "@fiscalon/core/calendar/date";
 import { beyondTolerance } from "@fiscalon/core/tax/typedTolerance";
 import { displayAmount } from "@fiscalon/core/money/amount";
-import { finding, taxOf } from "@fiscalon/core/findings/catalogue";
+import { documentKey, finding, taxOf } from "@fiscalon/core/findings/catalogue";
 import type { CheckId } from "@fiscalon/core/findings/catalogue";
 import type { Finding } from "@fiscalon/core/findings/finding";
 import type { JurisdictionPack } from "@fiscalon/core/jurisdictions/pack";
@@ -145,6 +145,6 @@ export function oldestClaim(context: CheckContext): string {
 export function judged(check: LineCheck, lines: readonly CandidateLine[], context: CheckContext): Finding[] {
   return lines.flatMap((line) => {
     const text = check.judge(line, context);
-    return text === null ? [] : [finding(check.id, [line.document, line.line], text, line)];
+    return text === null ? [] : [finding(check.id, [documentKey(line.document), line.line], text, line)];
   });
 }

@@ -1,7 +1,7 @@
 import { addMonths, endOfMonth } from "@fiscalon/core/calendar/date";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import { basisOn } from "@fiscalon/core/facts/registration";
-import { CHECKS, finding } from "@fiscalon/core/findings/catalogue";
+import { CHECKS, documentKey, finding } from "@fiscalon/core/findings/catalogue";
 import type { CheckId } from "@fiscalon/core/findings/catalogue";
 import type { Finding } from "@fiscalon/core/findings/finding";
 import { packById } from "@fiscalon/core/jurisdictions/packs";
@@ -112,7 +112,7 @@ async function unallocated({ db, setup, registration, period, context, tx }: Sco
   return payments.map((one) =>
     finding(
       "unallocated",
-      [one.payment],
+      [`payment/${one.payment}`],
       `${one.number}, ${one.party}: ${displayAmount(one.amount, context.digits)} is allocated to no document, so nothing is reported for it. Allocate it under Books, Payments.`,
     ),
   );
@@ -123,7 +123,7 @@ async function uncoded({ db, setup, period, context, tx }: Scope): Promise<Findi
   return lines.map((line) =>
     finding(
       "no-code",
-      [line.document, line.line],
+      [documentKey(line.document), line.line],
       `${line.number}, ${line.party}: line ${line.line} of ${displayAmount(line.net, context.digits)} has no tax code, so it is on no return.`,
       line,
     ),
@@ -138,7 +138,7 @@ async function unregistered({ db, setup, registration, period, tx }: Scope): Pro
   return documents.map((d) =>
     finding(
       "no-registration",
-      [d.document],
+      [documentKey(d.document)],
       `${d.number}: no ${d.levy} registration is in force on ${d.taxPoint}, so it is on no return. Right if it was supplied before or after the registration; otherwise correct the tax point.`,
       d,
     ),
@@ -162,7 +162,7 @@ async function duplicates({ db, setup, registration, period, context, tx }: Scop
   return twins.map((twin) =>
     finding(
       "duplicate",
-      [twin.second, twin.first],
+      [documentKey(twin.second), documentKey(twin.first)],
       twin.sameNumber === 1
         ? `${twin.party}: number ${twin.number} is in the books twice.`
         : `${twin.party}: ${twin.number} and ${twin.otherNumber} have the same date and the same total of ${displayAmount(twin.gross, context.digits)}.`,

@@ -155,7 +155,7 @@ async function postAt(
       contact: contact ?? null,
       place: place ?? null,
       note: note ?? "",
-      sourceKey: `template:${row.id}:${date}`,
+      sourceKey: `template:${row.name}:${date}`,
     },
   ]);
   await recordChange(db, tx, actor, {

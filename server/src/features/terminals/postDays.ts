@@ -48,9 +48,9 @@ export async function postDays(
     const fees = feesOfDay(day, number, transactions, terminal.mapping, digits);
     if (summary) {
       summaries.push({ at: documents.length, ids: own.map(({ id }) => id) });
-      documents.push(newDocument(summary, `terminal:${terminal.id}:${number}`));
+      documents.push(newDocument(summary, `terminal:${terminal.merchant}:${number}`));
     }
-    if (fees) documents.push(newDocument(fees, `terminal-fees:${terminal.id}:${number}`));
+    if (fees) documents.push(newDocument(fees, `terminal-fees:${terminal.merchant}:${number}`));
   }
   const ids = await postDocuments(db, tx, actor, setup, documents);
   const links = summaries.flatMap(({ at, ids: own }) => own.map((id) => [id, ids[at]]));
@@ -94,7 +94,7 @@ export async function postPayouts(
   terminal: Terminal,
   payouts: readonly Payout[],
 ): Promise<number> {
-  const keys = payouts.map(({ id }) => `payout:${terminal.id}:${id}`);
+  const keys = payouts.map(({ id }) => `payout:${terminal.merchant}:${id}`);
   const known = await db.rows<{ key: string }>(
     `SELECT source_key AS key FROM documents WHERE client_id = $1 AND source_key IN (SELECT value FROM json_each($2))`,
     [setup.client.id, JSON.stringify(keys)],
@@ -102,7 +102,7 @@ export async function postPayouts(
   );
   const there = new Set(known.map(({ key }) => key));
   const transit = accountInRole(setup.plain.accounts, "card-clearing");
-  const fresh = payouts.filter(({ id }) => !there.has(`payout:${terminal.id}:${id}`));
+  const fresh = payouts.filter(({ id }) => !there.has(`payout:${terminal.merchant}:${id}`));
   const documents = fresh.map(({ id, date, amount }) => {
     const text = `Payout ${id}, ${terminal.name}`;
     const money = (value: number) => formatAmount(value, setup.plain.digits);
@@ -117,7 +117,7 @@ export async function postPayouts(
           { text, account: transit, amount: money(-amount) },
         ],
       },
-      `payout:${terminal.id}:${id}`,
+      `payout:${terminal.merchant}:${id}`,
     );
   });
   await postDocuments(db, tx, actor, setup, documents);

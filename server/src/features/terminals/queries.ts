@@ -6,9 +6,13 @@ import type { Database } from "../../db/database.ts";
 /** The terminals of a client, with what waits. */
 export async function terminalViews(db: Database, clientId: number): Promise<TerminalView[]> {
   const rows = await db.rows<
-    Omit<TerminalView, "mapping" | "unmapped"> & { mapping: string; taxes: string | null }
+    Omit<TerminalView, "mapping" | "unmapped" | "authorised"> & {
+      mapping: string;
+      taxes: string | null;
+      authorised: number;
+    }
   >(
-    `SELECT t.id, t.merchant, t.name, t.zone, t.cut_off AS cutOff, t.start, t.mapping,
+    `SELECT t.id, t.merchant, t.token <> '' AS authorised, t.name, t.zone, t.cut_off AS cutOff, t.start, t.mapping,
        (SELECT count(*) FROM terminal_transactions x WHERE x.terminal_id = t.id) AS transactions,
        (SELECT count(DISTINCT day) FROM terminal_transactions x WHERE x.terminal_id = t.id AND x.document_id IS NULL) AS waiting,
        (SELECT max(day) FROM terminal_transactions x WHERE x.terminal_id = t.id AND x.document_id IS NOT NULL) AS lastDay,
@@ -22,7 +26,7 @@ export async function terminalViews(db: Database, clientId: number): Promise<Ter
     const seen = JSON.parse(taxes ?? "[]") as string[];
     const items = seen.map((tax) => ({ name: "", amount: 0, tax }));
     const asked = { id: "", at: "", kind: "sale", gross: 0, items, surcharge: 0, tip: 0, fee: 0 } as const;
-    return { ...row, mapping, unmapped: unmappedTaxes([asked], mapping) };
+    return { ...row, authorised: row.authorised === 1, mapping, unmapped: unmappedTaxes([asked], mapping) };
   });
 }
 
@@ -46,7 +50,7 @@ export async function terminalDays(
        (SELECT json_group_array(json_object('id', d.id, 'kind', d.kind, 'number', d.number)) FROM documents d
          WHERE d.state = 'posted' AND d.client_id = (SELECT client_id FROM terminals WHERE id = $1)
            AND d.kind IN ('terminal-summary', 'fee-bill') AND d.date = x.day
-           AND d.source_key LIKE 'terminal%:' || $1 || ':%') AS documents
+           AND instr(d.source_key, ':' || (SELECT merchant FROM terminals WHERE id = $1) || ':') > 0) AS documents
      FROM terminal_transactions x WHERE x.terminal_id = $1 GROUP BY x.day ORDER BY x.day DESC LIMIT $2 OFFSET $3`,
     [terminalId, limit, offset],
   );

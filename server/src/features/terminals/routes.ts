@@ -1,14 +1,14 @@
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { id } from "@fiscalon/contract/fields";
-import { mappingBody, terminalBody } from "@fiscalon/contract/terminals";
+import { mappingBody, terminalBody, terminalKeyBody } from "@fiscalon/contract/terminals";
 import type { TerminalBody } from "@fiscalon/contract/terminals";
 import type { TerminalMapping } from "@fiscalon/core/feeds/terminalDay";
 import { actorNow } from "../../actor.ts";
 import type { AppContext } from "../../context.ts";
 import { clientParams, described } from "../../validation.ts";
 import { terminalDays, terminalViews } from "./queries.ts";
-import { changeMapping, connectTerminal, fetchTerminal, terminalOf } from "./service.ts";
+import { authoriseAgain, changeMapping, connectTerminal, fetchTerminal, terminalOf } from "./service.ts";
 
 type Id = { Params: { id: number } };
 type One = { Params: { id: number; terminal: number } };
@@ -38,6 +38,16 @@ export async function terminalRoutes(app: FastifyInstance, { db, operator }: App
     async (request) => {
       const { id: clientId, terminal } = request.params;
       await changeMapping(db, actorNow(), clientId, terminal, request.body.mapping);
+      return (await terminalViews(db, clientId)).find((view) => view.id === terminal);
+    },
+  );
+
+  app.put<One & { Body: { key: string } }>(
+    "/clients/:id/terminals/:terminal/key",
+    { schema: described("Give the operator's key again", "Bank", { params, body: terminalKeyBody }) },
+    async (request) => {
+      const { id: clientId, terminal } = request.params;
+      await authoriseAgain(db, actorNow(), clientId, operator(), terminal, request.body.key);
       return (await terminalViews(db, clientId)).find((view) => view.id === terminal);
     },
   );

@@ -1,6 +1,6 @@
 import { addDays } from "@fiscalon/core/calendar/date";
 import { localTime, tradingDay } from "@fiscalon/core/calendar/tradingDay";
-import { FiscalError } from "@fiscalon/core/errors";
+import { FiscalError, withinField } from "@fiscalon/core/errors";
 import type { TerminalMapping, TerminalTransaction } from "@fiscalon/core/feeds/terminalDay";
 import { accountInRole } from "@fiscalon/core/ledger/account";
 import type { TerminalBody, TerminalReport } from "@fiscalon/contract/terminals";
@@ -57,36 +57,78 @@ export async function connectTerminal(
     if (taken) {
       throw new FiscalError("terminal/connected", "This terminal is connected already.", "merchant");
     }
-    const mapping = body.mapping ?? proposedMapping(setup);
-    checkMapping(setup, mapping);
-    const { createdAt, createdBy } = made(actor);
-    await db.run(
-      `INSERT INTO terminals (client_id, merchant, name, token, zone, cut_off, start, mapping, created_at, created_by)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
-      [
-        clientId,
-        body.merchant,
-        body.name,
-        token,
-        body.zone,
-        body.cutOff,
-        body.start,
-        JSON.stringify(mapping),
-        createdAt,
-        createdBy,
-      ],
-      tx,
-    );
-    const row = await db.row<{ id: number }>("SELECT last_insert_rowid() AS id", [], tx);
+    const id = await insertTerminal(db, tx, actor, setup, { ...body, token }, "");
     const { key: _secret, ...after } = body;
     await recordChange(db, tx, actor, {
       client: clientId,
       action: "connect",
       entity: "terminal",
-      id: row?.id ?? null,
-      after: { ...after, mapping },
+      id,
+      after: { ...after, mapping: (await terminalOf(db, clientId, id, tx)).mapping },
     });
-    return row?.id ?? 0;
+    return id;
+  });
+}
+
+/**
+ * Puts a terminal in its table, with the usual mapping where none is told. Without a token the key must be given before
+ * anything can be fetched.
+ * @param path where the terminal is in what was sent, for errors
+ */
+export async function insertTerminal(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  setup: ClientSetup,
+  terminal: Omit<TerminalBody, "key"> & { token: string },
+  path: string,
+): Promise<number> {
+  const mapping = terminal.mapping ?? proposedMapping(setup);
+  if (path === "") checkMapping(setup, mapping);
+  else withinField(path, () => checkMapping(setup, mapping));
+  const { merchant, name, token, zone, cutOff, start } = terminal;
+  const { createdAt, createdBy } = made(actor);
+  await db.run(
+    `INSERT INTO terminals (client_id, merchant, name, token, zone, cut_off, start, mapping, created_at, created_by)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+    [
+      setup.client.id,
+      merchant,
+      name,
+      token,
+      zone,
+      cutOff,
+      start,
+      JSON.stringify(mapping),
+      createdAt,
+      createdBy,
+    ],
+    tx,
+  );
+  const row = await db.row<{ id: number }>("SELECT last_insert_rowid() AS id", [], tx);
+  return row?.id ?? 0;
+}
+
+/** Asks the operator for a new token: after the books came with a book file, or when the key was changed. */
+export async function authoriseAgain(
+  db: Database,
+  actor: Actor,
+  clientId: number,
+  operator: TerminalOperator,
+  terminalId: number,
+  key: string,
+): Promise<void> {
+  const { merchant } = await terminalOf(db, clientId, terminalId);
+  const token = await operator.authorise(merchant, key);
+  await db.write(async (tx) => {
+    await db.run("UPDATE terminals SET token = $2 WHERE id = $1", [terminalId, token], tx);
+    await recordChange(db, tx, actor, {
+      client: clientId,
+      action: "authorise",
+      entity: "terminal",
+      id: terminalId,
+      after: { merchant },
+    });
   });
 }
 
@@ -182,6 +224,12 @@ export async function fetchTerminal(
   now: string,
 ): Promise<TerminalReport> {
   const terminal = await terminalOf(db, clientId, terminalId);
+  if (terminal.token === "") {
+    throw new FiscalError(
+      "terminal/not-authorised",
+      "The operator does not know these books yet. Give the key of the terminal first.",
+    );
+  }
   const transactions = await allPages(terminal.cursor, (after) =>
     operator.transactions(terminal.merchant, terminal.token, after),
   );

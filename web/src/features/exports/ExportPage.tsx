@@ -18,7 +18,13 @@ export function ExportPage() {
       address: `${base}/book`,
       dated: false,
       words:
-        "The complete set-up and books as JSON: places, registrations, codes, contacts, documents, payments, returns. Loaded again it gives the same client.",
+        "The complete set-up and books as JSON: places, registrations, codes, contacts, documents with their papers, payments, bank lines, terminals, returns. Loaded again it gives the same client.",
+    },
+    {
+      name: "Book file, no papers",
+      address: withQuery(`${base}/book`, { papers: "false" }),
+      dated: false,
+      words: "The same without papers and imported files: smaller, and readable in an editor.",
     },
     {
       name: "Audit file (SAF-T)",

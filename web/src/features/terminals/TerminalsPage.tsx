@@ -17,13 +17,14 @@ import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../documents/BooksNav.tsx";
 import { ConnectTerminalDialog } from "./ConnectTerminalDialog.tsx";
 import { MappingDialog } from "./MappingDialog.tsx";
+import { TerminalKeyDialog } from "./TerminalKeyDialog.tsx";
 
 /** Card terminals: their trading days as one summary and one fee bill each. */
 export function TerminalsPage() {
   const { client, path, minorDigits: digits } = useScope();
   const queries = useQueryClient();
   const [chosen, setChosen] = useState(0);
-  const [dialog, setDialog] = useState<"connect" | "mapping" | null>(null);
+  const [dialog, setDialog] = useState<"connect" | "mapping" | "key" | null>(null);
   const base = `/clients/${client?.id}/terminals`;
   const { data: terminals } = useQuery({
     queryKey: ["client", client?.id, "terminals"],
@@ -97,7 +98,7 @@ export function TerminalsPage() {
           <button
             type="button"
             className="action main"
-            disabled={fetchNew.isPending}
+            disabled={fetchNew.isPending || !terminal.authorised}
             onClick={() => fetchNew.mutate()}
           >
             {fetchNew.isPending ? "Asking the operator …" : "Fetch and post"}
@@ -110,6 +111,17 @@ export function TerminalsPage() {
           </button>
         </span>
       </div>
+      {!terminal.authorised && (
+        <p className="note-row mb-3 flex items-center gap-4">
+          <span>
+            This terminal came with a book file, without its key. Give the key once more and fetching goes on
+            where it stopped.
+          </span>
+          <button type="button" className="action ml-auto" onClick={() => setDialog("key")}>
+            Give the key
+          </button>
+        </p>
+      )}
       {terminal.unmapped.length > 0 && (
         <p className="note-row mb-3 flex items-center gap-4">
           <span>
@@ -189,6 +201,7 @@ export function TerminalsPage() {
         empty="Nothing was fetched yet."
       />
       {connect}
+      {dialog === "key" && <TerminalKeyDialog terminal={terminal} onClose={() => setDialog(null)} />}
       {dialog === "mapping" && <MappingDialog terminal={terminal} onClose={() => setDialog(null)} />}
     </Sheet>
   );

@@ -1,0 +1,258 @@
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { document, newClient, startServer } from "./support/testServer.ts";
+import type { TestServer } from "./support/testServer.ts";
+import { day, nightBar, world } from "./support/world.ts";
+
+let here: TestServer;
+let there: TestServer;
+beforeAll(async () => {
+  here = await startServer();
+  there = await startServer();
+});
+afterAll(async () => {
+  await here.close();
+  await there.close();
+});
+
+type Refusal = { error: { code: string; field: string } };
+type Row = Record<string, unknown>;
+interface Book {
+  documents: (Row & { number: string; sourceKey?: string; papers?: Row[] })[];
+  payments: Row[];
+  acceptances: { finding: string }[];
+  imports: Row[];
+  bank: { lines: (Row & { entry?: string; ignored?: string })[] }[];
+  terminals: { transactions: (Row & { document?: string })[] }[];
+  files: Record<string, string>;
+}
+
+const PDF = "%PDF-1.4\n% a paper with an umlaut: ü\n";
+
+const quarterEnd = (date: string) => {
+  const month = Math.ceil(Number(date.slice(5, 7)) / 3) * 3;
+  return new Date(Date.UTC(Number(date.slice(0, 4)), month, 0)).toISOString().slice(0, 10);
+};
+
+/** Books with something of everything that comes in. */
+async function fullBooks() {
+  const { base, registration } = await newClient(here);
+  const contact = await here.ok<{ id: number }>("POST", `${base}/contacts`, { name: "Oxbow", country: "GB" });
+  const bill = (number: string, more: object = {}) =>
+    here.ok<{ id: number }>(
+      "POST",
+      `${base}/documents`,
+      document("purchase-bill", day(8), [{ amount: "50.00", code: "S20" }], {
+        contact: contact.id,
+        number,
+        ...more,
+      }),
+    );
+  const first = await bill("OX-1");
+  await bill("OX-1", { duplicateReason: "delivered twice" });
+  await here.upload(`${base}/documents/${first.id}/attachments`, "OX-1.pdf", PDF);
+  const journal = await here.ok<{ id: number }>(
+    "POST",
+    `${base}/documents`,
+    document("journal", day(8), [
+      { amount: "3.00", account: "2200" },
+      { amount: "-3.00", account: "4000" },
+    ]),
+  );
+  const { id: kept } = (
+    await here.upload(
+      `${base}/imports?direction=sale`,
+      "register.csv",
+      `Invoice No,Date,Customer,Net,VAT,Gross\nT-1,${day(9)},Tern,100.00,20.00,120.00\n`,
+    )
+  ).body;
+  await here.job(`${base}/imports/${kept}/post`);
+
+  await world(here, "terminal/merchants/BAR-9", nightBar("BANK-9"));
+  const terminal = await here.ok<{ id: number; mapping: object }>("POST", `${base}/terminals`, {
+    merchant: "BAR-9",
+    key: "night-key",
+    name: "Bar",
+    zone: "Europe/London",
+    cutOff: "04:00",
+    start: day(12),
+  });
+  await here.ok("PUT", `${base}/terminals/${terminal.id}/mapping`, {
+    mapping: {
+      ...terminal.mapping,
+      taxes: { "VAT 20": { code: "S20", account: "4000" }, "no VAT": { code: "Z", account: "4000" } },
+    },
+  });
+  await here.ok("POST", `${base}/terminals/${terminal.id}/fetch`);
+
+  const statement = [
+    "Date,Description,Paid out,Paid in,Balance",
+    `${day(5)},TERN,,120.00,120.00`,
+    `${day(4)},OXBOW OX-1,60.00,,60.00`,
+    `${day(3)},Coffee,4.00,,56.00`,
+    `${day(2)},Not ours,,1.00,57.00`,
+    `${day(1)},Later,,9.00,66.00`,
+  ].join("\n");
+  await here.ok("POST", `${base}/bank`, { account: "1000", number: "BANK-9" });
+  await here.upload(`${base}/bank/1000/statements`, "bank.csv", statement);
+  const { rows: lines } = await here.ok<{ rows: { id: number; amount: number }[] }>(
+    "GET",
+    `${base}/bank/1000/lines`,
+  );
+  const match = (amount: number, body: object) =>
+    here.ok("POST", `${base}/bank-lines/${lines.find((line) => line.amount === amount)?.id}/match`, body);
+  const sale = await here.ok<{ rows: { id: number; number: string }[] }>(
+    "GET",
+    `${base}/documents?kind=sales-invoice`,
+  );
+  await match(120_00, { documents: [{ document: sale.rows[0]?.id, amount: "120.00" }] });
+  await match(-60_00, { documents: [{ document: first.id, amount: "60.00" }], contact: contact.id });
+  await match(-4_00, { post: { account: "6800", code: "EX" } });
+  await match(1_00, { ignore: "paid to us by mistake, sent back" });
+
+  const running = quarterEnd(day(8));
+  const view = () =>
+    here.ok<{ findings: { key: string; check: string; accepted: object | null }[] }>(
+      "GET",
+      `${registration}/returns/${running}`,
+    );
+  const twin = (await view()).findings.find(({ check }) => check === "duplicate");
+  await here.call("POST", `${registration}/returns/${running}/acceptances`, {
+    key: twin?.key,
+    reason: "two deliveries",
+  });
+  const control = await here.ok<{ uncoded: { entry: number }[] }>(
+    "GET",
+    `${registration}/agreements/${running}/control`,
+  );
+  await here.ok("PUT", `${base}/entries/${control.uncoded[0]?.entry}/explanation`, {
+    reason: "till difference",
+  });
+  expect(journal.id).toBeGreaterThan(0);
+  return { base, running };
+}
+
+test("papers, imported files, lines of the bank, terminals and reasons come along to another practice", async () => {
+  const { base, running } = await fullBooks();
+  const book = await here.ok<Book>("GET", `${base}/book`);
+  const [bank] = book.bank;
+  expect(bank?.lines.map(({ entry, ignored }) => [entry?.split("/")[1], ignored])).toEqual([
+    ["payments", undefined],
+    ["payments", undefined],
+    ["documents", undefined],
+    [undefined, "paid to us by mistake, sent back"],
+    [undefined, undefined],
+  ]);
+  expect(Object.values(book.files).map((one) => Buffer.from(one, "base64").toString())).toContain(PDF);
+  expect(book.acceptances[0]?.finding).toMatch(/^duplicate:\/documents\/1:\/documents\/0$/);
+  expect(book.terminals[0]?.transactions.filter((one) => one.document).length).toBeGreaterThan(100);
+
+  const copy = await there.ok<{ id: number; registrations: { id: number }[] }>("POST", "/books", book);
+  const moved = `/clients/${copy.id}`;
+  const registration = `${moved}/registrations/${copy.registrations[0]?.id}`;
+  expect(await there.ok("GET", `${moved}/book`)).toEqual(book);
+
+  const { rows } = await there.ok<{ rows: { id: number; number: string }[] }>(
+    "GET",
+    `${moved}/documents?kind=purchase-bill&limit=10`,
+  );
+  const papers = await Promise.all(
+    rows.map(({ id }) => there.ok<{ id: number }[]>("GET", `${moved}/documents/${id}/attachments`)),
+  );
+  const [paper] = papers.flat();
+  const served = await fetch(`${there.address}/api${moved}/attachments/${paper?.id}`);
+  expect(await served.text()).toBe(PDF);
+
+  const { findings } = await there.ok<{ findings: { check: string; accepted: { reason: string } | null }[] }>(
+    "GET",
+    `${registration}/returns/${running}`,
+  );
+  expect(findings.find(({ check }) => check === "duplicate")?.accepted?.reason).toBe("two deliveries");
+  const control = await there.ok<{ left: number; uncoded: { reason: string }[] }>(
+    "GET",
+    `${registration}/agreements/${running}/control`,
+  );
+  expect([control.left, control.uncoded[0]?.reason]).toEqual([0, "till difference"]);
+
+  // What was brought in before is known in the new place too.
+  const again = await there.upload(
+    `${moved}/imports?direction=sale`,
+    "register.csv",
+    `Invoice No,Date,Customer,Net,VAT,Gross\nT-1,${day(9)},Tern,100.00,20.00,120.00\n`,
+  );
+  const { result } = await there.job(`${moved}/imports/${again.body.id}/check`);
+  expect(result).toMatchObject({ fresh: 0, alreadyThere: 1 });
+
+  // The operator must be asked anew; nothing of what it tells is posted twice.
+  const [terminal] = await there.ok<{ id: number; authorised: boolean }[]>("GET", `${moved}/terminals`);
+  expect(terminal?.authorised).toBe(false);
+  const unknown = await there.call<Refusal>("POST", `${moved}/terminals/${terminal?.id}/fetch`);
+  expect(unknown.body.error.code).toBe("terminal/not-authorised");
+  await world(there, "terminal/merchants/BAR-9", nightBar("BANK-9"));
+  await there.ok("PUT", `${moved}/terminals/${terminal?.id}/key`, { key: "night-key" });
+  expect(await there.ok("POST", `${moved}/terminals/${terminal?.id}/fetch`)).toMatchObject({
+    fresh: 0,
+    days: 0,
+    payouts: 0,
+  });
+  const statement = `Date,Description,Paid out,Paid in,Balance\n${day(5)},TERN,,120.00,120.00\n`;
+  const known = await there.upload(`${moved}/bank/1000/statements`, "bank.csv", statement);
+  expect(known.body).toMatchObject({ fresh: 0, alreadyThere: 1 });
+});
+
+test("a book without papers leaves their contents and the imported files out", async () => {
+  const { base } = await newClient(here);
+  const { id } = await here.ok<{ id: number }>(
+    "POST",
+    `${base}/documents`,
+    document("sales-invoice", day(8), [{ amount: "50.00", code: "S20" }]),
+  );
+  await here.upload(`${base}/documents/${id}/attachments`, "paper.pdf", PDF);
+  const book = await here.ok<Book>("GET", `${base}/book?papers=false`);
+  expect([book.files, book.documents[0]?.papers]).toEqual([{}, undefined]);
+});
+
+const journal = {
+  kind: "journal",
+  number: "J-1",
+  date: "2026-05-01",
+  lines: [
+    { amount: "1.00", account: "1000" },
+    { amount: "-1.00", account: "4000" },
+  ],
+};
+const line = { id: "a", date: "2026-05-01", amount: "1.00" };
+test.each([
+  [{ files: { ["0".repeat(64)]: "eA==" } }, "book/file-differs", `files.${"0".repeat(64)}`],
+  [
+    { documents: [{ ...journal, papers: [{ name: "x.pdf", file: "0".repeat(64) }] }] },
+    "book/unknown-file",
+    "documents[0].papers[0].file",
+  ],
+  [
+    { bank: [{ account: "1000", lines: [{ ...line, entry: "/documents/4" }] }] },
+    "book/unknown-row",
+    "bank[0].lines[0].entry",
+  ],
+  [{ bank: [{ account: "1000", lines: [line, line] }] }, "request/invalid", "bank[0].lines[1]"],
+  [{ bank: [{ account: "9999", lines: [line] }] }, "ledger/unknown-account", "bank[0].account"],
+  [
+    {
+      documents: [
+        { ...journal, sourceKey: "k" },
+        { ...journal, sourceKey: "k" },
+      ],
+    },
+    "book/double-id",
+    "documents[1].sourceKey",
+  ],
+])("a book with %j is refused with the path, and no client is left behind", async (more, code, field) => {
+  const before = await here.ok<object[]>("GET", "/clients");
+  const { body } = await here.call<Refusal>("POST", "/books", {
+    format: "fiscalon-book",
+    version: 1,
+    client: { name: "From a file Ltd", country: "GB" },
+    ...more,
+  });
+  expect([body.error.code, body.error.field]).toEqual([code, field]);
+  expect(await here.ok<object[]>("GET", "/clients")).toEqual(before);
+});
