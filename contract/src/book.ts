@@ -84,6 +84,8 @@ export const bookSchema = Joi.object({
         .default(null),
       nextOn: date.allow(null).default(null),
       until: date.allow(null).default(null),
+      begins: date,
+      byItself: Joi.boolean(),
     }),
   ),
   adjustments: Joi.array().items(
@@ -116,6 +118,9 @@ export interface BookTemplate {
   every: Rhythm | null;
   nextOn: string | null;
   until: string | null;
+  /** The first date, where it is not the next one. */
+  begins?: string;
+  byItself?: boolean;
 }
 
 export interface BookReturn {

@@ -22,6 +22,7 @@ export const templateBody = Joi.object({
     .default(null),
   nextOn: date.allow(null).default(null),
   until: date.allow(null).default(null),
+  byItself: Joi.boolean().default(false),
 }).when(Joi.object({ every: Joi.string().required() }).unknown(), {
   then: Joi.object({ nextOn: date.required() }),
 });
@@ -32,6 +33,8 @@ export interface TemplateBody {
   every: Rhythm | null;
   nextOn: string | null;
   until: string | null;
+  /** Whether it is posted on its day without being asked for. */
+  byItself: boolean;
 }
 
 export interface TemplateView extends TemplateBody {
@@ -40,4 +43,6 @@ export interface TemplateView extends TemplateBody {
   party: string;
   /** Dates up to today on which it has not been posted yet. */
   due: string[];
+  /** Why it could not be posted by itself. */
+  problem: string | null;
 }

@@ -1,10 +1,13 @@
 import { caller } from "./caller.ts";
 import type { Caller } from "./caller.ts";
+import { closePeriod } from "./closePeriod.ts";
 import { honeygumMeadery } from "./honeygumMeadery.ts";
 import { falajIrrigation } from "./falajIrrigation.ts";
 import { juniperLane } from "./juniperLane.ts";
 import { larkspurStrings } from "./larkspurStrings.ts";
 import { monsoonLooms } from "./monsoonLooms.ts";
+import { KARNATAKA_VAT } from "./karnatakaVat.ts";
+import { closeOldBooks } from "./monsoonOldBooks.ts";
 import { prairieLamp } from "./prairieLamp.ts";
 import { pukekoPhysio } from "./pukekoPhysio.ts";
 import { quillon } from "./quillon.ts";
@@ -13,12 +16,6 @@ import { nimbusRidge } from "./nimbusRidge.ts";
 import { addDays, calendarQuartersAround, quartersAround } from "./quarters.ts";
 import { saltmarshFeeds } from "./saltmarshFeeds.ts";
 import { saltmarshKiln } from "./saltmarshKiln.ts";
-
-interface Finding {
-  key: string;
-  severity: "stop" | "check";
-  accepted: object | null;
-}
 
 /** Creates the demonstration practice through the public API of a running server. */
 export async function loadDemo(address: string): Promise<void> {
@@ -32,24 +29,9 @@ export async function loadDemo(address: string): Promise<void> {
   );
   const base = `/clients/${client.id}/registrations/${client.registrations[0]?.id}`;
   for (const [index, quarter] of quarters.slice(0, 4).entries()) {
-    const period = `${base}/returns/${quarter.to}`;
-    const { findings } = await call<{ findings: Finding[] }>("GET", period);
-    for (const finding of findings.filter((one) => one.accepted === null)) {
-      await call("POST", `${period}/acceptances`, {
-        key: finding.key,
-        reason: "Checked against the paper last quarter.",
-      });
-    }
-    await call("POST", `${period}/seal`);
-    const filed = await call<{ net: number; due: string }>("POST", `${period}/file`, { declared: true });
-    if (index === 3) break;
-    const settlement = `${base}/settlements/${quarter.to}`;
-    await call("POST", settlement);
-    await call("POST", `${settlement}/payments`, {
-      date: addDays(filed.due, -2),
-      kind: filed.net < 0 ? "refund" : "payment",
-      amount: (Math.abs(filed.net) / 100).toFixed(2),
-      reference: "bank transfer",
+    await closePeriod(call, base, quarter.to, {
+      reason: "Checked against the paper last quarter.",
+      settle: index < 3,
     });
   }
   await lateBill(call, client.id, quarters[3]?.to ?? today);
@@ -66,23 +48,29 @@ export async function loadDemo(address: string): Promise<void> {
     falajIrrigation(ending, today),
     prairieLamp(ending, today),
     pukekoPhysio(ending, today),
-    monsoonLooms(ending, today),
   ];
   for (const book of books) await loadBook(call, book);
+  await call("PUT", `/jurisdictions/${KARNATAKA_VAT.id}`, KARNATAKA_VAT);
+  await closeOldBooks(call, await loadBook(call, monsoonLooms(ending, today)));
 }
 
-/** A long book is loaded by a job; this waits for its end. */
-async function loadBook(call: Caller, book: object): Promise<void> {
-  let { job } = await call<{ job?: { id: number; state: string; error: { message: string } | null } }>(
-    "POST",
-    "/books",
-    book,
-  );
+interface BookJob {
+  id: number;
+  state: string;
+  error: { message: string } | null;
+  result: { client: number } | null;
+}
+
+/** A long book is loaded by a job; this waits for its end. Returns the id of the client. */
+async function loadBook(call: Caller, book: object): Promise<number> {
+  const answer = await call<{ id?: number; job?: BookJob }>("POST", "/books", book);
+  let { job } = answer;
   while (job && (job.state === "running" || job.state === "waiting")) {
     await new Promise((later) => setTimeout(later, 250));
     job = await call("GET", `/jobs/${job.id}`);
   }
   if (job?.error) throw new Error(job.error.message);
+  return answer.id ?? job?.result?.client ?? 0;
 }
 
 /** A bill that turned up after its quarter was filed: a late item of the quarter that is due. */

@@ -1,4 +1,5 @@
 import { bookOf, dealsDone, line } from "./bookMaker.ts";
+import { OLD_REGISTRATION, oldDocuments } from "./monsoonOldBooks.ts";
 import type { Quarter } from "./quarters.ts";
 import { addDays } from "./quarters.ts";
 import { Random } from "./random.ts";
@@ -8,7 +9,10 @@ const REGIONS: Record<string, string> = { "29": "KA", "27": "MH", "33": "TN", "0
 const NAMES = ["Cauvery", "Sahyadri", "Deccan", "Palani", "Yamuna", "Godavari", "Nilgiri", "Vaigai"];
 const TRADES = ["Textiles", "Handlooms", "Fabrics", "Exports", "Sarees", "Furnishings"];
 
-/** Monsoon Looms LLP: thousands of documents, inside and across the border of the state, transport on reverse charge. */
+/**
+ * Monsoon Looms LLP: thousands of documents, inside and across the border of the state, transport on reverse charge; and
+ * older books under the two rates before GST.
+ */
 export function monsoonLooms(quarters: readonly Quarter[], today: string): object {
   const random = new Random(20_260_808);
   const customers = parties(random, "c", 46);
@@ -79,6 +83,7 @@ export function monsoonLooms(quarters: readonly Quarter[], today: string): objec
     {
       places: [{ id: "p1", name: "Ilkal weaving shed", country: "IN", region: "KA" }],
       registrations: [
+        OLD_REGISTRATION,
         {
           id: "r1",
           pack: "in",
@@ -100,6 +105,10 @@ export function monsoonLooms(quarters: readonly Quarter[], today: string): objec
         },
       ],
       documents: [
+        ...oldDocuments(
+          customers.slice(0, 12).map(({ id }) => id),
+          suppliers.slice(0, 9).map(({ id }) => id),
+        ),
         ...documents,
         {
           kind: "purchase-bill",

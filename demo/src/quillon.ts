@@ -1,5 +1,6 @@
 import { bookOf, dealsDone, line } from "./bookMaker.ts";
 import type { Quarter } from "./quarters.ts";
+import { keptOfQuillon } from "./keptDocuments.ts";
 import { addDays } from "./quarters.ts";
 import { Random } from "./random.ts";
 import { inventedVatNumber } from "./saltmarshKiln.ts";
@@ -63,6 +64,7 @@ export function quillon(quarters: readonly Quarter[], today: string): object {
         },
         { id: "s2", name: "Cotswold Office Machines", country: "GB", registered: null },
       ],
+      templates: keptOfQuillon(today),
       documents: [
         ...documents,
         {

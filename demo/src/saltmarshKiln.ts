@@ -1,3 +1,4 @@
+import { keptOfSaltmarsh } from "./keptDocuments.ts";
 import { addDays, daysIn } from "./quarters.ts";
 import type { Quarter } from "./quarters.ts";
 import { Random } from "./random.ts";
@@ -94,6 +95,7 @@ export function saltmarshKiln(quarters: readonly Quarter[], today: string): obje
         saleAccount: "4000",
       },
     ],
+    templates: keptOfSaltmarsh(today),
     contacts: [
       ...CUSTOMERS.map(([id, name, country, taxNumber]) => ({
         id,

@@ -44,6 +44,7 @@ import { numberRegister } from "./simulators/numberRegister.ts";
 import { bankSimulator } from "./simulators/bank.ts";
 import { payoutLines, terminalSimulator } from "./simulators/terminal.ts";
 import { authorityStore } from "./simulators/authorityStore.ts";
+import { postRecurring } from "./features/templates/recurring.ts";
 import { validateWithJoi } from "./validation.ts";
 
 const UPLOAD_BYTES = 60 * 1024 * 1024;
@@ -112,6 +113,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   });
   await app.register(numberRegister, { prefix: "/simulators/number-register" });
   if (existsSync(WEB)) await serveWeb(app);
+  postRecurring(app, db);
   app.addHook("onClose", async () => {
     await jobs.close();
     await db.close();

@@ -147,6 +147,8 @@ describe("what is taken along comes in elsewhere", () => {
     expect(kept?.due).toEqual(["2026-01-31", "2026-02-28", "2026-03-31", "2026-04-30"]);
     expect(await server.ok("POST", `${base}/templates/post-due`)).toEqual({ posted: 4 });
     expect(await server.ok("POST", `${base}/templates/post-due`)).toEqual({ posted: 0 });
+    const [after] = await server.ok<{ nextOn: string }[]>("GET", `${base}/templates`);
+    expect(after?.nextOn).toBe("2026-05-31");
     const exported = await server.ok<{ series: object[]; templates: object[] }>("GET", `${base}/book`);
     expect([exported.series.length, exported.templates.length]).toEqual([1, 1]);
     const copy = await server.ok<{ id: number }>("POST", "/books", exported);

@@ -7,6 +7,7 @@ import { importContents } from "./migrations/2026-11-25-import-contents.ts";
 import { linePrices } from "./migrations/2026-11-25-line-prices.ts";
 import { papers } from "./migrations/2026-11-25-papers.ts";
 import { paymentsAndCurrencies } from "./migrations/2026-11-25-payments.ts";
+import { recurring } from "./migrations/2026-11-25-recurring.ts";
 import { sourceKeys } from "./migrations/2026-11-25-source-keys.ts";
 import { wholeSetup } from "./migrations/2026-11-25-whole-setup.ts";
 
@@ -23,6 +24,7 @@ export async function migrate(sequelize: Sequelize, person: string): Promise<voi
       papers,
       linePrices,
       sourceKeys,
+      recurring,
     ].map(({ name, statements }) => ({
       name,
       up: () =>

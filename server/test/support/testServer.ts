@@ -28,9 +28,9 @@ export interface TestServer {
   close: () => Promise<void>;
 }
 
-/** A server on a free port with an empty data folder of its own. */
-export async function startServer(): Promise<TestServer> {
-  const dataDir = mkdtempSync(join(tmpdir(), "fiscalon-test-"));
+/** A server on a free port, with an empty data folder of its own that goes with it, or with one that stays. */
+export async function startServer(kept?: string): Promise<TestServer> {
+  const dataDir = kept ?? mkdtempSync(join(tmpdir(), "fiscalon-test-"));
   const app = await buildApp({
     dataDir,
     host: "127.0.0.1",
@@ -42,7 +42,7 @@ export async function startServer(): Promise<TestServer> {
   const address = await app.listen({ host: "127.0.0.1", port: 0 });
   return clientOf(address, dataDir, async () => {
     await app.close();
-    rmSync(dataDir, { recursive: true, force: true });
+    if (kept === undefined) rmSync(dataDir, { recursive: true, force: true });
   });
 }
 

@@ -23,18 +23,24 @@ export async function extrasOfBook(
     every: Rhythm | null;
     nextOn: string | null;
     until: string | null;
-  }>("SELECT name, body, every, next_on AS nextOn, until FROM templates WHERE client_id = $1 ORDER BY name", [
-    clientId,
-  ]);
+    begins: string | null;
+    byItself: number;
+  }>(
+    `SELECT name, body, every, next_on AS nextOn, until, begins, by_itself AS byItself FROM templates
+     WHERE client_id = $1 ORDER BY name`,
+    [clientId],
+  );
   return {
     ...(series.length === 0 ? {} : { series }),
     ...(templates.length === 0
       ? {}
       : {
-          templates: templates.map(({ body, ...rest }) => {
+          templates: templates.map(({ body, begins, byItself, ...rest }) => {
             const { contact, place, duplicateReason: _none, ...document } = JSON.parse(body) as DocumentBody;
             return {
               ...rest,
+              ...(begins === null || begins === rest.nextOn ? {} : { begins }),
+              ...(byItself === 1 ? { byItself: true } : {}),
               document: {
                 ...document,
                 ...(contact ? { contact: contacts.get(contact) ?? null } : {}),
@@ -63,16 +69,28 @@ export async function addExtras(
       tx,
     );
   }
-  for (const { name, document, every, nextOn, until } of templates) {
+  for (const { name, document, every, nextOn, until, begins, byItself } of templates) {
     const body = {
       ...document,
       contact: document.contact ? (refs.contacts.get(document.contact) ?? null) : null,
       place: document.place ? (refs.places.get(document.place) ?? null) : null,
     };
     await db.run(
-      `INSERT INTO templates (client_id, name, kind, body, every, next_on, until, created_at, created_by)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
-      [clientId, name, document.kind, JSON.stringify(body), every, nextOn, until, createdAt, createdBy],
+      `INSERT INTO templates (client_id, name, kind, body, every, begins, next_on, until, by_itself, created_at, created_by)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
+      [
+        clientId,
+        name,
+        document.kind,
+        JSON.stringify(body),
+        every,
+        begins ?? nextOn,
+        nextOn,
+        until,
+        byItself ? 1 : 0,
+        createdAt,
+        createdBy,
+      ],
       tx,
     );
   }

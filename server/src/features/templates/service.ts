@@ -18,47 +18,60 @@ interface Row {
   kind: TemplateView["kind"];
   body: string;
   every: Rhythm | null;
+  /** The first date, from which all others are counted. */
+  begins: string | null;
   nextOn: string | null;
   until: string | null;
+  byItself: number;
+  problem: string | null;
   party: string | null;
 }
 
 /** Kept documents, with the dates on which each is due again. */
 export async function templateViews(db: Database, clientId: number): Promise<TemplateView[]> {
   const rows = await rowsOf(db, clientId);
-  return rows.map(({ body, party, ...row }) => ({
+  return rows.map(({ body, party, begins, ...row }) => ({
     ...row,
+    byItself: row.byItself === 1,
     party: party ?? "",
     document: JSON.parse(body) as DocumentBody,
-    due: dueDates(row, today()),
+    due: dueDates({ ...row, begins }, today()),
   }));
 }
 
 async function rowsOf(db: Database, clientId: number, tx?: Tx): Promise<Row[]> {
   return db.rows<Row>(
-    `SELECT t.id, t.name, t.kind, t.body, t.every, t.next_on AS nextOn, t.until, c.name AS party
+    `SELECT t.id, t.name, t.kind, t.body, t.every, t.begins, t.next_on AS nextOn, t.until, t.by_itself AS byItself,
+       t.problem, c.name AS party
      FROM templates t LEFT JOIN contacts c ON c.id = t.body ->> 'contact' WHERE t.client_id = $1 ORDER BY t.name`,
     [clientId],
     tx,
   );
 }
 
-/** Dates from the next one up to a day, never beyond the end. */
+/** Dates from the next one up to a day, never beyond the end; counted from the first, so that a 31st comes back. */
 export function dueDates(
-  { every, nextOn, until }: Pick<Row, "every" | "nextOn" | "until">,
+  { every, begins, nextOn, until }: Pick<Row, "every" | "begins" | "nextOn" | "until">,
   upTo: string,
 ): string[] {
   if (every === null || nextOn === null) return [];
   const dates: string[] = [];
-  for (let count = 0; count < MOST_AT_ONCE; count += 1) {
-    const date = later(nextOn, every, count);
+  for (let count = 0; dates.length < MOST_AT_ONCE; count += 1) {
+    const date = later(begins ?? nextOn, every, count);
     if (date > upTo || (until !== null && date > until)) break;
-    dates.push(date);
+    if (date >= nextOn) dates.push(date);
   }
   return dates;
 }
 
-/** Counted from the first date, so that the 31st comes back after a short month. */
+function firstAfter({ every, begins, nextOn }: Row, date: string): string | null {
+  if (every === null || nextOn === null) return null;
+  for (let count = 0; ; count += 1) {
+    const next = later(begins ?? nextOn, every, count);
+    if (next > date) return next;
+  }
+}
+
 function later(from: string, every: Rhythm, count: number): string {
   if (every === "weekly") return addDays(from, 7 * count);
   return addMonths(from, { monthly: 1, quarterly: 3, yearly: 12 }[every] * count);
@@ -68,16 +81,28 @@ export async function keepTemplate(
   db: Database,
   actor: Actor,
   clientId: number,
-  { name, document, every, nextOn, until }: TemplateBody,
+  { name, document, every, nextOn, until, byItself }: TemplateBody,
 ): Promise<void> {
   await db.write(async (tx) => {
     const { createdAt, createdBy } = made(actor);
     await db.run(
-      `INSERT INTO templates (client_id, name, kind, body, every, next_on, until, created_at, created_by)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+      `INSERT INTO templates (client_id, name, kind, body, every, begins, next_on, until, by_itself, created_at, created_by)
+       VALUES ($1, $2, $3, $4, $5, $6, $6, $7, $8, $9, $10)
        ON CONFLICT (client_id, name) DO UPDATE SET kind = excluded.kind, body = excluded.body, every = excluded.every,
-         next_on = excluded.next_on, until = excluded.until`,
-      [clientId, name, document.kind, JSON.stringify(document), every, nextOn, until, createdAt, createdBy],
+         begins = excluded.begins, next_on = excluded.next_on, until = excluded.until, by_itself = excluded.by_itself,
+         problem = NULL`,
+      [
+        clientId,
+        name,
+        document.kind,
+        JSON.stringify(document),
+        every,
+        nextOn,
+        until,
+        byItself ? 1 : 0,
+        createdAt,
+        createdBy,
+      ],
       tx,
     );
     await recordChange(db, tx, actor, {
@@ -85,7 +110,7 @@ export async function keepTemplate(
       action: "keep",
       entity: "template",
       id: null,
-      after: { name, document, every, nextOn, until },
+      after: { name, document, every, nextOn, until, byItself },
     });
   });
 }
@@ -108,24 +133,34 @@ export async function dropTemplate(db: Database, actor: Actor, clientId: number,
 /** Posts what is due of every template, once a date, and moves each on to its next one. */
 export async function postDue(db: Database, actor: Actor, clientId: number): Promise<{ posted: number }> {
   return db.write(async (tx) => {
-    const setup = await loadSetup(db, clientId, tx);
     let posted = 0;
-    for (const row of await rowsOf(db, clientId, tx)) {
-      const dates = dueDates(row, today());
-      for (const date of dates) {
-        await postAt(db, tx, actor, setup, row, date);
-        posted += 1;
-      }
-      const { every, nextOn } = row;
-      if (every === null || nextOn === null || dates.length === 0) continue;
-      await db.run(
-        "UPDATE templates SET next_on = $2 WHERE id = $1",
-        [row.id, later(nextOn, every, dates.length)],
-        tx,
-      );
+    for (const { id } of await rowsOf(db, clientId, tx)) {
+      posted += await postTemplate(db, tx, actor, clientId, id);
     }
     return { posted };
   });
+}
+
+/** Posts what is due of one template. Returns how many documents. */
+export async function postTemplate(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  clientId: number,
+  id: number,
+): Promise<number> {
+  const row = (await rowsOf(db, clientId, tx)).find((one) => one.id === id);
+  const dates = row ? dueDates(row, today()) : [];
+  const last = dates.at(-1);
+  if (!row || last === undefined) return 0;
+  const setup = await loadSetup(db, clientId, tx);
+  for (const date of dates) await postAt(db, tx, actor, setup, row, date);
+  await db.run(
+    "UPDATE templates SET next_on = $2, problem = NULL WHERE id = $1",
+    [row.id, firstAfter(row, last)],
+    tx,
+  );
+  return dates.length;
 }
 
 async function postAt(

@@ -18,6 +18,7 @@ export function KeepDialog({ document, onClose }: { document: DocumentBody; onCl
   const [every, setEvery] = useState<Rhythm | "">("");
   const [nextOn, setNextOn] = useState(addMonths(document.date, 1));
   const [until, setUntil] = useState("");
+  const [byItself, setByItself] = useState(true);
   const keep = useMutation({
     mutationFn: () =>
       api.put(`/clients/${client?.id}/templates`, {
@@ -26,6 +27,7 @@ export function KeepDialog({ document, onClose }: { document: DocumentBody; onCl
         every: every || null,
         nextOn: every ? nextOn : null,
         until: every && until ? until : null,
+        byItself: every !== "" && byItself,
       }),
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: ["client", client?.id, "templates"] });
@@ -66,6 +68,15 @@ export function KeepDialog({ document, onClose }: { document: DocumentBody; onCl
         <>
           <DateField label="Next on" value={nextOn} onChange={setNextOn} className="w-full" />
           <DateField label="Until" value={until} onChange={setUntil} optional className="w-full" />
+          <label className="col-span-2 flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              checked={byItself}
+              onChange={(event) => setByItself(event.target.checked)}
+            />
+            Post it by itself on the day; otherwise it waits under Kept and recurring
+          </label>
         </>
       )}
     </FormDialog>

@@ -41,7 +41,7 @@ export function TemplatesPage() {
       <Sheet title="Kept documents" actions={<BooksNav />}>
         <EmptyState title="Nothing is kept yet">
           Open a document and choose “Keep it to use again” under More. One that comes back every week, month,
-          quarter or year says here when it is due, and is posted with one click.
+          quarter or year is posted by itself on its day, or waits here to be posted with one click.
         </EmptyState>
       </Sheet>
     );
@@ -86,10 +86,16 @@ export function TemplatesPage() {
         <tbody>
           {templates?.map((one) => (
             <tr key={one.id}>
-              <td className="font-semibold">{one.name}</td>
+              <td>
+                <span className="font-semibold">{one.name}</span>
+                {one.problem && <p className="text-error">Not posted: {one.problem}</p>}
+              </td>
               <td>{KIND_NAMES[one.kind]}</td>
               <td>{one.party}</td>
-              <td className="quiet">{one.every ? RHYTHMS[one.every] : "when asked for"}</td>
+              <td className="quiet">
+                {one.every ? RHYTHMS[one.every] : "when asked for"}
+                {one.byItself && ", by itself"}
+              </td>
               <td>
                 {one.nextOn ? showDate(one.nextOn) : ""}
                 {one.until && <span className="quiet"> until {showDate(one.until)}</span>}

@@ -1,0 +1,47 @@
+import type { FastifyInstance } from "fastify";
+import { FiscalError } from "@fiscalon/core/errors";
+import { actorNow } from "../../actor.ts";
+import type { Database } from "../../db/database.ts";
+import { today } from "../clients/loadSetup.ts";
+import { postTemplate } from "./service.ts";
+
+const EACH_MS = 10 * 60_000;
+
+/** Posts what is due by itself: when the server starts, and from time to time while it runs. */
+export function postRecurring(app: FastifyInstance, db: Database): void {
+  let running: Promise<void> = Promise.resolve();
+  const look = () => {
+    running = running
+      .then(() => postByThemselves(db))
+      .catch((error: unknown) => app.log.error(error, "recurring documents"));
+  };
+  const timer = setInterval(look, EACH_MS).unref();
+  app.addHook("onListen", async () => look());
+  app.addHook("preClose", async () => {
+    clearInterval(timer);
+    await running;
+  });
+}
+
+/**
+ * Each kept document is posted in a transaction of its own, in the name of who kept it; one that cannot be posted says
+ * so where it is kept, and does not hold up the others.
+ */
+async function postByThemselves(db: Database): Promise<void> {
+  const due = await db.rows<{ id: number; client: number; person: number }>(
+    `SELECT id, client_id AS client, created_by AS person FROM templates
+     WHERE by_itself = 1 AND every IS NOT NULL AND next_on <= $1 AND (until IS NULL OR next_on <= until)
+     ORDER BY next_on, id`,
+    [today()],
+  );
+  for (const { id, client, person } of due) {
+    try {
+      await db.write((tx) => postTemplate(db, tx, actorNow(person), client, id));
+    } catch (error) {
+      if (!(error instanceof FiscalError)) throw error;
+      await db.write((tx) =>
+        db.run("UPDATE templates SET problem = $2 WHERE id = $1", [id, error.message], tx),
+      );
+    }
+  }
+}

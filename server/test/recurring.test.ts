@@ -1,0 +1,54 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, expect, test } from "vitest";
+import { newClient, startServer } from "./support/testServer.ts";
+import { day } from "./support/world.ts";
+
+const dataDir = mkdtempSync(join(tmpdir(), "fiscalon-recurring-"));
+afterAll(() => rmSync(dataDir, { recursive: true, force: true }));
+
+interface Kept {
+  name: string;
+  due: string[];
+  problem: string | null;
+}
+
+test("what recurs by itself is posted when the server starts, once; what cannot be says why; the rest waits", async () => {
+  const first = await startServer(dataDir);
+  const { base } = await newClient(first);
+  const keep = (name: string, line: object, more: object) =>
+    first.ok("PUT", `${base}/templates`, {
+      name,
+      document: { kind: "journal", date: day(15), lines: [line, { ...line, amount: "-5.00" }] },
+      every: "weekly",
+      nextOn: day(15),
+      ...more,
+    });
+  const amount = { amount: "5.00", account: "4000" };
+  await keep("Accrual", amount, { byItself: true });
+  await keep("Broken", { ...amount, account: "no-such" }, { byItself: true });
+  await keep("By hand", amount, {});
+  await first.close();
+
+  for (const _start of [1, 2]) {
+    const again = await startServer(dataDir);
+    const journals = async () => {
+      const page = await again.ok<{ rows: { date: string }[] }>("GET", `${base}/documents?kind=journal`);
+      return page.rows.map(({ date }) => date).sort();
+    };
+    await expect.poll(journals, { timeout: 5000 }).toEqual([day(15), day(8), day(1)]);
+    const kept = async () => {
+      const rows = await again.ok<Kept[]>("GET", `${base}/templates`);
+      return rows.map(({ name, due, problem }) => [name, due.length, problem]);
+    };
+    await expect.poll(kept, { timeout: 5000 }).toEqual([
+      ["Accrual", 0, null],
+      ["Broken", 3, "There is no account no-such. Choose one of the chart."],
+      ["By hand", 3, null],
+    ]);
+    const changes = await again.ok<{ after: unknown }[]>("GET", `${base}/changes?entity=document`);
+    expect(changes.filter(({ after }) => JSON.stringify(after).includes("Accrual")).length).toBe(3);
+    await again.close();
+  }
+});
