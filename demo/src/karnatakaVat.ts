@@ -71,7 +71,7 @@ export const KARNATAKA_VAT = {
         box("4", "Output tax at 5.5 %", "tax"),
         box("5", "Output tax at 14.5 %", "tax"),
         box("6", "Input tax", "tax"),
-        { ...box("7", "Tax to pay or carried", "tax"), kind: "formula", formula: "[4] + [5] - [6]" },
+        { ...box("7", "Net tax", "tax"), kind: "formula", formula: "[4] + [5] - [6]" },
       ],
       net: { output: "[4] + [5]", input: "[6]", due: "[7]", shown: "7" },
       source: "cut down for the demonstration",

@@ -1,5 +1,5 @@
 import { bookOf, dealsDone, line } from "./bookMaker.ts";
-import { OLD_REGISTRATION, oldDocuments } from "./monsoonOldBooks.ts";
+import { OLD_REGISTRATION, OLD_SUPPLIERS, oldDocuments } from "./monsoonOldBooks.ts";
 import type { Quarter } from "./quarters.ts";
 import { addDays } from "./quarters.ts";
 import { Random } from "./random.ts";
@@ -96,6 +96,7 @@ export function monsoonLooms(quarters: readonly Quarter[], today: string): objec
       contacts: [
         ...customers,
         ...suppliers,
+        ...OLD_SUPPLIERS,
         {
           id: "t1",
           name: "Tungabhadra Roadways",
@@ -105,10 +106,7 @@ export function monsoonLooms(quarters: readonly Quarter[], today: string): objec
         },
       ],
       documents: [
-        ...oldDocuments(
-          customers.slice(0, 12).map(({ id }) => id),
-          suppliers.slice(0, 9).map(({ id }) => id),
-        ),
+        ...oldDocuments(customers.slice(0, 12).map(({ id }) => id)),
         ...documents,
         {
           kind: "purchase-bill",

@@ -24,8 +24,20 @@ export const OLD_REGISTRATION = {
   anchor: "2017-03-31",
 };
 
+/** Suppliers of those days, with the number of those days. */
+export const OLD_SUPPLIERS = ["Hampi Spinners", "Tungabhadra Yarns", "Malnad Packings", "Raichur Cotton"].map(
+  (name, n) => ({
+    id: `k${n}`,
+    name,
+    country: "IN",
+    region: "KA",
+    taxNumber: `2944007${String(7310 + 271 * n)}`,
+    registered: true,
+  }),
+);
+
 /** Sales and purchases at the two rates, and hand-woven cloth that bore none. */
-export function oldDocuments(customers: readonly string[], suppliers: readonly string[]): Document[] {
+export function oldDocuments(customers: readonly string[]): Document[] {
   const random = new Random(20_170_630);
   return dealsDone(
     OLD_QUARTERS,
@@ -60,7 +72,7 @@ export function oldDocuments(customers: readonly string[], suppliers: readonly s
         kind: "purchase-bill",
         number: "OY-",
         perQuarter: [32, 38],
-        parties: suppliers,
+        parties: OLD_SUPPLIERS.map(({ id }) => id),
         lines: (r) => [
           r.next() < 0.75
             ? { text: "Cotton yarn", amount: r.amount(900, 24_000), code: "KV5.5", account: "5000" }

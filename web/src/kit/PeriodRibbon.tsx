@@ -31,7 +31,7 @@ export function PeriodRibbon() {
         </label>
         <select
           id="registration"
-          className="w-full cursor-pointer bg-transparent font-semibold"
+          className="w-full cursor-pointer truncate bg-transparent pr-6 font-semibold"
           value={registration.id}
           onChange={(event) => choose({ registration: Number(event.target.value) })}
         >
