@@ -2,12 +2,18 @@ import { FiscalError } from "../errors.ts";
 import { exactFromDecimal } from "./exact.ts";
 import { roundExact } from "./roundExact.ts";
 
+/** Amounts as they mostly are, short enough for a safe integer whatever the currency. */
+const PLAIN = /^(\d{1,11})(?:\.(\d{1,4}))?$/;
+
 /**
  * Reads an amount in major units (`"1234.50"`) as whole minor units of a currency with `digits` decimals.
  * Never rounds: more decimals than the currency has are refused.
  * @throws FiscalError `money/not-a-number`, `money/too-precise`, `money/too-large`
  */
 export function parseAmount(text: string, digits: number): number {
+  const plain = PLAIN.exec(text);
+  const fraction = plain?.[2] ?? "";
+  if (plain && fraction.length <= digits) return Number(plain[1] + fraction.padEnd(digits, "0"));
   const exact = exactFromDecimal(text);
   const scaled = { n: exact.n * 10n ** BigInt(digits), d: exact.d };
   if (scaled.n % scaled.d !== 0n) {

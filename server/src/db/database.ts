@@ -3,6 +3,8 @@ import { join } from "node:path";
 import { QueryTypes, Sequelize, Transaction } from "sequelize";
 import type { BindOrReplacements } from "sequelize";
 import sqlite3 from "sqlite3";
+import { BulkInsert } from "./bulkInsert.ts";
+import type { Row } from "./bulkInsert.ts";
 import { defineModels } from "./models.ts";
 import type { Models } from "./models.ts";
 import { migrate } from "./migrate.ts";
@@ -78,32 +80,23 @@ export class Database {
     return row?.id ?? 0;
   }
 
-  /**
-   * Inserts rows of equal shape, many with one statement, each value bound. Columns that are null in a whole call are
-   * left to their default. Sequelize would search the text of so long a statement for parameters, so the driver's own
-   * connection of the transaction is asked.
-   */
+  /** Inserts rows of equal shape; see BulkInsert. */
   async insertRows(
     table: BulkTable,
     columns: readonly string[],
-    rows: readonly unknown[][],
+    rows: readonly Row[],
     tx: Tx,
   ): Promise<void> {
-    const used = columns.flatMap((_, index) => (rows.some((row) => row[index] !== null) ? [index] : []));
-    if (used.length === 0) return;
-    const names = used.map((index) => columns[index]).join(", ");
-    const one = `(${used.map(() => "?").join(",")})`;
-    const size = Math.min(CHUNK, Math.floor(MOST_VALUES / used.length));
-    const { connection } = tx as Tx & { connection: sqlite3.Database };
-    for (let at = 0; at < rows.length; at += size) {
-      const chunk = rows.slice(at, at + size);
-      const values: unknown[] = [];
-      for (const row of chunk) for (const index of used) values.push(row[index]);
-      const marks = chunk.map(() => one).join(",");
-      const sql = `INSERT INTO ${table} (${names}) VALUES ${marks}`;
-      await new Promise<void>((resolve, reject) => {
-        connection.run(sql, values, (error) => (error ? reject(error) : resolve()));
-      });
+    await this.bulk(tx, (bulk) => bulk.insert(table, columns, rows));
+  }
+
+  /** Many rows in several tables, with statements that are prepared once. */
+  async bulk<T>(tx: Tx, work: (bulk: BulkInsert) => Promise<T>): Promise<T> {
+    const bulk = new BulkInsert((tx as Tx & { connection: sqlite3.Database }).connection);
+    try {
+      return await work(bulk);
+    } finally {
+      await bulk.close();
     }
   }
 
@@ -113,8 +106,5 @@ export class Database {
   }
 }
 
-const CHUNK = 500;
-/** Values a statement of SQLite may bind. */
-const MOST_VALUES = 32_000;
 type BulkTable =
   "documents" | "lines" | "entries" | "postings" | "facts" | "contacts" | "payments" | "allocations";

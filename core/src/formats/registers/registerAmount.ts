@@ -2,6 +2,8 @@ import { parseAmount } from "../../money/amount.ts";
 
 export type DecimalSign = "." | ",";
 
+const PLAIN = /^\d{1,11}\.(\d{1,4})$/;
+
 /**
  * Reads an amount as registers print it: `1,234.50`, `1.234,50`, `£ 12.00`, `(12.00)`, `12.00-`, `12.00 CR`.
  * @returns minor units, null for an empty cell, undefined when it is no amount
@@ -12,6 +14,8 @@ export function registerAmount(
   digits: number,
 ): number | null | undefined {
   const trimmed = text.trim();
+  const usual = decimal === "." ? PLAIN.exec(trimmed) : null;
+  if (usual && (usual[1] ?? "").length <= digits) return parseAmount(trimmed, digits);
   if (trimmed === "" || /^[-–—]+$/.test(trimmed)) return null;
   const negative =
     /^\(.*\)$/.test(trimmed) || /^[-−–]/.test(trimmed) || /[-−]$/.test(trimmed) || /\bcr$/i.test(trimmed);

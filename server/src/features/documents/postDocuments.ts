@@ -3,6 +3,8 @@ import type { DocumentEffect } from "@fiscalon/core/facts/documentEffect";
 import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
 import type { DocumentInput } from "@fiscalon/core/tax/documentInput";
 import type { Actor } from "../../actor.ts";
+import { allDone } from "../../db/bulkInsert.ts";
+import type { BulkInsert } from "../../db/bulkInsert.ts";
 import type { Database, Tx } from "../../db/database.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
 import { followEntries } from "../bank/followEntries.ts";
@@ -58,6 +60,7 @@ const DOCUMENT_COLUMNS = [
   "created_by",
 ];
 const LINE_COLUMNS = [
+  "id",
   "document_id",
   "no",
   "text",
@@ -80,8 +83,19 @@ const LINE_COLUMNS = [
   "source_row",
 ];
 const ENTRY_COLUMNS = ["id", "client_id", "kind", "date", "document_id", "text", "created_at", "created_by"];
-const POSTING_COLUMNS = ["entry_id", "client_id", "account_id", "date", "amount", "line", "levy", "text"];
+const POSTING_COLUMNS = [
+  "id",
+  "entry_id",
+  "client_id",
+  "account_id",
+  "date",
+  "amount",
+  "line",
+  "levy",
+  "text",
+];
 const FACT_COLUMNS = [
+  "id",
   "client_id",
   "registration_id",
   "document_id",
@@ -107,6 +121,11 @@ const FACT_COLUMNS = [
   "created_at",
 ];
 
+/** Documents whose rows are made while those before them are written. */
+const SLICE = 500;
+/** Slices that are written at once. */
+const AT_ONCE = 4;
+
 /**
  * Posts documents: the documents with their lines, one journal entry and the tax facts each. Set by set, so that
  * fifty thousand cost a handful of statements.
@@ -119,25 +138,36 @@ export async function postDocuments(
   actor: Actor,
   setup: ClientSetup,
   documents: readonly NewDocument[],
+  onProgress: (posted: number) => void = () => undefined,
 ): Promise<number[]> {
   await addParties(db, setup, documents, tx);
-  const firstDocument = (await db.lastId("documents", tx)) + 1;
-  const firstEntry = (await db.lastId("entries", tx)) + 1;
-  const rows = { documents: [], lines: [], entries: [], postings: [], facts: [] } as Record<
-    "documents" | "lines" | "entries" | "postings" | "facts",
-    unknown[][]
-  >;
-  documents.forEach((document, index) => {
-    const effect = effectOf(document, setup);
-    const ids = { document: firstDocument + index, entry: firstEntry + index };
-    rows.documents.push(documentRow(document, effect, ids.document, setup, actor));
-    rows.lines.push(...lineRows(document, effect, ids.document));
-    takeEffect(rows, document, effect, ids, setup, actor);
+  const next = await nextIds(db, tx);
+  const first = next.document;
+  await db.bulk(tx, async (bulk) => {
+    const writing: Promise<void>[] = [];
+    try {
+      for (let at = 0; at < documents.length; at += SLICE) {
+        const rows = noRows();
+        for (const document of documents.slice(at, at + SLICE)) {
+          const effect = effectOf(document, setup);
+          rows.documents.push(documentRow(document, effect, next.document, setup, actor));
+          for (const line of lineRows(document, effect, next.document))
+            rows.lines.push([next.line++, ...line]);
+          takeEffect(rows, document, effect, next.document, next, setup, actor);
+          next.document += 1;
+        }
+        onProgress(at);
+        if (writing.length === AT_ONCE) await writing.shift();
+        const slice = insertAll(bulk, rows);
+        // Looked at further down; until then a failure must not end the process.
+        slice.catch(() => undefined);
+        writing.push(slice);
+      }
+    } finally {
+      await allDone(writing);
+    }
   });
-  await db.insertRows("documents", DOCUMENT_COLUMNS, rows.documents, tx);
-  await db.insertRows("lines", LINE_COLUMNS, rows.lines, tx);
-  await insertEffects(db, tx, rows);
-  return documents.map((_, index) => firstDocument + index);
+  return documents.map((_, index) => first + index);
 }
 
 /** Works out the effects of documents anew, superseding their entries and facts: after rates or registrations change. */
@@ -149,12 +179,12 @@ export async function recomputeDocuments(
   documents: readonly (NewDocument & { id: number })[],
 ): Promise<void> {
   await addParties(db, setup, documents, tx);
-  const firstEntry = (await db.lastId("entries", tx)) + 1;
-  const rows = { entries: [] as unknown[][], postings: [] as unknown[][], facts: [] as unknown[][] };
+  const next = await nextIds(db, tx);
+  const rows = noRows();
   const totals: object[] = [];
-  documents.forEach((document, index) => {
+  documents.forEach((document) => {
     const effect = effectOf(document, setup);
-    takeEffect(rows, document, effect, { document: document.id, entry: firstEntry + index }, setup, actor);
+    takeEffect(rows, document, effect, document.id, next, setup, actor);
     const { net, tax, gross } = effect.priced;
     const foreign = effect.printed === effect.priced ? null : effect.printed.gross;
     totals.push({ id: document.id, net, tax, gross, foreign, on: effect.ledgerDate });
@@ -171,7 +201,7 @@ export async function recomputeDocuments(
     tx,
     documents.map((document) => document.id),
   );
-  await insertEffects(db, tx, rows);
+  await db.bulk(tx, (bulk) => insertAll(bulk, rows));
   await followEntries(db, tx, setup.client.id);
   await releaseFacts(
     db,
@@ -199,14 +229,34 @@ function effectOf(document: NewDocument, setup: ClientSetup): DocumentEffect {
   return document.effect ?? documentEffect(document.input, setup.effect);
 }
 
-async function insertEffects(
-  db: Database,
-  tx: Tx,
-  rows: { entries: unknown[][]; postings: unknown[][]; facts: unknown[][] },
-): Promise<void> {
-  await db.insertRows("entries", ENTRY_COLUMNS, rows.entries, tx);
-  await db.insertRows("postings", POSTING_COLUMNS, rows.postings, tx);
-  await db.insertRows("facts", FACT_COLUMNS, rows.facts, tx);
+type Rows = Record<"documents" | "lines" | "entries" | "postings" | "facts", unknown[][]>;
+type NextIds = Record<"document" | "line" | "entry" | "posting" | "fact", number>;
+
+function noRows(): Rows {
+  return { documents: [], lines: [], entries: [], postings: [], facts: [] };
+}
+
+/** The ids the next rows get: given out here, so that the order of writing does not matter. */
+async function nextIds(db: Database, tx: Tx): Promise<NextIds> {
+  const after = async (table: Parameters<Database["lastId"]>[0]) => (await db.lastId(table, tx)) + 1;
+  return {
+    document: await after("documents"),
+    line: await after("lines"),
+    entry: await after("entries"),
+    posting: await after("postings"),
+    fact: await after("facts"),
+  };
+}
+
+/** What others refer to goes first. */
+async function insertAll(bulk: BulkInsert, rows: Rows): Promise<void> {
+  await bulk.insert("documents", DOCUMENT_COLUMNS, rows.documents);
+  await allDone([
+    bulk.insert("entries", ENTRY_COLUMNS, rows.entries),
+    bulk.insert("lines", LINE_COLUMNS, rows.lines),
+    bulk.insert("facts", FACT_COLUMNS, rows.facts),
+  ]);
+  await bulk.insert("postings", POSTING_COLUMNS, rows.postings, ["account_id", "line", "levy"]);
 }
 
 function documentRow(
@@ -283,29 +333,23 @@ function lineRows({ input, sourceRows }: NewDocument, effect: DocumentEffect, do
 }
 
 function takeEffect(
-  rows: { entries: unknown[][]; postings: unknown[][]; facts: unknown[][] },
+  rows: Rows,
   { input }: NewDocument,
   effect: DocumentEffect,
-  ids: { document: number; entry: number },
+  id: number,
+  next: NextIds,
   setup: ClientSetup,
   actor: Actor,
 ): void {
   const client = setup.client.id;
   const kind = DOCUMENT_KINDS[input.kind];
   const text = `${kind.name} ${input.number}`;
-  rows.entries.push([
-    ids.entry,
-    client,
-    "document",
-    effect.ledgerDate,
-    ids.document,
-    text,
-    actor.at,
-    actor.person,
-  ]);
+  const entry = next.entry++;
+  rows.entries.push([entry, client, "document", effect.ledgerDate, id, text, actor.at, actor.person]);
   for (const { account, amount, line, levy, text: words } of effect.postings) {
     rows.postings.push([
-      ids.entry,
+      next.posting++,
+      entry,
       client,
       setup.accountIds.get(account),
       effect.ledgerDate,
@@ -317,9 +361,10 @@ function takeEffect(
   }
   for (const fact of effect.facts) {
     rows.facts.push([
+      next.fact++,
       client,
       fact.registration,
-      ids.document,
+      id,
       fact.line,
       fact.levy,
       fact.code,

@@ -1,6 +1,6 @@
 import { createHash } from "node:crypto";
 import { FiscalError } from "@fiscalon/core/errors";
-import type { AssignedFact, DocumentEffect } from "@fiscalon/core/facts/documentEffect";
+import type { AssignedFact } from "@fiscalon/core/facts/documentEffect";
 import type { RegisterDocument } from "@fiscalon/core/formats/registers/registerDocuments";
 import type { ImportReport } from "@fiscalon/contract/imports";
 import { recordChange } from "../../actor.ts";
@@ -18,6 +18,8 @@ import { incomingRows, incomingXml } from "./incoming.ts";
 import type { Incoming } from "./incoming.ts";
 import { addAccounts, addContacts, addItems, knownNames } from "./masterRecords.ts";
 import { contactIds } from "./parties.ts";
+import { keepReading, keptReading, versionOf } from "./keptReading.ts";
+import type { FreshDocument, Reading } from "./keptReading.ts";
 import { readRows } from "./readRows.ts";
 import { rejectedCsv } from "./rejectedRows.ts";
 import { importRecord, refusePosted } from "./service.ts";
@@ -27,21 +29,6 @@ import { effectAsTold } from "./toldTax.ts";
 const CHUNK = 1000;
 const LISTED_PROBLEMS = 500;
 
-/** A document that is not in the books yet; `effect` is there once it could be worked out. */
-interface FreshDocument {
-  document: RegisterDocument;
-  key: string;
-  effect?: DocumentEffect;
-}
-
-interface Reading {
-  fresh: FreshDocument[];
-  incoming: Incoming;
-  report: ImportReport;
-  /** Rows that cannot be read, with what is wrong; null where there are none. */
-  rejected: string | null;
-}
-
 /** The dry run: reads the whole file and says what posting it would do. Changes nothing but the report. */
 export async function checkImport(
   db: Database,
@@ -50,8 +37,11 @@ export async function checkImport(
   importId: number,
   progress: Progress,
 ): Promise<ImportReport> {
+  const version = await versionOf(db, dataDir, importId);
   const setup = await loadSetup(db, clientId);
-  const { report, rejected } = await readImport(db, dataDir, setup, importId, progress);
+  const reading = await readImport(db, dataDir, setup, importId, progress);
+  if (reading.report.problemCount === 0) keepReading(version, reading);
+  const { report, rejected } = reading;
   const rejectedHash = rejected === null ? null : keepFile(dataDir, Buffer.from(rejected));
   await db.write((tx) =>
     db.models.imports.update(
@@ -73,7 +63,10 @@ export async function postImport(
 ): Promise<ImportReport> {
   return db.write(async (tx) => {
     const before = await loadSetup(db, clientId, tx);
-    const { report, fresh, incoming } = await readImport(db, dataDir, before, importId, progress, tx);
+    refusePosted(await importRecord(db, clientId, importId, tx));
+    const { report, fresh, incoming } =
+      keptReading(await versionOf(db, dataDir, importId, tx)) ??
+      (await readImport(db, dataDir, before, importId, progress, tx));
     if (report.problemCount > 0) {
       throw new FiscalError(
         "imports/problems",
@@ -93,12 +86,11 @@ export async function postImport(
       clientId,
       fresh.map((one) => one.document),
     );
-    for (let at = 0; at < fresh.length; at += CHUNK) {
-      progress.step(at, fresh.length, "posting documents");
-      const batch = fresh.slice(at, at + CHUNK).map((one) => newDocument(one, importId, contacts));
-      const ids = await postDocuments(db, tx, actor, setup, batch);
-      await keepPapers(db, tx, actor, clientId, importId, ids);
-    }
+    const documents = fresh.map((one) => newDocument(one, importId, contacts));
+    const ids = await postDocuments(db, tx, actor, setup, documents, (posted) =>
+      progress.step(posted, fresh.length, "posting documents"),
+    );
+    await keepPapers(db, tx, actor, clientId, importId, ids);
     progress.step(fresh.length, fresh.length, "posting documents");
     await db.models.imports.update(
       { report, state: "posted", documents: report.fresh },

@@ -2,7 +2,7 @@ import { FiscalError } from "@fiscalon/core/errors";
 import type { ImportBatch, ImportContent, ImportSettings } from "@fiscalon/contract/imports";
 import { made, recordChange } from "../../actor.ts";
 import type { Actor } from "../../actor.ts";
-import type { Database } from "../../db/database.ts";
+import type { Database, Tx } from "../../db/database.ts";
 import type { ImportRecord } from "../../db/models.ts";
 import { notFound } from "../../errors.ts";
 import { loadClient } from "../clients/loadSetup.ts";
@@ -104,8 +104,16 @@ async function settingsLikeBefore(
   };
 }
 
-export async function importRecord(db: Database, clientId: number, importId: number): Promise<ImportRecord> {
-  const row = await db.models.imports.findOne({ where: { id: importId, clientId } });
+export async function importRecord(
+  db: Database,
+  clientId: number,
+  importId: number,
+  tx?: Tx,
+): Promise<ImportRecord> {
+  const row = await db.models.imports.findOne({
+    where: { id: importId, clientId },
+    ...(tx ? { transaction: tx } : {}),
+  });
   if (!row) throw notFound("This import");
   return row.get({ plain: true }) as ImportRecord;
 }
