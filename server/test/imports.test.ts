@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
-import { clientOf, newClient, startServer } from "./support/testServer.ts";
+import { clientOf, document, newClient, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 
 const MAIN = new URL("../dist/main.js", import.meta.url).pathname;
@@ -157,6 +157,41 @@ describe("what cannot be taken in", () => {
     expect([answer.status, answer.body.error.code, answer.body.error.field]).toEqual([status, code, field]);
     expect(answer.body.error.message.length).toBeGreaterThan(10);
     expect(await documentsOf(base)).toBe(0);
+  });
+});
+
+describe("what changes between the dry run and posting", () => {
+  const csv = "Invoice No,Date,Customer,Net,VAT,Gross\nCH-1,2026-05-11,Oxbow,100.00,20.00,120.00\n";
+  const checked = async (base: string) => {
+    const { body } = await server.upload(`${base}/imports?direction=sale`, "change.csv", csv);
+    const path = `${base}/imports/${body.id}`;
+    await server.job(`${path}/check`);
+    return path;
+  };
+
+  test("a number that was used meanwhile is a problem; nothing is posted", async () => {
+    const { base } = await newClient(server);
+    const path = await checked(base);
+    await server.ok("POST", `${base}/documents`, {
+      ...(document("sales-invoice", "2026-05-12", [{ amount: "1.00", code: "S20" }]) as object),
+      number: "CH-1",
+    });
+    const refused = await server.job(`${path}/post`);
+    expect([refused.error?.code, await documentsOf(base)]).toEqual(["imports/problems", 1]);
+  });
+
+  test("a period sealed meanwhile makes a late item of what is posted after it", async () => {
+    const { base, registration } = await newClient(server);
+    const path = await checked(base);
+    const before = `${registration}/returns/2026-06-30`;
+    await server.ok("POST", `${before}/seal`);
+    const { result } = await server.job(`${path}/post`);
+    expect(result).toMatchObject({ fresh: 1, late: 1 });
+    const boxes = await server.ok<{ boxes: { id: string; amount: number }[] }>(
+      "GET",
+      `${registration}/returns/2026-09-30`,
+    );
+    expect(boxes.boxes.find(({ id }) => id === "1")?.amount).toBe(20_00);
   });
 });
 

@@ -17,6 +17,7 @@ export function PagedTable<Row, Page extends { rows: Row[]; total: number }>({
   enabled,
   fetchPage,
   cells,
+  onOpen,
   foot,
   empty,
 }: {
@@ -30,6 +31,8 @@ export function PagedTable<Row, Page extends { rows: Row[]; total: number }>({
   enabled: boolean;
   fetchPage: (offset: number, limit: number) => Promise<Page>;
   cells: (row: Row) => ReactNode[];
+  /** What a double click on a row does. */
+  onOpen?: (row: Row) => void;
   foot?: (page: Page) => ReactNode[];
   empty: string;
 }) {
@@ -72,6 +75,7 @@ export function PagedTable<Row, Page extends { rows: Row[]; total: number }>({
                 "absolute top-0 left-0 w-full items-center border-base-300 hover:bg-base-200",
               )}
               style={{ height: 33, transform: `translateY(${item.start}px)` }}
+              onDoubleClick={() => row && onOpen?.(row)}
             >
               {row ? (
                 cells(row).map((cell, at) => (

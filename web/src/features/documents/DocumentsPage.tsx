@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
-import clsx from "clsx";
 import { Lock } from "lucide-react";
 import { useState } from "react";
+import type { ReactNode } from "react";
 import { Link, useNavigate } from "react-router";
 import type { DocumentPage as Page, DocumentRow } from "@fiscalon/contract/views";
 import type { TrailStep } from "@fiscalon/contract/trail";
@@ -10,12 +10,9 @@ import { api, withQuery } from "../../kit/api.ts";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, showPeriod } from "../../kit/format.ts";
 import { ALL_KINDS, KIND_NAMES, TYPED_KINDS } from "../../kit/kinds.ts";
+import { PagedTable } from "../../kit/PagedTable.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
-import { usePagedRows } from "../../kit/usePagedRows.ts";
 import { BooksNav } from "./BooksNav.tsx";
-
-const ROW = "grid border-b [&>*]:truncate [&>*]:px-2 [&>*]:py-1";
-const COLUMNS = "grid-cols-[98px_134px_146px_minmax(100px,1fr)_92px_110px_96px_110px_40px]";
 
 /** One grid for all documents, paged on the server and drawn only where it is looked at. */
 export function DocumentsPage() {
@@ -30,11 +27,6 @@ export function DocumentsPage() {
     ...(scoped && period ? { from: period.from, to: period.to, registration: registration?.id } : {}),
   };
   const base = `/clients/${client?.id}/documents`;
-  const { rows, head, setBox, height, shown } = usePagedRows<DocumentRow, Page>(
-    ["client", client?.id, "documents", filter],
-    client !== undefined,
-    (offset, limit) => api.get<Page>(withQuery(base, { ...filter, offset, limit })),
-  );
   const anything = useQuery({
     queryKey: ["client", client?.id, "documents", "any"],
     queryFn: () => api.get<Page>(withQuery(base, { limit: 1 })),
@@ -62,7 +54,7 @@ export function DocumentsPage() {
     );
   }
   return (
-    <Sheet title="Documents" aside={head ? plural(head.total, "document") : ""} actions={<BooksNav />}>
+    <Sheet title="Documents" actions={<BooksNav />}>
       <div className="mb-2 flex flex-wrap items-end gap-4">
         <input
           className="entry w-[200px]"
@@ -97,85 +89,30 @@ export function DocumentsPage() {
         )}
         <NewMenu />
       </div>
-      <div
-        role="table"
-        aria-label="Documents"
-        aria-rowcount={head?.total ?? 0}
-        ref={setBox}
-        tabIndex={0}
-        className="min-h-[240px] flex-1 overflow-y-auto"
-      >
-        <div role="rowgroup" className="sticky top-0 z-10 bg-base-100">
-          <div
-            role="row"
-            className={clsx(ROW, COLUMNS, "border-base-content text-[12px] font-semibold text-secondary")}
-          >
-            {["Date", "Kind", "Number", "Party", "Codes"].map((name) => (
-              <span role="columnheader" key={name}>
-                {name}
-              </span>
-            ))}
-            {["Net", "Tax", "Gross"].map((name) => (
-              <span role="columnheader" key={name} className="text-right">
-                {name}
-              </span>
-            ))}
-            <span role="columnheader">
-              <span className="sr-only">State</span>
-            </span>
-          </div>
-        </div>
-        <div style={{ height: height }} className="relative" role="rowgroup">
-          {shown.map((item) => {
-            const row = rows(item.index);
-            return (
-              <div
-                key={item.key}
-                role="row"
-                aria-rowindex={item.index + 1}
-                className={clsx(
-                  ROW,
-                  COLUMNS,
-                  "absolute top-0 left-0 w-full items-center border-base-300 hover:bg-base-200",
-                )}
-                style={{ height: 33, transform: `translateY(${item.start}px)` }}
-                onDoubleClick={() => row && void navigate(path(`books/documents/${row.id}`))}
-              >
-                {row ? (
-                  <Cells row={row} digits={minorDigits} to={path(`books/documents/${row.id}`)} />
-                ) : (
-                  <span role="cell" className="quiet">
-                    …
-                  </span>
-                )}
-              </div>
-            );
-          })}
-        </div>
-        {head && (
-          <div role="rowgroup" className="sticky bottom-0 bg-base-100">
-            <div
-              role="row"
-              className={clsx(ROW, COLUMNS, "border-t border-b-2 border-base-content font-semibold")}
-            >
-              <span role="cell" className="col-span-5">
-                All {plural(head.total, "document")}, credit notes taken off
-              </span>
-              {(["net", "tax", "gross"] as const).map((key) => (
-                <span role="cell" key={key} className="text-right">
-                  <Figure
-                    amount={head[key]}
-                    digits={minorDigits}
-                    of={sumStep(key, head, minorDigits)}
-                    label={`Sum of ${key}`}
-                  />
-                </span>
-              ))}
-              <span role="cell" />
-            </div>
-          </div>
-        )}
-      </div>
+      <PagedTable<DocumentRow, Page>
+        label="Documents"
+        columns="grid-cols-[98px_134px_146px_minmax(100px,1fr)_92px_110px_96px_110px_40px]"
+        head={["Date", "Kind", "Number", "Party", "Codes", "Net", "Tax", "Gross", ""]}
+        amounts={[5, 6, 7]}
+        queryKey={["client", client?.id, "documents", filter]}
+        enabled={client !== undefined}
+        fetchPage={(offset, limit) => api.get<Page>(withQuery(base, { ...filter, offset, limit }))}
+        onOpen={(row) => void navigate(path(`books/documents/${row.id}`))}
+        cells={(row) => cellsOf(row, minorDigits, path(`books/documents/${row.id}`))}
+        foot={(head) => [
+          `All ${plural(head.total, "document")}, credit notes taken off`,
+          ...(["net", "tax", "gross"] as const).map((key) => (
+            <Figure
+              key={key}
+              amount={head[key]}
+              digits={minorDigits}
+              of={sumStep(key, head, minorDigits)}
+              label={`Sum of ${key}`}
+            />
+          )),
+        ]}
+        empty={scoped ? "No document of this period fits." : "No document fits."}
+      />
     </Sheet>
   );
 }
@@ -194,34 +131,30 @@ function sumStep(key: "net" | "tax" | "gross", head: Page, digits: number): Trai
   };
 }
 
-function Cells({ row, digits, to }: { row: DocumentRow; digits: number; to: string }) {
+function cellsOf(row: DocumentRow, digits: number, to: string): ReactNode[] {
   const of = `document/${row.id}`;
-  return (
-    <>
-      <span role="cell">{showDate(row.date)}</span>
-      <span role="cell">{KIND_NAMES[row.kind]}</span>
-      <Link role="cell" to={to} className="font-mono text-[12.5px] font-semibold hover:text-primary">
-        {row.number}
-      </Link>
-      <span role="cell">{row.party}</span>
-      <span role="cell" className="font-mono text-[12px]">
-        {row.codes}
-      </span>
-      <span role="cell" className="text-right">
-        <Figure amount={row.net} digits={digits} of={of} label={`Net of ${row.number}`} />
-      </span>
-      <span role="cell" className="text-right">
-        <Figure amount={row.tax} digits={digits} of={of} label={`Tax of ${row.number}`} dash />
-      </span>
-      <span role="cell" className="text-right">
-        <Figure amount={row.gross} digits={digits} of={of} label={`Gross of ${row.number}`} />
-      </span>
-      <span role="cell" className="quiet flex items-center gap-1 text-[11.5px]">
-        {row.late && "late"}
-        {row.locked && <Lock size={12} aria-label="on a sealed return" />}
-      </span>
-    </>
-  );
+  return [
+    showDate(row.date),
+    KIND_NAMES[row.kind],
+    <Link
+      key="number"
+      to={to}
+      className="block truncate font-mono text-[12.5px] font-semibold hover:text-primary"
+    >
+      {row.number}
+    </Link>,
+    row.party,
+    <span key="codes" className="font-mono text-[12px]">
+      {row.codes}
+    </span>,
+    <Figure key="net" amount={row.net} digits={digits} of={of} label={`Net of ${row.number}`} />,
+    <Figure key="tax" amount={row.tax} digits={digits} of={of} label={`Tax of ${row.number}`} dash />,
+    <Figure key="gross" amount={row.gross} digits={digits} of={of} label={`Gross of ${row.number}`} />,
+    <span key="state" className="quiet flex items-center gap-1 text-[11.5px]">
+      {row.late && "late"}
+      {row.locked && <Lock size={12} aria-label="on a sealed return" />}
+    </span>,
+  ];
 }
 
 function NewMenu() {
