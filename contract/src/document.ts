@@ -66,6 +66,8 @@ export const bookDocument = Joi.object({
   papers: bookPapers,
   /** Why a journal on a control account is right. */
   explanation: reason,
+  /** Why it was taken out of the books; its number stays used. */
+  void: reason,
 });
 
 /** A document posted through the API. `duplicateReason` confirms a number that is already in use. */
@@ -96,4 +98,5 @@ export interface BookDocument extends DocumentInput {
   origin?: { import: string; rows: number[] };
   papers?: BookPaper[];
   explanation?: string;
+  void?: string;
 }

@@ -50,6 +50,8 @@ async function fullBooks() {
   const first = await bill("OX-1");
   await bill("OX-1", { duplicateReason: "delivered twice" });
   await here.upload(`${base}/documents/${first.id}/attachments`, "OX-1.pdf", PDF);
+  const wrong = await bill("OX-2");
+  await here.ok("POST", `${base}/documents/${wrong.id}/void`, { reason: "meant for somebody else" });
   const journal = await here.ok<{ id: number }>(
     "POST",
     `${base}/documents`,
@@ -161,6 +163,10 @@ test("papers, imported files, lines of the bank, terminals and reasons come alon
   const [paper] = papers.flat();
   const served = await fetch(`${there.address}/api${moved}/attachments/${paper?.id}`);
   expect(await served.text()).toBe(PDF);
+
+  const taken = book.documents.find((one) => one.number === "OX-2");
+  expect(taken).toMatchObject({ void: "meant for somebody else" });
+  expect(rows.map(({ number }) => number)).not.toContain("OX-2");
 
   const { findings } = await there.ok<{ findings: { check: string; accepted: { reason: string } | null }[] }>(
     "GET",

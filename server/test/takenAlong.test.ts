@@ -108,7 +108,7 @@ describe("what is taken along comes in elsewhere", () => {
   });
 
   test("series have no gaps of their own, and say which numbers are missing; kept documents are posted once a date", async () => {
-    const { base } = await newClient(server);
+    const { base, registration } = await newClient(server);
     const sell = (number = "") =>
       server.ok<{ id: number; input: { number: string } }>("POST", `${base}/documents`, {
         kind: "sales-invoice",
@@ -130,6 +130,14 @@ describe("what is taken along comes in elsewhere", () => {
       missing: ["2026/003", "2026/004", "2026/005"],
       missingCount: 3,
     });
+
+    const { findings } = await server.ok<{ findings: { check: string; text: string }[] }>(
+      "GET",
+      `${registration}/returns/2026-06-30`,
+    );
+    expect(findings.filter(({ check }) => check === "series-gap").map(({ text }) => text)).toEqual([
+      expect.stringContaining("3 numbers from 2026/003 on are missing between 2026/002 and 2026/006"),
+    ]);
 
     const rent = {
       kind: "purchase-bill",

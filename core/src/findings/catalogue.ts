@@ -49,6 +49,11 @@ export const CHECKS = {
     source: "SI 1995/2518 reg. 13 and 14",
   },
   duplicate: { severity: "check", title: "Entered twice, perhaps", source: "common practice, no source" },
+  "series-gap": {
+    severity: "check",
+    title: "Numbers missing in a series",
+    source: "Directive 2006/112/EC art. 226(2), SI 1995/2518 reg. 14, from memory",
+  },
   "typed-tax": {
     severity: "check",
     title: "Typed tax differs from the calculated one",

@@ -136,7 +136,7 @@ function refsOf(rows: readonly { id: number; ref: string }[]): Map<number, strin
   return new Map(rows.map((row) => [row.id, row.ref]));
 }
 
-/** Documents that count, in an order that survives the way back in: late items after the others, by period. */
+/** Documents that count and those taken out, in an order that survives the way back in: late items after the others, by period. */
 async function documentsOf(
   db: Database,
   setup: ClientSetup,
@@ -152,7 +152,11 @@ async function documentsOf(
   const reportedIn = new Map(late.map((row) => [row.document, row.end]));
   const beside = papers ? await papersByDocument(db, setup.client.id) : new Map<number, never>();
   const explanations = await explanationsOfBook(db, setup.client.id);
-  const stored = await loadDocuments(db, "d.client_id = $1 AND d.state = 'posted'", [setup.client.id]);
+  const stored = await loadDocuments(
+    db,
+    "d.client_id = $1 AND (d.state = 'posted' OR (d.state = 'void' AND d.import_id IS NULL))",
+    [setup.client.id],
+  );
   const periodOf = (id: number) => reportedIn.get(id) ?? "";
   stored.sort((a, b) =>
     periodOf(a.id) < periodOf(b.id) ? -1 : periodOf(a.id) > periodOf(b.id) ? 1 : a.id - b.id,
@@ -164,9 +168,10 @@ async function documentsOf(
     ...(d.corrects === null ? {} : { corrects: d.corrects }),
     ...(d.note === "" ? {} : { note: d.note }),
     ...(reportedIn.has(d.id) ? { reportedIn: periodOf(d.id) } : {}),
-    ...(d.sourceKey === null ? {} : { sourceKey: d.sourceKey }),
+    ...(d.state === "void" ? { void: d.endReason ?? "" } : {}),
+    ...(d.sourceKey === null || d.state === "void" ? {} : { sourceKey: d.sourceKey }),
     ...originOf(d, imports),
-    ...(beside.has(d.id) ? { papers: beside.get(d.id) ?? [] } : {}),
+    ...(beside.has(d.id) && d.state === "posted" ? { papers: beside.get(d.id) ?? [] } : {}),
     ...(explanations.has(d.id) ? { explanation: explanations.get(d.id) ?? "" } : {}),
   }));
   return { ids: stored.map(({ id }) => id), documents };

@@ -1,11 +1,9 @@
 import { registeredFrom } from "../clients/registeredFrom.ts";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
-import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import { formatAmount, parseAmount } from "@fiscalon/core/money/amount";
 import { packOfCountry } from "@fiscalon/core/jurisdictions/packs";
 import type { SupplyRule } from "@fiscalon/core/supply/supplyRule";
 import type { BookFile } from "@fiscalon/contract/book";
-import type { BookDocument } from "@fiscalon/contract/document";
 import { made } from "../../actor.ts";
 import type { Actor } from "../../actor.ts";
 import type { Database, Tx } from "../../db/database.ts";
@@ -13,21 +11,18 @@ import type { Progress } from "../../jobs/task.ts";
 import { addPlace, addRegistration, createClient } from "../clients/createClient.ts";
 import { loadSetup } from "../clients/loadSetup.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
-import { postDocuments } from "../documents/postDocuments.ts";
-import type { NewDocument } from "../documents/postDocuments.ts";
 import { addBank, addTerminals } from "./bookFeeds.ts";
 import { addImports, addPapers, keepContents } from "./bookFiles.ts";
 import { addAcceptances, addExplanations } from "./bookReviews.ts";
-import { placedAt } from "./pointers.ts";
 import type { PlacedRows } from "./pointers.ts";
+import { postAll } from "./bookDocuments.ts";
+import type { Numbered, Refs } from "./bookDocuments.ts";
 import { addExtras } from "./bookExtras.ts";
 import { BookPayments } from "./bookPayments.ts";
 import { addAdjustment } from "../returns/adjust.ts";
 import { returnRecord } from "../returns/records.ts";
 import { freeze } from "../returns/sealReturn.ts";
 import { postSettlement, recordTaxPayment } from "../settle/service.ts";
-
-const CHUNK = 1000;
 
 /** Creates a client from a book file, all or nothing. Errors carry the path of the offending field in the file. */
 export async function importBook(
@@ -73,10 +68,6 @@ export async function importBook(
     return clientId;
   });
 }
-
-/** Ids by what the file calls them. */
-type Refs = { contacts: Map<string, number>; places: Map<string, number>; placed: PlacedRows };
-type Numbered = { document: BookDocument; index: number };
 
 async function createFromBook(db: Database, tx: Tx, actor: Actor, book: BookFile): Promise<number> {
   const pack = packOfCountry(book.client.country);
@@ -177,78 +168,6 @@ function refuseDoubles(book: BookFile): void {
       seen.add(id);
     }
   }
-}
-
-async function postAll(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
-  setup: ClientSetup,
-  documents: readonly Numbered[],
-  refs: Refs,
-  progress: Progress,
-): Promise<void> {
-  for (let at = 0; at < documents.length; at += CHUNK) {
-    progress.step(at, documents.length, "posting documents");
-    const batch = documents.slice(at, at + CHUNK);
-    const prepared = batch.map(({ document, index }) => newDocument(document, index, refs));
-    try {
-      const ids = await postDocuments(db, tx, actor, setup, prepared);
-      batch.forEach(({ index }, of) => (refs.placed.documents[index] = ids[of] ?? 0));
-    } catch (error) {
-      throw located(error, batch, prepared, setup);
-    }
-  }
-}
-
-/** Finds the document of a batch that an error belongs to, so that the path points into the file. */
-function located(
-  error: unknown,
-  batch: readonly Numbered[],
-  prepared: readonly NewDocument[],
-  setup: ClientSetup,
-): unknown {
-  if (!(error instanceof FiscalError)) return error;
-  for (const [at, one] of batch.entries()) {
-    const input = prepared[at]?.input;
-    const path = `documents[${one.index}]`;
-    try {
-      if (input) withinField(path, () => documentEffect(input, setup.effect));
-    } catch (found) {
-      return found;
-    }
-  }
-  return error;
-}
-
-function newDocument(document: BookDocument, index: number, refs: Refs): NewDocument {
-  const { contact, place, corrects, note, reportedIn, sourceKey, origin, papers, explanation, ...input } =
-    document;
-  return {
-    input: { ...input, number: input.number || `#${index + 1}` },
-    contact: refOf(refs.contacts, contact, `documents[${index}].contact`),
-    place: refOf(refs.places, place, `documents[${index}].place`),
-    corrects: corrects ?? null,
-    note,
-    sourceKey: sourceKey ?? null,
-    ...(origin === undefined
-      ? {}
-      : {
-          importId: placedAt(refs.placed, origin.import, `documents[${index}].origin.import`).id,
-          sourceRows: origin.rows,
-        }),
-  };
-}
-
-function refOf(
-  ids: ReadonlyMap<string, number>,
-  ref: string | null | undefined,
-  field: string,
-): number | null {
-  if (ref === null || ref === undefined) return null;
-  const id = ids.get(ref);
-  if (id !== undefined) return id;
-  throw new FiscalError("book/unknown-id", `The file has no "${ref}" to refer to.`, field);
 }
 
 async function adjustmentsOfBook(

@@ -19,6 +19,8 @@ export interface StoredDocument extends NewDocument {
   importId: number | null;
   sourceKey: string | null;
   sourceRows: number[];
+  /** Why it does not count any more. */
+  endReason: string | null;
   createdAt: string;
   createdBy: number;
 }
@@ -52,6 +54,7 @@ interface DocumentRecord {
   supersedes: number | null;
   import_id: number | null;
   source_key: string | null;
+  end_reason: string | null;
   created_at: string;
   created_by: number;
 }
@@ -118,6 +121,7 @@ function stored(d: DocumentRecord, lines: readonly LineRecord[]): StoredDocument
     importId: d.import_id,
     sourceKey: d.source_key,
     sourceRows: lines.map((line) => line.source_row ?? 0),
+    endReason: d.end_reason,
     createdAt: d.created_at,
     createdBy: d.created_by,
   };

@@ -10,10 +10,12 @@ import { displayAmount } from "@fiscalon/core/money/amount";
 import { correctionWay } from "@fiscalon/core/returns/correctionWay";
 import { brokenRules } from "@fiscalon/core/returns/evaluateReturn";
 import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
+import { NUMBERED_KINDS } from "@fiscalon/contract/series";
 import type { FindingView } from "@fiscalon/contract/returns";
 import type { Database, Tx } from "../../db/database.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../clients/loadSetup.ts";
+import { seriesGaps } from "../series/service.ts";
 import { evaluated, formOf } from "../returns/evaluation.ts";
 import { adjustmentsOf, factGroups, lateGroups } from "../returns/queries.ts";
 import { judged, LINE_CHECKS, oldestClaim } from "./checks.ts";
@@ -56,6 +58,7 @@ export async function findingsOf(
     ...(await unregistered(scope)),
     ...(await lineFindings(scope)),
     ...(await duplicates(scope)),
+    ...(await gapsInSeries(scope)),
     ...(await lateItems(scope)),
     ...wholeReturn(scope),
     ...(await unusual(scope)),
@@ -167,6 +170,18 @@ async function duplicates({ db, setup, registration, period, context, tx }: Scop
         ? `${twin.party}: number ${twin.number} is in the books twice.`
         : `${twin.party}: ${twin.number} and ${twin.otherNumber} have the same date and the same total of ${displayAmount(twin.gross, context.digits)}.`,
       { document: twin.second },
+    ),
+  );
+}
+
+/** Invoices are numbered without gaps; a number nobody holds may be a sale nobody reported. */
+async function gapsInSeries({ db, setup, period, tx }: Scope): Promise<Finding[]> {
+  const gaps = await seriesGaps(db, setup.client.id, period.from, period.to, tx);
+  return gaps.map(({ kind, first, count, after, before }) =>
+    finding(
+      "series-gap",
+      [kind, first],
+      `${NUMBERED_KINDS[kind]}: ${count === 1 ? `${first} is` : `${count} numbers from ${first} on are`} missing between ${after} and ${before}. Enter what was issued under ${count === 1 ? "it" : "them"}, or say what became of ${count === 1 ? "it" : "them"}.`,
     ),
   );
 }

@@ -35,9 +35,9 @@ async function seriesOf(db: Database, clientId: number, kind: NumberedKind, tx?:
 
 /** Numbers of a kind that belong to a series, as whole numbers; also of what was taken out or replaced. */
 const NUMBERS = (kind: NumberedKind) => `
-  SELECT DISTINCT CAST(substr(number, $2) AS INTEGER) AS n FROM ${kind === "receipt" || kind === "payment" ? "payments" : "documents"}
+  SELECT CAST(substr(number, $2) AS INTEGER) AS n, min(date) AS date FROM ${kind === "receipt" || kind === "payment" ? "payments" : "documents"}
   WHERE client_id = $1 AND kind = $3 AND substr(number, 1, $2 - 1) = $4 AND substr(number, $2) GLOB '[0-9]*'
-    AND substr(number, $2) NOT GLOB '*[^0-9]*'`;
+    AND substr(number, $2) NOT GLOB '*[^0-9]*' GROUP BY n`;
 
 /**
  * The next free number of a kind. Called inside the transaction that posts, so that none is given twice and none is
@@ -89,6 +89,50 @@ export async function seriesViews(db: Database, clientId: number): Promise<Serie
     });
   }
   return views;
+}
+
+/** Kinds the customer or the authority may ask an unbroken series of. */
+const ISSUED: readonly NumberedKind[] = ["sales-invoice", "sales-credit-note", "self-billed-bill"];
+
+export interface SeriesGap {
+  kind: NumberedKind;
+  /** The first number that is missing, and how many are. */
+  first: string;
+  count: number;
+  after: string;
+  before: string;
+}
+
+/** Gaps in the series of documents we issue, where the one after the gap is dated within the days. */
+export async function seriesGaps(
+  db: Database,
+  clientId: number,
+  from: string,
+  to: string,
+  tx?: Tx,
+): Promise<SeriesGap[]> {
+  const gaps: SeriesGap[] = [];
+  for (const kind of ISSUED) {
+    const { prefix, digits } = await seriesOf(db, clientId, kind, tx);
+    const rows = await db.rows<{ after: number; before: number }>(
+      `SELECT earlier AS after, n AS before FROM
+         (SELECT n, date, lag(n) OVER (ORDER BY n) AS earlier FROM (${NUMBERS(kind)}))
+       WHERE earlier < n - 1 AND date BETWEEN $5 AND $6 ORDER BY n LIMIT 50`,
+      [clientId, prefix.length + 1, kind, prefix, from, to],
+      tx,
+    );
+    const numbered = (n: number) => prefix + String(n).padStart(digits, "0");
+    for (const { after, before } of rows) {
+      gaps.push({
+        kind,
+        first: numbered(after + 1),
+        count: before - after - 1,
+        after: numbered(after),
+        before: numbered(before),
+      });
+    }
+  }
+  return gaps;
 }
 
 export async function changeSeries(
