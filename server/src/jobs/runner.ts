@@ -26,7 +26,12 @@ export class JobRunner {
   constructor(db: Database, dataDir: string) {
     this.#db = db;
     this.#dataDir = dataDir;
-    this.#pool = workerpool.pool(WORKER, { workerType: "process", maxWorkers: 2 });
+    // Jobs make many short-lived rows: with more room for young objects they are tidied up far less often.
+    this.#pool = workerpool.pool(WORKER, {
+      workerType: "process",
+      maxWorkers: 2,
+      forkOpts: { execArgv: ["--max-semi-space-size=64"] },
+    });
     this.#events.setMaxListeners(0);
   }
 
