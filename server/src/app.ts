@@ -129,8 +129,13 @@ const SOURCES = {
   upgradeInsecureRequests: null,
 };
 
+/** The files of the web application as they are now, also after it was built again; every other path is its page. */
 async function serveWeb(app: FastifyInstance): Promise<void> {
-  await app.register(fastifyStatic, { root: WEB, wildcard: false, maxAge: "1h", immutable: false });
+  await app.register(fastifyStatic, { root: WEB, serve: false });
+  app.get<{ Params: { "*": string } }>("/assets/*", { schema: { hide: true } }, (request, reply) =>
+    reply.sendFile(`assets/${request.params["*"]}`, { maxAge: "1h", immutable: false }),
+  );
+  app.get("/favicon.svg", { schema: { hide: true } }, (_request, reply) => reply.sendFile("favicon.svg"));
   app.get("/*", { schema: { hide: true } }, (request, reply) => {
     if (request.url.startsWith("/api/") || request.url.startsWith("/simulators/"))
       return reply.callNotFound();
