@@ -22,11 +22,8 @@ export async function loadDemo(address: string): Promise<void> {
   const call = caller(`${address}/api`);
   const today = new Date().toISOString().slice(0, 10);
   const quarters = quartersAround(today);
-  const client = await call<{ id: number; registrations: { id: number }[] }>(
-    "POST",
-    "/books",
-    saltmarshKiln(quarters, today),
-  );
+  const saltmarsh = await loadBook(call, saltmarshKiln(quarters, today));
+  const client = await call<{ id: number; registrations: { id: number }[] }>("GET", `/clients/${saltmarsh}`);
   const base = `/clients/${client.id}/registrations/${client.registrations[0]?.id}`;
   for (const [index, quarter] of quarters.slice(0, 4).entries()) {
     await closePeriod(call, base, quarter.to, {

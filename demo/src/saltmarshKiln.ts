@@ -137,7 +137,7 @@ function quarterDocuments(quarter: Quarter, index: number, random: Random): Docu
   }));
   const credits = [1, 2].map((n) => ({
     kind: "sales-credit-note",
-    number: `SC-${q}${n}`,
+    number: `SC-${String(2 * index + n).padStart(4, "0")}`,
     date: day(),
     contact: random.pick(["c1", "c2", "c4"]),
     prices: "exclusive",

@@ -27,5 +27,5 @@ export function useJob(onDone: (job: JobView) => void) {
   const cancel = useCallback(() => {
     if (id !== null) void api.post(`/jobs/${id}/cancel`);
   }, [id]);
-  return { job, start, cancel, running: id !== null };
+  return { job, start, follow: setJob, cancel, running: id !== null };
 }

@@ -11,7 +11,7 @@ import { exportBook } from "./exportBook.ts";
 import { importBook } from "./importBook.ts";
 
 /** Longer books are loaded by a job, so that the request need not wait. */
-const LONG_BOOK = 3000;
+const LONG_BOOK = 250;
 const BOOK_BYTES = 200 * 1024 * 1024;
 
 export async function bookRoutes(app: FastifyInstance, { db, dataDir, jobs }: AppContext): Promise<void> {

@@ -5,8 +5,10 @@ import type { ClientRow, ClientView, JobView } from "@fiscalon/contract/views";
 import { api, ApiError } from "../../kit/api.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { FileButton } from "../../kit/FileButton.tsx";
+import { JobProgress } from "../../kit/JobProgress.tsx";
 import { readJson } from "../../kit/readJson.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
+import { useJob } from "../../kit/useJob.ts";
 
 /** All clients of the practice. */
 export function ClientsPage() {
@@ -16,9 +18,10 @@ export function ClientsPage() {
   });
   const [search, setSearch] = useState("");
   const shown = clients?.filter((client) => client.name.toLowerCase().includes(search.toLowerCase()));
+  const book = useOpenBook();
   const actions = (
     <>
-      <OpenBook />
+      {book.button}
       <Link to="/clients/new" className="action main">
         New client
       </Link>
@@ -31,6 +34,7 @@ export function ClientsPage() {
       actions={clients?.length ? actions : undefined}
     >
       <ErrorNote error={error} />
+      {book.note}
       {clients?.length === 0 && (
         <EmptyState title="No clients yet" action={actions}>
           Set up the first one, or open a book file: a backup, or the demonstration practice that{" "}
@@ -78,26 +82,38 @@ export function ClientsPage() {
   );
 }
 
-/** Creates a client from a book file. */
-function OpenBook() {
+/** Creates a client from a book file: the button, and what is said of it below. */
+function useOpenBook() {
   const queries = useQueryClient();
   const navigate = useNavigate();
+  const open = async (client: number | undefined) => {
+    await queries.invalidateQueries({ queryKey: ["clients"] });
+    if (client !== undefined) await navigate(`/c/${client}/return`);
+  };
+  const work = useJob(({ result }) => void open((result as { client?: number } | null)?.client));
   const load = useMutation({
     mutationFn: async (file: File) =>
       api.post<ClientView | { job: JobView }>("/books", await readJson(file, "book/not-json", "book file")),
     onSuccess: async (answer) => {
-      await queries.invalidateQueries({ queryKey: ["clients"] });
-      if ("id" in answer) await navigate(`/c/${answer.id}/return`);
+      if ("job" in answer) work.follow(answer.job);
+      else await open(answer.id);
     },
   });
-  return (
-    <>
-      <FileButton label="Book file" busy={load.isPending} onFile={load.mutate}>
+  const failed = work.job?.error;
+  const error = failed ? new ApiError(failed) : load.error;
+  return {
+    button: (
+      <FileButton label="Book file" busy={load.isPending || work.running} onFile={load.mutate}>
         Open a book file
       </FileButton>
-      {load.error && <ErrorNote error={withField(load.error)} />}
-    </>
-  );
+    ),
+    note: (
+      <>
+        <JobProgress job={work.job} onCancel={work.cancel} />
+        {error && <ErrorNote error={withField(error)} />}
+      </>
+    ),
+  };
 }
 
 function withField(error: Error): Error {
