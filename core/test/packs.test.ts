@@ -18,6 +18,12 @@ describe.each(allPacks().map((pack) => [pack.id, pack] as const))("pack %s", (_i
       expect(rule && dueDate(rule, end) > end).toBe(true);
     }
   });
+  test("says where the law of the checks on claims stands, where tax is deducted at all", () => {
+    if (!pack.levies.some(({ deducted }) => deducted)) return;
+    for (const check of ["self-assessed", "no-supplier-number", "unregistered-supplier", "old"] as const)
+      expect(pack.claims?.sources[check], check).toMatch(/\d/);
+    expect(pack.claims?.numberAbove).toBeGreaterThanOrEqual(0);
+  });
   test("names the source of every code, rate, rule and note", () => {
     const sources = [
       ...pack.codes.map(({ source }) => source),

@@ -36,7 +36,7 @@ const bill = (lines: object[], more: object = {}) =>
 const invoice = (lines: object[], more: object = {}) => document("sales-invoice", DAY, lines, more);
 const spoken = (findings: Finding[]) => findings.map((one) => one.check);
 
-/** One case for each check; the rule's source stands beside the check in core/src/findings/catalogue.ts. */
+/** One case for each check; the rule's source stands in the pack, core/src/jurisdictions/<country>/claims.ts. */
 describe("a check speaks up", () => {
   const cases: [string, object | null, object[], RegExp][] = [
     ["no-code", GOOD, [bill([{ amount: "10.00" }])], /line 1 of 10.00 has no tax code/],
@@ -316,4 +316,44 @@ test("a place without its region leaves tax in no box, which stops the return un
   const after = await view();
   expect(after.findings.map(({ check }) => check)).not.toContain("no-region");
   expect(after.boxes.find(({ id }) => id === "1b.v")?.amount).toBe(5000);
+});
+
+describe("the law of the place", () => {
+  /** Amounts up to which a claim needs no number of the supplier; sources and origin in each pack's claims.ts. */
+  test.each([
+    ["GB", "gb", "S20", 250_00, "SI 1995/2518 reg. 13 and 14"],
+    ["AU", "au", "P10", 82_50, "GST Act 1999 s.29-70"],
+    ["NZ", "nz", "P15", 200_00, "GST Act 1985 s.19H and 20(2)"],
+    ["IE", "ie", "S23", 100_00, "VATCA 2010 s.66"],
+  ])(
+    "in %s a large claim without the supplier's number names its own limit and source",
+    async (country, pack, code, limit, source) => {
+      const { base, registration } = await newClient(server, {
+        name: "Limits",
+        country,
+        registration: { pack, from: "2025-01-01", frequency: "quarterly", anchor: "2026-03-31" },
+      });
+      const contact = await server.ok<{ id: number }>("POST", `${base}/contacts`, {
+        name: "No number",
+        country,
+      });
+      for (const [number, gross] of [
+        ["AT", limit],
+        ["ABOVE", limit + 1],
+      ] as const) {
+        const line = { amount: (gross / 100).toFixed(2), code };
+        await server.ok(
+          "POST",
+          `${base}/documents`,
+          bill([line], { prices: "inclusive", number, contact: contact.id }),
+        );
+      }
+      const { findings } = await server.ok<{ findings: (Finding & { source: string })[] }>(
+        "GET",
+        `${registration}/returns/${PERIOD}`,
+      );
+      const found = findings.filter(({ check }) => check === "no-supplier-number");
+      expect(found.map(({ text, source: says }) => [text.slice(0, 5), says])).toEqual([["ABOVE", source]]);
+    },
+  );
 });

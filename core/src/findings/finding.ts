@@ -1,12 +1,11 @@
 /** `stop` must be put right before sealing; `check` may be accepted with a reason. */
 export type Severity = "stop" | "check";
 
-/** A check that runs before filing. `source` says where the rule comes from. */
+/** A check that runs before filing. `source`: where its rule comes from, where no law says so. */
 export interface CheckDefinition {
-  id: string;
   severity: Severity;
   title: string;
-  source: string;
+  source?: string;
 }
 
 /**

@@ -1,6 +1,7 @@
 import type { DueRule } from "../calendar/dueDate.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import type { Frequency } from "../calendar/filingPeriods.ts";
+import type { CheckId } from "../findings/catalogue.ts";
 import type { Basis } from "../facts/registration.ts";
 import type { CreditNoteWay } from "../facts/factBoxes.ts";
 import type { Account } from "../ledger/account.ts";
@@ -31,6 +32,17 @@ export interface CorrectionRule {
   ceiling: number | null;
   yearsBack: number;
   source: string;
+}
+
+/**
+ * What the checks before filing need to know of the law.
+ * - `numberAbove`: gross amount in minor units above which tax is not deducted without a look at the supplier's number.
+ * - `sources`: by check, where its rule stands; a check that is not named is common practice.
+ */
+export interface ClaimRules {
+  numberAbove: number;
+  numberSource: string;
+  sources: Partial<Readonly<Record<CheckId, string>>>;
 }
 
 /**
@@ -106,6 +118,7 @@ export interface JurisdictionPack {
   due: readonly DueRule[];
   holidays: HolidayCalendar;
   correction: CorrectionRule;
+  claims?: ClaimRules;
   creditNotes: CreditNoteWay;
   options?: readonly PackOption[];
   /** Standings a contact can have beside registered and not registered. */

@@ -2,6 +2,7 @@ import type { JurisdictionPack } from "../pack.ts";
 import { checkedByShape } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
 import { correction, due, holidays, rhythms, roundings } from "./calendar.ts";
+import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { EMIRATES } from "./emirates.ts";
 import { vat201 } from "./form.ts";
@@ -31,6 +32,7 @@ export const ae: JurisdictionPack = {
   due,
   holidays,
   correction,
+  claims,
   creditNotes: "netted",
   declaration: "I declare that all information provided is true, accurate and complete.",
   notes: [

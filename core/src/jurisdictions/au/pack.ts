@@ -2,6 +2,7 @@ import type { JurisdictionPack } from "../pack.ts";
 import { checkedBy } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
 import { correction, due, holidays, rhythms, roundings } from "./calendar.ts";
+import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { activityStatement } from "./form.ts";
 import { schedules } from "./rates.ts";
@@ -43,6 +44,7 @@ export const au: JurisdictionPack = {
   due,
   holidays,
   correction,
+  claims,
   creditNotes: "later-period",
   options: [
     {

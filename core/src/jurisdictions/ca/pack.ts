@@ -2,6 +2,7 @@ import type { JurisdictionPack, NumberCheck } from "../pack.ts";
 import { bareNumber, checkedBy, checkedByShape } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
 import { correction, due, holidays, rhythms, roundings } from "./calendar.ts";
+import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { bcPst, combined, gst34, mbRst, qstOnly, skPst } from "./forms.ts";
 import { schedules } from "./rates.ts";
@@ -80,6 +81,7 @@ export const ca: JurisdictionPack = {
   due,
   holidays,
   correction,
+  claims,
   creditNotes: "statutory",
   options: [
     {

@@ -1,6 +1,7 @@
 import type { JurisdictionPack } from "../pack.ts";
 import { accounts } from "./accounts.ts";
 import { correction, declaration, due, rhythms, roundings } from "./calendar.ts";
+import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { nineBoxes, nineBoxesBefore2021 } from "./form.ts";
 import { notes } from "./notes.ts";
@@ -31,6 +32,7 @@ export const gb: JurisdictionPack = {
   due,
   holidays: { country: "GB", regions: ["ENG"] },
   correction,
+  claims,
   creditNotes: "netted",
   declaration,
   notes,

@@ -1,6 +1,7 @@
 import type { JurisdictionPack } from "../pack.ts";
 import { accounts } from "./accounts.ts";
 import { correction, due, rhythms, roundings } from "./calendar.ts";
+import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { compositionForms, gstr, oldVat } from "./forms.ts";
 import { checkGstin, stateOfGstin } from "./gstin.ts";
@@ -42,6 +43,7 @@ export const inPack: JurisdictionPack = {
   due,
   holidays: { country: "IN" },
   correction,
+  claims,
   creditNotes: "netted",
   options: [
     {

@@ -2,6 +2,7 @@ import type { JurisdictionPack } from "../pack.ts";
 import { checkedBy } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
 import { correction, due, rhythms, roundings } from "./calendar.ts";
+import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { gst101a } from "./form.ts";
 import { schedules } from "./rates.ts";
@@ -29,6 +30,7 @@ export const nz: JurisdictionPack = {
   due,
   holidays: { country: "NZ" },
   correction,
+  claims,
   creditNotes: "netted",
   options: [
     {

@@ -2,6 +2,7 @@ import type { JurisdictionPack, NumberCheck } from "../pack.ts";
 import { bareNumber, checkedBy } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
 import { correction, due, rhythms, roundings } from "./calendar.ts";
+import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { gstF5 } from "./form.ts";
 import { schedules } from "./rates.ts";
@@ -43,6 +44,7 @@ export const sg: JurisdictionPack = {
   due,
   holidays: { country: "SG" },
   correction,
+  claims,
   creditNotes: "netted",
   declaration: "I declare that the information given in this return is true and complete.",
   notes: [

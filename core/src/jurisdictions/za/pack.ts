@@ -2,6 +2,7 @@ import type { JurisdictionPack } from "../pack.ts";
 import { checkedBy } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
 import { correction, due, rhythms, roundings } from "./calendar.ts";
+import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { vat201 } from "./form.ts";
 import { schedules } from "./rates.ts";
@@ -29,6 +30,7 @@ export const za: JurisdictionPack = {
   due,
   holidays: { country: "ZA" },
   correction,
+  claims,
   creditNotes: "netted",
   declaration:
     "I declare that the information furnished in this return is true and correct in every respect.",

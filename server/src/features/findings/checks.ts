@@ -21,6 +21,8 @@ export interface LineCheck {
   packs?: readonly string[];
   /** SQL over f, d, c, l and a, as in candidateLines. */
   condition: string;
+  /** What is bound as $3 of the condition. */
+  parameter?: (context: CheckContext) => string | number;
   judge: (line: CandidateLine, context: CheckContext) => string | null;
 }
 
@@ -28,8 +30,8 @@ const where = (line: CandidateLine) => `${line.number}${line.party === "" ? "" :
 const minor = (line: CandidateLine, amount: number, context: CheckContext) =>
   taxOf(line.levy, amount, context.digits);
 
-/** A simplified invoice needs no number of the supplier: up to 250.00 with tax (SI 1995/2518 reg. 16A). */
-const SIMPLIFIED_INVOICE = 250_00;
+/** Claims of up to 250.00 go without a look at the supplier's number where the pack does not say otherwise. */
+const USUAL_CLAIM = 250;
 
 export const LINE_CHECKS: readonly LineCheck[] = [
   {
@@ -80,8 +82,9 @@ export const LINE_CHECKS: readonly LineCheck[] = [
   {
     id: "no-supplier-number",
     condition: `f.direction = 'purchase' AND f.charged = 'charged' AND f.recoverable <> 0 AND f.treatment <> 'import'
-      AND d.gross > ${SIMPLIFIED_INVOICE} AND coalesce(c.registered, 1) = 1
+      AND d.gross > $3 AND coalesce(c.registered, 1) = 1
       AND f.line = (SELECT min(x.line) FROM facts x WHERE x.document_id = f.document_id AND x.live = 1 AND x.recoverable <> 0)`,
+    parameter: ({ pack, digits }) => pack.claims?.numberAbove ?? USUAL_CLAIM * 10 ** digits,
     judge: (line, context) => {
       if (line.partyCountry !== null && line.partyCountry !== context.pack.country) return null;
       const number = line.partyNumber ?? "";
@@ -115,8 +118,9 @@ export const LINE_CHECKS: readonly LineCheck[] = [
   {
     id: "old",
     condition: "f.tax_point < $3",
-    judge: (line) =>
-      `${where(line)}: the tax point ${line.taxPoint} is more than four years before the period. It cannot be claimed any more.`,
+    parameter: oldestClaim,
+    judge: (line, { pack }) =>
+      `${where(line)}: the tax point ${line.taxPoint} is more than ${pack.correction.yearsBack} years before the period. It cannot be claimed any more.`,
   },
   {
     id: "reverse-charge-customer",
@@ -137,8 +141,8 @@ export const LINE_CHECKS: readonly LineCheck[] = [
   },
 ];
 
-/** The oldest tax point that can still be claimed, bound as $3 of the conditions. */
-export function oldestClaim(context: CheckContext): string {
+/** The oldest tax point that can still be claimed. */
+function oldestClaim(context: CheckContext): string {
   return addMonths(context.from, -12 * context.pack.correction.yearsBack);
 }
 

@@ -3,7 +3,8 @@ import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import { basisOn } from "@fiscalon/core/facts/registration";
 import { CHECKS, documentKey, finding } from "@fiscalon/core/findings/catalogue";
 import type { CheckId } from "@fiscalon/core/findings/catalogue";
-import type { Finding } from "@fiscalon/core/findings/finding";
+import type { CheckDefinition, Finding } from "@fiscalon/core/findings/finding";
+import type { JurisdictionPack } from "@fiscalon/core/jurisdictions/pack";
 import { packById } from "@fiscalon/core/jurisdictions/packs";
 import { missingRoles } from "@fiscalon/core/ledger/account";
 import { displayAmount } from "@fiscalon/core/money/amount";
@@ -18,7 +19,7 @@ import type { ClientSetup } from "../clients/loadSetup.ts";
 import { seriesGaps } from "../series/service.ts";
 import { evaluated, formOf } from "../returns/evaluation.ts";
 import { adjustmentsOf, factGroups, lateGroups } from "../returns/queries.ts";
-import { judged, LINE_CHECKS, oldestClaim } from "./checks.ts";
+import { judged, LINE_CHECKS } from "./checks.ts";
 import type { CheckContext } from "./checks.ts";
 import {
   candidateLines,
@@ -68,8 +69,15 @@ export async function findingsOf(
   return withAcceptances(scope, found);
 }
 
+/** Where the rule of a check stands: in the law of the place, in its rule for late items, or nowhere. */
+function sourceOf(check: CheckId, { claims, correction }: JurisdictionPack): string {
+  const { source }: CheckDefinition = CHECKS[check];
+  const law = claims?.sources[check] ?? (check === "late-item" ? correction.source : "");
+  return law || (source ?? "common practice, no source");
+}
+
 async function withAcceptances(
-  { db, registration, period, tx }: Scope,
+  { db, registration, period, context, tx }: Scope,
   found: readonly Finding[],
 ): Promise<FindingView[]> {
   const accepted = await db.rows<{ key: string; reason: string; by: string; at: string }>(
@@ -80,8 +88,9 @@ async function withAcceptances(
   );
   const byKey = new Map(accepted.map(({ key, ...rest }) => [key, rest]));
   return found.map((one) => {
-    const { title, source } = CHECKS[one.check as CheckId];
-    return { ...one, title, source, accepted: byKey.get(one.key) ?? null };
+    const check = one.check as CheckId;
+    const { title }: CheckDefinition = CHECKS[check];
+    return { ...one, title, source: sourceOf(check, context.pack), accepted: byKey.get(one.key) ?? null };
   });
 }
 
@@ -152,7 +161,7 @@ async function lineFindings({ db, registration, period, context, tx }: Scope): P
   const found: Finding[] = [];
   for (const check of LINE_CHECKS) {
     if (check.packs && !check.packs.includes(registration.pack)) continue;
-    const more = check.condition.includes("$3") ? [oldestClaim(context)] : [];
+    const more = check.parameter ? [check.parameter(context)] : [];
     const lines = await candidateLines(db, registration.id, period.to, check.condition, more, tx);
     found.push(...judged(check, lines, context));
   }
@@ -231,7 +240,7 @@ function wholeReturn({ boxes, setup, registration, context }: Scope): Finding[] 
       finding(
         "exempt-sales",
         [],
-        `There are exempt sales of ${displayAmount(exempt.part.amount, context.digits)}. Input tax that belongs to them is recoverable only within the de minimis limits.`,
+        `There are exempt sales of ${displayAmount(exempt.part.amount, context.digits)}. Input tax that belongs to them is deducted only as far as the law allows, such as within de minimis limits.`,
       ),
     );
   }

@@ -2,6 +2,7 @@ import type { JurisdictionPack } from "../../pack.ts";
 import { checkUnionNumber } from "../vatNumber.ts";
 import { accounts } from "./accounts.ts";
 import { correction, due, rhythms, roundings } from "./calendar.ts";
+import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { preliminaryReturn } from "./form.ts";
 import { schedules } from "./rates.ts";
@@ -29,6 +30,7 @@ export const de: JurisdictionPack = {
   due,
   holidays: { country: "DE" },
   correction,
+  claims,
   creditNotes: "netted",
   options: [
     {
