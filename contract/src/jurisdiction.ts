@@ -1,4 +1,5 @@
 import Joi from "joi";
+import { CHECKS } from "@fiscalon/core/findings/catalogue";
 import { MONTHS_OF } from "@fiscalon/core/calendar/filingPeriods";
 import { rateRow } from "./book.ts";
 import { codeBody, ruleBody } from "./code.ts";
@@ -160,6 +161,13 @@ export const jurisdictionBody = Joi.object({
     yearsBack: Joi.number().integer().min(0).max(20).default(4),
     source: text.default(""),
   }).default({ amount: null, share: null, turnoverBox: null, ceiling: null, yearsBack: 4, source: "" }),
+  claims: Joi.object({
+    numberAbove: Joi.number().integer().min(0).required(),
+    numberSource: text.default(""),
+    sources: Joi.object()
+      .pattern(Joi.string().valid(...Object.keys(CHECKS)), text)
+      .default({}),
+  }),
   creditNotes: Joi.string().valid("statutory", "netted", "later-period").default("netted"),
   standings: Joi.array().items(
     Joi.object({ id: Joi.string().max(40).required(), name: name.required(), needs: text }),
