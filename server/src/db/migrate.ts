@@ -2,6 +2,7 @@ import type { Sequelize } from "sequelize";
 import { SequelizeStorage, Umzug } from "umzug";
 import { firstTables } from "./migrations/2026-11-24-first-tables.ts";
 import { auditChain } from "./migrations/2026-11-25-audit-chain.ts";
+import { documentTotals } from "./migrations/2026-11-25-document-totals.ts";
 import { feeds } from "./migrations/2026-11-25-feeds.ts";
 import { importContents } from "./migrations/2026-11-25-import-contents.ts";
 import { linePrices } from "./migrations/2026-11-25-line-prices.ts";
@@ -25,6 +26,7 @@ export async function migrate(sequelize: Sequelize, person: string): Promise<voi
       linePrices,
       sourceKeys,
       recurring,
+      documentTotals,
     ].map(({ name, statements }) => ({
       name,
       up: () =>
