@@ -4,6 +4,7 @@ import { join } from "node:path";
 import { expect, test } from "@playwright/test";
 import type { Page } from "@playwright/test";
 import { expectAccessible } from "../support/axe.ts";
+import { day, send } from "../support/api.ts";
 import { startServer } from "../support/server.ts";
 import type { RunningServer } from "../support/server.ts";
 
@@ -13,17 +14,8 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => server.stop());
 
-const send = async (method: string, path: string, body: object) => {
-  const response = await fetch(server.address + path, {
-    method,
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify(body),
-  });
-  if (!response.ok) throw new Error(`${path}: ${await response.text()}`);
-  return (response.status === 204 ? {} : await response.json()) as { id: number };
-};
 const newClient = (name: string, more: object = {}) =>
-  send("POST", "/api/clients", {
+  send(server, "POST", "/api/clients", {
     name,
     country: "GB",
     registration: {
@@ -37,7 +29,6 @@ const newClient = (name: string, more: object = {}) =>
   });
 const open = (page: Page, client: number, inside: string) =>
   page.goto(`${server.address}/c/${client}/${inside}`);
-const day = (back: number) => new Date(Date.now() - back * 86_400_000).toISOString().slice(0, 10);
 
 test("an invoice at two rates: customer, account and code are made on the way, each rate has its own accounts", async ({
   page,
@@ -118,12 +109,12 @@ test("on the cash basis a receipt allocated in part reports its part, and taking
   page,
 }) => {
   const { id } = await newClient("Slow Payers Studio", { basis: "cash" });
-  const contact = await send("POST", `/api/clients/${id}/contacts`, { name: "Oxbow", country: "GB" });
+  const contact = await send(server, "POST", `/api/clients/${id}/contacts`, { name: "Oxbow", country: "GB" });
   for (const [number, amount] of [
     ["SI-1", "100.00"],
     ["SI-2", "50.00"],
   ])
-    await send("POST", `/api/clients/${id}/documents`, {
+    await send(server, "POST", `/api/clients/${id}/documents`, {
       kind: "sales-invoice",
       number,
       date: day(40),
@@ -160,7 +151,7 @@ test("terminal days with surcharge and fees, fetched twice, and their payouts ma
   page,
 }) => {
   const { id } = await newClient("Lantern Cafe");
-  await send("PUT", "/simulators/terminal/merchants/CAFE-7", {
+  await send(server, "PUT", "/simulators/terminal/merchants/CAFE-7", {
     key: "brass-key",
     zone: "Europe/London",
     currency: "GBP",

@@ -1,5 +1,6 @@
 import { expect, test } from "@playwright/test";
 import { expectAccessible } from "../support/axe.ts";
+import { day, send } from "../support/api.ts";
 import { startServer } from "../support/server.ts";
 import type { RunningServer } from "../support/server.ts";
 
@@ -8,17 +9,6 @@ test.beforeAll(async () => {
   server = await startServer();
 });
 test.afterAll(() => server.stop());
-
-const send = async (method: string, path: string, body: object) => {
-  const response = await fetch(server.address + path, {
-    method,
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify(body),
-  });
-  if (!response.ok) throw new Error(`${path}: ${await response.text()}`);
-  return (response.status === 204 ? {} : await response.json()) as { id: number };
-};
-const day = (back: number) => new Date(Date.now() - back * 86_400_000).toISOString().slice(0, 10);
 
 /** A small shop with more documents than are loaded while one waits, and a card terminal. */
 async function shop() {
@@ -29,7 +19,7 @@ async function shop() {
     contact: "c1",
     lines: [{ text: "Kites", amount: "12.00", code: "S20", account: "4000" }],
   });
-  const { id } = await send("POST", "/api/books", {
+  const { id } = await send(server, "POST", "/api/books", {
     format: "fiscalon-book",
     version: 1,
     client: { name: "Kestrel Kites", country: "GB" },
@@ -47,7 +37,7 @@ async function shop() {
     contacts: [{ id: "c1", name: "Dune Hotel", country: "GB" }],
     documents: Array.from({ length: 240 }, (_, n) => sale(n)),
   });
-  await send("PUT", "/simulators/terminal/merchants/KITE-1", {
+  await send(server, "PUT", "/simulators/terminal/merchants/KITE-1", {
     key: "kite-key",
     zone: "Europe/London",
     currency: "GBP",
@@ -62,7 +52,7 @@ async function shop() {
     bankAccount: "KITE-BANK",
   });
   const target = { code: "S20", account: "4000" };
-  const terminal = await send("POST", `/api/clients/${id}/terminals`, {
+  const terminal = await send(server, "POST", `/api/clients/${id}/terminals`, {
     merchant: "KITE-1",
     key: "kite-key",
     name: "Beach",
@@ -77,7 +67,7 @@ async function shop() {
       bank: "1000",
     },
   });
-  await send("POST", `/api/clients/${id}/terminals/${terminal.id}/fetch`, {});
+  await send(server, "POST", `/api/clients/${id}/terminals/${terminal.id}/fetch`, {});
   return id;
 }
 
