@@ -37,6 +37,12 @@ export interface TemplateBody {
   byItself: boolean;
 }
 
+/** What posting everything that is due came to: documents posted, and kept documents that could not be. */
+export interface PostedDue {
+  posted: number;
+  failed: number;
+}
+
 export interface TemplateView extends TemplateBody {
   id: number;
   kind: DocumentKind;

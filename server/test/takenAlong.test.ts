@@ -153,8 +153,8 @@ describe("what is taken along comes in elsewhere", () => {
     });
     const [kept] = await server.ok<{ due: string[] }[]>("GET", `${base}/templates`);
     expect(kept?.due).toEqual(["2026-01-31", "2026-02-28", "2026-03-31", "2026-04-30"]);
-    expect(await server.ok("POST", `${base}/templates/post-due`)).toEqual({ posted: 4 });
-    expect(await server.ok("POST", `${base}/templates/post-due`)).toEqual({ posted: 0 });
+    expect(await server.ok("POST", `${base}/templates/post-due`)).toEqual({ posted: 4, failed: 0 });
+    expect(await server.ok("POST", `${base}/templates/post-due`)).toEqual({ posted: 0, failed: 0 });
     const [after] = await server.ok<{ nextOn: string }[]>("GET", `${base}/templates`);
     expect(after?.nextOn).toBe("2026-05-31");
     const exported = await server.ok<{ series: object[]; templates: object[] }>("GET", `${base}/book`);

@@ -1,9 +1,8 @@
 import type { FastifyInstance } from "fastify";
-import { FiscalError } from "@fiscalon/core/errors";
 import { actorNow } from "../../actor.ts";
 import type { Database } from "../../db/database.ts";
 import { today } from "../clients/loadSetup.ts";
-import { postTemplate } from "./service.ts";
+import { tryTemplate } from "./service.ts";
 
 const EACH_MS = 10 * 60_000;
 
@@ -23,10 +22,7 @@ export function postRecurring(app: FastifyInstance, db: Database): void {
   });
 }
 
-/**
- * Each kept document is posted in a transaction of its own, in the name of who kept it; one that cannot be posted says
- * so where it is kept, and does not hold up the others.
- */
+/** Each in the name of who kept it. */
 async function postByThemselves(db: Database): Promise<void> {
   const due = await db.rows<{ id: number; client: number; person: number }>(
     `SELECT id, client_id AS client, created_by AS person FROM templates
@@ -34,14 +30,5 @@ async function postByThemselves(db: Database): Promise<void> {
      ORDER BY next_on, id`,
     [today()],
   );
-  for (const { id, client, person } of due) {
-    try {
-      await db.write((tx) => postTemplate(db, tx, actorNow(person), client, id));
-    } catch (error) {
-      if (!(error instanceof FiscalError)) throw error;
-      await db.write((tx) =>
-        db.run("UPDATE templates SET problem = $2 WHERE id = $1", [id, error.message], tx),
-      );
-    }
-  }
+  for (const { id, client, person } of due) await tryTemplate(db, actorNow(person), client, id);
 }

@@ -1,6 +1,6 @@
 import { addDays, addMonths } from "@fiscalon/core/calendar/date";
 import { FiscalError } from "@fiscalon/core/errors";
-import type { Rhythm, TemplateBody, TemplateView } from "@fiscalon/contract/templates";
+import type { PostedDue, Rhythm, TemplateBody, TemplateView } from "@fiscalon/contract/templates";
 import type { DocumentBody } from "@fiscalon/contract/document";
 import { made, recordChange } from "../../actor.ts";
 import type { Actor } from "../../actor.ts";
@@ -130,19 +130,41 @@ export async function dropTemplate(db: Database, actor: Actor, clientId: number,
   });
 }
 
-/** Posts what is due of every template, once a date, and moves each on to its next one. */
-export async function postDue(db: Database, actor: Actor, clientId: number): Promise<{ posted: number }> {
-  return db.write(async (tx) => {
-    let posted = 0;
-    for (const { id } of await rowsOf(db, clientId, tx)) {
-      posted += await postTemplate(db, tx, actor, clientId, id);
-    }
-    return { posted };
-  });
+/** Posts what is due of every template of a client, once a date, and moves each on to its next one. */
+export async function postDue(db: Database, actor: Actor, clientId: number): Promise<PostedDue> {
+  const report: PostedDue = { posted: 0, failed: 0 };
+  for (const { id } of await rowsOf(db, clientId)) {
+    const posted = await tryTemplate(db, actor, clientId, id);
+    if (posted === null) report.failed += 1;
+    else report.posted += posted;
+  }
+  return report;
 }
 
-/** Posts what is due of one template. Returns how many documents. */
-export async function postTemplate(
+/**
+ * Posts what is due of one template in a transaction of its own; one that cannot be posted says so where it is kept, and
+ * does not hold up the others.
+ * @returns how many documents, null where it could not be posted
+ */
+export async function tryTemplate(
+  db: Database,
+  actor: Actor,
+  clientId: number,
+  id: number,
+): Promise<number | null> {
+  try {
+    return await db.write((tx) => postTemplate(db, tx, actor, clientId, id));
+  } catch (error) {
+    if (!(error instanceof FiscalError)) throw error;
+    await db.write((tx) =>
+      db.run("UPDATE templates SET problem = $2 WHERE id = $1", [id, error.message], tx),
+    );
+    return null;
+  }
+}
+
+/** All dates of one template, or none. */
+async function postTemplate(
   db: Database,
   tx: Tx,
   actor: Actor,

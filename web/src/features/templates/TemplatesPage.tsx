@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 import { RHYTHMS } from "@fiscalon/contract/templates";
-import type { TemplateView } from "@fiscalon/contract/templates";
+import type { PostedDue, TemplateView } from "@fiscalon/contract/templates";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../kit/api.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
@@ -22,7 +22,7 @@ export function TemplatesPage() {
   const { data: contacts = [] } = useContacts();
   const refresh = () => queries.invalidateQueries({ queryKey: ["client", client?.id] });
   const postDue = useMutation({
-    mutationFn: () => api.post<{ posted: number }>(`/clients/${client?.id}/templates/post-due`),
+    mutationFn: () => api.post<PostedDue>(`/clients/${client?.id}/templates/post-due`),
     onSuccess: refresh,
   });
   const drop = useMutation({
@@ -69,6 +69,8 @@ export function TemplatesPage() {
       {postDue.data && (
         <p role="status" className="note-row mb-3">
           Posted {plural(postDue.data.posted, "document")}.
+          {postDue.data.failed > 0 &&
+            ` ${plural(postDue.data.failed, "kept document")} could not be posted; what is wrong stands with ${postDue.data.failed === 1 ? "it" : "each"}. Use it, mend it, and keep it again under the same name.`}
         </p>
       )}
       <table className="sheet-table">
@@ -90,18 +92,18 @@ export function TemplatesPage() {
                 <span className="font-semibold">{one.name}</span>
                 {one.problem && <p className="text-error">Not posted: {one.problem}</p>}
               </td>
-              <td>{KIND_NAMES[one.kind]}</td>
+              <td className="whitespace-nowrap">{KIND_NAMES[one.kind]}</td>
               <td>{one.party}</td>
               <td className="quiet">
                 {one.every ? RHYTHMS[one.every] : "when asked for"}
                 {one.byItself && ", by itself"}
               </td>
-              <td>
+              <td className="whitespace-nowrap">
                 {one.nextOn ? showDate(one.nextOn) : ""}
                 {one.until && <span className="quiet"> until {showDate(one.until)}</span>}
               </td>
               <td className="num">{one.due.length || ""}</td>
-              <td className="text-right">
+              <td className="text-right whitespace-nowrap">
                 <button type="button" className="word-link mr-4" onClick={() => begin(one)}>
                   Use it
                 </button>
