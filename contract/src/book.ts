@@ -13,17 +13,11 @@ import { NUMBERED_KINDS, seriesBody } from "./series.ts";
 import type { NumberedKind } from "./series.ts";
 import { RHYTHMS } from "./templates.ts";
 import type { Rhythm } from "./templates.ts";
-import { country, date, decimal, name, reason, ref, taxNumber, text } from "./fields.ts";
+import { country, date, decimal, name, rateRow, reason, ref, taxNumber, text } from "./fields.ts";
+import { jurisdictionBody } from "./jurisdiction.ts";
+import type { JurisdictionFile } from "./jurisdiction.ts";
 import { accountFields, contactFields, itemFields, placeFields, registrationFields } from "./setup.ts";
 import type { ContactBody, ItemBody, PlaceBody, RegistrationBody } from "./setup.ts";
-
-/** A row of a schedule of the client's own: a percentage, or an amount in major units. */
-export const rateRow = Joi.object({
-  from: date.required(),
-  to: date.allow(null).default(null),
-  rate: decimal.required(),
-  source: text.default(""),
-});
 
 const sealedReturn = Joi.object({
   registration: ref.required(),
@@ -56,6 +50,7 @@ export const bookSchema = Joi.object({
     saleCode: Joi.string().max(20).allow(null),
     purchaseCode: Joi.string().max(20).allow(null),
   }).required(),
+  jurisdictions: Joi.array().items(jurisdictionBody),
   places: Joi.array().items(Joi.object({ id: ref.required(), ...placeFields })),
   registrations: Joi.array().items(Joi.object({ id: ref.required(), ...registrationFields })),
   codes: Joi.array().items(codeBody),
@@ -153,6 +148,8 @@ export interface BookFile {
     saleCode?: string | null;
     purchaseCode?: string | null;
   };
+  /** Own jurisdictions its registrations are in. */
+  jurisdictions?: JurisdictionFile[];
   places?: (PlaceBody & { id: string })[];
   registrations?: (RegistrationBody & { id: string })[];
   codes?: TaxCode[];

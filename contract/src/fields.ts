@@ -25,3 +25,11 @@ export const roundingBody = Joi.object({
   lineStep: decimal,
   combined: Joi.boolean(),
 });
+
+/** A row of a schedule of the client's own: a percentage, or an amount in major units. */
+export const rateRow = Joi.object({
+  from: date.required(),
+  to: date.allow(null).default(null),
+  rate: decimal.required(),
+  source: text.default(""),
+});

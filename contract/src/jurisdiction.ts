@@ -1,9 +1,9 @@
 import Joi from "joi";
 import { CHECKS } from "@fiscalon/core/findings/catalogue";
+import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
 import { MONTHS_OF } from "@fiscalon/core/calendar/filingPeriods";
-import { rateRow } from "./book.ts";
 import { codeBody, ruleBody } from "./code.ts";
-import { country, date, decimal, name, roundingBody, text } from "./fields.ts";
+import { country, date, decimal, name, rateRow, roundingBody, text } from "./fields.ts";
 import { accountFields } from "./setup.ts";
 
 const boxRounding = Joi.object({
@@ -178,3 +178,10 @@ export const jurisdictionBody = Joi.object({
     .default([]),
   electronic: Joi.boolean().valid(false).default(false),
 });
+
+/** An own jurisdiction as its file holds it. */
+export type JurisdictionFile = OwnJurisdiction & { format: "fiscalon-jurisdiction"; version: 1 };
+
+export function fileOfJurisdiction(own: OwnJurisdiction): JurisdictionFile {
+  return { format: "fiscalon-jurisdiction", version: 1, ...own };
+}

@@ -59,7 +59,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   });
   const db = await Database.open(config.dataDir, config.person);
   await loadOwnPacks(db);
-  const jobs = new JobRunner(db, config.dataDir);
+  const jobs = new JobRunner(db, config.dataDir, () => loadOwnPacks(db));
   await jobs.recover();
   const gateway = () => new Gateway(config.authorityUrl || `${ownAddress(app)}/simulators/authority`);
   const bank = () => new BankFeed(`${ownAddress(app)}/simulators/bank`);

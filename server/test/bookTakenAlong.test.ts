@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
+import { blankJurisdiction } from "@fiscalon/core/jurisdictions/blankJurisdiction";
 import { document, newClient, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 import { day, nightBar, world } from "./support/world.ts";
@@ -17,6 +18,7 @@ afterAll(async () => {
 type Refusal = { error: { code: string; field: string } };
 type Row = Record<string, unknown>;
 interface Book {
+  codes: { code: string }[];
   documents: (Row & { number: string; sourceKey?: string; papers?: Row[] })[];
   payments: Row[];
   acceptances: { finding: string }[];
@@ -203,6 +205,58 @@ test("papers, imported files, lines of the bank, terminals and reasons come alon
   const statement = `Date,Description,Paid out,Paid in,Balance\n${day(5)},TERN,,120.00,120.00\n`;
   const known = await there.upload(`${moved}/bank/1000/statements`, "bank.csv", statement);
   expect(known.body).toMatchObject({ fresh: 0, alreadyThere: 1 });
+});
+
+test("an own jurisdiction comes along, once; another one under its id is refused", async () => {
+  const own = {
+    ...blankJurisdiction(),
+    format: "fiscalon-jurisdiction",
+    version: 1,
+    id: "own-moved",
+    country: "XM",
+    name: "Moved",
+  };
+  await here.ok("PUT", "/jurisdictions/own-moved", own);
+  const client = await here.ok<{ id: number }>("POST", "/clients", {
+    name: "Mover",
+    country: "XM",
+    registration: {
+      pack: "own-moved",
+      number: "1",
+      from: "2026-01-01",
+      frequency: "quarterly",
+      anchor: "2026-03-31",
+    },
+  });
+  await here.ok(
+    "POST",
+    `/clients/${client.id}/documents`,
+    document("sales-invoice", "2026-02-03", [{ amount: "50.00", code: "S" }]),
+  );
+  const book = await here.ok<Book>("GET", `/clients/${client.id}/book`);
+  expect(book.codes.map(({ code }) => code)).toEqual(["S", "N"]);
+  for (let times = 0; times < 2; times += 1) {
+    const copy = await there.ok<{ id: number; registrations: { id: number }[] }>("POST", "/books", book);
+    expect(await there.ok("GET", `/clients/${copy.id}/book`)).toEqual(book);
+    const { boxes } = await there.ok<{ boxes: { id: string; amount: number }[] }>(
+      "GET",
+      `/clients/${copy.id}/registrations/${copy.registrations[0]?.id}/returns/2026-03-31`,
+    );
+    expect(boxes.map(({ amount }) => amount)).toEqual([5000, 500, 0, 500]);
+  }
+  const other = { ...book, jurisdictions: [{ ...own, name: "Another" }] };
+  const { body } = await there.call<Refusal>("POST", "/books", other);
+  expect([body.error.code, body.error.field]).toEqual(["book/jurisdiction-differs", "jurisdictions[0].id"]);
+
+  // Where the book is refused, the jurisdiction is not kept either.
+  const broken = {
+    ...other,
+    jurisdictions: [{ ...own, id: "own-broken" }],
+    documents: [{ kind: "sales-invoice", date: "2026-02-03", lines: [{ amount: "1.00", code: "NO-SUCH" }] }],
+    registrations: [],
+  };
+  expect((await there.call<Refusal>("POST", "/books", broken)).body.error.code).toBe("tax/unknown-code");
+  expect((await there.call("GET", "/jurisdictions/own-broken")).status).toBe(404);
 });
 
 test("a book without papers leaves their contents and the imported files out", async () => {

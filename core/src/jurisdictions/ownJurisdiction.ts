@@ -7,9 +7,10 @@ export type OwnJurisdiction = Omit<JurisdictionPack, "checkNumber" | "regionOfNu
   numberPattern: string;
 };
 
-/** An own jurisdiction as a pack among the others. */
+/** An own jurisdiction as a pack among the others; its codes say where they come from, as those of shipped ones do. */
 export function packOf(own: OwnJurisdiction): JurisdictionPack {
   const { numberPattern, ...rest } = own;
   const pattern = numberPattern === "" ? /^.+$/ : new RegExp(`^(?:${numberPattern})$`);
-  return { ...rest, checkNumber: checkedByShape(pattern, own.numberName, own.numberHint) };
+  const codes = own.codes.map((code) => ({ ...code, pack: own.id }));
+  return { ...rest, codes, checkNumber: checkedByShape(pattern, own.numberName, own.numberHint) };
 }

@@ -19,12 +19,15 @@ type Run = workerpool.Promise<JobOutcome>;
 export class JobRunner {
   readonly #db: Database;
   readonly #dataDir: string;
+  readonly #afterwards: () => Promise<void>;
   readonly #pool: workerpool.Pool;
   readonly #running = new Map<number, { view: JobView; run: Run; end: Promise<void> }>();
   readonly #events = new EventEmitter();
 
-  constructor(db: Database, dataDir: string) {
+  /** @param afterwards what this process must look at again once a job has changed something */
+  constructor(db: Database, dataDir: string, afterwards: () => Promise<void>) {
     this.#db = db;
+    this.#afterwards = afterwards;
     this.#dataDir = dataDir;
     // Jobs make many short-lived rows: with more room for young objects they are tidied up far less often.
     this.#pool = workerpool.pool(WORKER, {
@@ -76,7 +79,9 @@ export class JobRunner {
 
   async #finish(view: JobView, run: Run): Promise<void> {
     try {
-      Object.assign(view, await run);
+      const outcome = await run;
+      await this.#afterwards();
+      Object.assign(view, outcome);
     } catch (error) {
       const cancelled = error instanceof workerpool.Promise.CancellationError;
       Object.assign(view, cancelled ? CANCELLED : BROKEN);

@@ -1,5 +1,6 @@
 import { formatAmount } from "@fiscalon/core/money/amount";
 import type { BookFile } from "@fiscalon/contract/book";
+import { fileOfJurisdiction } from "@fiscalon/contract/jurisdiction";
 import type { BookDocument } from "@fiscalon/contract/document";
 import type { Database } from "../../db/database.ts";
 import type { ContactRecord, ItemRecord, PlaceRecord, ReturnRecord } from "../../db/models.ts";
@@ -12,6 +13,7 @@ import { rowNumbers } from "./pointers.ts";
 import type { RowsOf } from "./pointers.ts";
 import { extrasOfBook } from "./bookExtras.ts";
 import { paymentsOfBook } from "./bookPayments.ts";
+import { ownJurisdictions } from "../jurisdictions/ownPacks.ts";
 import { loadDocuments } from "../documents/loadDocuments.ts";
 import type { StoredDocument } from "../documents/loadDocuments.ts";
 
@@ -56,6 +58,7 @@ export async function exportBook(
       saleCode: client.saleCode,
       purchaseCode: client.purchaseCode,
     },
+    ...(await jurisdictionsOf(db, setup)),
     places: places.map(({ ref, name, country, region, closedOn, saleCode, purchaseCode }) => ({
       id: ref,
       name,
@@ -113,6 +116,16 @@ export async function exportBook(
     terminals: await terminalsOfBook(db, setup, rowsOf),
     files: contentsOf(dataDir, hashes),
   };
+}
+
+/** Own jurisdictions its registrations are in; shipped ones are everywhere. */
+async function jurisdictionsOf(
+  db: Database,
+  { registrations }: ClientSetup,
+): Promise<Pick<BookFile, "jurisdictions">> {
+  const own = (await ownJurisdictions(db)).filter(({ id }) => registrations.some(({ pack }) => pack === id));
+  if (own.length === 0) return {};
+  return { jurisdictions: own.map(fileOfJurisdiction) };
 }
 
 /** Schedules of the client's own; those of packs come with the packs. */

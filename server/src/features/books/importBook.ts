@@ -19,6 +19,7 @@ import { postAll } from "./bookDocuments.ts";
 import type { Numbered, Refs } from "./bookDocuments.ts";
 import { addExtras } from "./bookExtras.ts";
 import { BookPayments } from "./bookPayments.ts";
+import { withJurisdictions } from "../jurisdictions/ownPacks.ts";
 import { addAdjustment } from "../returns/adjust.ts";
 import { returnRecord } from "../returns/records.ts";
 import { freeze } from "../returns/sealReturn.ts";
@@ -33,7 +34,8 @@ export async function importBook(
   progress: Progress,
 ): Promise<number> {
   const contents = keepContents(dataDir, book);
-  return db.write(async (tx) => {
+  const brought = (book.jurisdictions ?? []).map(({ format: _f, version: _v, ...own }) => own);
+  return withJurisdictions(db, actor, brought, async (tx) => {
     const clientId = await createFromBook(db, tx, actor, book);
     const refs = await createParties(db, tx, actor, clientId, book);
     const { placed } = refs;

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from "node:util";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { checkPack } from "@fiscalon/core/jurisdictions/checkPack";
 import { packOf } from "@fiscalon/core/jurisdictions/ownJurisdiction";
@@ -5,7 +6,7 @@ import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdicti
 import { SHIPPED, useOwnPacks } from "@fiscalon/core/jurisdictions/packs";
 import { made, recordChange } from "../../actor.ts";
 import type { Actor } from "../../actor.ts";
-import type { Database } from "../../db/database.ts";
+import type { Database, Tx } from "../../db/database.ts";
 import { notFound } from "../../errors.ts";
 
 /** Makes the practice's own jurisdictions known to core; at start, after each change, and in each worker. */
@@ -25,25 +26,69 @@ export async function saveJurisdiction(db: Database, actor: Actor, own: OwnJuris
   }
   checkPattern(own.numberPattern);
   checkPack(own);
-  await db.write(async (tx) => {
-    const known = await db.models.jurisdictions.findOne({ where: { ref: own.id }, transaction: tx });
-    const before = known?.definition;
-    if (known) await known.update({ definition: own }, { transaction: tx });
-    else
-      await db.models.jurisdictions.create(
-        { ref: own.id, definition: own, ...made(actor) },
-        { transaction: tx },
-      );
-    await recordChange(db, tx, actor, {
-      client: null,
-      action: known ? "change" : "create",
-      entity: "jurisdiction",
-      id: null,
-      before,
-      after: own,
-    });
-  });
+  await db.write((tx) => writeJurisdiction(db, tx, actor, own));
   await loadOwnPacks(db);
+}
+
+async function writeJurisdiction(db: Database, tx: Tx, actor: Actor, own: OwnJurisdiction): Promise<void> {
+  const known = await db.models.jurisdictions.findOne({ where: { ref: own.id }, transaction: tx });
+  const before = known?.definition;
+  if (known) await known.update({ definition: own }, { transaction: tx });
+  else
+    await db.models.jurisdictions.create(
+      { ref: own.id, definition: own, ...made(actor) },
+      { transaction: tx },
+    );
+  await recordChange(db, tx, actor, {
+    client: null,
+    action: known ? "change" : "create",
+    entity: "jurisdiction",
+    id: null,
+    before,
+    after: own,
+  });
+}
+
+/**
+ * Runs work that brings jurisdictions along: they are known while it runs, written in its transaction, and forgotten
+ * again where it fails.
+ * @throws FiscalError `book/jurisdiction-differs` where the practice has another one under the id
+ */
+export async function withJurisdictions<T>(
+  db: Database,
+  actor: Actor,
+  brought: readonly OwnJurisdiction[],
+  work: (tx: Tx) => Promise<T>,
+): Promise<T> {
+  const known = await ownJurisdictions(db);
+  const fresh = brought.filter((one, index) =>
+    withinField(`jurisdictions[${index}]`, () => isFresh(one, known)),
+  );
+  if (fresh.length === 0) return db.write(work);
+  useOwnPacks([...known, ...fresh].map(packOf));
+  try {
+    return await db.write(async (tx) => {
+      for (const own of fresh) await writeJurisdiction(db, tx, actor, own);
+      return work(tx);
+    });
+  } finally {
+    await loadOwnPacks(db);
+  }
+}
+
+function isFresh(own: OwnJurisdiction, known: readonly OwnJurisdiction[]): boolean {
+  const there = known.find(({ id }) => id === own.id);
+  if (there && isDeepStrictEqual(there, own)) return false;
+  if (there || SHIPPED.has(own.id)) {
+    throw new FiscalError(
+      "book/jurisdiction-differs",
+      `There is another jurisdiction ${own.id} here. Give that of the file another id, in its registrations too.`,
+      "id",
+    );
+  }
+  checkPattern(own.numberPattern);
+  checkPack(own);
+  return true;
 }
 
 function checkPattern(pattern: string): void {

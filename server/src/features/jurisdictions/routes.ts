@@ -1,8 +1,8 @@
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { allPacks, packById, SHIPPED } from "@fiscalon/core/jurisdictions/packs";
-import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
-import { jurisdictionBody } from "@fiscalon/contract/jurisdiction";
+import { fileOfJurisdiction, jurisdictionBody } from "@fiscalon/contract/jurisdiction";
+import type { JurisdictionFile } from "@fiscalon/contract/jurisdiction";
 import type { JurisdictionRow } from "@fiscalon/contract/views";
 import { actorNow } from "../../actor.ts";
 import type { AppContext } from "../../context.ts";
@@ -10,7 +10,6 @@ import { notFound } from "../../errors.ts";
 import { described } from "../../validation.ts";
 import { deleteJurisdiction, ownJurisdictions, saveJurisdiction } from "./ownPacks.ts";
 
-type JurisdictionFile = OwnJurisdiction & { format: "fiscalon-jurisdiction"; version: 1 };
 const params = Joi.object({ ref: Joi.string().max(20).required() });
 
 export async function jurisdictionRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
@@ -31,7 +30,7 @@ export async function jurisdictionRoutes(app: FastifyInstance, { db }: AppContex
     },
     async (request, reply) => {
       const own = (await ownJurisdictions(db)).find(({ id }) => id === request.params.ref);
-      const file = own ? fileOf(own) : shippedFile(request.params.ref);
+      const file = own ? fileOfJurisdiction(own) : shippedFile(request.params.ref);
       return reply
         .header("content-disposition", `attachment; filename="jurisdiction-${request.params.ref}.json"`)
         .send(file);
@@ -71,10 +70,6 @@ function rows(): JurisdictionRow[] {
   }));
 }
 
-function fileOf(own: OwnJurisdiction): JurisdictionFile {
-  return { format: "fiscalon-jurisdiction", version: 1, ...own };
-}
-
 /** A shipped pack under another id: what is code in it becomes data, so that it can be changed and kept. */
 function shippedFile(ref: string): JurisdictionFile {
   if (!SHIPPED.has(ref)) throw notFound("This jurisdiction");
@@ -87,5 +82,11 @@ function shippedFile(ref: string): JurisdictionFile {
     ...pack
   } = packById(ref);
   const { extra: _extra, weekendUntil: _weekend, ...calendar } = holidays;
-  return fileOf({ ...pack, id: `own-${ref}`, holidays: calendar, electronic: false, numberPattern: "" });
+  return fileOfJurisdiction({
+    ...pack,
+    id: `own-${ref}`,
+    holidays: calendar,
+    electronic: false,
+    numberPattern: "",
+  });
 }

@@ -7,6 +7,7 @@ import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { FileButton } from "../../kit/FileButton.tsx";
 import { JobProgress } from "../../kit/JobProgress.tsx";
 import { readJson } from "../../kit/readJson.ts";
+import { loadOwnPacks } from "../jurisdictions/ownPacks.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { useJob } from "../../kit/useJob.ts";
 
@@ -87,6 +88,7 @@ function useOpenBook() {
   const queries = useQueryClient();
   const navigate = useNavigate();
   const open = async (client: number | undefined) => {
+    await loadOwnPacks();
     await queries.invalidateQueries({ queryKey: ["clients"] });
     if (client !== undefined) await navigate(`/c/${client}/return`);
   };
