@@ -2,7 +2,8 @@ import type { NumberCheck } from "../pack.ts";
 import { bareNumber } from "../shared/numberCheck.ts";
 
 const ALPHABET = "0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ";
-const REGULAR = /^\d{2}[A-Z]{5}\d{4}[A-Z][1-9A-Z]Z[0-9A-Z]$/;
+/** The four digits of the PAN run from 0001. */
+const REGULAR = /^\d{2}[A-Z]{5}(?!0000)\d{4}[A-Z][1-9A-Z]Z[0-9A-Z]$/;
 /** Tax deductors, operators that collect at source, non-residents, embassies: numbers of their own shape. */
 const OTHERS = [
   /^\d{2}[A-Z]{5}\d{4}[A-Z][1-9A-Z][CD][0-9A-Z]$/,
