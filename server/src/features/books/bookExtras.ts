@@ -5,6 +5,7 @@ import type { Rhythm } from "@fiscalon/contract/templates";
 import { made } from "../../actor.ts";
 import type { Actor } from "../../actor.ts";
 import type { Database, Tx } from "../../db/database.ts";
+import { writeTemplate } from "../templates/service.ts";
 
 /** Series of numbers and kept documents, as the book file holds them. */
 export async function extrasOfBook(
@@ -69,29 +70,17 @@ export async function addExtras(
       tx,
     );
   }
-  for (const { name, document, every, nextOn, until, begins, byItself } of templates) {
-    const body = {
+  for (const { document, begins, byItself = false, ...template } of templates) {
+    const own = {
       ...document,
       contact: document.contact ? (refs.contacts.get(document.contact) ?? null) : null,
       place: document.place ? (refs.places.get(document.place) ?? null) : null,
     };
-    await db.run(
-      `INSERT INTO templates (client_id, name, kind, body, every, begins, next_on, until, by_itself, created_at, created_by)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
-      [
-        clientId,
-        name,
-        document.kind,
-        JSON.stringify(body),
-        every,
-        begins ?? nextOn,
-        nextOn,
-        until,
-        byItself ? 1 : 0,
-        createdAt,
-        createdBy,
-      ],
-      tx,
-    );
+    await writeTemplate(db, tx, actor, clientId, {
+      ...template,
+      document: own,
+      begins: begins ?? template.nextOn,
+      byItself,
+    });
   }
 }

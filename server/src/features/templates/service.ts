@@ -81,38 +81,50 @@ export async function keepTemplate(
   db: Database,
   actor: Actor,
   clientId: number,
-  { name, document, every, nextOn, until, byItself }: TemplateBody,
+  template: TemplateBody,
 ): Promise<void> {
   await db.write(async (tx) => {
-    const { createdAt, createdBy } = made(actor);
-    await db.run(
-      `INSERT INTO templates (client_id, name, kind, body, every, begins, next_on, until, by_itself, created_at, created_by)
-       VALUES ($1, $2, $3, $4, $5, $6, $6, $7, $8, $9, $10)
-       ON CONFLICT (client_id, name) DO UPDATE SET kind = excluded.kind, body = excluded.body, every = excluded.every,
-         begins = excluded.begins, next_on = excluded.next_on, until = excluded.until, by_itself = excluded.by_itself,
-         problem = NULL`,
-      [
-        clientId,
-        name,
-        document.kind,
-        JSON.stringify(document),
-        every,
-        nextOn,
-        until,
-        byItself ? 1 : 0,
-        createdAt,
-        createdBy,
-      ],
-      tx,
-    );
+    await writeTemplate(db, tx, actor, clientId, { ...template, begins: template.nextOn });
     await recordChange(db, tx, actor, {
       client: clientId,
       action: "keep",
       entity: "template",
       id: null,
-      after: { name, document, every, nextOn, until, byItself },
+      after: template,
     });
   });
+}
+
+/** Puts a kept document in its table; the same name again takes the place of what was there. */
+export async function writeTemplate(
+  db: Database,
+  tx: Tx,
+  actor: Actor,
+  clientId: number,
+  { name, document, every, begins, nextOn, until, byItself }: TemplateBody & { begins: string | null },
+): Promise<void> {
+  const { createdAt, createdBy } = made(actor);
+  await db.run(
+    `INSERT INTO templates (client_id, name, kind, body, every, begins, next_on, until, by_itself, created_at, created_by)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
+     ON CONFLICT (client_id, name) DO UPDATE SET kind = excluded.kind, body = excluded.body, every = excluded.every,
+       begins = excluded.begins, next_on = excluded.next_on, until = excluded.until, by_itself = excluded.by_itself,
+       problem = NULL`,
+    [
+      clientId,
+      name,
+      document.kind,
+      JSON.stringify(document),
+      every,
+      begins,
+      nextOn,
+      until,
+      byItself ? 1 : 0,
+      createdAt,
+      createdBy,
+    ],
+    tx,
+  );
 }
 
 export async function dropTemplate(db: Database, actor: Actor, clientId: number, id: number): Promise<void> {
