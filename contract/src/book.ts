@@ -1,7 +1,7 @@
 import Joi from "joi";
-import type { Account } from "@fiscalon/core/ledger/account";
-import type { SupplyRule } from "@fiscalon/core/supply/supplyRule";
-import type { RateSchedules, TaxCode } from "@fiscalon/core/tax/taxCode";
+import type { Account } from "@fiscalon/core/model/account";
+import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
+import type { RateSchedules, TaxCode } from "@fiscalon/core/model/taxCode";
 import { bookAcceptance, bookBank, bookFiles, bookImport, bookTerminal } from "./bookFeeds.ts";
 import type { BookAcceptance, BookBank, BookImport, BookTerminal } from "./bookFeeds.ts";
 import { codeBody, ruleBody } from "./code.ts";

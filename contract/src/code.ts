@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { TREATMENTS } from "@fiscalon/core/tax/taxCode";
+import { TREATMENTS } from "@fiscalon/core/model/taxCode";
 import { date, decimal, name, percentage, text } from "./fields.ts";
 
 const schedule = Joi.string().max(60).required();

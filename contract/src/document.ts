@@ -1,13 +1,14 @@
 import Joi from "joi";
-import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
-import type { DocumentInput } from "@fiscalon/core/tax/documentInput";
+import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
+import type { DocumentInput } from "@fiscalon/core/model/document";
 import { bookOrigin, bookPapers } from "./bookFeeds.ts";
 import type { BookPaper } from "./bookFeeds.ts";
 import { date, decimal, id, percentage, reason, ref, text } from "./fields.ts";
 
 const discount = Joi.object({ percent: percentage, amount: decimal }).xor("percent", "amount");
 const prices = Joi.string().valid("exclusive", "inclusive");
-const typedTax = Joi.object().pattern(Joi.string().max(20), decimal);
+/** By levy, on a document also by levy and rate: `VAT`, `VAT 20`. */
+const typedTax = Joi.object().pattern(Joi.string().max(50), decimal);
 
 export const lineBody = Joi.object({
   text,
@@ -22,6 +23,7 @@ export const lineBody = Joi.object({
   item: ref,
   supply: Joi.string().valid("goods", "services"),
   typedTax,
+  typedTotal: decimal,
   typedReason: text,
   taxClass: Joi.string().max(40).allow(null, ""),
   attributes: Joi.object().pattern(Joi.string().max(40), Joi.string().max(200).allow("")),
@@ -50,6 +52,7 @@ const documentFields = {
   note: text,
   discount,
   typedTax,
+  typedTotal: decimal,
   lines: Joi.array().items(lineBody).min(1).max(2000).required(),
 };
 

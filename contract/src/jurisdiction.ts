@@ -1,4 +1,5 @@
 import Joi from "joi";
+import { TREATMENTS } from "@fiscalon/core/model/taxCode";
 import { CHECKS } from "@fiscalon/core/findings/catalogue";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
 import { MONTHS_OF } from "@fiscalon/core/calendar/filingPeriods";
@@ -67,6 +68,7 @@ const numberOrNull = Joi.number().integer().min(0).allow(null).default(null);
 export const jurisdictionBody = Joi.object({
   format: Joi.string().valid("fiscalon-jurisdiction").required(),
   version: Joi.number().valid(1).required(),
+  aliases: Joi.array().items(Joi.string().max(20)),
   id: Joi.string()
     .pattern(/^[a-z][a-z0-9-]{1,19}$/, "small letters, digits and dashes")
     .required(),
@@ -83,6 +85,7 @@ export const jurisdictionBody = Joi.object({
         levy: Joi.string().trim().max(30).required(),
         name: name.required(),
         authority: name,
+        onlyFor: Joi.array().items(Joi.string().max(40)),
         regions: Joi.array().items(Joi.string().max(10)),
         with: Joi.array().items(Joi.string().max(30)),
         deducted: Joi.boolean().default(true),
@@ -170,7 +173,40 @@ export const jurisdictionBody = Joi.object({
   }),
   creditNotes: Joi.string().valid("statutory", "netted", "later-period").default("netted"),
   standings: Joi.array().items(
-    Joi.object({ id: Joi.string().max(40).required(), name: name.required(), needs: text }),
+    Joi.object({
+      id: Joi.string().max(40).required(),
+      name: name.required(),
+      needs: text,
+      crosses: Joi.boolean(),
+    }),
+  ),
+  activities: Joi.array().items(
+    Joi.object({
+      id: Joi.string().max(40).required(),
+      name: name.required(),
+      classes: Joi.array().items(Joi.string().max(40)).required(),
+    }),
+  ),
+  elsewhere: Joi.string().max(80),
+  placeAttribute: Joi.string().max(40),
+  dateOrder: Joi.string().valid("dmy", "mdy", "ymd"),
+  bankNames: Joi.array().items(Joi.string().max(40)),
+  watched: Joi.array().items(Joi.string().max(40)),
+  words: Joi.object({
+    invoice: Joi.string().max(80).required(),
+    creditNote: Joi.string().max(80).required(),
+    statements: Joi.object().pattern(Joi.string().valid(...TREATMENTS), Joi.string().max(300)),
+    taxInHomeCurrency: Joi.boolean().required(),
+    source: text.required(),
+  }),
+  checks: Joi.array().items(
+    Joi.object({
+      id: Joi.string()
+        .valid(...Object.keys(CHECKS))
+        .required(),
+      says: text.required(),
+      kind: Joi.string().valid("both-sides", "not-in-box", "attribute", "only-from").required(),
+    }).unknown(),
   ),
   declaration: text.default("I declare that the figures in this return are true and complete."),
   notes: Joi.array()

@@ -1,6 +1,6 @@
 import Joi from "joi";
-import type { PaymentKind } from "@fiscalon/core/ledger/paymentPostings";
-import type { DocumentKind } from "@fiscalon/core/tax/documentInput";
+import type { PaymentKind } from "@fiscalon/core/model/paymentKinds";
+import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import { date, decimal, id, ref, text } from "./fields.ts";
 
 const accountCode = Joi.string().max(20).allow(null, "");

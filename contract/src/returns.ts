@@ -1,5 +1,5 @@
 import Joi from "joi";
-import type { Finding } from "@fiscalon/core/findings/finding";
+import type { Finding } from "@fiscalon/core/model/finding";
 import type { Contribution } from "@fiscalon/core/returns/evaluateReturn";
 import { date, decimal, reason, text } from "./fields.ts";
 

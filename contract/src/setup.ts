@@ -1,9 +1,9 @@
 import Joi from "joi";
 import { MONTHS_OF } from "@fiscalon/core/calendar/filingPeriods";
 import type { Frequency, RhythmChange } from "@fiscalon/core/calendar/filingPeriods";
-import type { Basis } from "@fiscalon/core/facts/registration";
-import { ACCOUNT_ROLES } from "@fiscalon/core/ledger/account";
-import type { Rounding } from "@fiscalon/core/tax/rounding";
+import type { Basis } from "@fiscalon/core/model/registration";
+import { ACCOUNT_ROLES } from "@fiscalon/core/model/account";
+import type { Rounding } from "@fiscalon/core/model/rounding";
 import { country, date, name, region, roundingBody, taxNumber } from "./fields.ts";
 
 const codeOrNone = Joi.string().max(20).allow(null, "");

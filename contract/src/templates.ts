@@ -1,5 +1,5 @@
 import Joi from "joi";
-import type { DocumentKind } from "@fiscalon/core/tax/documentInput";
+import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import { documentBody } from "./document.ts";
 import type { DocumentBody } from "./document.ts";
 import { date, name } from "./fields.ts";

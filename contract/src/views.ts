@@ -1,10 +1,12 @@
-import type { DocumentKind, DocumentInput } from "@fiscalon/core/tax/documentInput";
+import type { CodeQuestion, CodeSource, LevyTotal } from "@fiscalon/core/model/pricedDocument";
+import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
+import type { DocumentInput } from "@fiscalon/core/model/document";
 import type { DocumentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import type { RhythmChange } from "@fiscalon/core/calendar/filingPeriods";
-import type { Basis } from "@fiscalon/core/facts/registration";
+import type { Basis } from "@fiscalon/core/model/registration";
 import type { StandingBody } from "./setup.ts";
-import type { Posting } from "@fiscalon/core/ledger/posting";
+import type { Posting } from "@fiscalon/core/model/posting";
 
 /** The one shape of an error over HTTP. */
 export interface ErrorBody {
@@ -206,17 +208,30 @@ export interface PricePreview {
     net: string;
     gross: string;
     code: string | null;
+    /** Where the code comes from, and why it is this one. */
+    source: CodeSource | null;
     reason: string | null;
+    /** What must be said before the line has a code. */
+    asks: CodeQuestion | null;
     taxes: {
       levy: string;
       rate: string | null;
       tax: string;
       calculated: string;
       typed: boolean;
+      /** Whether it is a share of a total from the paper. */
+      shared: boolean;
       arithmetic: string[];
     }[];
   }[];
-  levies: { levy: string; rate: string | null; net: string; tax: string; charged: boolean }[];
+  levies: {
+    levy: string;
+    rate: string | null;
+    per: LevyTotal["per"];
+    net: string;
+    tax: string;
+    charged: boolean;
+  }[];
   net: string;
   tax: string;
   gross: string;

@@ -2,15 +2,15 @@ import { describe, expect, test } from "vitest";
 import { FiscalError } from "@fiscalon/core/errors";
 import { blankJurisdiction, withLevy } from "@fiscalon/core/jurisdictions/blankJurisdiction";
 import { checkPack } from "@fiscalon/core/jurisdictions/checkPack";
-import { memberStart } from "@fiscalon/core/jurisdictions/eu/memberStart";
-import { UNION_MEMBERS } from "@fiscalon/core/jurisdictions/eu/members";
+import { memberStart } from "@fiscalon/core/jurisdictions/memberStart";
+import { UNION_MEMBERS } from "@fiscalon/core/packs/eu/members";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
-import { allPacks, packById } from "@fiscalon/core/jurisdictions/packs";
-import { missingRoles } from "@fiscalon/core/ledger/account";
+import { PACKS } from "./support/packs.ts";
+import { missingRoles } from "@fiscalon/core/model/account";
 import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
 import { proposeSetup } from "@fiscalon/core/supply/proposeSetup";
 import { standingsAsked } from "@fiscalon/core/supply/standingsAsked";
-import type { Component } from "@fiscalon/core/tax/taxCode";
+import type { Component } from "@fiscalon/core/model/taxCode";
 
 /** The blank jurisdiction with its taxed code's levy changed. */
 function withComponent(change: Partial<Component>, more: Partial<OwnJurisdiction> = {}): OwnJurisdiction {
@@ -119,7 +119,7 @@ describe("which standings a contact is asked", () => {
     closedOn,
   });
   const asked = (...sites: ReturnType<typeof site>[]) =>
-    standingsAsked(sites, [], "2026-11-25").map(({ levy, reason }) => `${levy} ${reason}`);
+    standingsAsked(sites, [], "2026-11-25", PACKS).map(({ levy, reason }) => `${levy} ${reason}`);
 
   /** Common practice, no source: the question follows from where the business is and which levies that place has. */
   test("opening a place adds questions with their reason, closing it takes them away", () => {
@@ -134,7 +134,7 @@ describe("which standings a contact is asked", () => {
   });
   test("a registration asks too, while it is in force", () => {
     const registration = { pack: "ca", levies: ["QST"], from: "2026-01-01", to: "2026-06-30" };
-    const on = (day: string) => standingsAsked([], [registration], day).map(({ reason }) => reason);
+    const on = (day: string) => standingsAsked([], [registration], day, PACKS).map(({ reason }) => reason);
     expect(on("2026-03-01")).toEqual(["because you are registered for it since 2026-01-01"]);
     expect(on("2026-07-01")).toEqual([]);
   });
@@ -142,26 +142,32 @@ describe("which standings a contact is asked", () => {
 
 describe("the first set-up", () => {
   test("proposes what the place needs, and why", () => {
-    const canada = proposeSetup({ country: "CA", region: "SK", activity: "services", customers: ["home"] });
+    const canada = proposeSetup(
+      { country: "CA", region: "SK", activity: "services", customers: ["home"] },
+      PACKS,
+    );
     expect(canada.registrations.map(({ levies, certain }) => [levies.join("+"), certain])).toEqual([
       ["GST+HST", true],
       ["SKPST", false],
     ]);
     expect(canada.registrations[1]?.why).toContain("Saskatchewan");
-    const meadery = proposeSetup({ country: "AU", region: "VIC", activity: "wine", customers: ["abroad"] });
+    const meadery = proposeSetup(
+      { country: "AU", region: "VIC", activity: "wine", customers: ["abroad"] },
+      PACKS,
+    );
     expect(meadery.registrations[0]?.levies).toEqual(["GST", "WET"]);
     expect(meadery.classes.find(({ id }) => id === "wine")?.sale).toBe("WW");
     expect(meadery.abroad.map(({ code }) => code)).toEqual(["SX"]);
   });
   test("says nothing where no pack is known", () => {
     expect(
-      proposeSetup({ country: "AQ", region: null, activity: "goods", customers: [] }).pack,
+      proposeSetup({ country: "AQ", region: null, activity: "goods", customers: [] }, PACKS).pack,
     ).toBeUndefined();
   });
-  test.each(allPacks().map((pack) => [pack.id, pack] as const))(
+  test.each(PACKS.all.map((pack) => [pack.id, pack] as const))(
     "the chart of %s has an account for every levy",
     (_id, pack) => {
-      for (const { levy, deducted } of packById(pack.id).levies) {
+      for (const { levy, deducted } of PACKS.byId(pack.id).levies) {
         expect(missingRoles(pack.accounts, levy, deducted), levy).toEqual([]);
       }
     },

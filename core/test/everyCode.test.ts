@@ -4,13 +4,15 @@ import { FiscalError } from "@fiscalon/core/errors";
 import { boxMovements } from "@fiscalon/core/facts/boxMovements";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/documentEffect";
-import { allPacks, formOn } from "@fiscalon/core/jurisdictions/packs";
-import type { JurisdictionPack } from "@fiscalon/core/jurisdictions/pack";
+import { PACKS } from "./support/packs.ts";
+import { formOn } from "@fiscalon/core/returns/formOn";
+import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import { boxDefinition } from "@fiscalon/core/returns/evaluateReturn";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
-import type { DocumentInput, DocumentKind } from "@fiscalon/core/tax/documentInput";
-import type { TaxCode } from "@fiscalon/core/tax/taxCode";
+import type { DocumentInput } from "@fiscalon/core/model/document";
+import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
+import type { TaxCode } from "@fiscalon/core/model/taxCode";
 import { setupOf } from "./support/books.ts";
 
 const KINDS = {
@@ -68,7 +70,7 @@ const sum = (amounts: readonly number[]) => amounts.reduce((total, amount) => to
  * Invariants of engine and packs together (architecture, rules that hold everywhere): any code of any pack, any amount,
  * either mode, invoice or credit note, in any region.
  */
-describe.each(allPacks().map((pack) => [pack.id, pack] as const))("every code of %s", (_id, pack) => {
+describe.each(PACKS.all.map((pack) => [pack.id, pack] as const))("every code of %s", (_id, pack) => {
   const codes = pack.codes.flatMap(expandCode);
   const regions = ["", ...(pack.regions ?? []).map(({ code }) => code)];
   const setup = setupOf(pack.id, { levies: pack.levies.map(({ levy }) => levy) });
@@ -152,7 +154,7 @@ describe.each(allPacks().map((pack) => [pack.id, pack] as const))("every code of
 });
 
 test("every pack has a form for each of its levies, today or in the past", () => {
-  for (const pack of allPacks()) {
+  for (const pack of PACKS.all) {
     for (const { levy } of pack.levies) {
       const known = pack.forms.filter((form) => form.levies.includes(levy));
       const shared = formOn(pack, "2026-06-30").levies;

@@ -1,8 +1,9 @@
 import { describe, expect, test } from "vitest";
 import { correctionWay } from "@fiscalon/core/returns/correctionWay";
 import { dueDate, dueRuleFor } from "@fiscalon/core/calendar/dueDate";
-import { gb } from "@fiscalon/core/jurisdictions/gb/pack";
-import { gbReturnBody } from "@fiscalon/core/formats/authority/gbReturn";
+import { gb } from "@fiscalon/core/packs/gb/pack";
+import { nineBoxes } from "@fiscalon/core/packs/gb/form";
+import { returnBody } from "@fiscalon/core/formats/authority/returnBody";
 import { exactFromDecimal, exactToText } from "@fiscalon/core/money/exact";
 import { afterLineStep, roundTax } from "@fiscalon/core/tax/rounding";
 import { gbDocument, gbEffect, gbSetup, movedBy, nineBoxesOf } from "./support/gbBooks.ts";
@@ -126,7 +127,8 @@ describe("worked examples of the United Kingdom", () => {
 
   test("the authority's JSON of that quarter (HMRC Developer Hub, VAT (MTD) API 1.0)", () => {
     const minor = [264900, 0, 264900, 117600, 147300, 1526000, 622000, 0, 0];
-    const body = gbReturnBody(
+    const body = returnBody(
+      nineBoxes,
       "26A2",
       minor.map((amount, index) => ({ box: String(index + 1), amount })),
     );

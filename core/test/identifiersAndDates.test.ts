@@ -4,8 +4,8 @@ import { describe, expect, test } from "vitest";
 import { addDays, isCalendarDate } from "@fiscalon/core/calendar/date";
 import { filingPeriodOn, filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
 import { parseDate } from "@fiscalon/core/calendar/parseDate";
-import { assignPeriod } from "@fiscalon/core/facts/registration";
-import { checkVatNumber } from "@fiscalon/core/jurisdictions/gb/vatNumber";
+import { assignPeriod } from "@fiscalon/core/facts/assignPeriod";
+import { checkVatNumber } from "@fiscalon/core/packs/gb/vatNumber";
 
 describe("VAT registration numbers", () => {
   /** The library also takes rest 55, which neither published series gives; Fiscalon refuses it. */

@@ -3,11 +3,11 @@ import { createRequire } from "node:module";
 import { stdnum } from "stdnum";
 import { describe, expect, test } from "vitest";
 import { addDays } from "@fiscalon/core/calendar/date";
-import { STANDARD_RATES } from "@fiscalon/core/jurisdictions/eu/standardRates";
-import { checkUnionNumber } from "@fiscalon/core/jurisdictions/eu/vatNumber";
-import { packById } from "@fiscalon/core/jurisdictions/packs";
+import { STANDARD_RATES } from "@fiscalon/core/packs/eu/standardRates";
+import { checkUnionNumber } from "@fiscalon/core/packs/eu/vatNumber";
+import { PACKS } from "./support/packs.ts";
 import { rowInForce } from "@fiscalon/core/tax/rateInForce";
-import type { RateRow } from "@fiscalon/core/tax/taxCode";
+import type { RateRow } from "@fiscalon/core/model/taxCode";
 
 interface KnownRate {
   rate: number;
@@ -20,7 +20,7 @@ const library = createRequire(import.meta.url)("sales-tax/res/sales_tax_rates.js
 >;
 const TODAY = "2026-11-25";
 
-const rows = (id: string): readonly RateRow[] => packById(id.split(".")[0] ?? "").schedules[id] ?? [];
+const rows = (id: string): readonly RateRow[] => PACKS.byId(id.split(".")[0] ?? "").schedules[id] ?? [];
 const rateOn = (schedule: readonly RateRow[], on: string) => Number(rowInForce(schedule, on)?.rate);
 const hst = (region: string) => (on: string) => rateOn(rows(`ca.${region}`), on) - rateOn(rows("ca.GST"), on);
 
@@ -108,7 +108,7 @@ function compared(
 }
 
 describe("numbers agree with the stdnum library", () => {
-  const own = (id: string) => (number: string) => packById(id).checkNumber(number).ok;
+  const own = (id: string) => (number: string) => PACKS.byId(id).checkNumber(number).ok;
   test("Australian business numbers", () => {
     compared(digits(10), own("au"), (number) => stdnum["AU"]?.["abn"]?.validate(number).isValid);
   });

@@ -1,10 +1,11 @@
 import { describe, expect, test } from "vitest";
 import { checkPack } from "@fiscalon/core/jurisdictions/checkPack";
-import { allPacks, formOn, packById } from "@fiscalon/core/jurisdictions/packs";
+import { PACKS } from "./support/packs.ts";
+import { formOn } from "@fiscalon/core/returns/formOn";
 import { dueDate, dueRuleFor } from "@fiscalon/core/calendar/dueDate";
 import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
 
-describe.each(allPacks().map((pack) => [pack.id, pack] as const))("pack %s", (_id, pack) => {
+describe.each(PACKS.all.map((pack) => [pack.id, pack] as const))("pack %s", (_id, pack) => {
   test("keeps the contract: rates, codes, boxes, forms, rules, accounts", () => {
     expect(() => checkPack(pack)).not.toThrow();
   });
@@ -40,6 +41,6 @@ test.each([
   ["AU", "au"],
   ["DE", "eu-de"],
 ])("the pack of %s is found by country and by other names", (country, id) => {
-  expect(packById(id).country).toBe(country);
-  expect(packById(country.toLowerCase()).id).toBe(id);
+  expect(PACKS.byId(id).country).toBe(country);
+  expect(PACKS.byId(country.toLowerCase()).id).toBe(id);
 });

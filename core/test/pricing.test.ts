@@ -6,12 +6,12 @@ import { roundExact } from "@fiscalon/core/money/roundExact";
 import { explainTax } from "@fiscalon/core/tax/explainTax";
 import { netAndGross, priceLine } from "@fiscalon/core/tax/priceLine";
 import type { RatedComponent } from "@fiscalon/core/tax/levyStack";
-import { ROUND_EACH_LINE } from "@fiscalon/core/tax/rounding";
+import { ROUND_EACH_LINE } from "@fiscalon/core/model/rounding";
 import { evaluateReturn } from "@fiscalon/core/returns/evaluateReturn";
-import { formOn } from "@fiscalon/core/jurisdictions/packs";
-import { gb } from "@fiscalon/core/jurisdictions/gb/pack";
+import { formOn } from "@fiscalon/core/returns/formOn";
+import { gb } from "@fiscalon/core/packs/gb/pack";
 import { FiscalError } from "@fiscalon/core/errors";
-import type { LineInput } from "@fiscalon/core/tax/documentInput";
+import type { LineInput } from "@fiscalon/core/model/document";
 import { gbDocument, gbEffect, gbSetup, groupsOf } from "./support/gbBooks.ts";
 
 function levy(name: string, rate: string, partOfLaterBases = false): RatedComponent {

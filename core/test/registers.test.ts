@@ -4,7 +4,7 @@ import { recogniseRegister } from "@fiscalon/core/formats/registers/recogniseReg
 import { registerAmount } from "@fiscalon/core/formats/registers/registerAmount";
 import { registerDocuments } from "@fiscalon/core/formats/registers/registerDocuments";
 import type { RegisterReading } from "@fiscalon/core/formats/registers/registerDocuments";
-import { gb } from "@fiscalon/core/jurisdictions/gb/pack";
+import { gb } from "@fiscalon/core/packs/gb/pack";
 
 function read(text: string, more: Partial<RegisterReading> = {}) {
   const shape = recogniseRegister(text, "dmy");

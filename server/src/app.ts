@@ -7,9 +7,10 @@ import fastifyStatic from "@fastify/static";
 import Fastify from "fastify";
 import type { FastifyInstance } from "fastify";
 import type { Config } from "./config.ts";
-import type { AppContext } from "./context.ts";
+import { beginWork, workOn } from "./base/context.ts";
+import type { AppContext } from "./base/context.ts";
 import { Database } from "./db/database.ts";
-import { handleErrors } from "./errors.ts";
+import { handleErrors } from "./base/errors.ts";
 import { attachmentRoutes } from "./features/attachments/routes.ts";
 import { seriesRoutes } from "./features/series/routes.ts";
 import { templateRoutes } from "./features/templates/routes.ts";
@@ -18,12 +19,13 @@ import { auditRoutes } from "./features/audit/routes.ts";
 import { bankRoutes } from "./features/bank/routes.ts";
 import { BankFeed } from "./features/bank/feed.ts";
 import { bookRoutes } from "./features/books/routes.ts";
+import { accountRoutes } from "./features/accounts/routes.ts";
+import { contactRoutes } from "./features/contacts/routes.ts";
+import { itemRoutes } from "./features/items/routes.ts";
 import { clientRoutes } from "./features/clients/routes.ts";
-import { today } from "./features/clients/loadSetup.ts";
 import { documentRoutes } from "./features/documents/routes.ts";
 import { exportRoutes } from "./features/exports/routes.ts";
 import { jurisdictionRoutes } from "./features/jurisdictions/routes.ts";
-import { loadOwnPacks } from "./features/jurisdictions/ownPacks.ts";
 import { importRoutes } from "./features/imports/routes.ts";
 import { ledgerRoutes } from "./features/ledger/routes.ts";
 import { paymentRoutes } from "./features/payments/routes.ts";
@@ -45,8 +47,9 @@ import { bankSimulator } from "./simulators/bank.ts";
 import { payoutLines, terminalSimulator } from "./simulators/terminal.ts";
 import { authorityStore } from "./simulators/authorityStore.ts";
 import { postRecurring } from "./features/templates/recurring.ts";
-import { validateWithJoi } from "./validation.ts";
+import { validateWithJoi } from "./base/validation.ts";
 
+const today = () => new Date().toISOString().slice(0, 10);
 const UPLOAD_BYTES = 60 * 1024 * 1024;
 const WEB = fileURLToPath(new URL("../../web/dist", import.meta.url));
 
@@ -58,14 +61,15 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     forceCloseConnections: true,
   });
   const db = await Database.open(config.dataDir, config.person);
-  await loadOwnPacks(db);
-  const jobs = new JobRunner(db, config.dataDir, () => loadOwnPacks(db));
+  const begin = workOn(db, config.dataDir);
+  const packs = async () => (await begin()).packs;
+  const jobs = new JobRunner(db, config.dataDir);
   await jobs.recover();
   const gateway = () => new Gateway(config.authorityUrl || `${ownAddress(app)}/simulators/authority`);
   const bank = () => new BankFeed(`${ownAddress(app)}/simulators/bank`);
   const operator = () => new TerminalOperator(`${ownAddress(app)}/simulators/terminal`);
   const numbers = () => `${ownAddress(app)}/simulators/number-register`;
-  const context: AppContext = { db, jobs, dataDir: config.dataDir, gateway, numbers, bank, operator };
+  const context: AppContext = { begin, jobs, gateway, numbers, bank, operator };
 
   handleErrors(app);
   validateWithJoi(app);
@@ -75,6 +79,9 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   await describeApi(app);
   for (const routes of [
     clientRoutes,
+    contactRoutes,
+    accountRoutes,
+    itemRoutes,
     documentRoutes,
     paymentRoutes,
     bankRoutes,
@@ -97,11 +104,20 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     templateRoutes,
     jobRoutes,
   ]) {
-    await app.register((scope) => routes(scope, context), { prefix: "/api" });
+    await app.register(
+      async (scope) => {
+        beginWork(scope, begin);
+        await routes(scope, context);
+      },
+      { prefix: "/api" },
+    );
   }
-  await app.register((scope) => authoritySimulator(scope, { store: authorityStore(db, today), today }), {
-    prefix: "/simulators/authority",
-  });
+  await app.register(
+    (scope) => authoritySimulator(scope, { store: authorityStore(db, today, packs), today }),
+    {
+      prefix: "/simulators/authority",
+    },
+  );
   await app.register(
     (scope) => bankSimulator(scope, { db, today, payouts: (number, to) => payoutLines(db, number, to) }),
     {
@@ -111,9 +127,9 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   await app.register((scope) => terminalSimulator(scope, { db, now: () => new Date().toISOString() }), {
     prefix: "/simulators/terminal",
   });
-  await app.register(numberRegister, { prefix: "/simulators/number-register" });
+  await app.register((scope) => numberRegister(scope, { packs }), { prefix: "/simulators/number-register" });
   if (existsSync(WEB)) await serveWeb(app);
-  postRecurring(app, db);
+  postRecurring(app, begin);
   app.addHook("onClose", async () => {
     await jobs.close();
     await db.close();

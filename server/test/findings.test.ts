@@ -39,7 +39,7 @@ const spoken = (findings: Finding[]) => findings.map((one) => one.check);
 /** One case for each check; the rule's source stands in the pack, core/src/jurisdictions/<country>/claims.ts. */
 describe("a check speaks up", () => {
   const cases: [string, object | null, object[], RegExp][] = [
-    ["no-code", GOOD, [bill([{ amount: "10.00" }])], /line 1 of 10.00 has no tax code/],
+    ["no-code", GOOD, [bill([{ amount: "10.00", code: null }])], /line 1 of 10.00 has no tax code/],
     [
       "blocked",
       GOOD,

@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { blankJurisdiction, withLevy } from "@fiscalon/core/jurisdictions/blankJurisdiction";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
-import { packById } from "@fiscalon/core/jurisdictions/packs";
+import { Packs } from "@fiscalon/core/model/packs";
+import { SHIPPED } from "@fiscalon/core/packs/shipped";
 import { document, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 
@@ -151,7 +152,7 @@ test("the register of numbers: known, ended, unknown, busy, and numbers that can
   const abn = (end: string) => {
     for (let rest = 10_000_000_000; ; rest += 1_000_003) {
       const number = `${String(rest).slice(0, 11 - end.length)}${end}`;
-      if (packById("au").checkNumber(number).ok) return number;
+      if (new Packs(SHIPPED).byId("au").checkNumber(number).ok) return number;
     }
   };
   for (const [end, state] of [

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
-import type { TaxCode } from "@fiscalon/core/tax/taxCode";
+import type { TaxCode } from "@fiscalon/core/model/taxCode";
 import { document, newClient, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 

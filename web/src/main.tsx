@@ -2,13 +2,12 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { RouterProvider } from "react-router";
-import { loadOwnPacks } from "./features/jurisdictions/ownPacks.ts";
+import { PacksProvider } from "./api/packs.tsx";
 import { router } from "./app/router.tsx";
 import "./app/theme.css";
 import { applyTheme, chosenTheme } from "./app/theme.ts";
 
 applyTheme(chosenTheme());
-await loadOwnPacks().catch(() => undefined);
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: 1, staleTime: 5_000, refetchOnWindowFocus: false } },
 });
@@ -16,7 +15,9 @@ const queries = new QueryClient({
 createRoot(document.getElementById("root") as HTMLElement).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
-      <RouterProvider router={router} />
+      <PacksProvider>
+        <RouterProvider router={router} />
+      </PacksProvider>
     </QueryClientProvider>
   </StrictMode>,
 );

@@ -36,6 +36,8 @@ export interface OpenTax {
   period: CalendarDate;
   levy: string;
   amount: number;
+  /** Words its authority is known by on a bank line. */
+  names: readonly string[];
 }
 
 /**
@@ -170,7 +172,7 @@ const total = (documents: readonly OpenDocument[]) => documents.reduce((sum, { a
 function taxProposal(line: BankLine, tax: OpenTax, words: ReadonlySet<string>): Proposal[] {
   if (tax.amount !== line.amount) return [];
   const named =
-    wordsOf(tax.levy).some((word) => words.has(word)) || AUTHORITY.some((word) => words.has(word));
+    wordsOf(tax.levy).some((word) => words.has(word)) || tax.names.some((word) => words.has(word));
   return [
     {
       kind: "tax",
@@ -184,22 +186,6 @@ function taxProposal(line: BankLine, tax: OpenTax, words: ReadonlySet<string>): 
     },
   ];
 }
-
-/** Words a payment to or from an authority carries. */
-const AUTHORITY = [
-  "hmrc",
-  "vat",
-  "gst",
-  "hst",
-  "revenue",
-  "taxes",
-  "ird",
-  "ato",
-  "iras",
-  "sars",
-  "fta",
-  "finanzamt",
-];
 
 /** Best first; what is equal in score stays in the order entries, documents, tax. */
 function sorted(proposals: readonly Proposal[]): Proposal[] {

@@ -1,5 +1,5 @@
 import type { CalendarDate } from "../calendar/date.ts";
-import { boxTags, landed } from "../tax/boxTags.ts";
+import { boxTags, landed } from "../model/boxTags.ts";
 import type { AssignedFact } from "./documentEffect.ts";
 
 /** What a document adds to a box of a registration's period, in minor units before the box's own rounding. */

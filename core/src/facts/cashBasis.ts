@@ -1,10 +1,10 @@
 import type { CalendarDate } from "../calendar/date.ts";
-import { DOCUMENT_KINDS } from "../tax/documentInput.ts";
-import type { DocumentKind } from "../tax/documentInput.ts";
-import type { Direction } from "../tax/taxCode.ts";
+import { DOCUMENT_KINDS } from "../model/documentKinds.ts";
+import type { DocumentKind } from "../model/documentKinds.ts";
+import type { Direction } from "../model/taxCode.ts";
 import { roundExact } from "../money/roundExact.ts";
-import { basisOn } from "./registration.ts";
-import type { RegistrationSetup } from "./registration.ts";
+import { basisOn } from "../model/registration.ts";
+import type { RegistrationSetup } from "../model/registration.ts";
 import type { TaxFact } from "./taxFact.ts";
 
 /** The figures of a fact that are reported in parts as money moves, all in minor units. */
@@ -22,10 +22,7 @@ export function waitsForPayment(
   kind: DocumentKind,
   registration: RegistrationSetup,
 ): boolean {
-  if (kind === "import-declaration" || fact.charged !== "charged" || fact.treatment === "import")
-    return false;
-  const { counter } = DOCUMENT_KINDS[kind];
-  if (counter !== "receivable" && counter !== "payable") return false;
+  if (!DOCUMENT_KINDS[kind].waits || fact.charged !== "charged" || fact.treatment === "import") return false;
   return waitsOn(registration, fact.direction, fact.taxPoint);
 }
 

@@ -2,22 +2,27 @@ import { FiscalError, withinField } from "../errors.ts";
 import { minorDigits } from "../money/currency.ts";
 import { inBaseCurrency } from "../tax/inBaseCurrency.ts";
 import type { CalendarDate } from "../calendar/date.ts";
-import type { Account } from "../ledger/account.ts";
+import type { Account } from "../model/account.ts";
 import { documentPostings } from "../ledger/documentPostings.ts";
-import type { Posting } from "../ledger/posting.ts";
-import { isJournal, taxPointOf } from "../tax/documentInput.ts";
-import type { DocumentInput } from "../tax/documentInput.ts";
+import type { Posting } from "../model/posting.ts";
+import { isJournal, taxPointOf } from "../model/document.ts";
+import type { DocumentInput } from "../model/document.ts";
 import { priceDocument } from "../tax/priceDocument.ts";
-import type { PricedDocument, PricingSetup } from "../tax/priceDocument.ts";
-import { ROUND_EACH_LINE } from "../tax/rounding.ts";
-import type { Rounding } from "../tax/rounding.ts";
-import type { CodeFinder } from "../supply/lineCode.ts";
-import type { RateSchedules } from "../tax/taxCode.ts";
+import type { PricedDocument } from "../model/pricedDocument.ts";
+import type { PricingSetup } from "../tax/priceDocument.ts";
+import { ROUND_EACH_LINE } from "../model/rounding.ts";
+import type { Rounding } from "../model/rounding.ts";
+import { chooseCodes } from "../supply/chooseCode.ts";
+import type { CodeFinder } from "../supply/chooseCode.ts";
+import { checkAttributes } from "../supply/checkAttributes.ts";
+import type { RateSchedules } from "../model/taxCode.ts";
 import { waitsForPayment } from "./cashBasis.ts";
 import { documentWarnings } from "./documentWarnings.ts";
 import type { DocumentWarning } from "./documentWarnings.ts";
-import { assignPeriod, registrationFor } from "./registration.ts";
-import type { PeriodAssignment, RegistrationSetup } from "./registration.ts";
+import { assignPeriod } from "./assignPeriod.ts";
+import { registrationFor } from "../model/registration.ts";
+import type { PeriodAssignment } from "./assignPeriod.ts";
+import type { RegistrationSetup } from "../model/registration.ts";
 import { factsOf } from "./taxFact.ts";
 import type { TaxFact } from "./taxFact.ts";
 
@@ -59,6 +64,7 @@ export interface DocumentEffect {
  * @throws FiscalError with the field's path where the document cannot be computed
  */
 export function documentEffect(document: DocumentInput, setup: EffectSetup): DocumentEffect {
+  checkAttributes(document, setup);
   const { priced, printed } = pricedInBoth(document, setup);
   const facts = factsOf(document, priced, setup)
     .map((fact) => assigned(fact, document, priced, setup))
@@ -78,9 +84,10 @@ function pricedInBoth(
   setup: EffectSetup,
 ): Pick<DocumentEffect, "priced" | "printed"> {
   const pricing = pricingSetup(setup, taxPointOf(document));
+  const choices = chooseCodes(document, codeFinder(setup, taxPointOf(document)));
   const currency = document.currency ?? setup.currency;
   if (currency === setup.currency) {
-    const priced = priceDocument(document, pricing);
+    const priced = priceDocument(document, choices, pricing);
     return { priced, printed: priced };
   }
   if (isJournal(document)) {
@@ -99,25 +106,32 @@ function pricedInBoth(
     );
   }
   const digits = minorDigits(currency);
-  const printed = priceDocument(document, { ...pricing, digits });
+  const printed = priceDocument(document, choices, { ...pricing, digits });
   const exchange = { rate, fromDigits: digits, toDigits: setup.digits };
   return { priced: withinField("exchange", () => inBaseCurrency(printed, exchange)), printed };
 }
 
 /** The set-up as pricing wants it: each levy is rounded as its registration in force says. */
 export function pricingSetup(setup: EffectSetup, on: CalendarDate): PricingSetup {
-  const { codes, rules, schedules, digits, registrations } = setup;
+  const { schedules, digits, registrations } = setup;
   const roundings = new Map<string, Rounding>();
   const roundingOf = (levy: string): Rounding => {
     const known = roundings.get(levy);
     if (known) return known;
-    const own = registrationFor(registrations, levy, on) ?? registrations.find((r) => r.from <= on);
-    const rounding = own?.rounding ?? ROUND_EACH_LINE;
+    const inForce = registrationFor(registrations, levy, on) ?? registrations.find((r) => r.from <= on);
+    const rounding = inForce?.rounding ?? ROUND_EACH_LINE;
     roundings.set(levy, rounding);
     return rounding;
   };
-  const registeredFor = (levy: string) => registrationFor(registrations, levy, on) !== undefined;
-  return { codes, rules, schedules, digits, roundingOf, registeredFor };
+  return { schedules, digits, roundingOf };
+}
+
+/** Where codes are found on a day: rules that need a registration hold while it is in force. */
+export function codeFinder(setup: EffectSetup, on: CalendarDate): CodeFinder {
+  return {
+    ...setup,
+    registeredFor: (levy) => registrationFor(setup.registrations, levy, on) !== undefined,
+  };
 }
 
 function assigned(
@@ -152,14 +166,14 @@ function periodOf(
   taxPoint: CalendarDate,
   setup: EffectSetup,
 ): PeriodAssignment | null {
-  const own = periods.get(setup) ?? new Map<string, PeriodAssignment | null>();
-  periods.set(setup, own);
+  const ofSetup = periods.get(setup) ?? new Map<string, PeriodAssignment | null>();
+  periods.set(setup, ofSetup);
   const key = `${registration.id} ${taxPoint}`;
-  const known = own.get(key);
+  const known = ofSetup.get(key);
   if (known !== undefined) return known;
   const sealed = setup.sealed.get(registration.id) ?? new Set<CalendarDate>();
   const period = assignPeriod(registration, taxPoint, sealed) ?? null;
-  own.set(key, period);
+  ofSetup.set(key, period);
   return period;
 }
 

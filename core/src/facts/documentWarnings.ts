@@ -1,7 +1,9 @@
 import { addMonths } from "../calendar/date.ts";
 import { displayAmount } from "../money/amount.ts";
-import { isJournal, taxPointOf } from "../tax/documentInput.ts";
-import type { DocumentInput } from "../tax/documentInput.ts";
+import { isJournal, taxPointOf } from "../model/document.ts";
+import type { DocumentInput } from "../model/document.ts";
+import type { LineTax, PricedLine } from "../model/pricedDocument.ts";
+import { wrongSplit } from "../tax/levyOrder.ts";
 import { beyondTolerance } from "../tax/typedTolerance.ts";
 import type { DocumentEffect, EffectSetup } from "./documentEffect.ts";
 
@@ -24,8 +26,9 @@ export function documentWarnings(
     ...lateItem(effect),
     ...dates(document, setup),
     ...effect.priced.lines.flatMap((line) => [
-      ...(line.code || isJournal(document) ? [] : [missingCode(line.no)]),
+      ...(line.code || isJournal(document) ? [] : [missingCode(line)]),
       ...typedTax(line, setup.digits),
+      ...levyOrder(line, setup.digits),
     ]),
   ];
 }
@@ -85,11 +88,12 @@ function dates(document: DocumentInput, setup: EffectSetup): DocumentWarning[] {
       },
     ];
   }
-  if (on < addMonths(setup.today, -48)) {
+  const years = Math.max(...setup.registrations.map((r) => setup.packs.byId(r.pack).correction.yearsBack), 1);
+  if (setup.registrations.length > 0 && on < addMonths(setup.today, -12 * years)) {
     return [
       {
         code: "document/old",
-        text: `The tax point ${on} is more than four years back. Check the year.`,
+        text: `The tax point ${on} is more than ${years} years back. Check the year.`,
         line: null,
       },
     ];
@@ -97,17 +101,35 @@ function dates(document: DocumentInput, setup: EffectSetup): DocumentWarning[] {
   return [];
 }
 
-function missingCode(line: number): DocumentWarning {
+function missingCode({ no, asks }: PricedLine): DocumentWarning {
+  if (asks) return { code: "document/asks", text: `Line ${no}: ${asks.text}`, line: no };
   return {
     code: "document/no-code",
-    text: `Line ${line} has no tax code. It is posted, but counted on no return until it gets one.`,
-    line,
+    text: `Line ${no} has no tax code. It is posted, but counted on no return until it gets one.`,
+    line: no,
   };
 }
 
-function typedTax(line: DocumentEffect["priced"]["lines"][number], digits: number): DocumentWarning[] {
+/** Stacked levies told in an order the law does not have: the sum is right and the split is wrong. */
+function levyOrder(line: PricedLine, digits: number): DocumentWarning[] {
+  const wrong = wrongSplit(line);
+  if (!wrong) return [];
+  const figures = (of: (tax: LineTax) => number) =>
+    wrong.map((tax) => `${tax.component.levy} ${displayAmount(of(tax), digits)}`).join(", ");
+  return [
+    {
+      code: "document/levy-order",
+      text: `Line ${line.no}: the paper says ${figures((tax) => tax.tax)}; in the lawful order it is ${figures((tax) => tax.calculated)}. The sum fits, the split does not: check which levy is charged on which.`,
+      line: line.no,
+    },
+  ];
+}
+
+const CALCULATED: ReadonlySet<string> = new Set(["percent", "per-unit", "per-document", "formula"]);
+
+function typedTax(line: PricedLine, digits: number): DocumentWarning[] {
   return line.taxes
-    .filter((tax) => tax.typed && tax.tax !== tax.calculated && tax.component.rate.kind === "percent")
+    .filter((tax) => tax.typed && tax.tax !== tax.calculated && CALCULATED.has(tax.component.rate.kind))
     .map((tax) => {
       const figures = `calculated now ${displayAmount(tax.calculated, digits)}, typed ${displayAmount(tax.tax, digits)}`;
       if (line.net === 0) {

@@ -1,23 +1,16 @@
 import { filingPeriodOn } from "../calendar/filingPeriods.ts";
-import { packById } from "../jurisdictions/packs.ts";
+import type { Packs } from "../model/packs.ts";
 import { exactFromDecimal, exactFromInteger, compare } from "../money/exact.ts";
-import { circumstancesOf, meets } from "../supply/circumstances.ts";
-import type { Circumstances } from "../supply/circumstances.ts";
+import { meets } from "../model/circumstances.ts";
+import type { Circumstances } from "../model/circumstances.ts";
 import { regionTag } from "../supply/regions.ts";
-import { rateDateOf, taxPointOf } from "../tax/documentInput.ts";
-import type { DocumentInput } from "../tax/documentInput.ts";
-import type { PricedDocument, PricedLine } from "../tax/priceDocument.ts";
+import { rateDateOf, taxPointOf } from "../model/document.ts";
+import type { DocumentInput } from "../model/document.ts";
+import type { PricedDocument, PricedLine } from "../model/pricedDocument.ts";
 import { rowInForce } from "../tax/rateInForce.ts";
-import type { Boxes, Component, Direction } from "../tax/taxCode.ts";
+import type { Boxes, Component, Direction } from "../model/taxCode.ts";
 import type { FactSetup } from "./taxFact.ts";
-import type { RegistrationSetup } from "./registration.ts";
-
-/**
- * How a registration treats the boxes the law gives to credit notes: always uses them (`statutory`), never
- * (`netted`: the boxes of the invoice with the opposite sign), or only where the document that is corrected belongs
- * to an earlier filing period (`later-period`).
- */
-export type CreditNoteWay = "statutory" | "netted" | "later-period";
+import type { RegistrationSetup } from "../model/registration.ts";
 
 /**
  * The circumstances of a priced line as its boxes see them: those of the supply, and
@@ -30,13 +23,12 @@ export function supplyOf(
   priced: PricedDocument,
   setup: Pick<FactSetup, "schedules" | "digits">,
 ): Circumstances {
-  const input = document.lines[line.no - 1] ?? {};
-  const own = circumstancesOf(document, input, line.direction ?? "sale", line.sign < 0, line.code);
-  if (line.code?.limit === undefined) return own;
-  const size = (gross: number, on: string) => sizeOf(gross, line.code?.limit ?? "", on, setup);
+  const limit = line.code?.limit;
+  if (limit === undefined) return line.circumstances;
+  const size = (gross: number, on: string) => sizeOf(gross, limit, on, setup);
   const original = document.originalGross;
   return {
-    ...own,
+    ...line.circumstances,
     size: size(priced.gross, taxPointOf(document)),
     originalSize:
       original === null || original === undefined ? "unknown" : size(original, rateDateOf(document)),
@@ -63,21 +55,25 @@ export function factTags(
   supply: Circumstances,
   registration: RegistrationSetup | undefined,
   document: DocumentInput,
+  packs: Packs,
 ): string {
   const { boxes } = component;
   const ofCredit = direction === "sale" ? boxes.saleCredit : boxes.purchaseCredit;
-  const own =
-    supply["note"] === "credit" && ofCredit !== undefined && usesCreditBoxes(document, registration)
+  const landing =
+    supply["note"] === "credit" && ofCredit !== undefined && usesCreditBoxes(document, registration, packs)
       ? ofCredit
       : boxes[direction];
-  return filledIn(routed(own, supply), supply);
+  return filledIn(routed(landing, supply), supply, packs);
 }
 
 /** Tags with the braces filled in: `{placeTag}` by the tag of our region, others by the circumstance. */
-function filledIn(tags: string, supply: Circumstances): string {
+function filledIn(tags: string, supply: Circumstances, packs: Packs): string {
   if (!tags.includes("{")) return tags;
   return tags.replace(/\{(\w+)\}/g, (_, key: string) => {
-    const value = key === "placeTag" ? regionTag(supply["home"] ?? "", supply["place"] ?? "") : supply[key];
+    const value =
+      key === "placeTag"
+        ? regionTag(packs.ofCountry(supply["home"] ?? ""), supply["place"] ?? "")
+        : supply[key];
     return value === undefined || value === "" ? "?" : value;
   });
 }
@@ -88,9 +84,13 @@ function routed(boxes: Boxes | undefined, supply: Circumstances): string {
   return boxes.find((route) => meets(route.when, supply))?.tags ?? "";
 }
 
-function usesCreditBoxes(document: DocumentInput, registration: RegistrationSetup | undefined): boolean {
+function usesCreditBoxes(
+  document: DocumentInput,
+  registration: RegistrationSetup | undefined,
+  packs: Packs,
+): boolean {
   if (!registration) return true;
-  const way = registration.options?.["creditNotes"] ?? packById(registration.pack).creditNotes ?? "statutory";
+  const way = registration.options?.["creditNotes"] ?? packs.byId(registration.pack).creditNotes;
   if (way !== "later-period") return way === "statutory";
   return correctsEarlierPeriod(document, registration);
 }
@@ -98,6 +98,6 @@ function usesCreditBoxes(document: DocumentInput, registration: RegistrationSetu
 /** A document that is named but not in the books was there before the books: it belongs to an earlier period. */
 function correctsEarlierPeriod(document: DocumentInput, registration: RegistrationSetup): boolean {
   if (!document.originalDate) return Boolean(document.corrects);
-  const own = filingPeriodOn(registration, taxPointOf(document));
-  return own !== undefined && document.originalDate < own.from;
+  const period = filingPeriodOn(registration, taxPointOf(document));
+  return period !== undefined && document.originalDate < period.from;
 }

@@ -1,20 +1,12 @@
 import type { CalendarDate } from "../calendar/date.ts";
-import type { Account } from "../ledger/account.ts";
-import type { Site } from "../supply/circumstances.ts";
-import type { SupplyRule } from "../supply/supplyRule.ts";
+import type { Account } from "../model/account.ts";
+import type { Packs } from "../model/packs.ts";
+import type { PlaceSetup } from "../model/party.ts";
+import type { SupplyRule } from "../model/supplyRule.ts";
 import { codesByName } from "../tax/expandCode.ts";
-import type { RateSchedules, TaxCode } from "../tax/taxCode.ts";
+import type { RateSchedules, TaxCode } from "../model/taxCode.ts";
 import type { EffectSetup } from "./documentEffect.ts";
-import type { RegistrationSetup } from "./registration.ts";
-
-/** A place of the business with the codes usual there. */
-export interface PlaceSetup extends Site {
-  id: number;
-  name: string;
-  closedOn: CalendarDate | null;
-  saleCode: string | null;
-  purchaseCode: string | null;
-}
+import type { RegistrationSetup } from "../model/registration.ts";
 
 /** An EffectSetup without maps and sets, as it travels to the browser. */
 export interface PlainSetup {
@@ -34,12 +26,16 @@ export interface PlainSetup {
   purchaseCode: string | null;
 }
 
-export function setupFromPlain(plain: PlainSetup): EffectSetup {
+export function setupFromPlain(plain: PlainSetup, packs: Packs): EffectSetup {
   return {
+    packs,
     digits: plain.digits,
     currency: plain.currency,
     today: plain.today,
     codes: codesByName(plain.codes),
+    archived: new Set(plain.archived),
+    saleCode: plain.saleCode,
+    purchaseCode: plain.purchaseCode,
     rules: plain.rules,
     schedules: plain.schedules,
     accounts: plain.accounts,

@@ -1,13 +1,13 @@
 import type { CalendarDate } from "../calendar/date.ts";
 import { roundExact } from "../money/roundExact.ts";
-import { taxPointOf } from "../tax/documentInput.ts";
-import type { DocumentInput } from "../tax/documentInput.ts";
-import type { ComponentTax } from "../tax/componentTax.ts";
-import type { PricedDocument, PricedLine } from "../tax/priceDocument.ts";
-import type { Component, Direction, RateSchedules, Treatment } from "../tax/taxCode.ts";
+import type { Packs } from "../model/packs.ts";
+import { taxPointOf } from "../model/document.ts";
+import type { DocumentInput } from "../model/document.ts";
+import type { LineTax, PricedDocument, PricedLine } from "../model/pricedDocument.ts";
+import type { Component, Direction, RateSchedules, Treatment } from "../model/taxCode.ts";
 import { factTags, supplyOf } from "./factBoxes.ts";
-import { registrationFor } from "./registration.ts";
-import type { RegistrationSetup } from "./registration.ts";
+import { registrationFor } from "../model/registration.ts";
+import type { RegistrationSetup } from "../model/registration.ts";
 
 /**
  * One immutable row per document line and levy: what the return is summed from. `net`, `tax`, `recoverable` and
@@ -37,6 +37,7 @@ export interface TaxFact {
 
 /** What facts depend on beside the document. */
 export interface FactSetup {
+  packs: Packs;
   registrations: readonly RegistrationSetup[];
   schedules: RateSchedules;
   digits: number;
@@ -67,7 +68,7 @@ export function factsOf(document: DocumentInput, priced: PricedDocument, setup: 
           credit: line.sign < 0,
           ...figuresOf(line, tax),
           taxPoint,
-          tags: factTags(tax.component, direction, supply, registration, document),
+          tags: factTags(tax.component, direction, supply, registration, document, setup.packs),
         },
       ];
     });
@@ -76,7 +77,7 @@ export function factsOf(document: DocumentInput, priced: PricedDocument, setup: 
 
 function figuresOf(
   line: PricedLine,
-  tax: ComponentTax,
+  tax: LineTax,
 ): Pick<TaxFact, "net" | "tax" | "calculated" | "recoverable" | "base"> {
   const signed = (amount: number) => line.sign * amount || 0;
   const rated = tax.component.rate.kind !== "none" && tax.component.rate.kind !== "typed";

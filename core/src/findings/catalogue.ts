@@ -1,5 +1,5 @@
 import { displayAmount } from "../money/amount.ts";
-import type { CheckDefinition, Finding } from "./finding.ts";
+import type { CheckDefinition, Finding } from "../model/finding.ts";
 
 /** Every check, in the order in which findings are shown. Where its rule stands is told by the pack (`claims`). */
 export const CHECKS = {

@@ -1,6 +1,6 @@
 import type { OwnJurisdiction } from "./ownJurisdiction.ts";
-import { chart } from "./shared/chart.ts";
-import { CENTS, computed, sum } from "./shared/formBoxes.ts";
+import { chart } from "../packs/shared/chart.ts";
+import { CENTS, computed, sum } from "../packs/shared/formBoxes.ts";
 
 /** The number of the first output-tax account. */
 const FIRST_TAX_ACCOUNT = 2200;

@@ -4,9 +4,9 @@ import { checkForm } from "../returns/checkForm.ts";
 import { checkCode } from "../tax/checkCode.ts";
 import { checkSchedules } from "../tax/checkSchedules.ts";
 import { codesByName } from "../tax/expandCode.ts";
-import type { JurisdictionPack } from "./pack.ts";
+import type { OwnJurisdiction } from "./ownJurisdiction.ts";
 
-type PackData = Omit<JurisdictionPack, "checkNumber" | "regionOfNumber" | "sourcing">;
+type PackData = Omit<OwnJurisdiction, "numberPattern">;
 
 /**
  * The contract every jurisdiction keeps, shipped or made by the practice: rates that say one figure a day, codes that

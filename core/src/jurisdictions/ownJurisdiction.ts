@@ -1,16 +1,33 @@
-import type { JurisdictionPack } from "./pack.ts";
-import { checkedByShape } from "./shared/numberCheck.ts";
+import type { JurisdictionPack } from "../model/pack.ts";
+import { checkedByShape } from "../packs/shared/numberCheck.ts";
+import { PLAIN_WORDS } from "../packs/shared/paperWords.ts";
+
+/** What of a pack is more than plain data, or has a plain default. */
+type Filled =
+  "checkNumber" | "regionOfNumber" | "sourcing" | "union" | "words" | "dateOrder" | "bankNames" | "watched";
 
 /** A jurisdiction made by the practice: a pack as plain data, with a pattern in the place of the number check. */
-export type OwnJurisdiction = Omit<JurisdictionPack, "checkNumber" | "regionOfNumber" | "sourcing"> & {
-  /** A regular expression the whole number must match, without blanks; empty for any number. */
-  numberPattern: string;
-};
+export type OwnJurisdiction = Omit<JurisdictionPack, Filled> &
+  Partial<Pick<JurisdictionPack, "words" | "dateOrder" | "bankNames" | "watched">> & {
+    /** A regular expression the whole number must match, without blanks; empty for any number. */
+    numberPattern: string;
+  };
 
 /** An own jurisdiction as a pack among the others; its codes say where they come from, as those of shipped ones do. */
-export function packOf(own: OwnJurisdiction): JurisdictionPack {
-  const { numberPattern, ...rest } = own;
+export function packOf(jurisdiction: OwnJurisdiction): JurisdictionPack {
+  const { numberPattern, ...rest } = jurisdiction;
   const pattern = numberPattern === "" ? /^.+$/ : new RegExp(`^(?:${numberPattern})$`);
-  const codes = own.codes.map((code) => ({ ...code, pack: own.id }));
-  return { ...rest, codes, checkNumber: checkedByShape(pattern, own.numberName, own.numberHint) };
+  const { id, numberName, numberHint, forms, authority } = jurisdiction;
+  return {
+    dateOrder: "dmy",
+    bankNames: authority
+      .toLowerCase()
+      .split(/\W+/)
+      .filter((word) => word.length > 2),
+    watched: [...new Set(forms.flatMap(({ net }) => net.shown))],
+    words: PLAIN_WORDS,
+    ...rest,
+    codes: jurisdiction.codes.map((code) => ({ ...code, pack: id })),
+    checkNumber: checkedByShape(pattern, numberName, numberHint),
+  };
 }

@@ -1,16 +1,17 @@
+import { at } from "../at.ts";
 import { FiscalError, withinField } from "../errors.ts";
 import { displayAmount, parseAmount } from "../money/amount.ts";
-import { DOCUMENT_KINDS } from "../tax/documentInput.ts";
-import type { CounterRole, DocumentInput } from "../tax/documentInput.ts";
+import { DOCUMENT_KINDS, kindOf } from "../model/documentKinds.ts";
+import type { CounterRole } from "../model/documentKinds.ts";
+import type { DocumentInput } from "../model/document.ts";
 import { allocate } from "../money/allocate.ts";
 import { exactFromDecimal } from "../money/exact.ts";
-import type { ComponentTax } from "../tax/componentTax.ts";
-import { onOneDenominator } from "../tax/typedTax.ts";
-import type { PricedDocument, PricedLine } from "../tax/priceDocument.ts";
-import { accountInRole } from "./account.ts";
-import type { Account } from "./account.ts";
-import { imbalance } from "./posting.ts";
-import type { Posting } from "./posting.ts";
+import { onOneDenominator } from "../money/onOneDenominator.ts";
+import type { LineTax, PricedDocument, PricedLine } from "../model/pricedDocument.ts";
+import { accountInRole } from "../model/account.ts";
+import type { Account } from "../model/account.ts";
+import { imbalance } from "../model/posting.ts";
+import type { Posting } from "../model/posting.ts";
 
 /**
  * The journal entry of a document: net to the account of each line, tax to the accounts of its levy, the gross
@@ -118,23 +119,13 @@ function mainAccount(
   return lineAccount(named, isSale ? "sales" : "purchases", accounts);
 }
 
-function saleTax(
-  tax: ComponentTax,
-  line: PricedLine,
-  accounts: readonly Account[],
-  main: Posting,
-): Posting[] {
+function saleTax(tax: LineTax, line: PricedLine, accounts: readonly Account[], main: Posting): Posting[] {
   if (tax.component.charged !== "charged" || tax.tax === 0) return [];
   return splitPostings(tax.tax, "output-tax", tax, line, accounts, main);
 }
 
 /** The tax that is not deducted is added to `cost`, the posting of the line itself. */
-function purchaseTax(
-  tax: ComponentTax,
-  line: PricedLine,
-  accounts: readonly Account[],
-  cost: Posting,
-): Posting[] {
+function purchaseTax(tax: LineTax, line: PricedLine, accounts: readonly Account[], cost: Posting): Posting[] {
   const { levy, charged } = tax.component;
   if (charged === "declared-only" || tax.tax === 0) return [];
   const postings: Posting[] = [];
@@ -152,7 +143,7 @@ function purchaseTax(
 function splitPostings(
   amount: number,
   usual: "output-tax" | "input-tax",
-  tax: ComponentTax,
+  tax: LineTax,
   line: PricedLine,
   accounts: readonly Account[],
   main: Posting,
@@ -162,7 +153,7 @@ function splitPostings(
   if (!rows) return [taxPosting(accountInRole(accounts, usual, levy), amount, line, tax)];
   const shares = allocate(amount, onOneDenominator(rows.map((row) => exactFromDecimal(row.share))));
   return rows.flatMap((row, index) => {
-    const share = shares[index] ?? 0;
+    const share = at(shares, index);
     if (row.role === "cost") {
       main.amount += share;
       return [];
@@ -174,7 +165,7 @@ function splitPostings(
   });
 }
 
-function taxPosting(account: string, amount: number, line: PricedLine, tax: ComponentTax): Posting {
+function taxPosting(account: string, amount: number, line: PricedLine, tax: LineTax): Posting {
   const percent = tax.component.rate.kind === "percent" && tax.rate !== null;
   const rate = percent ? ` ${tax.rate} %` : "";
   return { account, amount, line: line.no, levy: tax.component.levy, text: `${tax.component.levy}${rate}` };
@@ -219,8 +210,9 @@ function journalPostings(
     }),
   );
   const open = imbalance(postings);
-  if (open !== 0 && document.kind === "opening-balance") {
-    const account = accountInRole(accounts, "opening");
+  const { restTo } = kindOf(document.kind);
+  if (open !== 0 && restTo !== null) {
+    const account = accountInRole(accounts, restTo);
     postings.push({ account, amount: -open, line: null, levy: null, text: "What is left to enter" });
     return postings.filter((posting) => posting.amount !== 0);
   }

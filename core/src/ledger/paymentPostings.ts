@@ -1,15 +1,14 @@
 import { FiscalError, withinField } from "../errors.ts";
 import { displayAmount } from "../money/amount.ts";
 import { roundExact } from "../money/roundExact.ts";
-import { DOCUMENT_KINDS } from "../tax/documentInput.ts";
-import type { DocumentKind } from "../tax/documentInput.ts";
-import { accountInRole } from "./account.ts";
-import type { Account } from "./account.ts";
-import { imbalance } from "./posting.ts";
-import type { Posting } from "./posting.ts";
-
-export type PaymentKind = "receipt" | "payment";
-export const PAYMENT_NAMES: Record<PaymentKind, string> = { receipt: "Receipt", payment: "Payment" };
+import { bringsMoney, DOCUMENT_KINDS } from "../model/documentKinds.ts";
+import { PAYMENT_KINDS } from "../model/paymentKinds.ts";
+import type { PaymentKind } from "../model/paymentKinds.ts";
+import type { DocumentKind } from "../model/documentKinds.ts";
+import { accountInRole } from "../model/account.ts";
+import type { Account } from "../model/account.ts";
+import { imbalance } from "../model/posting.ts";
+import type { Posting } from "../model/posting.ts";
 
 /**
  * A document a payment settles, in minor units of its own currency: what there is to pay, and what of it is open;
@@ -53,9 +52,7 @@ export interface PaymentInput {
  * and credit notes of suppliers; with it, sales credit notes and bills are set off.
  */
 export function allocationSign(kind: PaymentKind, document: DocumentKind): 1 | -1 {
-  const { direction, sign } = DOCUMENT_KINDS[document];
-  const comesIn = (direction === "sale") === sign > 0;
-  return comesIn === (kind === "receipt") ? 1 : -1;
+  return bringsMoney(document) === PAYMENT_KINDS[kind].comesIn ? 1 : -1;
 }
 
 /** Money of a payment that no document is named for, minor units of its currency. */
@@ -95,8 +92,9 @@ export function paymentPostings(
       allocationPostings(one, payment.currency, base, accounts, digits),
     ),
   );
-  const party = accountInRole(accounts, kind === "receipt" ? "receivable" : "payable");
-  const factor = kind === "receipt" ? 1 : -1;
+  const { name, comesIn, party: role } = PAYMENT_KINDS[kind];
+  const party = accountInRole(accounts, role);
+  const factor = comesIn ? 1 : -1;
   const bank = knownAccount(payment.account, "bank", accounts, "account");
   const plain = (account: string, value: number, text: string): Posting => ({
     account,
@@ -106,7 +104,7 @@ export function paymentPostings(
     text,
   });
   const postings = [
-    plain(bank, base(amount) * factor, PAYMENT_NAMES[kind]),
+    plain(bank, base(amount) * factor, name),
     ...own,
     plain(party, -base(onAccount(payment)) * factor, "On account"),
   ];
@@ -130,7 +128,7 @@ function refuseImpossible(payment: PaymentInput, digits: number): void {
   if (rest >= 0) return;
   throw new FiscalError(
     "payment/over-allocated",
-    `The documents take ${displayAmount(amount - rest, digits)}, but only ${displayAmount(amount, digits)} ${kind === "receipt" ? "came in" : "went out"}. Allocate less, or correct the amount.`,
+    `The documents take ${displayAmount(amount - rest, digits)}, but only ${displayAmount(amount, digits)} ${PAYMENT_KINDS[kind].comesIn ? "came in" : "went out"}. Allocate less, or correct the amount.`,
     "amount",
   );
 }
@@ -143,7 +141,7 @@ function allocationPostings(
   digits: number,
 ): Posting[] {
   const { kind, number, open } = one.document;
-  const { direction, sign, counter, name } = DOCUMENT_KINDS[kind];
+  const { counter, name } = DOCUMENT_KINDS[kind];
   if (counter !== "receivable" && counter !== "payable")
     throw new FiscalError("payment/not-open", `${name} ${number} was paid at once.`, "document");
   if (one.document.currency !== currency) {
@@ -163,7 +161,7 @@ function allocationPostings(
       "amount",
     );
   }
-  const factor = (direction === "sale") === sign > 0 ? -1 : 1;
+  const factor = bringsMoney(kind) ? -1 : 1;
   const posting = (account: string, amount: number): Posting => ({
     account,
     amount: amount * factor || 0,

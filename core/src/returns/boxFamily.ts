@@ -1,4 +1,4 @@
-import type { BoxDefinition } from "./returnForm.ts";
+import type { BoxDefinition } from "../model/returnForm.ts";
 
 /** The boxes of a family that occur among these ids, in order: `3.2.unreg.*.igst` has a member for each state. */
 export function familyMembers(family: BoxDefinition, ids: Iterable<string>): BoxDefinition[] {

@@ -1,6 +1,6 @@
 import { FiscalError } from "../errors.ts";
 import { parseFormula } from "../formula/parseFormula.ts";
-import type { BoxDefinition } from "./returnForm.ts";
+import type { BoxDefinition } from "../model/returnForm.ts";
 
 /**
  * The boxes of a form so that each comes after the ones it is worked out from.

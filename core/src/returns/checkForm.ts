@@ -1,8 +1,8 @@
 import { FiscalError, withinField } from "../errors.ts";
 import { parseFormula } from "../formula/parseFormula.ts";
-import type { RateSchedules } from "../tax/taxCode.ts";
+import type { RateSchedules } from "../model/taxCode.ts";
 import { boxesInOrder } from "./boxesInOrder.ts";
-import type { BoxDefinition, ReturnForm } from "./returnForm.ts";
+import type { BoxDefinition, ReturnForm } from "../model/returnForm.ts";
 
 /**
  * Refuses a form that could not be evaluated: two boxes of one name, a formula that does not parse or reads what is

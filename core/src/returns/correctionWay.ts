@@ -1,6 +1,6 @@
 import { displayAmount } from "../money/amount.ts";
 import { exactFromDecimal } from "../money/exact.ts";
-import type { CorrectionRule } from "../jurisdictions/pack.ts";
+import type { CorrectionRule } from "../model/pack.ts";
 
 /** Whether errors of earlier periods may go on this return, or must be disclosed separately. */
 export interface CorrectionWay {

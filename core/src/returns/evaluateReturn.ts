@@ -5,14 +5,14 @@ import { parseFormula } from "../formula/parseFormula.ts";
 import { exactFromDecimal, exactFromInteger, exactToText } from "../money/exact.ts";
 import type { Exact } from "../money/exact.ts";
 import { roundExact } from "../money/roundExact.ts";
-import { boxTags, landed } from "../tax/boxTags.ts";
-import type { Measure, Measures } from "../tax/boxTags.ts";
+import { boxTags, landed } from "../model/boxTags.ts";
+import type { Measure, Measures } from "../model/boxTags.ts";
 import { rowInForce } from "../tax/rateInForce.ts";
-import type { Direction, RateSchedules } from "../tax/taxCode.ts";
+import type { Direction, RateSchedules } from "../model/taxCode.ts";
 import { boxesInOrder } from "./boxesInOrder.ts";
 import { familyMembers } from "./boxFamily.ts";
 import { linearTerms } from "./linearTerms.ts";
-import type { BoxDefinition, FormulaBox, ReturnForm } from "./returnForm.ts";
+import type { BoxDefinition, FormulaBox, ReturnForm } from "../model/returnForm.ts";
 
 /** Facts of one period summed by everything that decides where they land. Amounts in minor units. */
 export interface FactGroup extends Measures {
@@ -262,13 +262,23 @@ export function brokenRules(
   });
 }
 
-/** The definition of a box of a form, also of a member of a family. */
-export function boxDefinition(form: ReturnForm, id: string): BoxDefinition {
-  const own = form.boxes.find((box) => box.id === id);
-  if (own) return own;
+/** The definition of a box of a form, also of a member of a family; undefined where the form has no such box. */
+export function findBox(form: ReturnForm, id: string): BoxDefinition | undefined {
+  const exact = form.boxes.find((box) => box.id === id);
+  if (exact) return exact;
   for (const box of form.boxes) {
-    const member = box.id.includes("*") ? familyMembers(box, [id])[0] : undefined;
+    const [member] = box.id.includes("*") ? familyMembers(box, [id]) : [];
     if (member) return member;
   }
+  return undefined;
+}
+
+/**
+ * The definition of a box that the form has.
+ * @throws FiscalError `returns/no-box`
+ */
+export function boxDefinition(form: ReturnForm, id: string): BoxDefinition {
+  const box = findBox(form, id);
+  if (box) return box;
   throw new FiscalError("returns/no-box", `The form has no box ${id}.`, "box");
 }

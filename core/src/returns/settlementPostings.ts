@@ -1,6 +1,6 @@
-import { accountInRole } from "../ledger/account.ts";
-import type { Account, AccountRole } from "../ledger/account.ts";
-import type { Posting } from "../ledger/posting.ts";
+import { accountInRole } from "../model/account.ts";
+import type { Account, AccountRole } from "../model/account.ts";
+import type { Posting } from "../model/posting.ts";
 
 /** What a sealed period moves from the running tax accounts, by levy, in minor units. */
 export interface LevyTotals {

@@ -1,35 +1,20 @@
-import { UNION_MEMBERS } from "../jurisdictions/eu/members.ts";
-import { packOfCountry } from "../jurisdictions/packs.ts";
-import type { DocumentInput, LineInput } from "../tax/documentInput.ts";
-import type { Direction, TaxCode, When } from "../tax/taxCode.ts";
+import type { Circumstances } from "../model/circumstances.ts";
+import type { DocumentInput, LineInput } from "../model/document.ts";
+import type { JurisdictionPack } from "../model/pack.ts";
+import type { Packs } from "../model/packs.ts";
+import type { Party } from "../model/party.ts";
+import type { Direction, TaxCode } from "../model/taxCode.ts";
 import { regionOf } from "./regions.ts";
-
-/** Where one of our places is. `region` as typed: a state, province or emirate. */
-export interface Site {
-  country: string;
-  region: string | null;
-}
-
-/** What matters of the other side for tax. `standing` by levy: registered, resale, government, sez … */
-export interface Party {
-  country: string | null;
-  region: string | null;
-  registered: boolean | null;
-  taxNumber: string | null;
-  standing: Readonly<Record<string, string>>;
-}
-
-/** What is known of a supply, by key, all as text: what conditions in codes and supply rules are tried on. */
-export type Circumstances = Readonly<Record<string, string>>;
 
 /**
  * The circumstances of a supply:
  * - `note` invoice | credit; `direction`; `supply` goods | services
  * - `home` our country, `country` the other side's, `place` our region, `there` the region of the other side (ours where it has none)
- * - `stack` the region whose levies apply, `state` the state it lies in, `homeState` ours
+ * - `stack` the region whose levies apply, `state` the state it lies in, `homeState` ours; what is bought is used at our place
  * - `abroad` yes | no, `union` yes | no: where the other side is
  * - `scope` local | inter: whether the supply crosses a border, between regions or countries
- * - `party` registered | unregistered, or what its standing says: composition, sez, uin, resale …
+ * - `party` registered | unregistered, or what its standing says: composition, resale …
+ * - `unknown`: what nobody has said and may matter, of region and standing, with blanks between
  * - `original`, `size`, `originalSize`: added for boxes, see factBoxes.ts
  * - each attribute of the line under its name with @ in front
  * @param direction side of the supply; the kind of document tells it, on a journal the code
@@ -39,15 +24,18 @@ export function circumstancesOf(
   line: Pick<LineInput, "supply" | "attributes">,
   direction: Direction,
   credit: boolean,
+  packs: Packs,
   code?: Pick<TaxCode, "scope" | "supply">,
 ): Circumstances {
   const { site, party } = document;
   const home = site?.country ?? "";
+  const pack = packs.ofCountry(home);
   const country = party?.country ?? home;
-  const place = regionOf(home, line.attributes?.["emirate"] ?? site?.region ?? null, null);
+  const told = pack?.placeAttribute === undefined ? undefined : line.attributes?.[pack.placeAttribute];
+  const place = regionOf(pack, told ?? site?.region ?? null, null);
   const abroad = home !== "" && country !== home;
-  const own = abroad ? "" : regionOf(country, party?.region ?? null, party?.taxNumber ?? null);
-  const there = abroad ? "" : own || place;
+  const theirs = abroad ? "" : regionOf(pack, party?.region ?? null, party?.taxNumber ?? null);
+  const there = abroad ? "" : theirs || place;
   const supply = line.supply ?? (code && code.supply !== "both" ? code.supply : "");
   return {
     direction,
@@ -57,36 +45,36 @@ export function circumstancesOf(
     country,
     place,
     there,
-    ...sourcedTo(home, place, abroad ? "" : there),
+    ...sourcedTo(pack, place, direction === "purchase" ? place : there),
     abroad: yesNo(abroad),
-    union: yesNo(UNION_MEMBERS.has(country) && country !== home),
-    scope: scopeOf(code?.scope, abroad, place, there, party),
+    union: yesNo(country !== home && (pack?.union?.members.has(country) ?? false)),
+    scope: code?.scope ?? (abroad || crosses(pack, party) || place !== there ? "inter" : "local"),
     party: standingOf(party),
+    unknown: unknownOf(party, direction, abroad || theirs !== "" || !pack?.regions),
     ...Object.fromEntries(Object.entries(line.attributes ?? {}).map(([key, value]) => [`@${key}`, value])),
   };
 }
 
 /** The region whose levies apply, and the state it lies in (the part before the dash). */
 function sourcedTo(
-  home: string,
+  pack: JurisdictionPack | undefined,
   place: string,
   there: string,
 ): { stack: string; state: string; homeState: string } {
-  const stack = packOfCountry(home)?.sourcing?.(place, there) ?? there;
-  const stateOf = (region: string) => region.split("-")[0] ?? "";
+  const stack = pack?.sourcing?.(place, there) ?? there;
   return { stack, state: stateOf(stack), homeState: stateOf(place) };
 }
 
-function scopeOf(
-  fixed: string | undefined,
-  abroad: boolean,
-  place: string,
-  there: string,
-  party: Party | undefined,
-): string {
-  if (fixed !== undefined) return fixed;
-  if (abroad || Object.values(party?.standing ?? {}).includes("sez")) return "inter";
-  return place !== there ? "inter" : "local";
+function stateOf(region: string): string {
+  const dash = region.indexOf("-");
+  return dash < 0 ? region : region.slice(0, dash);
+}
+
+/** Whether the other side is treated as across the border wherever it is, as special economic zones are. */
+function crosses(pack: JurisdictionPack | undefined, party: Party | undefined): boolean {
+  if (!pack?.standings || !party) return false;
+  const held = Object.values(party.standing);
+  return pack.standings.some((one) => one.crosses === true && held.includes(one.id));
 }
 
 const PLAIN = new Set(["registered", "not-registered", ""]);
@@ -100,15 +88,16 @@ function standingOf(party: Party | undefined): string {
   return registered ? "registered" : "unregistered";
 }
 
-function yesNo(holds: boolean): string {
-  return holds ? "yes" : "no";
+/** Whoever buys without giving a name is a consumer at our counter; whoever sells without one is not known at all. */
+function unknownOf(party: Party | undefined, direction: Direction, regionKnown: boolean): string {
+  if (!party) return direction === "purchase" ? "standing" : "";
+  const said =
+    party.registered !== null ||
+    Boolean(party.taxNumber) ||
+    Object.values(party.standing).some((one) => one !== "");
+  return [...(regionKnown ? [] : ["region"]), ...(said ? [] : ["standing"])].join(" ");
 }
 
-/** Whether circumstances meet a condition: each key has one of the wanted values. */
-export function meets(when: When | undefined, circumstances: Circumstances): boolean {
-  if (when === undefined) return true;
-  return Object.entries(when).every(([key, wanted]) => {
-    const value = circumstances[key] ?? "";
-    return typeof wanted === "string" ? value === wanted : wanted.includes(value);
-  });
+function yesNo(holds: boolean): string {
+  return holds ? "yes" : "no";
 }

@@ -1,13 +1,13 @@
-import { packOfCountry } from "../jurisdictions/packs.ts";
-import type { FilingRhythm, JurisdictionPack } from "../jurisdictions/pack.ts";
+import type { Packs } from "../model/packs.ts";
+import type { FilingRhythm, JurisdictionPack } from "../model/pack.ts";
 import { regionOf } from "./regions.ts";
-import type { SupplyRule } from "./supplyRule.ts";
+import type { SupplyRule } from "../model/supplyRule.ts";
 
 /** What somebody says of a business when it is set up. */
 export interface BusinessAnswers {
   country: string;
   region: string | null;
-  /** What it does, in the words of `ACTIVITIES`. */
+  /** What it does, by an id of activitiesOf. */
   activity: string;
   /** Who it sells to. */
   customers: readonly ("home" | "businesses" | "abroad")[];
@@ -19,7 +19,6 @@ export const ACTIVITIES = [
   { id: "goods", name: "Sells goods" },
   { id: "services", name: "Sells services" },
   { id: "food", name: "Restaurant, café, accommodation" },
-  { id: "wine", name: "Makes or sells wine, cider, mead" },
   { id: "building", name: "Builds" },
   { id: "used", name: "Sells second-hand goods" },
 ] as const;
@@ -47,13 +46,18 @@ export interface SetupProposal {
   notes: JurisdictionPack["notes"];
 }
 
+/** What a business of a country can say it does: what every place asks, and the trades with levies or classes of their own. */
+export function activitiesOf(pack: JurisdictionPack | undefined): { id: string; name: string }[] {
+  return [...ACTIVITIES, ...(pack?.activities ?? []).map(({ id, name }) => ({ id, name }))];
+}
+
 /** The levies a place may need, each group with the reason, and the codes and accounts that come with them. */
-export function proposeSetup(answers: BusinessAnswers): SetupProposal {
-  const pack = packOfCountry(answers.country);
+export function proposeSetup(answers: BusinessAnswers, packs: Packs): SetupProposal {
+  const pack = packs.ofCountry(answers.country);
   if (!pack) {
     return { pack, region: "", registrations: [], classes: [], abroad: [], accounts: 0, notes: [] };
   }
-  const region = regionOf(answers.country, answers.region, null);
+  const region = regionOf(pack, answers.region, null);
   return {
     pack,
     region,
@@ -73,7 +77,7 @@ export function proposedRegistrations(
 ): ProposedRegistration[] {
   const rhythm = pack.rhythms.find((one) => one.id === answers.rhythm) ?? pack.rhythms[0];
   return levyGroups(pack).flatMap((group) => {
-    const own = group.filter(({ levy }) => !onlyFor(levy, answers.activity));
+    const own = group.filter(({ onlyFor }) => onlyFor === undefined || onlyFor.includes(answers.activity));
     const lead = own[0];
     if (!lead || !concerns(lead.regions, region) || onlyForOldBooks(pack, lead.levy)) return [];
     const everywhere = lead.regions === undefined || lead.levy === pack.levies[0]?.levy;
@@ -93,11 +97,6 @@ export function proposedRegistrations(
   });
 }
 
-/** Levies on particular goods are proposed only to who deals in them. */
-function onlyFor(levy: string, activity: string): boolean {
-  return levy === "LCT" || (levy === "WET" && activity !== "wine");
-}
-
 function levyGroups(pack: JurisdictionPack): JurisdictionPack["levies"][number][][] {
   const done = new Set<string>();
   const groups: JurisdictionPack["levies"][number][][] = [];
@@ -110,7 +109,7 @@ function levyGroups(pack: JurisdictionPack): JurisdictionPack["levies"][number][
   return merged(pack, groups);
 }
 
-/** Levies that share a form, or have none of their own, are one registration: wine tax goes on the activity statement. */
+/** Levies that share a form, or have none of their own, are one registration: a levy on some goods goes on the statement of the usual one. */
 function merged(
   pack: JurisdictionPack,
   groups: JurisdictionPack["levies"][number][][],
@@ -142,7 +141,6 @@ function nameOf(pack: JurisdictionPack, region: string): string {
 
 const BY_ACTIVITY: Readonly<Record<string, readonly string[]>> = {
   food: ["hospitality", "accommodation", "zero", "reduced", "lodging"],
-  wine: ["wine"],
   building: ["reduced", "listed"],
   used: ["second-hand"],
   goods: ["zero", "reduced"],
@@ -150,7 +148,8 @@ const BY_ACTIVITY: Readonly<Record<string, readonly string[]>> = {
 };
 
 function proposedClasses(pack: JurisdictionPack, answers: BusinessAnswers): SetupProposal["classes"] {
-  const wanted = new Set(["standard", "exempt", ...(BY_ACTIVITY[answers.activity] ?? [])]);
+  const theirs = pack.activities?.find(({ id }) => id === answers.activity)?.classes ?? [];
+  const wanted = new Set(["standard", "exempt", ...(BY_ACTIVITY[answers.activity] ?? theirs)]);
   return pack.classes
     .filter(({ id }) => wanted.has(id))
     .map(({ id, name }) => ({

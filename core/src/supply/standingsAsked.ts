@@ -1,6 +1,6 @@
 import type { CalendarDate } from "../calendar/date.ts";
-import { packById, packOfCountry } from "../jurisdictions/packs.ts";
-import type { JurisdictionPack, Levy } from "../jurisdictions/pack.ts";
+import type { Packs } from "../model/packs.ts";
+import type { JurisdictionPack, Levy } from "../model/pack.ts";
 
 /** A site of the business: where levies come from. */
 export interface AskingSite {
@@ -38,10 +38,11 @@ export function standingsAsked(
   sites: readonly AskingSite[],
   registrations: readonly AskingRegistration[],
   on: CalendarDate,
+  packs: Packs,
 ): StandingAsked[] {
   const open = sites.filter((site) => site.closedOn === null || on < site.closedOn);
   const inForce = registrations.filter((r) => r.from <= on && (r.to === null || on <= r.to));
-  return packsConcerned(open, inForce).flatMap((pack) =>
+  return packsConcerned(open, inForce, packs).flatMap((pack) =>
     leadLevies(pack).flatMap((levy) => {
       const reason = reasonFor(pack, levy, open, inForce);
       return reason === null
@@ -54,14 +55,11 @@ export function standingsAsked(
 function packsConcerned(
   sites: readonly AskingSite[],
   registrations: readonly AskingRegistration[],
+  packs: Packs,
 ): JurisdictionPack[] {
-  const packs = new Map<string, JurisdictionPack>();
-  for (const { country } of sites) {
-    const pack = packOfCountry(country);
-    if (pack) packs.set(pack.id, pack);
-  }
-  for (const r of registrations) packs.set(packById(r.pack).id, packById(r.pack));
-  return [...packs.values()];
+  const ofSites = sites.map(({ country }) => packs.ofCountry(country));
+  const all = [...ofSites, ...registrations.map((r) => packs.byId(r.pack))];
+  return [...new Set(all.filter((pack) => pack !== undefined))];
 }
 
 /** One levy of each group that is registered together: the first of it. */
@@ -86,7 +84,7 @@ function reasonFor(
   );
   if (site) return `because you sell from ${placeInWords(site, pack)}`;
   const registration = registrations.find(
-    (r) => packById(r.pack).id === pack.id && r.levies.includes(levy.levy),
+    (r) => (r.pack === pack.id || pack.aliases?.includes(r.pack)) && r.levies.includes(levy.levy),
   );
   return registration ? `because you are registered for it since ${registration.from}` : null;
 }

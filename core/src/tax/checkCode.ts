@@ -1,11 +1,11 @@
 import { FiscalError, withinField } from "../errors.ts";
 import { parseFormula } from "../formula/parseFormula.ts";
-import { bears } from "../ledger/account.ts";
-import type { Account, AccountRole } from "../ledger/account.ts";
+import { bears } from "../model/account.ts";
+import type { Account, AccountRole } from "../model/account.ts";
 import { add, compare, exactFromDecimal, exactFromInteger, ZERO } from "../money/exact.ts";
-import { boxTags } from "./boxTags.ts";
+import { boxTags } from "../model/boxTags.ts";
 import { expandCode } from "./expandCode.ts";
-import type { Boxes, Component, RateSchedules, Split, TaxCode } from "./taxCode.ts";
+import type { Boxes, Component, RateSchedules, Split, TaxCode } from "../model/taxCode.ts";
 
 /** What a code is checked against. */
 export interface CodeSurroundings {

@@ -1,8 +1,7 @@
 import { isCalendarDate } from "../calendar/date.ts";
-import { FiscalError } from "../errors.ts";
+import { FiscalError, withinField } from "../errors.ts";
 import { exactFromDecimal } from "../money/exact.ts";
-import { withinField } from "../errors.ts";
-import type { RateRow, RateSchedules } from "./taxCode.ts";
+import type { RateRow, RateSchedules } from "../model/taxCode.ts";
 
 /**
  * Refuses schedules that do not say one rate for a day: rows that overlap, end before they start, or hold no number.

@@ -4,8 +4,9 @@ import { roundExact } from "../money/roundExact.ts";
 import { percentage } from "./levyStack.ts";
 import type { RatedComponent } from "./levyStack.ts";
 import { roundTax } from "./rounding.ts";
-import type { Rounding } from "./rounding.ts";
-import type { Component } from "./taxCode.ts";
+import type { Rounding } from "../model/rounding.ts";
+import type { LineTax } from "../model/pricedDocument.ts";
+import type { Component } from "../model/taxCode.ts";
 
 /** What pricing a line may need beside its amount. Quantity, unit price and inputs in major units, as typed. */
 export interface LineDetails {
@@ -20,22 +21,20 @@ export interface LineDetails {
   carriesDocumentAmounts?: boolean;
 }
 
-/**
- * The tax of one component on one line, in minor units.
- * - `base`: what the rate was applied to; `exact`: the tax before rounding; `calculated`: after it.
- * - `tax`: what counts, the typed figure where there is one.
- * - `recoverable`: the part of `tax` that is deducted on a purchase, rounded half up.
- * Base and exact tax are kept as numerators over one denominator and made exact numbers when asked for.
- */
-export class ComponentTax implements RatedComponent {
+const NO_FIGURES: Readonly<Record<string, string>> = {};
+
+/** A LineTax as pricing makes it. Base and exact tax are kept as numerators over one denominator and made exact when asked for. */
+export class ComponentTax implements RatedComponent, LineTax {
   readonly component: Component;
   readonly rate: string | null;
   calculated: number;
   tax: number;
-  typed: boolean;
+  typed = false;
+  shared = false;
   recoverable = 0;
-  /** The percentage the line itself allows, where it says one. */
-  ownShare: string | null = null;
+  share: string | null = null;
+  /** What its rate was applied with beside the base, in major units: quantity, inputs of a formula. */
+  readonly figures: Readonly<Record<string, string>>;
   readonly #base: number | Exact;
   readonly #exact: number | Exact;
   readonly #d: number;
@@ -46,6 +45,7 @@ export class ComponentTax implements RatedComponent {
     exact: number | Exact,
     d: number,
     calculated: number,
+    figures: Readonly<Record<string, string>> = NO_FIGURES,
   ) {
     this.component = rated.component;
     this.rate = rated.rate;
@@ -53,8 +53,15 @@ export class ComponentTax implements RatedComponent {
     this.#exact = exact;
     this.#d = d;
     this.calculated = calculated;
+    this.figures = figures;
     this.tax = calculated;
-    this.typed = false;
+  }
+
+  /** Lets a figure from the paper count as the tax of the line. */
+  type(amount: number, shared: boolean): void {
+    this.typed = true;
+    this.shared = shared;
+    this.count(amount);
   }
 
   /** Lets `amount` count as the tax of the line. */
@@ -73,8 +80,8 @@ export class ComponentTax implements RatedComponent {
 }
 
 /** The part of a purchase's tax that is deducted, whole minor units, rounded half up. */
-export function recoverablePart(tax: number, of: Pick<ComponentTax, "component" | "ownShare">): number {
-  const share = lesser(of.component.recoverable, of.ownShare);
+export function recoverablePart(tax: number, of: Pick<ComponentTax, "component" | "share">): number {
+  const share = lesser(of.component.recoverable, of.share);
   if (share === "100") return tax;
   if (share === "0") return 0;
   return roundExact(multiply(exactFromInteger(tax), percentage(share)));

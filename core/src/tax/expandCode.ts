@@ -1,4 +1,4 @@
-import type { Boxes, Component, RateSpec, TaxCode } from "./taxCode.ts";
+import type { Boxes, Component, RateSpec, TaxCode } from "../model/taxCode.ts";
 
 /**
  * The codes a definition stands for: itself, or one a value of its family, and each of its variants with another

@@ -1,11 +1,11 @@
 import { displayAmount } from "../money/amount.ts";
 import { exactToText } from "../money/exact.ts";
 import type { Exact } from "../money/exact.ts";
-import type { PriceMode } from "./documentInput.ts";
-import type { ComponentTax } from "./componentTax.ts";
+import type { PriceMode } from "../model/document.ts";
+import type { LineTax } from "../model/pricedDocument.ts";
 import { effectiveRate } from "./levyStack.ts";
 import { roundingInWords } from "./rounding.ts";
-import type { Rounding } from "./rounding.ts";
+import type { Rounding } from "../model/rounding.ts";
 
 /**
  * The arithmetic of one component on one line, written out as short lines of text, last the figure that counts.
@@ -17,7 +17,7 @@ import type { Rounding } from "./rounding.ts";
 export function explainTax(
   amount: number,
   mode: PriceMode,
-  taxes: readonly ComponentTax[],
+  taxes: readonly LineTax[],
   index: number,
   rounding: Rounding,
   digits: number,
@@ -34,8 +34,8 @@ export function explainTax(
 function calculation(
   amount: number,
   mode: PriceMode,
-  taxes: readonly ComponentTax[],
-  tax: ComponentTax,
+  taxes: readonly LineTax[],
+  tax: LineTax,
   rounding: Rounding,
   digits: number,
 ): string[] {
@@ -53,12 +53,7 @@ function calculation(
 }
 
 /** Only percentages on the net can be taken out of a price by one division; other prices are solved for. */
-function netOutOfGross(
-  amount: number,
-  mode: PriceMode,
-  taxes: readonly ComponentTax[],
-  digits: number,
-): string[] {
+function netOutOfGross(amount: number, mode: PriceMode, taxes: readonly LineTax[], digits: number): string[] {
   if (mode !== "inclusive") return [];
   const plain = taxes.every(
     ({ component: { rate, base } }) =>
@@ -76,15 +71,15 @@ function netOutOfGross(
   return [`${displayAmount(amount, digits)} incl. ÷ ${divisor} = ${major(net, digits)}`];
 }
 
-function howFound(tax: ComponentTax, digits: number): string {
+function howFound(tax: LineTax, digits: number): string {
   const { rate, base } = tax.component;
   switch (rate.kind) {
     case "per-unit":
-      return `${tax.rate} a unit`;
+      return `${tax.figures["quantity"] ?? "1"} × ${tax.rate} a unit`;
     case "per-document":
       return `${tax.rate} a document`;
     case "formula":
-      return rate.formula;
+      return inFigures(rate.formula, tax.figures);
     default: {
       const part =
         base?.share === undefined
@@ -100,22 +95,33 @@ function howFound(tax: ComponentTax, digits: number): string {
   }
 }
 
-function arrow(tax: ComponentTax, digits: number): string {
+/** A formula with its figures in the place of its names: `max(0, 1200 − 700) × 20 ÷ (100 + 20)`. */
+function inFigures(formula: string, figures: Readonly<Record<string, string>>): string {
+  return formula
+    .replace(/\{([^}]+)\}/g, (name, schedule: string) => figures[schedule] ?? name)
+    .replace(/[A-Za-z_][\w.]*(?!\w*\()/g, (name) => figures[name] ?? name)
+    .replaceAll("*", "×")
+    .replaceAll("/", "÷")
+    .replaceAll(/ - /g, " − ");
+}
+
+function arrow(tax: LineTax, digits: number): string {
   return isWhole(tax.exact) ? "" : ` → ${displayAmount(tax.calculated, digits)}`;
 }
 
-function typedFigure(tax: ComponentTax, digits: number): string[] {
+function typedFigure(tax: LineTax, digits: number): string[] {
   if (!tax.typed || tax.component.rate.kind === "typed") return [];
   const over = tax.tax - tax.calculated;
   const kept =
     over === 0
       ? "kept, the same as calculated"
       : `kept, ${displayAmount(Math.abs(over), digits)} ${over > 0 ? "over" : "under"}`;
-  return [`typed from the paper: ${displayAmount(tax.tax, digits)}`, kept];
+  const whence = tax.shared ? "its share of the tax on the paper" : "typed from the paper";
+  return [`${whence}: ${displayAmount(tax.tax, digits)}`, kept];
 }
 
-function share(tax: ComponentTax, digits: number): string[] {
-  const percent = tax.ownShare ?? tax.component.recoverable;
+function share(tax: LineTax, digits: number): string[] {
+  const percent = tax.share ?? tax.component.recoverable;
   if (percent === "100") return [];
   const deducted = displayAmount(tax.recoverable, digits);
   return [`${percent} % is deducted on a purchase: ${deducted}; the rest is cost`];

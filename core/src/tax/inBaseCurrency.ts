@@ -1,10 +1,10 @@
-import { multiply } from "../money/exact.ts";
+import { multiply, exactFromDecimal } from "../money/exact.ts";
 import type { Exact } from "../money/exact.ts";
-import { exactFromDecimal } from "../money/exact.ts";
 import { exchanged } from "../money/exchange.ts";
 import type { Exchange } from "../money/exchange.ts";
+import { levyTotals } from "./priceDocument.ts";
 import { ComponentTax } from "./componentTax.ts";
-import type { PricedDocument, PricedLine } from "./priceDocument.ts";
+import type { LineTax, PricedDocument, PricedLine } from "../model/pricedDocument.ts";
 
 /**
  * A document priced in its own currency, in the currency of the books: the net and each tax of each line are
@@ -16,24 +16,7 @@ export function inBaseCurrency(priced: PricedDocument, exchange: Exchange): Pric
   const sum = (of: (line: PricedLine) => number) => lines.reduce((total, line) => total + of(line), 0);
   const net = sum((line) => line.net);
   const gross = sum((line) => line.gross);
-  const levies = priced.levies.map((row) => {
-    const own = lines.flatMap((line) =>
-      line.taxes
-        .filter(
-          ({ component, rate }) =>
-            component.levy === row.levy &&
-            rate === row.rate &&
-            (component.charged === "charged") === row.charged,
-        )
-        .map((tax) => ({ net: line.net, tax: tax.tax })),
-    );
-    return {
-      ...row,
-      net: own.reduce((total, one) => total + one.net, 0),
-      tax: own.reduce((total, one) => total + one.tax, 0),
-    };
-  });
-  return { lines, net, tax: gross - net, gross, levies };
+  return { lines, net, tax: gross - net, gross, levies: levyTotals(lines) };
 }
 
 function lineInBase(line: PricedLine, exchange: Exchange): PricedLine {
@@ -46,16 +29,18 @@ function lineInBase(line: PricedLine, exchange: Exchange): PricedLine {
   return { ...line, amount: exchanged(line.amount, exchange), taxes, net, gross: net + charged };
 }
 
-function taxInBase(tax: ComponentTax, exchange: Exchange): ComponentTax {
+function taxInBase(tax: LineTax, exchange: Exchange): ComponentTax {
   const copy = new ComponentTax(
     tax,
     scaled(tax.base, exchange),
     scaled(tax.exact, exchange),
     1,
     exchanged(tax.calculated, exchange),
+    tax.figures,
   );
-  copy.ownShare = tax.ownShare;
+  copy.share = tax.share;
   copy.typed = tax.typed;
+  copy.shared = tax.shared;
   copy.count(exchanged(tax.tax, exchange));
   return copy;
 }

@@ -1,6 +1,6 @@
 import { add, divide, exactFromDecimal, multiply, ZERO } from "../money/exact.ts";
 import type { Exact } from "../money/exact.ts";
-import type { Component } from "./taxCode.ts";
+import type { Component } from "../model/taxCode.ts";
 
 /**
  * A component with what is in force for it: `rate` a percentage or an amount in major units as a decimal string,

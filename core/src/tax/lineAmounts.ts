@@ -3,7 +3,7 @@ import { allocate } from "../money/allocate.ts";
 import { formatAmount, parseAmount } from "../money/amount.ts";
 import { exactFromDecimal, multiply } from "../money/exact.ts";
 import { roundExact } from "../money/roundExact.ts";
-import type { Discount, DocumentInput, LineInput } from "./documentInput.ts";
+import type { Discount, DocumentInput, LineInput } from "../model/document.ts";
 
 /**
  * Each line's price in minor units after line and document discounts, each in its own mode (tax-exclusive

@@ -7,6 +7,7 @@ import {
   divide,
   exactFromDecimal,
   exactFromInteger,
+  exactToText,
   multiply,
   subtract,
   ZERO,
@@ -14,12 +15,13 @@ import {
 import type { Exact } from "../money/exact.ts";
 import { calculatedTax, ComponentTax } from "./componentTax.ts";
 import type { LineDetails } from "./componentTax.ts";
-import type { PriceMode } from "./documentInput.ts";
+import { attributeName } from "../model/lineAttributes.ts";
+import type { PriceMode } from "../model/document.ts";
 import { percentage, share } from "./levyStack.ts";
 import type { RatedComponent } from "./levyStack.ts";
-import type { Rounding } from "./rounding.ts";
+import type { Rounding } from "../model/rounding.ts";
 import { solveFor } from "./solveFor.ts";
-import type { BaseSpec } from "./taxCode.ts";
+import type { BaseSpec } from "../model/taxCode.ts";
 
 /** What the components are tried on: net and gross in exact minor units. */
 interface Trial {
@@ -46,13 +48,11 @@ export function priceByTrial(
   return components.map((rated) => {
     const { base, tax } = taxOn(rated, trial, onTop, prior, details);
     const { exact, rounded } = calculatedTax(tax, rated.component, rounding);
-    const priced = new ComponentTax(rated, base, exact, 1, rounded);
+    const figures = figuresOf(rated, trial, prior, details);
+    const priced = new ComponentTax(rated, base, exact, 1, rounded, figures);
     const paper =
       rated.component.charged === "declared-only" ? undefined : details.typed?.[rated.component.levy];
-    if (paper !== undefined) {
-      priced.tax = paper;
-      priced.typed = true;
-    }
+    if (paper !== undefined) priced.type(paper, false);
     const carried = rounds ? exactFromInteger(priced.tax) : tax;
     prior = add(prior, carried);
     if (rated.component.partOfLaterBases) onTop = add(onTop, carried);
@@ -71,10 +71,11 @@ function mirrored(
   const typed = Object.fromEntries(Object.entries(details.typed ?? {}).map(([levy, tax]) => [levy, -tax]));
   const quantity = details.quantity?.replace(/^-/, "");
   const image = { ...details, typed, ...(quantity === undefined ? {} : { quantity }) };
-  return priceByTrial(-amount, mode, components, rounding, image).map((one) => {
-    const back = new ComponentTax(one, opposite(one.base), opposite(one.exact), 1, -one.calculated || 0);
-    back.tax = -one.tax || 0;
-    back.typed = one.typed;
+  return priceByTrial(-amount, mode, components, rounding, image).map((tax) => {
+    const { calculated, figures } = tax;
+    const back = new ComponentTax(tax, opposite(tax.base), opposite(tax.exact), 1, -calculated || 0, figures);
+    back.tax = -tax.tax || 0;
+    back.typed = tax.typed;
     return back;
   });
 }
@@ -180,7 +181,7 @@ function fromFormula(
       case "quantity":
         return quantityOf(details);
       case "unitPrice":
-        return exactFromDecimal(details.unitPrice ?? unknown("a unit price"));
+        return exactFromDecimal(details.unitPrice ?? unknown("unitPrice"));
       default:
         return exactFromDecimal(details.inputs?.[one] ?? unknown(one));
     }
@@ -199,9 +200,30 @@ function fromFormula(
 function unknown(what: string): never {
   throw new FiscalError(
     "tax/missing-input",
-    `This code needs ${what} on the line. Fill it in.`,
-    `attributes.${what}`,
+    `This code needs the ${attributeName(what)} on the line. Fill it in.`,
+    what === "unitPrice" ? what : `attributes.${what}`,
   );
+}
+
+/** What the arithmetic of a component is told with. */
+function figuresOf(
+  { component: { rate }, rates = {} }: RatedComponent,
+  trial: Trial,
+  prior: Exact,
+  details: LineDetails,
+): Record<string, string> {
+  const quantity = exactToText(quantityOf(details), 6);
+  if (rate.kind === "per-unit") return { quantity };
+  if (rate.kind !== "formula") return {};
+  return {
+    ...details.inputs,
+    ...rates,
+    net: exactToText(toMajor(trial.net, details), 6),
+    gross: exactToText(toMajor(trial.gross, details), 6),
+    prior: exactToText(toMajor(prior, details), 6),
+    quantity,
+    ...(details.unitPrice ? { unitPrice: details.unitPrice } : {}),
+  };
 }
 
 function quantityOf({ quantity }: LineDetails): Exact {

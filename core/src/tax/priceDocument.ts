@@ -1,22 +1,23 @@
+import { at } from "../at.ts";
 import { FiscalError, withinField } from "../errors.ts";
+import { allocate } from "../money/allocate.ts";
 import { add } from "../money/exact.ts";
-import { circumstancesOf } from "../supply/circumstances.ts";
-import { lineCode } from "../supply/lineCode.ts";
-import type { CodeFinder } from "../supply/lineCode.ts";
+import { isJournal, lineSide, rateDateOf } from "../model/document.ts";
+import type { DocumentInput, LineInput, PriceMode } from "../model/document.ts";
+import { attributeName } from "../model/lineAttributes.ts";
+import type { CodeChoice, LevyTotal, PricedDocument, PricedLine } from "../model/pricedDocument.ts";
+import type { Rounding } from "../model/rounding.ts";
+import type { RateSchedules, RateSpec, TaxCode } from "../model/taxCode.ts";
 import type { ComponentTax, LineDetails } from "./componentTax.ts";
-import { DOCUMENT_KINDS, isJournal, rateDateOf } from "./documentInput.ts";
-import type { DocumentInput, LineInput, PriceMode } from "./documentInput.ts";
 import { lineAmounts } from "./lineAmounts.ts";
 import { netAndGross, priceLine } from "./priceLine.ts";
 import { ratedComponents } from "./ratedComponents.ts";
 import { afterLineStep, roundTax } from "./rounding.ts";
-import type { Rounding } from "./rounding.ts";
-import { onOneDenominator, spreadTypedTax, typedTaxOf } from "./typedTax.ts";
-import { allocate } from "../money/allocate.ts";
-import type { Direction, RateSchedules, TaxCode } from "./taxCode.ts";
+import { onOneDenominator } from "../money/onOneDenominator.ts";
+import { shareTypedTotal, spreadTypedTax, typedTaxOf } from "./typedTax.ts";
 
-/** What pricing needs to know beside the document. */
-export interface PricingSetup extends CodeFinder {
+/** What pricing needs to know beside the document and the codes of its lines. */
+export interface PricingSetup {
   /** Decimals of the currency. */
   digits: number;
   schedules: RateSchedules;
@@ -24,55 +25,34 @@ export interface PricingSetup extends CodeFinder {
   roundingOf: (levy: string) => Rounding;
 }
 
-/**
- * A line in whole minor units, unsigned by document kind: a credit note's lines are positive here. `sign` and
- * `direction` say how it counts; on a journal the code and the side of the line decide them.
- */
-export interface PricedLine {
-  /** Position in the document, from 1. */
-  no: number;
-  code: TaxCode | undefined;
-  /** Why this code, where it was not typed. */
-  codeReason: string | undefined;
-  direction: Direction | null;
-  sign: 1 | -1;
-  amount: number;
-  /** Whether `amount` has tax in it. */
-  mode: PriceMode;
-  net: number;
-  gross: number;
-  taxes: ComponentTax[];
-  rounding: Rounding;
-}
-
-export interface PricedDocument {
-  lines: PricedLine[];
-  net: number;
-  /** Tax charged on the document; self-assessed tax is not part of it. */
-  tax: number;
-  gross: number;
-  /** One row a levy and rate, in order of appearance. `net` is the net of the lines that bear it. */
-  levies: { levy: string; rate: string | null; net: number; tax: number; charged: boolean }[];
-}
+type Line = PricedLine<ComponentTax>;
 
 /**
  * Prices a document: amounts, discounts, each levy of each line, rounding by line or by document, figures typed
  * from the paper. The same function previews in the browser and posts on the server.
+ * @param choices the code of each line with its circumstances, see chooseCodes
  * @returns whole minor units; net + charged tax = gross, for each line and for the document
- * @throws FiscalError with the path of the field: `tax/unknown-code`, `tax/code-wrong-side`,
- *   `tax/code-not-active`, `tax/no-rate`, `tax/missing-input`, `tax/typed-tax-without-levy` and what lineAmounts
- *   throws
+ * @throws FiscalError with the path of the field: `tax/no-rate`, `tax/missing-input`,
+ *   `tax/typed-tax-without-levy` and what lineAmounts throws
  */
-export function priceDocument(document: DocumentInput, setup: PricingSetup): PricedDocument {
+export function priceDocument(
+  document: DocumentInput,
+  choices: readonly CodeChoice[],
+  setup: PricingSetup,
+): PricedDocument<ComponentTax> {
   const amounts = lineAmounts(document, setup.digits);
   const perDocument = new Set<string>();
   const lines = document.lines.map((line, index) =>
     withinField(`lines[${index}]`, () =>
-      pricedLine(document, line, index, amounts[index] ?? 0, setup, perDocument),
+      pricedLine(document, line, index, at(amounts, index), at(choices, index), setup, perDocument),
     ),
   );
   roundByDocument(lines);
-  if (document.typedTax) spreadTypedTax(lines, document.typedTax, setup.digits);
+  document.lines.forEach(({ typedTotal }, index) => {
+    if (typedTotal === undefined || typedTotal.trim() === "") return;
+    withinField(`lines[${index}]`, () => shareTypedTotal(at(lines, index).taxes, typedTotal, setup.digits));
+  });
+  spreadTypedTax(lines, document, setup.digits);
   for (const line of lines) finishLine(line);
   return totalsOf(lines, isJournal(document));
 }
@@ -82,20 +62,19 @@ function pricedLine(
   line: LineInput,
   index: number,
   amount: number,
+  choice: CodeChoice,
   setup: PricingSetup,
   perDocument: Set<string>,
-): PricedLine {
-  const side = sideOf(document, amount, line.code ? setup.codes.get(line.code) : undefined);
-  const { code, reason } = lineCode(document, line, side.direction, setup);
+): Line {
+  const { code } = choice;
+  const side = lineSide(document, line, code);
   const mode = modeOf(document, line, code);
-  const base = { no: index + 1, code, codeReason: reason, ...side, mode, net: amount, gross: amount };
+  const base = { ...choice, no: index + 1, ...side, mode, net: amount, gross: amount };
   if (!code || side.direction === null) {
     typedTaxOf(line, undefined, setup.digits);
     return { ...base, amount, taxes: [], rounding: setup.roundingOf("") };
   }
-  const credit = side.sign < 0;
-  const circumstances = circumstancesOf(document, line, side.direction, credit, code);
-  const components = ratedComponents(code, rateDateOf(document), setup.schedules, circumstances);
+  const components = ratedComponents(code, rateDateOf(document), setup.schedules, choice.circumstances);
   const rounding = setup.roundingOf(components[0]?.component.levy ?? "");
   const price = isJournal(document) ? Math.abs(amount) : amount;
   const details = detailsOf(line, code, price, setup.digits);
@@ -105,7 +84,7 @@ function pricedLine(
     perDocument.add(code.code);
   }
   const taxes = priceLine(code.amountIs === "tax" ? 0 : price, mode, components, rounding, details);
-  shareOut(taxes, line);
+  shareOut(taxes, line, code);
   return { ...base, amount: price, taxes, rounding };
 }
 
@@ -113,18 +92,6 @@ function pricedLine(
 function modeOf(document: DocumentInput, line: LineInput, code: TaxCode | undefined): PriceMode {
   if (code?.amountIs === "gross") return "inclusive";
   return code?.amountIs === "base" ? "exclusive" : (line.prices ?? document.prices);
-}
-
-function sideOf(
-  { kind }: DocumentInput,
-  amount: number,
-  code: TaxCode | undefined,
-): Pick<PricedLine, "direction" | "sign"> {
-  const { direction, sign } = DOCUMENT_KINDS[kind];
-  if (direction !== null) return { direction, sign };
-  if (!code) return { direction: null, sign: 1 };
-  const own = code.direction === "both" ? (amount < 0 ? "sale" : "purchase") : code.direction;
-  return { direction: own, sign: (own === "sale") === amount < 0 ? 1 : -1 };
 }
 
 function detailsOf(line: LineInput, code: TaxCode, amount: number, digits: number): LineDetails {
@@ -149,10 +116,17 @@ function inputsOf(line: LineInput, names: readonly string[]): Record<string, str
   );
 }
 
-/** A line may deduct less than its code does: its attribute `recoverable` is a percentage. */
-function shareOut(taxes: readonly ComponentTax[], line: LineInput): void {
-  const own = line.attributes?.["recoverable"];
-  if (own === undefined || own === "") return;
+/** A line may deduct less than its code does: its attribute `recoverable` is a percentage, which some codes need. */
+function shareOut(taxes: readonly ComponentTax[], line: LineInput, code: TaxCode): void {
+  const own = line.attributes?.["recoverable"]?.trim();
+  if (own === undefined || own === "") {
+    if (!code.inputs?.includes("recoverable")) return;
+    throw new FiscalError(
+      "tax/missing-input",
+      `Code ${code.code} needs the ${attributeName("recoverable")}. Fill it in.`,
+      "attributes.recoverable",
+    );
+  }
   if (!/^\d{1,3}(\.\d{1,6})?$/.test(own) || Number(own) > 100) {
     throw new FiscalError(
       "tax/bad-share",
@@ -161,13 +135,13 @@ function shareOut(taxes: readonly ComponentTax[], line: LineInput): void {
     );
   }
   for (const tax of taxes) {
-    tax.ownShare = own;
+    tax.share = own;
     tax.count(tax.tax);
   }
 }
 
 /** Sums the exact tax per levy and rate, rounds once, and spreads the result over the lines. */
-function roundByDocument(lines: readonly PricedLine[]): void {
+function roundByDocument(lines: readonly Line[]): void {
   const groups = new Map<string, { taxes: ComponentTax[]; rounding: Rounding }>();
   for (const line of lines) {
     if (line.rounding.level !== "document") continue;
@@ -183,15 +157,14 @@ function roundByDocument(lines: readonly PricedLine[]): void {
     const exacts = taxes.map((tax) => afterLineStep(tax.exact, rounding));
     const total = roundTax(exacts.reduce(add), rounding);
     allocate(total, onOneDenominator(exacts)).forEach((share, index) => {
-      const tax = taxes[index];
-      if (!tax) return;
+      const tax = at(taxes, index);
       tax.calculated = share;
       if (!tax.typed) tax.count(share);
     });
   }
 }
 
-function finishLine(line: PricedLine): void {
+function finishLine(line: Line): void {
   const means = line.code?.amountIs ?? "price";
   if (line.direction === null) return;
   if (line.code && (means === "price" || means === "gross")) {
@@ -204,19 +177,33 @@ function finishLine(line: PricedLine): void {
   line.gross = gross;
 }
 
-function totalsOf(lines: PricedLine[], journal: boolean): PricedDocument {
-  const levies = new Map<string, PricedDocument["levies"][number]>();
-  const sum = { net: 0, gross: 0 };
+function totalsOf(lines: Line[], journal: boolean): PricedDocument<ComponentTax> {
+  const sum = (of: (line: Line) => number) =>
+    journal ? 0 : lines.reduce((total, line) => total + of(line), 0);
+  const [net, gross] = [sum((line) => line.net), sum((line) => line.gross)];
+  return { lines, net, tax: gross - net, gross, levies: levyTotals(lines) };
+}
+
+/** The taxes of lines added up, a row a levy and rate, in order of appearance. */
+export function levyTotals(lines: readonly PricedLine[]): LevyTotal[] {
+  const levies = new Map<string, LevyTotal>();
   for (const line of lines) {
-    sum.net += line.net;
-    sum.gross += line.gross;
     for (const { component, rate, tax } of line.taxes) {
-      const charged = component.charged === "charged";
-      const key = `${component.levy} ${rate} ${charged}`;
-      const row = levies.get(key) ?? { levy: component.levy, rate, net: 0, tax: 0, charged };
+      const { levy, charged } = component;
+      const per = PER[component.rate.kind];
+      const key = `${levy} ${per} ${rate} ${charged}`;
+      const row = levies.get(key) ?? { levy, rate, per, net: 0, tax: 0, charged };
       levies.set(key, { ...row, net: row.net + line.net, tax: row.tax + tax });
     }
   }
-  const { net, gross } = journal ? { net: 0, gross: 0 } : sum;
-  return { lines, net, tax: gross - net, gross, levies: [...levies.values()] };
+  return [...levies.values()];
 }
+
+const PER = {
+  percent: "percent",
+  "per-unit": "unit",
+  "per-document": "document",
+  formula: "formula",
+  none: "none",
+  typed: "none",
+} as const satisfies Record<RateSpec["kind"], LevyTotal["per"]>;

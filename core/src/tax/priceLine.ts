@@ -2,12 +2,12 @@ import { exactFromInteger, multiply } from "../money/exact.ts";
 import type { Exact } from "../money/exact.ts";
 import { ComponentTax } from "./componentTax.ts";
 import type { LineDetails } from "./componentTax.ts";
-import type { PriceMode } from "./documentInput.ts";
+import type { PriceMode } from "../model/document.ts";
 import { levyStack, percentage } from "./levyStack.ts";
 import type { LevyStack, RatedComponent } from "./levyStack.ts";
 import { priceByTrial } from "./priceByTrial.ts";
 import { roundTogether } from "./rounding.ts";
-import type { Rounding } from "./rounding.ts";
+import type { Rounding } from "../model/rounding.ts";
 
 const NOTHING: LineDetails = {};
 

@@ -1,6 +1,6 @@
 import type { CalendarDate } from "../calendar/date.ts";
 import { FiscalError } from "../errors.ts";
-import type { Component, RateRow, RateSchedules } from "./taxCode.ts";
+import type { Component, RateRow, RateSchedules } from "../model/taxCode.ts";
 
 /**
  * The row of the component's schedule in force at the tax point.

@@ -1,11 +1,11 @@
 import type { CalendarDate } from "../calendar/date.ts";
 import { FiscalError } from "../errors.ts";
 import { parseFormula } from "../formula/parseFormula.ts";
-import { meets } from "../supply/circumstances.ts";
-import type { Circumstances } from "../supply/circumstances.ts";
+import { meets } from "../model/circumstances.ts";
+import type { Circumstances } from "../model/circumstances.ts";
 import type { RatedComponent } from "./levyStack.ts";
 import { rateInForce, rowInForce, shortName } from "./rateInForce.ts";
-import type { Component, RateSchedules, TaxCode } from "./taxCode.ts";
+import type { Component, RateSchedules, TaxCode } from "../model/taxCode.ts";
 
 const remembered = new WeakMap<RateSchedules, WeakMap<TaxCode, Map<string, readonly RatedComponent[]>>>();
 

@@ -1,12 +1,14 @@
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/documentEffect";
-import type { RegistrationSetup } from "@fiscalon/core/facts/registration";
-import { formOn, packById } from "@fiscalon/core/jurisdictions/packs";
+import type { RegistrationSetup } from "@fiscalon/core/model/registration";
+import { formOn } from "@fiscalon/core/returns/formOn";
+import { PACKS } from "./packs.ts";
 import { formatAmount, parseAmount } from "@fiscalon/core/money/amount";
 import { evaluateReturn } from "@fiscalon/core/returns/evaluateReturn";
 import type { FactGroup } from "@fiscalon/core/returns/evaluateReturn";
-import type { DocumentInput, DocumentKind, LineInput } from "@fiscalon/core/tax/documentInput";
+import type { DocumentInput, LineInput } from "@fiscalon/core/model/document";
+import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import { codesByName } from "@fiscalon/core/tax/expandCode";
 
 export interface BookOptions {
@@ -18,9 +20,13 @@ export interface BookOptions {
 
 /** A registered client of a pack without any books. */
 export function setupOf(packId: string, registration: Partial<RegistrationSetup> = {}): EffectSetup {
-  const pack = packById(packId);
+  const pack = PACKS.byId(packId);
   const rhythm = pack.rhythms[0];
   return {
+    packs: PACKS,
+    archived: new Set(),
+    saleCode: null,
+    purchaseCode: null,
     digits: minorDigits(pack.currency),
     currency: pack.currency,
     today: "2026-11-01",
@@ -92,7 +98,7 @@ export function boxesOf(
   typed: Readonly<Record<string, string>> = {},
 ): Record<string, string> {
   const setup = setupOf(packId, registration);
-  const pack = packById(packId);
+  const pack = PACKS.byId(packId);
   const own = setup.registrations[0];
   const groups = documents.flatMap((one) => groupsOf(documentEffect(site ? { site, ...one } : one, setup)));
   const form = formOn(pack, end, own);

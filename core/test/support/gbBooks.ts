@@ -1,12 +1,13 @@
 import { boxMovements } from "@fiscalon/core/facts/boxMovements";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/documentEffect";
-import { gb } from "@fiscalon/core/jurisdictions/gb/pack";
+import { gb } from "@fiscalon/core/packs/gb/pack";
 import { evaluateReturn } from "@fiscalon/core/returns/evaluateReturn";
-import { formOn } from "@fiscalon/core/jurisdictions/packs";
+import { formOn } from "@fiscalon/core/returns/formOn";
 import { formatAmount } from "@fiscalon/core/money/amount";
-import type { DocumentInput, DocumentKind, LineInput } from "@fiscalon/core/tax/documentInput";
-import type { Rounding } from "@fiscalon/core/tax/rounding";
+import type { DocumentInput, LineInput } from "@fiscalon/core/model/document";
+import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
+import type { Rounding } from "@fiscalon/core/model/rounding";
 import { groupsOf, setupOf } from "./books.ts";
 
 export { groupsOf } from "./books.ts";

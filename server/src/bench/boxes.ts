@@ -1,11 +1,13 @@
-import { actorNow } from "../actor.ts";
+import { workOn } from "../base/context.ts";
+import type { Work } from "../base/work.ts";
+import { usualKind } from "@fiscalon/core/model/documentKinds";
 import { Database } from "../db/database.ts";
 import type { RegistrationRecord } from "../db/models.ts";
 import { createClient } from "../features/clients/createClient.ts";
 import { documentPage } from "../features/documents/queries.ts";
-import { loadSetup } from "../features/clients/loadSetup.ts";
-import { postDocuments } from "../features/documents/postDocuments.ts";
-import type { NewDocument } from "../features/documents/postDocuments.ts";
+import { loadSetup } from "../books/loadSetup.ts";
+import { postDocuments } from "../books/postDocuments.ts";
+import type { NewDocument } from "../books/postDocuments.ts";
 import { boxesNow } from "../features/returns/evaluation.ts";
 import { trialBalance } from "../features/ledger/queries.ts";
 import type { BenchRow } from "./report.ts";
@@ -18,7 +20,8 @@ const CODES = ["S20", "R5", "Z", "EX"];
 /** The boxes of a period with 100,000 facts, beside one plain SQL aggregate over the same rows. */
 export async function boxesBench(dataDir: string): Promise<BenchRow[]> {
   const db = await Database.open(dataDir, "Bench");
-  const { clientId, registration } = await booksOf(db);
+  const work = await workOn(db, dataDir)();
+  const { clientId, registration } = await booksOf(work);
   const plain = await bestTime(7, () =>
     db.rows(
       "SELECT sum(net), sum(tax), sum(recoverable) FROM facts WHERE registration_id = $1 AND period_end = '2026-06-30' AND live = 1",
@@ -26,9 +29,9 @@ export async function boxesBench(dataDir: string): Promise<BenchRow[]> {
     ),
   );
   await fillUp(db, clientId);
-  const boxes = await bestTime(7, () => boxesNow(db, registration, "2026-06-30"));
+  const boxes = await bestTime(7, () => boxesNow(work, registration, "2026-06-30"));
   const page = await bestTime(5, () =>
-    documentPage(db, clientId, {
+    documentPage(work, clientId, {
       search: "",
       kind: "",
       code: "",
@@ -40,7 +43,7 @@ export async function boxesBench(dataDir: string): Promise<BenchRow[]> {
       limit: 100,
     }),
   );
-  const balance = await bestTime(5, () => trialBalance(db, clientId, "2026-04-01", "2026-06-30"));
+  const balance = await bestTime(5, () => trialBalance(work, clientId, "2026-04-01", "2026-06-30"));
   await db.close();
   const row = (what: string, time: number): BenchRow => ({
     what,
@@ -55,17 +58,17 @@ export async function boxesBench(dataDir: string): Promise<BenchRow[]> {
   ];
 }
 
-async function booksOf(db: Database): Promise<{ clientId: number; registration: RegistrationRecord }> {
-  return db.write(async (tx) => {
-    const clientId = await createClient(db, tx, actorNow(), {
+async function booksOf(work: Work): Promise<{ clientId: number; registration: RegistrationRecord }> {
+  return work.write(async (work) => {
+    const clientId = await createClient(work, {
       name: "Boxes",
       country: "GB",
       registration: { pack: "gb", from: "2025-01-01", to: null, frequency: "quarterly", basis: "accrual" },
     });
-    const setup = await loadSetup(db, clientId, tx);
+    const setup = await loadSetup(work, clientId);
     for (let at = 0; at < FACTS / 2; at += 5000) {
       const documents = Array.from({ length: 5000 }, (_, n): NewDocument => document(at + n));
-      await postDocuments(db, tx, actorNow(), setup, documents);
+      await postDocuments(work, setup, documents);
     }
     const [registration] = setup.registrations;
     if (!registration) throw new Error("the client has no registration");
@@ -97,7 +100,7 @@ async function fillUp(db: Database, clientId: number): Promise<void> {
 }
 
 function document(n: number): NewDocument {
-  const kind = n % 3 === 0 ? "purchase-bill" : n % 20 === 1 ? "sales-credit-note" : "sales-invoice";
+  const kind = usualKind(n % 3 === 0 ? "purchase" : "sale", n % 3 !== 0 && n % 20 === 1);
   const line = (k: number) => ({
     amount: `${10 + ((n * 31 + k) % 900)}.${10 + (n % 90)}`,
     code: CODES[(n + k) % 4] ?? "S20",

@@ -1,6 +1,6 @@
 import { join } from "node:path";
 import Papa from "papaparse";
-import { actorNow } from "../actor.ts";
+import { workOn } from "../base/context.ts";
 import { Database } from "../db/database.ts";
 import { createClient } from "../features/clients/createClient.ts";
 import { checkImport, postImport } from "../features/imports/runImport.ts";
@@ -20,22 +20,23 @@ export async function importBench(dataDir: string): Promise<BenchRow[]> {
   const text = register();
   const parsing = await bestTime(3, () => Papa.parse<string[]>(text, { delimiter: "," }));
   const db = await Database.open(dataDir, "Bench");
-  const clientId = await db.write((tx) =>
-    createClient(db, tx, actorNow(), {
+  const work = await workOn(db, dataDir)();
+  const clientId = await work.write((work) =>
+    createClient(work, {
       name: "Bench",
       country: "GB",
       registration: { pack: "gb", from: "2025-01-01", to: null, frequency: "quarterly", basis: "accrual" },
     }),
   );
-  const importId = await receiveFile(db, dataDir, actorNow(), clientId, {
+  const importId = await receiveFile(work, clientId, {
     direction: "sale",
     name: "bench.csv",
     bytes: Buffer.from(text),
   });
   const start = performance.now();
-  await checkImport(db, dataDir, clientId, importId, UNWATCHED);
+  await checkImport(work, clientId, importId, UNWATCHED);
   const checked = performance.now();
-  await postImport(db, dataDir, actorNow(), clientId, importId, UNWATCHED);
+  await postImport(work, clientId, importId, UNWATCHED);
   const posted = performance.now();
   await db.close();
   const inserting = await plainInserts(dataDir);

@@ -1,8 +1,9 @@
 import { netAndGross, priceLine } from "@fiscalon/core/tax/priceLine";
 import { ratedComponents } from "@fiscalon/core/tax/ratedComponents";
-import { ROUND_EACH_LINE } from "@fiscalon/core/tax/rounding";
-import { packById } from "@fiscalon/core/jurisdictions/packs";
-import type { PriceMode } from "@fiscalon/core/tax/documentInput";
+import { ROUND_EACH_LINE } from "@fiscalon/core/model/rounding";
+import { Packs } from "@fiscalon/core/model/packs";
+import { SHIPPED } from "@fiscalon/core/packs/shipped";
+import type { PriceMode } from "@fiscalon/core/model/document";
 import type { BenchRow } from "./report.ts";
 import { perSecond } from "./report.ts";
 
@@ -53,7 +54,7 @@ const CASES: Case[] = [
 /** Lines priced in core, beside the same arithmetic in plain integers without any of its generality. */
 export function pricingBench(): BenchRow[] {
   return CASES.map(({ pack: id, code: name, mode, plain }) => {
-    const pack = packById(id);
+    const pack = new Packs(SHIPPED).byId(id);
     const code = pack.codes.find((one) => one.code === name);
     if (!code) throw new Error(`${id} has no code ${name}.`);
     const components = ratedComponents(code, "2026-05-01", pack.schedules);

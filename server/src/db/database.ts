@@ -106,5 +106,5 @@ export class Database {
   }
 }
 
-type BulkTable =
+export type BulkTable =
   "documents" | "lines" | "entries" | "postings" | "facts" | "contacts" | "payments" | "allocations";

@@ -10,6 +10,7 @@ import { papers } from "./migrations/2026-11-25-papers.ts";
 import { paymentsAndCurrencies } from "./migrations/2026-11-25-payments.ts";
 import { recurring } from "./migrations/2026-11-25-recurring.ts";
 import { sourceKeys } from "./migrations/2026-11-25-source-keys.ts";
+import { lookups } from "./migrations/2026-11-28-lookups.ts";
 import { wholeSetup } from "./migrations/2026-11-25-whole-setup.ts";
 
 /** Brings the database to the newest shape. Each migration runs once, in one transaction. */
@@ -27,6 +28,7 @@ export async function migrate(sequelize: Sequelize, person: string): Promise<voi
       sourceKeys,
       recurring,
       documentTotals,
+      lookups,
     ].map(({ name, statements }) => ({
       name,
       up: () =>

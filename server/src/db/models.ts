@@ -1,11 +1,11 @@
 import { DataTypes } from "sequelize";
 import type { Model, ModelStatic, Sequelize } from "sequelize";
 import type { Frequency, RhythmChange } from "@fiscalon/core/calendar/filingPeriods";
-import type { Basis } from "@fiscalon/core/facts/registration";
-import type { SupplyRule } from "@fiscalon/core/supply/supplyRule";
-import type { AccountRole, AccountType } from "@fiscalon/core/ledger/account";
-import type { Rounding } from "@fiscalon/core/tax/rounding";
-import type { RateRow, TaxCode } from "@fiscalon/core/tax/taxCode";
+import type { Basis } from "@fiscalon/core/model/registration";
+import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
+import type { AccountRole, AccountType } from "@fiscalon/core/model/account";
+import type { Rounding } from "@fiscalon/core/model/rounding";
+import type { RateRow, TaxCode } from "@fiscalon/core/model/taxCode";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
 import type { ImportContent, ImportReport, ImportSettings } from "@fiscalon/contract/imports";
 import type { PeriodState } from "@fiscalon/contract/returns";

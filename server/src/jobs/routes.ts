@@ -1,7 +1,7 @@
 import type { FastifyInstance } from "fastify";
 import type { JobView } from "@fiscalon/contract/views";
-import type { AppContext } from "../context.ts";
-import { clientParams, described } from "../validation.ts";
+import type { AppContext } from "../base/context.ts";
+import { clientParams, described } from "../base/validation.ts";
 
 type Id = { Params: { id: number } };
 

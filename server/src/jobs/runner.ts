@@ -2,11 +2,10 @@ import { EventEmitter } from "node:events";
 import { fileURLToPath } from "node:url";
 import workerpool from "workerpool";
 import type { JobView } from "@fiscalon/contract/views";
-import type { Actor } from "../actor.ts";
-import { made } from "../actor.ts";
+import type { Work } from "../base/work.ts";
 import type { Database } from "../db/database.ts";
 import type { JobRecord } from "../db/models.ts";
-import { notFound } from "../errors.ts";
+import { notFound } from "../base/errors.ts";
 import type { JobMessage, JobOrder, JobOutcome, JobTask } from "./task.ts";
 
 type Run = workerpool.Promise<JobOutcome>;
@@ -19,15 +18,12 @@ type Run = workerpool.Promise<JobOutcome>;
 export class JobRunner {
   readonly #db: Database;
   readonly #dataDir: string;
-  readonly #afterwards: () => Promise<void>;
   readonly #pool: workerpool.Pool;
   readonly #running = new Map<number, { view: JobView; run: Run; end: Promise<void> }>();
   readonly #events = new EventEmitter();
 
-  /** @param afterwards what this process must look at again once a job has changed something */
-  constructor(db: Database, dataDir: string, afterwards: () => Promise<void>) {
+  constructor(db: Database, dataDir: string) {
     this.#db = db;
-    this.#afterwards = afterwards;
     this.#dataDir = dataDir;
     // Jobs make many short-lived rows: with more room for young objects they are tidied up far less often.
     this.#pool = workerpool.pool(WORKER, {
@@ -53,7 +49,7 @@ export class JobRunner {
   }
 
   /** Starts a job and returns at once. */
-  async start(actor: Actor, clientId: number | null, task: JobTask): Promise<JobView> {
+  async start(work: Work, clientId: number | null, task: JobTask): Promise<JobView> {
     const row = await this.#db.models.jobs.create({
       clientId,
       kind: task.kind,
@@ -63,10 +59,11 @@ export class JobRunner {
       message: "",
       result: null,
       error: null,
-      ...made(actor),
+      ...work.made,
     });
     const view = viewOf(row.get({ plain: true }) as JobRecord);
-    const order: JobOrder = { task, actor, dataDir: this.#dataDir };
+    const { person, at } = work;
+    const order: JobOrder = { task, person, at, dataDir: this.#dataDir };
     const run = this.#pool.exec("work", [order], {
       on: (message: JobMessage) => {
         Object.assign(view, message);
@@ -80,7 +77,6 @@ export class JobRunner {
   async #finish(view: JobView, run: Run): Promise<void> {
     try {
       const outcome = await run;
-      await this.#afterwards();
       Object.assign(view, outcome);
     } catch (error) {
       const cancelled = error instanceof workerpool.Promise.CancellationError;

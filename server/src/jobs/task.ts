@@ -1,6 +1,5 @@
 import type { BookFile } from "@fiscalon/contract/book";
 import type { JobView } from "@fiscalon/contract/views";
-import type { Actor } from "../actor.ts";
 
 /** What a worker can be asked to do. */
 export type JobTask =
@@ -16,7 +15,8 @@ export interface JobMessage {
 
 export interface JobOrder {
   task: JobTask;
-  actor: Actor;
+  person: number;
+  at: string;
   dataDir: string;
 }
 

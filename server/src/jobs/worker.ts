@@ -1,9 +1,10 @@
 import workerpool from "workerpool";
 import { FiscalError } from "@fiscalon/core/errors";
 import { Database } from "../db/database.ts";
-import { errorBody } from "../errors.ts";
+import { errorBody } from "../base/errors.ts";
+import { PackShelf } from "../base/packShelf.ts";
+import { Work } from "../base/work.ts";
 import { importBook } from "../features/books/importBook.ts";
-import { loadOwnPacks } from "../features/jurisdictions/ownPacks.ts";
 import { checkImport, postImport } from "../features/imports/runImport.ts";
 import type { JobMessage, JobOrder, JobOutcome, Progress } from "./task.ts";
 
@@ -17,8 +18,10 @@ workerpool.worker({ work });
 async function work(order: JobOrder): Promise<JobOutcome> {
   const db = await Database.open(order.dataDir, "");
   try {
-    await loadOwnPacks(db);
-    return { state: "done", result: await run(db, order), error: null };
+    const { dataDir, person, at } = order;
+    const packs = await new PackShelf(db).packs();
+    const result = await run(new Work({ db, dataDir, packs, person, at }), order);
+    return { state: "done", result, error: null };
   } catch (error) {
     if (!(error instanceof FiscalError)) throw error;
     return { state: "failed", result: null, error: errorBody(error).error };
@@ -27,13 +30,13 @@ async function work(order: JobOrder): Promise<JobOutcome> {
   }
 }
 
-async function run(db: Database, { task, actor, dataDir }: JobOrder): Promise<unknown> {
+async function run(work: Work, { task }: JobOrder): Promise<unknown> {
   switch (task.kind) {
     case "import-check":
-      return checkImport(db, dataDir, task.clientId, task.importId, progress);
+      return checkImport(work, task.clientId, task.importId, progress);
     case "import-post":
-      return postImport(db, dataDir, actor, task.clientId, task.importId, progress);
+      return postImport(work, task.clientId, task.importId, progress);
     case "book":
-      return { client: await importBook(db, dataDir, actor, task.book, progress) };
+      return { client: await importBook(work, task.book, progress) };
   }
 }

@@ -1,26 +1,32 @@
 import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
 import { addMonths } from "@fiscalon/core/calendar/date";
+import type { Packs } from "@fiscalon/core/model/packs";
 import type { Database } from "../db/database.ts";
 import type { RegistrationRecord } from "../db/models.ts";
 import { dueDates } from "../features/returns/dueDates.ts";
-import { periodRule } from "../features/returns/periodRule.ts";
+import { periodRule } from "../books/periodRule.ts";
 import type { AuthorityStore } from "./authority.ts";
 
 /**
  * The simulated authority knows every registration that is in the application, as the real one knows its
  * taxpayers; what was submitted it keeps in a table of its own.
  */
-export function authorityStore(db: Database, today: () => string): AuthorityStore {
+export function authorityStore(
+  db: Database,
+  today: () => string,
+  packs: () => Promise<Packs>,
+): AuthorityStore {
   return {
     async periods(vrn) {
       const row = await db.models.registrations.findOne({ where: { number: vrn }, order: [["id", "DESC"]] });
       if (!row) return undefined;
       const r = row.get({ plain: true }) as RegistrationRecord;
+      const known = await packs();
       const from = addMonths(today(), -60);
       return filingPeriods(periodRule(r), from, addMonths(today(), 3)).map((period) => ({
         start: period.from,
         end: period.to,
-        due: dueDates(r, period.to).due,
+        due: dueDates({ packs: known }, r, period.to).due,
       }));
     },
     async submission(vrn, periodKey) {

@@ -1,9 +1,7 @@
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
-import { allPacks, packById } from "@fiscalon/core/jurisdictions/packs";
-import { UNION_MEMBERS } from "@fiscalon/core/jurisdictions/eu/members";
-import { checkUnionNumber } from "@fiscalon/core/jurisdictions/eu/vatNumber";
-import type { NumberCheck } from "@fiscalon/core/jurisdictions/pack";
+import type { Packs } from "@fiscalon/core/model/packs";
+import type { NumberCheck } from "@fiscalon/core/model/pack";
 
 const FIRST = [
   "Alder",
@@ -42,7 +40,10 @@ export type RegisterAnswer =
  * digits, so that the same question gets the same answer. A number whose digits end in 7 has ended, in 00 is unknown,
  * in 99 finds the register busy.
  */
-export async function numberRegister(app: FastifyInstance): Promise<void> {
+export async function numberRegister(
+  app: FastifyInstance,
+  { packs }: { packs: () => Promise<Packs> },
+): Promise<void> {
   app.get<{ Querystring: { country: string; number: string } }>(
     "/",
     {
@@ -57,7 +58,7 @@ export async function numberRegister(app: FastifyInstance): Promise<void> {
     async (request, reply) => {
       await new Promise((later) => setTimeout(later, ANSWER_MS));
       const { country, number } = request.query;
-      const check = checkOf(country, number);
+      const check = checkOf(await packs(), country, number);
       if (!check.ok) return reply.status(400).send({ code: "INVALID_INPUT", message: check.message });
       if (check.number.endsWith("99")) {
         return reply
@@ -69,11 +70,11 @@ export async function numberRegister(app: FastifyInstance): Promise<void> {
   );
 }
 
-function checkOf(country: string, number: string): NumberCheck {
-  const pack = allPacks().find((one) => one.country === country);
-  if (pack) return packById(pack.id).checkNumber(number);
-  if (UNION_MEMBERS.has(country)) return checkUnionNumber(country, number);
-  return { ok: false, message: `No register of ${country} is known.` };
+function checkOf(packs: Packs, country: string, number: string): NumberCheck {
+  const pack = packs.ofCountry(country);
+  if (pack) return pack.checkNumber(number);
+  const union = packs.all.find((one) => one.union?.members.has(country))?.union;
+  return union?.checkNumber(country, number) ?? { ok: false, message: `No register of ${country} is known.` };
 }
 
 function answerFor(number: string): RegisterAnswer {

@@ -5,7 +5,7 @@ import { useNavigate } from "react-router";
 import type { ClientRow, DocumentPage } from "@fiscalon/contract/views";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import { displayAmount } from "@fiscalon/core/money/amount";
-import { api, withQuery } from "../kit/api.ts";
+import { api, withQuery } from "../api/client.ts";
 import { Dialog } from "../kit/Dialog.tsx";
 import { KIND_NAMES, TYPED_KINDS } from "../kit/kinds.ts";
 import { useScope } from "./scope.ts";

@@ -1,11 +1,13 @@
+import { usePacks } from "../api/packs.tsx";
 import { Lock } from "lucide-react";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { Figure } from "../kit/Figure.tsx";
-import { formOfRegistration } from "../kit/formBoxes.ts";
+import { formOfRegistration } from "./formBoxes.ts";
 import { useScope } from "./scope.ts";
 
 /** The bottom edge: output tax, input tax and net of the period, live while a document is typed. */
 export function PositionBar() {
+  const packs = usePacks();
   const { client, registration, period, minorDigits, draft } = useScope();
   if (!registration || !period) {
     return (
@@ -18,7 +20,7 @@ export function PositionBar() {
   const output = period.output + (here?.output ?? 0);
   const input = period.input + (here?.input ?? 0);
   const net = here ? output - input : period.net;
-  const totals = formOfRegistration(registration, period.to).net;
+  const totals = formOfRegistration(packs, registration, period.to).net;
   const of = (formula: string) => {
     const box = /^\[([^\]]+)\]$/.exec(formula)?.[1];
     return here || box === undefined ? null : `box/${registration.id}/${period.to}/${box}`;

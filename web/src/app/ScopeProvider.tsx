@@ -4,7 +4,7 @@ import type { ReactNode } from "react";
 import { useLocation, useNavigate, useParams } from "react-router";
 import type { ClientView } from "@fiscalon/contract/views";
 import type { PeriodTile } from "@fiscalon/contract/returns";
-import { api } from "../kit/api.ts";
+import { api } from "../api/client.ts";
 import { today } from "../kit/format.ts";
 import { ScopeContext } from "./scope.ts";
 import type { DraftEffect, Scope } from "./scope.ts";

@@ -1,9 +1,9 @@
 import { Outlet, useParams } from "react-router";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { PeriodRibbon } from "../kit/PeriodRibbon.tsx";
+import { PeriodRibbon } from "./PeriodRibbon.tsx";
 import { SidePanel } from "../kit/SidePanel.tsx";
-import { TrailPanel } from "../kit/TrailPanel.tsx";
+import { TrailPanel } from "./TrailPanel.tsx";
 import { TrailProvider } from "../kit/TrailProvider.tsx";
 import { useTrail } from "../kit/trailContext.ts";
 import { Palette } from "./Palette.tsx";

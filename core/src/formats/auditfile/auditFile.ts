@@ -1,5 +1,5 @@
 import type { CalendarDate } from "../../calendar/date.ts";
-import type { AccountType } from "../../ledger/account.ts";
+import type { AccountType } from "../../model/account.ts";
 
 export interface AuditParty {
   id: string;

@@ -1,7 +1,8 @@
+import { usualKind } from "../../model/documentKinds.ts";
 import { FiscalError } from "../../errors.ts";
 import { formatAmount } from "../../money/amount.ts";
-import type { DocumentInput, LineInput } from "../../tax/documentInput.ts";
-import type { Direction, RateSchedules, TaxCode } from "../../tax/taxCode.ts";
+import type { DocumentInput, LineInput } from "../../model/document.ts";
+import type { Direction, RateSchedules, TaxCode } from "../../model/taxCode.ts";
 import { codeByRate } from "../registers/codeByRate.ts";
 import type { AuditInvoice, AuditLine } from "./auditFile.ts";
 
@@ -27,13 +28,9 @@ export function invoiceDocument(
   direction: Direction,
   reading: AuditReading,
 ): DocumentInput & { number: string } {
-  const kinds = {
-    sale: ["sales-invoice", "sales-credit-note"],
-    purchase: ["purchase-bill", "purchase-credit-note"],
-  } as const;
   const on = invoice.taxPoint ?? invoice.date;
   return {
-    kind: kinds[direction][invoice.credit ? 1 : 0],
+    kind: usualKind(direction, invoice.credit),
     number: invoice.number,
     date: invoice.date,
     ...(invoice.taxPoint === null ? {} : { taxPoint: invoice.taxPoint }),

@@ -1,6 +1,6 @@
 import { isCalendarDate } from "../../calendar/date.ts";
 import { FiscalError, withinField } from "../../errors.ts";
-import type { AccountType } from "../../ledger/account.ts";
+import type { AccountType } from "../../model/account.ts";
 import { parseAmount } from "../../money/amount.ts";
 import { minorDigits } from "../../money/currency.ts";
 import { element, elements, textAt } from "../xml/readXml.ts";

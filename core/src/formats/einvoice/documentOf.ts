@@ -1,9 +1,10 @@
+import { usualKind } from "../../model/documentKinds.ts";
 import { FiscalError } from "../../errors.ts";
 import { formatAmount } from "../../money/amount.ts";
 import { exactFromDecimal, compare } from "../../money/exact.ts";
-import type { DocumentInput, LineInput } from "../../tax/documentInput.ts";
+import type { DocumentInput, LineInput } from "../../model/document.ts";
 import { rowInForce } from "../../tax/rateInForce.ts";
-import type { Direction, RateSchedules, TaxCode, Treatment } from "../../tax/taxCode.ts";
+import type { Direction, RateSchedules, TaxCode, Treatment } from "../../model/taxCode.ts";
 import type { EInvoice, TaxCategory } from "./eInvoice.ts";
 
 const TREATMENTS: Record<TaxCategory, { sale: readonly Treatment[]; purchase: readonly Treatment[] }> = {
@@ -37,11 +38,6 @@ export interface EInvoiceReading {
  * @throws FiscalError `formats/einvoice-code` that names the category and rate no code fits
  */
 export function documentOf(invoice: EInvoice, reading: EInvoiceReading): DocumentInput & { number: string } {
-  const kinds = {
-    sale: ["sales-invoice", "sales-credit-note"],
-    purchase: ["purchase-bill", "purchase-credit-note"],
-  } as const;
-  const [plain, credit] = kinds[reading.direction];
   const line = (text: string, net: number, of: { category: TaxCategory; rate: string }): LineInput => ({
     ...(text === "" ? {} : { text: text.slice(0, 2000) }),
     amount: formatAmount(net, reading.digits),
@@ -49,7 +45,7 @@ export function documentOf(invoice: EInvoice, reading: EInvoiceReading): Documen
     ...(reading.account === null ? {} : { account: reading.account }),
   });
   return {
-    kind: invoice.credit ? credit : plain,
+    kind: usualKind(reading.direction, invoice.credit),
     number: invoice.number,
     date: invoice.date,
     ...(invoice.taxPoint === null ? {} : { taxPoint: invoice.taxPoint }),

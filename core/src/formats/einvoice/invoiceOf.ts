@@ -1,10 +1,10 @@
 import { FiscalError } from "../../errors.ts";
 import { formatAmount } from "../../money/amount.ts";
 import { divide, exactFromDecimal, exactFromInteger } from "../../money/exact.ts";
-import { DOCUMENT_KINDS } from "../../tax/documentInput.ts";
-import type { DocumentInput } from "../../tax/documentInput.ts";
-import type { PricedDocument, PricedLine } from "../../tax/priceDocument.ts";
-import type { Treatment } from "../../tax/taxCode.ts";
+import { DOCUMENT_KINDS } from "../../model/documentKinds.ts";
+import type { DocumentInput } from "../../model/document.ts";
+import type { PricedDocument, PricedLine } from "../../model/pricedDocument.ts";
+import type { Treatment } from "../../model/taxCode.ts";
 import type { EInvoice, EInvoiceLine, EInvoiceParty, EInvoiceTax, TaxCategory } from "./eInvoice.ts";
 
 const CATEGORY: Record<Treatment, TaxCategory> = {
@@ -92,7 +92,8 @@ function lineOf(
   input: DocumentInput["lines"][number] | undefined,
   digits: number,
 ): EInvoiceLine {
-  const levies = line.taxes.filter(({ component }) => component.charged === "charged");
+  const margin = isMargin(line);
+  const levies = margin ? [] : line.taxes.filter(({ component }) => component.charged === "charged");
   if (levies.length > 1) {
     throw new FiscalError(
       "formats/einvoice-levies",
@@ -100,7 +101,7 @@ function lineOf(
       `lines[${line.no - 1}]`,
     );
   }
-  const { quantity, price, per } = pricingOf(line.net, input?.quantity || "1", digits);
+  const { quantity, price, per } = pricingOf(shown(line), input?.quantity || "1", digits);
   return {
     id: String(line.no),
     name: input?.text || line.code?.name || "Supply",
@@ -108,10 +109,20 @@ function lineOf(
     unit: "C62",
     price,
     per,
-    net: line.net,
+    net: shown(line),
     category: line.code ? CATEGORY[line.code.treatment] : "O",
     rate: levies[0]?.component.rate.kind === "percent" ? (levies[0].rate ?? "0") : "0",
   };
+}
+
+/** A sale on the margin scheme: the tax inside its price is never shown to the buyer. */
+function isMargin({ code, direction }: PricedLine): boolean {
+  return code?.treatment === "margin" && direction === "sale";
+}
+
+/** What the buyer sees as the price without tax. */
+function shown(line: PricedLine): number {
+  return isMargin(line) ? line.gross : line.net;
 }
 
 /**
@@ -140,7 +151,7 @@ function breakdown(lines: readonly EInvoiceLine[], priced: readonly PricedLine[]
     const key = `${category} ${rate}`;
     const row = rows.get(key) ?? { category, rate, taxable: 0, tax: 0, reason: REASONS[category] ?? "" };
     const line = priced[index];
-    const tax = line ? line.gross - line.net : 0;
+    const tax = line ? line.gross - shown(line) : 0;
     rows.set(key, { ...row, taxable: row.taxable + net, tax: row.tax + tax });
   });
   return [...rows.values()];

@@ -2,8 +2,8 @@ import type { CalendarDate } from "../../calendar/date.ts";
 import { ratedComponents } from "../../tax/ratedComponents.ts";
 import { priceLine } from "../../tax/priceLine.ts";
 import { rowInForce } from "../../tax/rateInForce.ts";
-import { ROUND_EACH_LINE } from "../../tax/rounding.ts";
-import type { Direction, RateSchedules, TaxCode } from "../../tax/taxCode.ts";
+import { ROUND_EACH_LINE } from "../../model/rounding.ts";
+import type { Direction, RateSchedules, TaxCode } from "../../model/taxCode.ts";
 
 const ORDINARY = new Set(["standard", "reduced"]);
 

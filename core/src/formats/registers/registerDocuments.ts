@@ -1,10 +1,11 @@
+import { usualKind } from "../../model/documentKinds.ts";
 import { FiscalError } from "../../errors.ts";
 import { displayAmount, formatAmount } from "../../money/amount.ts";
-import type { DocumentInput, DocumentKind, LineInput } from "../../tax/documentInput.ts";
+import type { DocumentInput, LineInput } from "../../model/document.ts";
 import { ratedComponents } from "../../tax/ratedComponents.ts";
 import { priceLine } from "../../tax/priceLine.ts";
-import { ROUND_EACH_LINE } from "../../tax/rounding.ts";
-import type { Direction, RateSchedules, TaxCode } from "../../tax/taxCode.ts";
+import { ROUND_EACH_LINE } from "../../model/rounding.ts";
+import type { Direction, RateSchedules, TaxCode } from "../../model/taxCode.ts";
 import { codeByRate } from "./codeByRate.ts";
 import type { RegisterField } from "./columns.ts";
 import { readRow } from "./readRow.ts";
@@ -116,7 +117,7 @@ function takeRow(
 function newDocument(row: RegisterRow, line: LineInput, reading: RegisterReading): RegisterDocument {
   return {
     input: {
-      kind: kindOf(reading.direction, row.credit),
+      kind: usualKind(reading.direction, row.credit),
       number: row.number,
       date: row.date,
       taxPoint: row.taxPoint,
@@ -128,11 +129,6 @@ function newDocument(row: RegisterRow, line: LineInput, reading: RegisterReading
     partyCountry: row.partyCountry,
     rows: [row.row],
   };
-}
-
-function kindOf(direction: Direction, credit: boolean): DocumentKind {
-  if (direction === "sale") return credit ? "sales-credit-note" : "sales-invoice";
-  return credit ? "purchase-credit-note" : "purchase-bill";
 }
 
 /** A further row of the same number is another line of the document only right below it and not the same again. */
@@ -148,7 +144,7 @@ function clashWith(
   const head =
     earlier.input.date === row.date &&
     earlier.party === row.party &&
-    earlier.input.kind === kindOf(reading.direction, row.credit);
+    earlier.input.kind === usualKind(reading.direction, row.credit);
   if (below && head && !same) return undefined;
   const where = `row ${earlier.rows[0]}`;
   const message =

@@ -1,5 +1,5 @@
 import { displayAmount, formatAmount } from "../../money/amount.ts";
-import type { DocumentInput, LineInput } from "../../tax/documentInput.ts";
+import type { DocumentInput, LineInput } from "../../model/document.ts";
 import type { RowProblem } from "../registers/readRow.ts";
 import { tableRows } from "./readTable.ts";
 import type { TableReading, TableRow } from "./readTable.ts";

@@ -2,14 +2,12 @@ import { agreeControlAccount } from "@fiscalon/core/agree/controlAccount";
 import type { ControlAccountFigures } from "@fiscalon/core/agree/controlAccount";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { ControlAgreementView } from "@fiscalon/contract/views";
-import { made, recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import { bears } from "@fiscalon/core/ledger/account";
-import type { Account } from "@fiscalon/core/ledger/account";
-import type { Database } from "../../db/database.ts";
+import type { Work } from "../../base/work.ts";
+import { bears } from "@fiscalon/core/model/account";
+import type { Account } from "@fiscalon/core/model/account";
 import type { RegistrationRecord } from "../../db/models.ts";
-import { notFound } from "../../errors.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
+import { notFound } from "../../base/errors.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 import { periodEnding } from "../returns/periods.ts";
 import { ON_OUTPUT_ACCOUNT } from "../returns/queries.ts";
 
@@ -21,7 +19,7 @@ const CONTROL_ROLES = ["output-tax", "input-tax", "due-to-authority"];
  * without a code = closing. Debit positive, as in the ledger.
  */
 export async function controlAgreement(
-  db: Database,
+  work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,
   end: string,
@@ -32,7 +30,7 @@ export async function controlAgreement(
     (a) => CONTROL_ROLES.includes(a.role ?? "") && r.levies.some((one) => bears(a, one)),
   );
   const uncoded = await uncodedEntries(
-    db,
+    work,
     setup.client.id,
     accounts.map((a) => a.code),
     period.from,
@@ -41,7 +39,7 @@ export async function controlAgreement(
   const columns = [];
   for (const account of accounts) {
     const own = uncoded.filter((entry) => entry.account === account.code);
-    const figures = await accountFigures(db, setup, r, account, period.from, period.to);
+    const figures = await accountFigures(work, setup, r, account, period.from, period.to);
     const agreed = agreeControlAccount({
       account: account.code,
       ...figures,
@@ -57,7 +55,7 @@ export async function controlAgreement(
 }
 
 async function accountFigures(
-  db: Database,
+  work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,
   account: Pick<Account, "code" | "role" | "levy">,
@@ -65,7 +63,7 @@ async function accountFigures(
   to: string,
 ): Promise<Figures> {
   const id = setup.accountIds.get(account.code) ?? 0;
-  const ledger = await db.row<Omit<Figures, "declared" | "timing">>(
+  const ledger = await work.row<Omit<Figures, "declared" | "timing">>(
     `SELECT coalesce(sum(CASE WHEN p.date < $2 THEN p.amount END), 0) AS opening, coalesce(sum(p.amount), 0) AS closing,
        coalesce(sum(CASE WHEN p.date >= $2 AND e.kind = 'settlement' THEN p.amount END), 0) AS settlement,
        coalesce(sum(CASE WHEN p.date >= $2 AND e.kind = 'tax-payment' THEN p.amount END), 0) AS payments
@@ -77,19 +75,19 @@ async function accountFigures(
   const declared =
     account.role === "due-to-authority"
       ? 0
-      : await declaredTax(db, r.id, to, account.role === "input-tax", levies);
-  return { ...known, declared, timing: await timingDifference(db, r.id, account.role, from, to, levies) };
+      : await declaredTax(work, r.id, to, account.role === "input-tax", levies);
+  return { ...known, declared, timing: await timingDifference(work, r.id, account.role, from, to, levies) };
 }
 
 /** Tax of the facts reported in the period, as it stands on the account (debit positive). */
 async function declaredTax(
-  db: Database,
+  work: Work,
   registrationId: number,
   end: string,
   input: boolean,
   levies: string,
 ): Promise<number> {
-  const row = await db.row<{ output: number; input: number }>(
+  const row = await work.row<{ output: number; input: number }>(
     `SELECT coalesce(sum(CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN -tax ELSE 0 END), 0) AS output,
        coalesce(sum(recoverable), 0) AS input
      FROM facts WHERE registration_id = $1 AND period_end = $2 AND live = 1
@@ -104,7 +102,7 @@ async function declaredTax(
  * dated elsewhere. Tax that waits for payment is in the ledger with its document and on the return with its payments.
  */
 async function timingDifference(
-  db: Database,
+  work: Work,
   registrationId: number,
   role: string | null,
   from: string,
@@ -114,7 +112,7 @@ async function timingDifference(
   if (role === "due-to-authority") return 0;
   const amount =
     role === "input-tax" ? "f.recoverable" : `CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN -f.tax ELSE 0 END`;
-  const row = await db.row<{ timing: number }>(
+  const row = await work.row<{ timing: number }>(
     `SELECT coalesce(sum((d.ledger_date BETWEEN $2 AND $3 AND f.release_of IS NULL AND d.opening = 0) * (${amount}) - (f.period_end IS $3 AND f.registration_id = $1) * (${amount})), 0) AS timing
      FROM facts f JOIN documents d ON d.id = f.document_id
      WHERE f.client_id = (SELECT client_id FROM registrations WHERE id = $1) AND f.live = 1
@@ -128,13 +126,13 @@ async function timingDifference(
 
 /** Entries on the control accounts that did not come through a tax code: journals. */
 async function uncodedEntries(
-  db: Database,
+  work: Work,
   clientId: number,
   accounts: readonly string[],
   from: string,
   to: string,
 ): Promise<ControlAgreementView["uncoded"]> {
-  return db.rows(
+  return work.rows(
     `SELECT e.id AS entry, e.document_id AS documentId, p.date, e.text || coalesce(': ' || nullif(p.text, ''), '') AS text,
        a.code AS account, sum(p.amount) AS amount, x.reason
      FROM postings p JOIN entries e ON e.id = p.entry_id JOIN accounts a ON a.id = p.account_id
@@ -148,17 +146,15 @@ async function uncodedEntries(
 
 /** Says why an entry without a code is right as it is. */
 export async function explainEntry(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   entryId: number,
   reason: string,
 ): Promise<void> {
-  await db.write(async (tx) => {
-    const entry = await db.row<{ kind: string }>(
+  await work.write(async (work) => {
+    const entry = await work.row<{ kind: string }>(
       "SELECT kind FROM entries WHERE id = $1 AND client_id = $2 AND live = 1",
       [entryId, clientId],
-      tx,
     );
     if (!entry) throw notFound("This entry");
     if (entry.kind !== "document")
@@ -166,14 +162,13 @@ export async function explainEntry(
         "agree/not-a-journal",
         "This entry explains itself; only journals need a reason.",
       );
-    const { createdAt, createdBy } = made(actor);
-    await db.run(
+    const { createdAt, createdBy } = work.made;
+    await work.run(
       `INSERT INTO explanations (client_id, entry_id, reason, created_at, created_by) VALUES ($1, $2, $3, $4, $5)
        ON CONFLICT (entry_id) DO UPDATE SET reason = excluded.reason, created_at = excluded.created_at, created_by = excluded.created_by`,
       [clientId, entryId, reason, createdAt, createdBy],
-      tx,
     );
-    await recordChange(db, tx, actor, {
+    await work.record({
       client: clientId,
       action: "explain",
       entity: "entry",

@@ -2,19 +2,22 @@ import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { id } from "@fiscalon/contract/fields";
 import { reasonBody } from "@fiscalon/contract/returns";
-import { actorNow } from "../../actor.ts";
-import type { AppContext } from "../../context.ts";
-import { described, returnParams } from "../../validation.ts";
-import { loadSetup, registrationIn } from "../clients/loadSetup.ts";
+import { described, returnParams } from "../../base/validation.ts";
+import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import { controlAgreement, explainEntry } from "./controlAgreement.ts";
 
-export async function agreeRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+export async function agreeRoutes(app: FastifyInstance): Promise<void> {
   app.get<{ Params: { id: number; rid: string; period: string } }>(
     "/clients/:id/registrations/:rid/agreements/:period/control",
     { schema: described("Control-account agreement of a period", "Agree", { params: returnParams }) },
     async (request) => {
-      const setup = await loadSetup(db, request.params.id);
-      return controlAgreement(db, setup, registrationIn(setup, request.params.rid), request.params.period);
+      const setup = await loadSetup(request.work, request.params.id);
+      return controlAgreement(
+        request.work,
+        setup,
+        registrationIn(setup, request.params.rid),
+        request.params.period,
+      );
     },
   );
 
@@ -27,7 +30,7 @@ export async function agreeRoutes(app: FastifyInstance, { db }: AppContext): Pro
       }),
     },
     async (request, reply) => {
-      await explainEntry(db, actorNow(), request.params.id, request.params.entry, request.body.reason);
+      await explainEntry(request.work, request.params.id, request.params.entry, request.body.reason);
       return reply.status(204).send();
     },
   );

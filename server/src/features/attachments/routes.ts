@@ -2,10 +2,8 @@ import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { FiscalError } from "@fiscalon/core/errors";
 import { id } from "@fiscalon/contract/fields";
-import { actorNow } from "../../actor.ts";
-import type { AppContext } from "../../context.ts";
-import { notFound } from "../../errors.ts";
-import { described } from "../../validation.ts";
+import { notFound } from "../../base/errors.ts";
+import { described } from "../../base/validation.ts";
 import { readKeptFile } from "../imports/files.ts";
 import { attach, attachmentsOf, detach } from "./service.ts";
 
@@ -14,11 +12,11 @@ type Attachment = { Params: { id: number; attachment: number } };
 const documentParams = Joi.object({ id: id.required(), document: id.required() });
 const attachmentParams = Joi.object({ id: id.required(), attachment: id.required() });
 
-export async function attachmentRoutes(app: FastifyInstance, { db, dataDir }: AppContext): Promise<void> {
+export async function attachmentRoutes(app: FastifyInstance): Promise<void> {
   app.get<Document>(
     "/clients/:id/documents/:document/attachments",
     { schema: described("Papers beside a document", "Books", { params: documentParams }) },
-    (request) => attachmentsOf(db, request.params.document),
+    (request) => attachmentsOf(request.work, request.params.document),
   );
 
   app.post<Document>(
@@ -33,8 +31,8 @@ export async function attachmentRoutes(app: FastifyInstance, { db, dataDir }: Ap
       if (!file) throw new FiscalError("imports/no-file", "Choose a file.", "file");
       const { id: clientId, document } = request.params;
       const content = await file.toBuffer();
-      await attach(db, dataDir, actorNow(), clientId, document, { name: file.filename, content });
-      return reply.status(201).send(await attachmentsOf(db, document));
+      await attach(request.work, clientId, document, { name: file.filename, content });
+      return reply.status(201).send(await attachmentsOf(request.work, document));
     },
   );
 
@@ -42,7 +40,7 @@ export async function attachmentRoutes(app: FastifyInstance, { db, dataDir }: Ap
     "/clients/:id/attachments/:attachment",
     { schema: described("A paper", "Books", { params: attachmentParams }) },
     async (request, reply) => {
-      const row = await db.row<{ hash: string; name: string; type: string }>(
+      const row = await request.work.row<{ hash: string; name: string; type: string }>(
         "SELECT file_hash AS hash, name, type FROM attachments WHERE id = $1 AND client_id = $2",
         [request.params.attachment, request.params.id],
       );
@@ -57,7 +55,7 @@ export async function attachmentRoutes(app: FastifyInstance, { db, dataDir }: Ap
           "content-security-policy",
           "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'self'",
         )
-        .send(readKeptFile(dataDir, row.hash));
+        .send(readKeptFile(request.work.dataDir, row.hash));
     },
   );
 
@@ -65,7 +63,7 @@ export async function attachmentRoutes(app: FastifyInstance, { db, dataDir }: Ap
     "/clients/:id/attachments/:attachment",
     { schema: described("Take a paper away from its document", "Books", { params: attachmentParams }) },
     async (request, reply) => {
-      await detach(db, actorNow(), request.params.id, request.params.attachment);
+      await detach(request.work, request.params.id, request.params.attachment);
       return reply.status(204).send();
     },
   );

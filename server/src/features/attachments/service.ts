@@ -1,8 +1,6 @@
 import { FiscalError } from "@fiscalon/core/errors";
-import { made, recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
-import { notFound } from "../../errors.ts";
+import type { Work, Writing } from "../../base/work.ts";
+import { notFound } from "../../base/errors.ts";
 import { keepFile } from "../imports/files.ts";
 
 export interface AttachmentView {
@@ -40,9 +38,7 @@ export function typeOf(content: Buffer): string {
 
 /** Puts a paper beside a document; the same content is kept once, whatever it is called. */
 export async function attach(
-  db: Database,
-  dataDir: string,
-  actor: Actor,
+  work: Work,
   clientId: number,
   documentId: number,
   file: { name: string; content: Buffer },
@@ -55,9 +51,9 @@ export async function attach(
     );
   }
   const type = typeOf(file.content);
-  const hash = keepFile(dataDir, file.content);
-  await db.write((tx) =>
-    insertAttachment(db, tx, actor, clientId, documentId, {
+  const hash = keepFile(work.dataDir, file.content);
+  await work.write((work) =>
+    insertAttachment(work, clientId, documentId, {
       hash,
       name: file.name.slice(0, 200),
       type,
@@ -67,28 +63,24 @@ export async function attach(
 }
 
 export async function insertAttachment(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   clientId: number,
   documentId: number,
   { hash, name, type, bytes }: { hash: string; name: string; type: string; bytes: number },
 ): Promise<void> {
-  const document = await db.row(
+  const document = await work.row(
     "SELECT id FROM documents WHERE id = $1 AND client_id = $2 AND state = 'posted'",
     [documentId, clientId],
-    tx,
   );
   if (!document) throw notFound("This document");
-  const { createdAt, createdBy } = made(actor);
-  await db.run(
+  const { createdAt, createdBy } = work.made;
+  await work.run(
     `INSERT INTO attachments (client_id, document_id, file_hash, name, type, bytes, created_at, created_by)
      SELECT $1, $2, $3, $4, $5, $6, $7, $8 WHERE NOT EXISTS
        (SELECT 1 FROM attachments WHERE document_id = $2 AND file_hash = $3 AND removed_at IS NULL)`,
     [clientId, documentId, hash, name, type, bytes, createdAt, createdBy],
-    tx,
   );
-  await recordChange(db, tx, actor, {
+  await work.record({
     client: clientId,
     action: "attach",
     entity: "document",
@@ -97,8 +89,8 @@ export async function insertAttachment(
   });
 }
 
-export async function attachmentsOf(db: Database, documentId: number): Promise<AttachmentView[]> {
-  return db.rows(
+export async function attachmentsOf(work: Work, documentId: number): Promise<AttachmentView[]> {
+  return work.rows(
     `SELECT a.id, a.name, a.type, a.bytes, a.created_at AS at, p.name AS "by" FROM attachments a
        JOIN people p ON p.id = a.created_by WHERE a.document_id = $1 AND a.removed_at IS NULL ORDER BY a.id`,
     [documentId],
@@ -106,22 +98,16 @@ export async function attachmentsOf(db: Database, documentId: number): Promise<A
 }
 
 /** Takes a paper away from its document; what it was stays in the audit trail, and the file on disk. */
-export async function detach(
-  db: Database,
-  actor: Actor,
-  clientId: number,
-  attachmentId: number,
-): Promise<void> {
-  await db.write(async (tx) => {
-    const row = await db.row<{ document: number; name: string; hash: string }>(
+export async function detach(work: Work, clientId: number, attachmentId: number): Promise<void> {
+  await work.write(async (work) => {
+    const row = await work.row<{ document: number; name: string; hash: string }>(
       `SELECT document_id AS document, name, file_hash AS hash FROM attachments
        WHERE id = $1 AND client_id = $2 AND removed_at IS NULL`,
       [attachmentId, clientId],
-      tx,
     );
     if (!row) throw notFound("This paper");
-    await db.run("UPDATE attachments SET removed_at = $2 WHERE id = $1", [attachmentId, actor.at], tx);
-    await recordChange(db, tx, actor, {
+    await work.run("UPDATE attachments SET removed_at = $2 WHERE id = $1", [attachmentId, work.at]);
+    await work.record({
       client: clientId,
       action: "detach",
       entity: "document",
@@ -132,6 +118,6 @@ export async function detach(
 }
 
 /** The papers of a document go over to its corrected version. */
-export async function moveAttachments(db: Database, tx: Tx, from: number, to: number): Promise<void> {
-  await db.run("UPDATE attachments SET document_id = $2 WHERE document_id = $1", [from, to], tx);
+export async function moveAttachments(work: Writing, from: number, to: number): Promise<void> {
+  await work.run("UPDATE attachments SET document_id = $2 WHERE document_id = $1", [from, to]);
 }

@@ -2,9 +2,8 @@ import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { id } from "@fiscalon/contract/fields";
 import type { ChangeView } from "@fiscalon/contract/views";
-import type { AppContext } from "../../context.ts";
-import { clientParams, described } from "../../validation.ts";
-import { checkChain } from "./chain.ts";
+import { clientParams, described } from "../../base/validation.ts";
+import { checkChain } from "../../base/chain.ts";
 
 interface Query {
   before?: number;
@@ -12,7 +11,7 @@ interface Query {
   limit: number;
 }
 
-export async function auditRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+export async function auditRoutes(app: FastifyInstance): Promise<void> {
   app.get<{ Params: { id: number }; Querystring: Query }>(
     "/clients/:id/changes",
     {
@@ -27,7 +26,9 @@ export async function auditRoutes(app: FastifyInstance, { db }: AppContext): Pro
     },
     async (request): Promise<ChangeView[]> => {
       const { before, entity, limit } = request.query;
-      const rows = await db.rows<Omit<ChangeView, "before" | "after"> & { before: string; after: string }>(
+      const rows = await request.work.rows<
+        Omit<ChangeView, "before" | "after"> & { before: string; after: string }
+      >(
         `SELECT c.id, c.at, p.name AS "by", c.action, c.entity, c.entity_id AS entityId, c.before, c.after
          FROM changes c JOIN people p ON p.id = c.person_id
          WHERE c.client_id = $1 AND c.id < $2 AND ($3 = '' OR c.entity = $3) ORDER BY c.id DESC LIMIT $4`,
@@ -37,7 +38,9 @@ export async function auditRoutes(app: FastifyInstance, { db }: AppContext): Pro
     },
   );
 
-  app.get("/audit", { schema: described("Whether the audit trail is whole", "Audit") }, () => checkChain(db));
+  app.get("/audit", { schema: described("Whether the audit trail is whole", "Audit") }, (request) =>
+    checkChain(request.work),
+  );
 }
 
 function parsed(json: string | null): unknown {

@@ -1,11 +1,12 @@
 import { configFromEnvironment } from "../../config.ts";
 import { Database } from "../../db/database.ts";
-import { checkChain } from "./chain.ts";
+import { workOn } from "../../base/context.ts";
+import { checkChain } from "../../base/chain.ts";
 
 /** `npm run verify-audit`: says whether the audit trail is whole; ends with 1 where it is not. */
 const { dataDir, person } = configFromEnvironment(process.env);
 const db = await Database.open(dataDir, person);
-const { entries, unchained, broken, last } = await checkChain(db);
+const { entries, unchained, broken, last } = await checkChain(await workOn(db, dataDir)());
 await db.close();
 if (broken === null) {
   console.log(

@@ -1,3 +1,5 @@
+import { isOpenItem } from "@fiscalon/core/model/documentKinds";
+import { inKinds, whichWay } from "../../db/kindSql.ts";
 import { proposeMatches } from "@fiscalon/core/agree/bankMatching";
 import type {
   BankCandidates,
@@ -8,9 +10,9 @@ import type {
 } from "@fiscalon/core/agree/bankMatching";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { BankLinePage, BankLineView } from "@fiscalon/contract/bank";
-import type { Database, Tx } from "../../db/database.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
-import { OPEN_AMOUNT } from "../payments/postPayments.ts";
+import type { Work } from "../../base/work.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
+import { OPEN_AMOUNT } from "../../books/postPayments.ts";
 
 /** From this score on a proposal may be accepted without looking at each. */
 export const SURE = 85;
@@ -21,19 +23,13 @@ type LineRow = Omit<BankLineView, "proposals" | "label"> & {
 };
 
 /** Every open line of an account with its proposals. */
-export async function openLines(
-  db: Database,
-  setup: ClientSetup,
-  account: string,
-  tx?: Tx,
-): Promise<BankLineView[]> {
-  const lines = await db.rows<LineRow>(
+export async function openLines(work: Work, setup: ClientSetup, account: string): Promise<BankLineView[]> {
+  const lines = await work.rows<LineRow>(
     `SELECT id, date, amount, party, text, reference, state, entry_id AS entry, reason, NULL AS entryText
      FROM bank_lines WHERE client_id = $1 AND account = $2 AND state = 'open' ORDER BY date, id LIMIT 5000`,
     [setup.client.id, account],
-    tx,
   );
-  const candidates = await candidatesOf(db, setup, account, tx);
+  const candidates = await candidatesOf(work, setup, account);
   const proposals = proposeMatches(lines, candidates);
   const words = namesOf(candidates, setup);
   return lines.map(({ reason: _reason, entryText: _text, ...line }) => ({
@@ -45,13 +41,13 @@ export async function openLines(
 
 /** A page of the lines of an account. Open ones come with proposals. */
 export async function linePage(
-  db: Database,
+  work: Work,
   setup: ClientSetup,
   account: string,
   { state, offset, limit }: { state: BankLineView["state"]; offset: number; limit: number },
 ): Promise<BankLinePage> {
   if (state === "open") {
-    const all = await openLines(db, setup, account);
+    const all = await openLines(work, setup, account);
     return {
       total: all.length,
       sure: all.filter(isSure).length,
@@ -61,11 +57,11 @@ export async function linePage(
   }
   const where = "b.client_id = $1 AND b.account = $2 AND b.state = $3";
   const bind = [setup.client.id, account, state];
-  const totals = await db.row<{ total: number; sum: number }>(
+  const totals = await work.row<{ total: number; sum: number }>(
     `SELECT count(*) AS total, coalesce(sum(b.amount), 0) AS sum FROM bank_lines b WHERE ${where}`,
     bind,
   );
-  const rows = await db.rows<LineRow>(
+  const rows = await work.rows<LineRow>(
     `SELECT b.id, b.date, b.amount, b.party, b.text, b.reference, b.state, b.entry_id AS entry, b.reason, e.text AS entryText
      FROM bank_lines b LEFT JOIN entries e ON e.id = b.entry_id
      WHERE ${where} ORDER BY b.date DESC, b.id DESC LIMIT $4 OFFSET $5`,
@@ -92,14 +88,9 @@ export function isSure({ proposals }: Pick<BankLineView, "proposals">): boolean 
 }
 
 /** Everything a line of the account could be. */
-async function candidatesOf(
-  db: Database,
-  setup: ClientSetup,
-  account: string,
-  tx?: Tx,
-): Promise<BankCandidates> {
+async function candidatesOf(work: Work, setup: ClientSetup, account: string): Promise<BankCandidates> {
   const client = setup.client.id;
-  const entries = await db.rows<OpenEntry>(
+  const entries = await work.rows<OpenEntry>(
     `SELECT e.id AS entry, e.date, sum(p.amount) AS amount, e.text, coalesce(c.name, q.name, '') AS party
      FROM entries e JOIN postings p ON p.entry_id = e.id AND p.live = 1 AND p.account_id = $2
        LEFT JOIN documents d ON d.id = e.document_id LEFT JOIN contacts c ON c.id = d.contact_id
@@ -108,36 +99,40 @@ async function candidatesOf(
        AND NOT EXISTS (SELECT 1 FROM bank_lines b WHERE b.entry_id = e.id AND b.account = $3)
      GROUP BY e.id ORDER BY e.date, e.id`,
     [client, setup.accountIds.get(account) ?? 0, account],
-    tx,
   );
-  const documents = await db.rows<OpenDocument>(
+  const documents = await work.rows<OpenDocument>(
     `SELECT * FROM (SELECT d.id AS document, d.number, d.date, d.contact_id AS contact, coalesce(c.name, '') AS party,
-       CASE WHEN d.kind IN ('sales-invoice', 'purchase-credit-note') THEN 1 ELSE -1 END * ${OPEN_AMOUNT} AS amount
+       ${whichWay("d.kind")} * ${OPEN_AMOUNT} AS amount
      FROM documents d LEFT JOIN contacts c ON c.id = d.contact_id
      WHERE d.client_id = $1 AND d.state = 'posted' AND d.currency = $2
-       AND d.kind IN ('sales-invoice', 'sales-credit-note', 'purchase-bill', 'purchase-credit-note', 'import-declaration', 'self-billed-bill'))
+       AND ${inKinds("d.kind", (_, kind) => isOpenItem(kind))})
      WHERE amount <> 0 ORDER BY date, document`,
     [client, setup.client.currency],
-    tx,
   );
-  return { entries, documents, taxes: await openTaxes(db, setup, tx) };
+  return { entries, documents, taxes: await openTaxes(work, setup) };
+}
+
+/** Words the authority of a registration is known by on a bank line. */
+function bankNamesOf({ packs }: Work, { registrations }: ClientSetup, id: number): readonly string[] {
+  const r = registrations.find((one) => one.id === id);
+  return r ? packs.byId(r.pack).bankNames : [];
 }
 
 /** Filed returns whose money has not moved in full. */
-async function openTaxes(db: Database, setup: ClientSetup, tx?: Tx): Promise<OpenTax[]> {
-  const rows = await db.rows<{ registration: number; period: string; owed: number }>(
+async function openTaxes(work: Work, setup: ClientSetup): Promise<OpenTax[]> {
+  const rows = await work.rows<{ registration: number; period: string; owed: number }>(
     `SELECT r.registration_id AS registration, r.period_end AS period, r.net - coalesce(sum(CASE t.kind
        WHEN 'payment' THEN t.amount WHEN 'refund' THEN -t.amount ELSE -t.amount END), 0) AS owed
      FROM returns r LEFT JOIN tax_payments t ON t.registration_id = r.registration_id AND t.period_end = r.period_end
      WHERE r.client_id = $1 AND r.state IN ('filed', 'settled') GROUP BY r.id HAVING owed <> 0 ORDER BY r.period_end`,
     [setup.client.id],
-    tx,
   );
   return rows.map(({ registration, period, owed }) => ({
     registration,
     period,
     levy: setup.registrations.find(({ id }) => id === registration)?.levies.join(", ") ?? "",
     amount: -owed,
+    names: bankNamesOf(work, setup, registration),
   }));
 }
 

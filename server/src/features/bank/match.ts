@@ -1,14 +1,12 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import type { BankLineView, MatchBody } from "@fiscalon/contract/bank";
-import { recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
-import { notFound } from "../../errors.ts";
-import { loadSetup, registrationIn } from "../clients/loadSetup.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
-import { postDocuments } from "../documents/postDocuments.ts";
-import { postPayments } from "../payments/postPayments.ts";
+import type { Work, Writing } from "../../base/work.ts";
+import { notFound } from "../../base/errors.ts";
+import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
+import { postDocuments } from "../../books/postDocuments.ts";
+import { postPayments } from "../../books/postPayments.ts";
 import { paymentFrom } from "../payments/service.ts";
 import { nextInSeries } from "../series/service.ts";
 import { recordTaxPayment } from "../settle/service.ts";
@@ -21,28 +19,26 @@ type Line = Pick<BankLineView, "id" | "date" | "amount" | "party" | "text" | "re
 
 /** Says what a line of the bank is; what is not in the books yet is posted with it. */
 export async function matchLine(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   lineId: number,
   body: MatchBody,
 ): Promise<void> {
-  await db.write(async (tx) => {
-    const setup = await loadSetup(db, clientId, tx);
-    await matchOne(db, tx, actor, setup, await openLine(db, tx, clientId, lineId), body);
+  await work.write(async (work) => {
+    const setup = await loadSetup(work, clientId);
+    await matchOne(work, setup, await openLine(work, clientId, lineId), body);
   });
 }
 
 /** Accepts the best proposal of every line where nothing else comes near. */
 export async function acceptSure(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   account: string,
 ): Promise<{ accepted: number }> {
-  return db.write(async (tx) => {
-    const setup = await loadSetup(db, clientId, tx);
-    const lines = (await openLines(db, setup, account, tx)).filter(isSure);
+  return work.write(async (work) => {
+    const setup = await loadSetup(work, clientId);
+    const lines = (await openLines(work, setup, account)).filter(isSure);
     for (const line of lines) {
       const [best] = line.proposals;
       if (!best) continue;
@@ -56,32 +52,24 @@ export async function acceptSure(
           : best.kind === "tax"
             ? { tax: { registration: best.registration, period: best.period } }
             : { entry: best.entry };
-      await matchOne(db, tx, actor, setup, await openLine(db, tx, clientId, line.id), body);
+      await matchOne(work, setup, await openLine(work, clientId, line.id), body);
     }
     return { accepted: lines.length };
   });
 }
 
 /** Takes a match back. What was posted with it stays and can be taken out by itself. */
-export async function unmatchLine(
-  db: Database,
-  actor: Actor,
-  clientId: number,
-  lineId: number,
-): Promise<void> {
-  await db.write(async (tx) => {
-    const line = await db.row<{ state: string; entry: number | null }>(
+export async function unmatchLine(work: Work, clientId: number, lineId: number): Promise<void> {
+  await work.write(async (work) => {
+    const line = await work.row<{ state: string; entry: number | null }>(
       "SELECT state, entry_id AS entry FROM bank_lines WHERE id = $1 AND client_id = $2",
       [lineId, clientId],
-      tx,
     );
     if (!line) throw notFound("This line");
-    await db.run(
-      "UPDATE bank_lines SET state = 'open', entry_id = NULL, reason = NULL WHERE id = $1",
-      [lineId],
-      tx,
-    );
-    await recordChange(db, tx, actor, {
+    await work.run("UPDATE bank_lines SET state = 'open', entry_id = NULL, reason = NULL WHERE id = $1", [
+      lineId,
+    ]);
+    await work.record({
       client: clientId,
       action: "unmatch",
       entity: "bank-line",
@@ -91,12 +79,11 @@ export async function unmatchLine(
   });
 }
 
-async function openLine(db: Database, tx: Tx, clientId: number, lineId: number): Promise<Line> {
-  const line = await db.row<Line & { state: string }>(
+async function openLine(work: Writing, clientId: number, lineId: number): Promise<Line> {
+  const line = await work.row<Line & { state: string }>(
     `SELECT id, account, external_id AS externalId, date, amount, party, text, reference, state FROM bank_lines
      WHERE id = $1 AND client_id = $2`,
     [lineId, clientId],
-    tx,
   );
   if (!line) throw notFound("This line");
   if (line.state !== "open")
@@ -104,29 +91,17 @@ async function openLine(db: Database, tx: Tx, clientId: number, lineId: number):
   return line;
 }
 
-async function matchOne(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
-  setup: ClientSetup,
-  line: Line,
-  body: MatchBody,
-): Promise<void> {
+async function matchOne(work: Writing, setup: ClientSetup, line: Line, body: MatchBody): Promise<void> {
   if (body.ignore !== undefined) {
-    await db.run(
-      "UPDATE bank_lines SET state = 'ignored', reason = $2 WHERE id = $1",
-      [line.id, body.ignore],
-      tx,
-    );
+    await work.run("UPDATE bank_lines SET state = 'ignored', reason = $2 WHERE id = $1", [
+      line.id,
+      body.ignore,
+    ]);
   } else {
-    const entry = await entryFor(db, tx, actor, setup, line, body);
-    await db.run(
-      "UPDATE bank_lines SET state = 'matched', entry_id = $2 WHERE id = $1",
-      [line.id, entry],
-      tx,
-    );
+    const entry = await entryFor(work, setup, line, body);
+    await work.run("UPDATE bank_lines SET state = 'matched', entry_id = $2 WHERE id = $1", [line.id, entry]);
   }
-  await recordChange(db, tx, actor, {
+  await work.record({
     client: setup.client.id,
     action: "match",
     entity: "bank-line",
@@ -136,34 +111,20 @@ async function matchOne(
 }
 
 /** The entry that a line is, posted now where it is not in the books yet. */
-async function entryFor(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
-  setup: ClientSetup,
-  line: Line,
-  body: MatchBody,
-): Promise<number> {
-  if (body.entry !== undefined) return knownEntry(db, tx, setup, line, body.entry);
-  if (body.documents) return paymentEntry(db, tx, actor, setup, line, body.documents, body.contact ?? null);
-  if (body.tax) return taxEntry(db, tx, actor, setup, line, body.tax);
-  if (body.post) return postedEntry(db, tx, actor, setup, line, body.post);
+async function entryFor(work: Writing, setup: ClientSetup, line: Line, body: MatchBody): Promise<number> {
+  if (body.entry !== undefined) return knownEntry(work, setup, line, body.entry);
+  if (body.documents) return paymentEntry(work, setup, line, body.documents, body.contact ?? null);
+  if (body.tax) return taxEntry(work, setup, line, body.tax);
+  if (body.post) return postedEntry(work, setup, line, body.post);
   throw new FiscalError("bank/nothing", "Say what this line is.");
 }
 
-async function knownEntry(
-  db: Database,
-  tx: Tx,
-  setup: ClientSetup,
-  line: Line,
-  entry: number,
-): Promise<number> {
-  const row = await db.row<{ amount: number | null; taken: number }>(
+async function knownEntry(work: Writing, setup: ClientSetup, line: Line, entry: number): Promise<number> {
+  const row = await work.row<{ amount: number | null; taken: number }>(
     `SELECT (SELECT sum(p.amount) FROM postings p WHERE p.entry_id = e.id AND p.live = 1 AND p.account_id = $3) AS amount,
        EXISTS (SELECT 1 FROM bank_lines b WHERE b.entry_id = e.id AND b.account = $4) AS taken
      FROM entries e WHERE e.id = $1 AND e.client_id = $2 AND e.live = 1`,
     [entry, setup.client.id, setup.accountIds.get(line.account) ?? 0, line.account],
-    tx,
   );
   if (!row) throw notFound("This entry");
   if (row.taken === 1)
@@ -186,9 +147,7 @@ async function knownEntry(
 }
 
 async function paymentEntry(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   setup: ClientSetup,
   line: Line,
   documents: NonNullable<MatchBody["documents"]>,
@@ -198,7 +157,7 @@ async function paymentEntry(
   const payment = paymentFrom(
     {
       kind,
-      number: await nextInSeries(db, tx, setup.client.id, kind),
+      number: await nextInSeries(work, setup.client.id, kind),
       date: line.date,
       contact,
       account: line.account,
@@ -208,32 +167,28 @@ async function paymentEntry(
     },
     setup,
   );
-  const [id = 0] = await postPayments(db, tx, actor, setup, [payment]);
-  return entryOf(db, tx, "payment_id", id);
+  const [id = 0] = await postPayments(work, setup, [payment]);
+  return entryOf(work, "payment_id", id);
 }
 
 async function taxEntry(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   setup: ClientSetup,
   line: Line,
   { registration, period }: NonNullable<MatchBody["tax"]>,
 ): Promise<number> {
-  await recordTaxPayment(db, tx, actor, setup, registrationIn(setup, String(registration)), period, {
+  await recordTaxPayment(work, setup, registrationIn(setup, String(registration)), period, {
     date: line.date,
     kind: line.amount < 0 ? "payment" : "refund",
     amount: formatAmount(Math.abs(line.amount), setup.plain.digits),
     reference: line.reference || line.text.slice(0, 200),
   });
-  return db.lastId("entries", tx);
+  return work.lastId("entries");
 }
 
 /** Money for something no document stands for yet: a sale or an expense paid at once, or a journal without a code. */
 async function postedEntry(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   setup: ClientSetup,
   line: Line,
   { account, code, text }: NonNullable<MatchBody["post"]>,
@@ -248,11 +203,11 @@ async function postedEntry(
         { text: words, amount: formatAmount(line.amount, digits), account: line.account },
         { text: words, amount: formatAmount(-line.amount, digits), account },
       ];
-  const [id = 0] = await postDocuments(db, tx, actor, setup, [
+  const [id = 0] = await postDocuments(work, setup, [
     {
       input: {
         kind,
-        number: await nextInSeries(db, tx, setup.client.id, kind),
+        number: await nextInSeries(work, setup.client.id, kind),
         date: line.date,
         prices: "inclusive",
         ...(code ? { paidThrough: line.account } : {}),
@@ -263,19 +218,10 @@ async function postedEntry(
       sourceKey: `bank-line:${line.account}:${line.externalId}`,
     },
   ]);
-  return entryOf(db, tx, "document_id", id);
+  return entryOf(work, "document_id", id);
 }
 
-async function entryOf(
-  db: Database,
-  tx: Tx,
-  column: "payment_id" | "document_id",
-  id: number,
-): Promise<number> {
-  const row = await db.row<{ id: number }>(
-    `SELECT max(id) AS id FROM entries WHERE ${column} = $1`,
-    [id],
-    tx,
-  );
+async function entryOf(work: Writing, column: "payment_id" | "document_id", id: number): Promise<number> {
+  const row = await work.row<{ id: number }>(`SELECT max(id) AS id FROM entries WHERE ${column} = $1`, [id]);
   return row?.id ?? 0;
 }

@@ -4,10 +4,9 @@ import { FiscalError } from "@fiscalon/core/errors";
 import { acceptBody, bankAccountBody, matchBody } from "@fiscalon/contract/bank";
 import type { BankLineView, MatchBody } from "@fiscalon/contract/bank";
 import { id } from "@fiscalon/contract/fields";
-import { actorNow } from "../../actor.ts";
-import type { AppContext } from "../../context.ts";
-import { clientParams, described } from "../../validation.ts";
-import { loadSetup } from "../clients/loadSetup.ts";
+import type { AppContext } from "../../base/context.ts";
+import { clientParams, described } from "../../base/validation.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
 import { bankAccounts, connectAccount, fetchAccount } from "./accounts.ts";
 import { linePage } from "./lines.ts";
 import { acceptSure, matchLine, unmatchLine } from "./match.ts";
@@ -19,26 +18,26 @@ type Line = { Params: { id: number; line: number } };
 const accountParams = Joi.object({ id: id.required(), account: Joi.string().max(20).required() });
 const lineParams = Joi.object({ id: id.required(), line: id.required() });
 
-export async function bankRoutes(app: FastifyInstance, { db, bank }: AppContext): Promise<void> {
+export async function bankRoutes(app: FastifyInstance, { bank }: AppContext): Promise<void> {
   app.get<Id>(
     "/clients/:id/bank",
     { schema: described("Bank accounts and how far they are matched", "Bank", { params: clientParams }) },
-    (request) => bankAccounts(db, request.params.id),
+    (request) => bankAccounts(request.work, request.params.id),
   );
 
   app.post<Id & { Body: { account: string; number: string } }>(
     "/clients/:id/bank",
     { schema: described("Connect a bank account", "Bank", { params: clientParams, body: bankAccountBody }) },
     async (request, reply) => {
-      await connectAccount(db, actorNow(), request.params.id, bank(), request.body);
-      return reply.status(201).send(await bankAccounts(db, request.params.id));
+      await connectAccount(request.work, request.params.id, bank(), request.body);
+      return reply.status(201).send(await bankAccounts(request.work, request.params.id));
     },
   );
 
   app.post<Account>(
     "/clients/:id/bank/:account/fetch",
     { schema: described("Fetch what is new from the bank", "Bank", { params: accountParams }) },
-    (request) => fetchAccount(db, actorNow(), request.params.id, bank(), request.params.account),
+    (request) => fetchAccount(request.work, request.params.id, bank(), request.params.account),
   );
 
   app.post<Account>(
@@ -52,9 +51,9 @@ export async function bankRoutes(app: FastifyInstance, { db, bank }: AppContext)
       const file = await request.file();
       if (!file) throw new FiscalError("imports/no-file", "Choose a file.", "file");
       const { id: clientId, account } = request.params;
-      const setup = await loadSetup(db, clientId);
+      const setup = await loadSetup(request.work, clientId);
       const statements = statementsIn(await file.toBuffer(), setup.client.currency);
-      return takeStatements(db, actorNow(), clientId, account, statements, file.filename.slice(0, 200));
+      return takeStatements(request.work, clientId, account, statements, file.filename.slice(0, 200));
     },
   );
 
@@ -72,7 +71,7 @@ export async function bankRoutes(app: FastifyInstance, { db, bank }: AppContext)
     },
     async (request) => {
       const { id: clientId, account } = request.params;
-      return linePage(db, await loadSetup(db, clientId), account, request.query);
+      return linePage(request.work, await loadSetup(request.work, clientId), account, request.query);
     },
   );
 
@@ -84,14 +83,14 @@ export async function bankRoutes(app: FastifyInstance, { db, bank }: AppContext)
         body: acceptBody,
       }),
     },
-    (request) => acceptSure(db, actorNow(), request.params.id, request.body.account),
+    (request) => acceptSure(request.work, request.params.id, request.body.account),
   );
 
   app.post<Line & { Body: MatchBody }>(
     "/clients/:id/bank-lines/:line/match",
     { schema: described("Say what a line of the bank is", "Bank", { params: lineParams, body: matchBody }) },
     async (request, reply) => {
-      await matchLine(db, actorNow(), request.params.id, request.params.line, request.body);
+      await matchLine(request.work, request.params.id, request.params.line, request.body);
       return reply.status(204).send();
     },
   );
@@ -100,7 +99,7 @@ export async function bankRoutes(app: FastifyInstance, { db, bank }: AppContext)
     "/clients/:id/bank-lines/:line/unmatch",
     { schema: described("Take a match back", "Bank", { params: lineParams }) },
     async (request, reply) => {
-      await unmatchLine(db, actorNow(), request.params.id, request.params.line);
+      await unmatchLine(request.work, request.params.id, request.params.line);
       return reply.status(204).send();
     },
   );

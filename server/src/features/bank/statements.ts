@@ -5,11 +5,9 @@ import { readStatement } from "@fiscalon/core/formats/bank/readStatement";
 import { FiscalError } from "@fiscalon/core/errors";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { StatementReport } from "@fiscalon/contract/bank";
-import { made, recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
-import { loadSetup } from "../clients/loadSetup.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
+import type { Work, Writing } from "../../base/work.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 import { decoded, encodingOf, refuseForeignFile } from "../imports/files.ts";
 
 /** Reads a statement file of any known format. */
@@ -25,19 +23,18 @@ export function statementsIn(content: Buffer, currency: string): BankStatement[]
 
 /** Takes the lines of statements in; those that are there already are skipped, however often they come. */
 export async function takeStatements(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   account: string,
   statements: readonly BankStatement[],
   source: string,
 ): Promise<StatementReport> {
-  return db.write(async (tx) => {
-    const setup = await loadSetup(db, clientId, tx);
+  return work.write(async (work) => {
+    const setup = await loadSetup(work, clientId);
     const report: StatementReport = { lines: 0, fresh: 0, alreadyThere: 0, notices: [] };
     for (const statement of statements) {
       refuseOther(statement, setup, account);
-      const fresh = await insertLines(db, tx, actor, clientId, account, statement, source);
+      const fresh = await insertLines(work, clientId, account, statement, source);
       report.lines += statement.lines.length;
       report.fresh += fresh;
       report.alreadyThere += statement.lines.length - fresh;
@@ -48,7 +45,7 @@ export async function takeStatements(
         );
       }
     }
-    await recordChange(db, tx, actor, {
+    await work.record({
       client: clientId,
       action: "receive",
       entity: "bank-statement",
@@ -75,26 +72,23 @@ function refuseOther(
 }
 
 async function insertLines(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   clientId: number,
   account: string,
   { lines }: BankStatement,
   source: string,
 ): Promise<number> {
-  const before = await db.row<{ count: number }>(COUNT, [clientId, account], tx);
-  const { createdAt, createdBy } = made(actor);
+  const before = await work.row<{ count: number }>(COUNT, [clientId, account]);
+  const { createdAt, createdBy } = work.made;
   const rows = lines.map((line) => [line.id, line.date, line.amount, line.party, line.text, line.reference]);
-  await db.run(
+  await work.run(
     `INSERT OR IGNORE INTO bank_lines
        (client_id, account, source, state, created_at, created_by, external_id, date, amount, party, text, reference)
      SELECT $1, $2, $3, 'open', $4, $5, value ->> 0, value ->> 1, value ->> 2, value ->> 3, value ->> 4, value ->> 5
      FROM json_each($6)`,
     [clientId, account, source, createdAt, createdBy, JSON.stringify(rows)],
-    tx,
   );
-  const after = await db.row<{ count: number }>(COUNT, [clientId, account], tx);
+  const after = await work.row<{ count: number }>(COUNT, [clientId, account]);
   return (after?.count ?? 0) - (before?.count ?? 0);
 }
 

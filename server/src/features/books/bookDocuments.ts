@@ -1,12 +1,11 @@
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { BookDocument } from "@fiscalon/contract/document";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
+import type { Writing } from "../../base/work.ts";
 import type { Progress } from "../../jobs/task.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
-import { endEffects, postDocuments } from "../documents/postDocuments.ts";
-import type { NewDocument } from "../documents/postDocuments.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
+import { endEffects, postDocuments } from "../../books/postDocuments.ts";
+import type { NewDocument } from "../../books/postDocuments.ts";
 import { placedAt } from "./pointers.ts";
 import type { PlacedRows } from "./pointers.ts";
 
@@ -18,9 +17,7 @@ export type Numbered = { document: BookDocument; index: number };
 
 /** Posts documents of a book file, and takes those out that were void. Errors carry the path in the file. */
 export async function postAll(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   setup: ClientSetup,
   documents: readonly Numbered[],
   refs: Refs,
@@ -31,9 +28,9 @@ export async function postAll(
     const batch = documents.slice(at, at + CHUNK);
     const prepared = batch.map(({ document, index }) => newDocument(document, index, refs));
     try {
-      const ids = await postDocuments(db, tx, actor, setup, prepared);
+      const ids = await postDocuments(work, setup, prepared);
       batch.forEach(({ index }, of) => (refs.placed.documents[index] = ids[of] ?? 0));
-      await takeOut(db, tx, actor, batch, ids);
+      await takeOut(work, batch, ids);
     } catch (error) {
       throw located(error, batch, prepared, setup);
     }
@@ -41,27 +38,19 @@ export async function postAll(
 }
 
 /** Documents that were void stay on record, with the reason and their number. */
-async function takeOut(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
-  batch: readonly Numbered[],
-  ids: readonly number[],
-): Promise<void> {
+async function takeOut(work: Writing, batch: readonly Numbered[], ids: readonly number[]): Promise<void> {
   const out = batch.flatMap(({ document }, at) =>
     document.void === undefined ? [] : [{ id: ids[at] ?? 0, reason: document.void }],
   );
   if (out.length === 0) return;
   await endEffects(
-    db,
-    tx,
+    work,
     out.map(({ id }) => id),
   );
-  await db.run(
+  await work.run(
     `UPDATE documents SET state = 'void', ended_at = $2, ended_by = $3, end_reason = t.value ->> 'reason'
      FROM json_each($1) t WHERE documents.id = t.value ->> 'id'`,
-    [JSON.stringify(out), actor.at, actor.person],
-    tx,
+    [JSON.stringify(out), work.at, work.person],
   );
 }
 

@@ -2,23 +2,21 @@ import type { BookSeries, BookTemplate } from "@fiscalon/contract/book";
 import type { NumberedKind } from "@fiscalon/contract/series";
 import type { DocumentBody } from "@fiscalon/contract/document";
 import type { Rhythm } from "@fiscalon/contract/templates";
-import { made } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
+import type { Work, Writing } from "../../base/work.ts";
 import { writeTemplate } from "../templates/service.ts";
 
 /** Series of numbers and kept documents, as the book file holds them. */
 export async function extrasOfBook(
-  db: Database,
+  work: Work,
   clientId: number,
   contacts: ReadonlyMap<number, string>,
   places: ReadonlyMap<number, string>,
 ): Promise<{ series?: BookSeries[]; templates?: BookTemplate[] }> {
-  const series = await db.rows<BookSeries>(
+  const series = await work.rows<BookSeries>(
     "SELECT kind, prefix, digits FROM series WHERE client_id = $1 ORDER BY kind",
     [clientId],
   );
-  const templates = await db.rows<{
+  const templates = await work.rows<{
     name: string;
     body: string;
     every: Rhythm | null;
@@ -55,19 +53,16 @@ export async function extrasOfBook(
 
 /** Puts series and kept documents of a book file in their tables. */
 export async function addExtras(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   clientId: number,
   { series = [], templates = [] }: { series?: BookSeries[]; templates?: BookTemplate[] },
   refs: { contacts: ReadonlyMap<string, number>; places: ReadonlyMap<string, number> },
 ): Promise<void> {
-  const { createdAt, createdBy } = made(actor);
+  const { createdAt, createdBy } = work.made;
   for (const { kind, prefix, digits } of series) {
-    await db.run(
+    await work.run(
       "INSERT INTO series (client_id, kind, prefix, digits, created_at, created_by) VALUES ($1, $2, $3, $4, $5, $6)",
       [clientId, kind satisfies NumberedKind, prefix, digits, createdAt, createdBy],
-      tx,
     );
   }
   for (const { document, begins, byItself = false, ...template } of templates) {
@@ -76,7 +71,7 @@ export async function addExtras(
       contact: document.contact ? (refs.contacts.get(document.contact) ?? null) : null,
       place: document.place ? (refs.places.get(document.place) ?? null) : null,
     };
-    await writeTemplate(db, tx, actor, clientId, {
+    await writeTemplate(work, clientId, {
       ...template,
       document: own,
       begins: begins ?? template.nextOn,

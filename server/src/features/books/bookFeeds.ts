@@ -1,32 +1,30 @@
 import { tradingDay } from "@fiscalon/core/calendar/tradingDay";
 import { FiscalError } from "@fiscalon/core/errors";
-import type { TerminalMapping, TerminalTransaction } from "@fiscalon/core/feeds/terminalDay";
+import type { TerminalMapping, TerminalTransaction } from "@fiscalon/core/formats/terminal/terminalDay";
 import { formatAmount, parseAmount } from "@fiscalon/core/money/amount";
 import type { BookFile } from "@fiscalon/contract/book";
 import type { BookBank, BookTerminal } from "@fiscalon/contract/bookFeeds";
-import { made } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
+import type { Work, Writing } from "../../base/work.ts";
 import { groupBy } from "../../groupBy.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 import { insertTerminal } from "../terminals/service.ts";
 import { placedAt, pointerTo } from "./pointers.ts";
 import type { PlacedRows, RowsOf } from "./pointers.ts";
 
 /** Accounts of the bank with their lines, and what each line is. The consent to read them stays behind. */
 export async function bankOfBook(
-  db: Database,
+  work: Work,
   { client, plain }: ClientSetup,
   rowsOf: RowsOf,
 ): Promise<BookBank[]> {
-  const accounts = await db.rows<{ account: string; number: string | null }>(
+  const accounts = await work.rows<{ account: string; number: string | null }>(
     `SELECT x.account, b.number FROM (SELECT account FROM bank_accounts WHERE client_id = $1
        UNION SELECT account FROM bank_lines WHERE client_id = $1) x
      LEFT JOIN bank_accounts b ON b.client_id = $1 AND b.account = x.account ORDER BY x.account`,
     [client.id],
   );
   const lines = groupBy(
-    await db.rows<{
+    await work.rows<{
       account: string;
       id: string;
       date: string;
@@ -70,11 +68,11 @@ export async function bankOfBook(
 
 /** Card terminals with what they took. The operator's token stays behind. */
 export async function terminalsOfBook(
-  db: Database,
+  work: Work,
   { client, plain }: ClientSetup,
   rowsOf: RowsOf,
 ): Promise<BookTerminal[]> {
-  const terminals = await db.rows<
+  const terminals = await work.rows<
     Omit<BookTerminal, "mapping" | "transactions"> & { own: number; mapping: string }
   >(
     `SELECT id AS own, merchant, name, zone, cut_off AS cutOff, start, mapping, cursor AS seenTo,
@@ -85,7 +83,7 @@ export async function terminalsOfBook(
   const money = (amount: number) => formatAmount(amount, plain.digits);
   return Promise.all(
     terminals.map(async ({ own, mapping, ...terminal }) => {
-      const rows = await db.rows<{ payload: string; document: number | null }>(
+      const rows = await work.rows<{ payload: string; document: number | null }>(
         "SELECT payload, document_id AS document FROM terminal_transactions WHERE terminal_id = $1 ORDER BY id",
         [own],
       );
@@ -114,24 +112,21 @@ export async function terminalsOfBook(
 
 /** Puts accounts of the bank and their lines in their tables, after everything they are matched with. */
 export async function addBank(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   setup: ClientSetup,
   { bank = [] }: BookFile,
   placed: PlacedRows,
 ): Promise<void> {
-  const { createdAt, createdBy } = made(actor);
+  const { createdAt, createdBy } = work.made;
   for (const [index, { account, number, lines }] of bank.entries()) {
     if (!setup.accountIds.has(account)) {
       const words = `There is no account ${account}.`;
       throw new FiscalError("ledger/unknown-account", words, `bank[${index}].account`);
     }
     if (number !== undefined) {
-      await db.run(
+      await work.run(
         "INSERT INTO bank_accounts (client_id, account, number, created_at, created_by) VALUES ($1, $2, $3, $4, $5)",
         [setup.client.id, account, number, createdAt, createdBy],
-        tx,
       );
     }
     const rows = lines.map(({ entry, ignored, amount, ...line }, at) => ({
@@ -140,7 +135,7 @@ export async function addBank(
       of: entry === undefined ? null : placedAt(placed, entry, `bank[${index}].lines[${at}].entry`),
       ignored: ignored ?? null,
     }));
-    await db.run(
+    await work.run(
       `INSERT INTO bank_lines (client_id, account, created_at, created_by, external_id, date, amount, party, text,
          reference, source, reason, entry_id, state)
        SELECT $1, $2, $3, $4, l.value ->> 'id', l.value ->> 'date', l.value ->> 'amount', l.value ->> 'party',
@@ -151,16 +146,13 @@ export async function addBank(
            = l.value ->> '$.of.id'
        ORDER BY l.key`,
       [setup.client.id, account, createdAt, createdBy, JSON.stringify(rows)],
-      tx,
     );
   }
 }
 
 /** Puts terminals and what they took in their tables, each transaction with the summary it is in. */
 export async function addTerminals(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   setup: ClientSetup,
   { terminals = [] }: BookFile,
   placed: PlacedRows,
@@ -169,12 +161,12 @@ export async function addTerminals(
   const money = (amount: string) => parseAmount(amount, digits);
   for (const [index, { transactions, seenTo, payoutsSeenTo, ...terminal }] of terminals.entries()) {
     const path = `terminals[${index}]`;
-    const id = await insertTerminal(db, tx, actor, setup, { ...terminal, token: "" }, path);
-    await db.run(
-      "UPDATE terminals SET cursor = $2, payout_cursor = $3 WHERE id = $1",
-      [id, seenTo, payoutsSeenTo],
-      tx,
-    );
+    const id = await insertTerminal(work, setup, { ...terminal, token: "" }, path);
+    await work.run("UPDATE terminals SET cursor = $2, payout_cursor = $3 WHERE id = $1", [
+      id,
+      seenTo,
+      payoutsSeenTo,
+    ]);
     const rows = transactions.map(({ document, ...one }, at) => ({
       payload: {
         ...one,
@@ -188,13 +180,12 @@ export async function addTerminals(
       document:
         document === undefined ? null : placedAt(placed, document, `${path}.transactions[${at}].document`).id,
     }));
-    await db.run(
+    await work.run(
       `INSERT INTO terminal_transactions (terminal_id, created_at, external_id, at, day, payload, document_id)
        SELECT $1, $2, value ->> '$.payload.id', value ->> '$.payload.at', value ->> 'day', value -> 'payload',
          value ->> 'document'
        FROM json_each($3) ORDER BY key`,
-      [id, actor.at, JSON.stringify(rows)],
-      tx,
+      [id, work.at, JSON.stringify(rows)],
     );
   }
 }

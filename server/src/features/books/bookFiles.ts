@@ -2,9 +2,7 @@ import { createHash } from "node:crypto";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import type { BookFile } from "@fiscalon/contract/book";
 import type { BookImport, BookPaper } from "@fiscalon/contract/bookFeeds";
-import type { Actor } from "../../actor.ts";
-import { made } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
+import type { Work, Writing } from "../../base/work.ts";
 import type { ImportRecord } from "../../db/models.ts";
 import { groupBy } from "../../groupBy.ts";
 import { insertAttachment, typeOf } from "../attachments/service.ts";
@@ -15,8 +13,8 @@ import type { PlacedRows } from "./pointers.ts";
 const MOST_BYTES = 140 * 1024 * 1024;
 
 /** Papers beside documents that count, by document. */
-export async function papersByDocument(db: Database, clientId: number): Promise<Map<number, BookPaper[]>> {
-  const rows = await db.rows<{ document: number; name: string; file: string }>(
+export async function papersByDocument(work: Work, clientId: number): Promise<Map<number, BookPaper[]>> {
+  const rows = await work.rows<{ document: number; name: string; file: string }>(
     `SELECT document_id AS document, name, file_hash AS file FROM attachments
      WHERE client_id = $1 AND removed_at IS NULL ORDER BY id`,
     [clientId],
@@ -27,10 +25,10 @@ export async function papersByDocument(db: Database, clientId: number): Promise<
 
 /** Imports that are in the books. */
 export async function importsOfBook(
-  db: Database,
+  work: Work,
   clientId: number,
 ): Promise<{ ids: number[]; imports: BookImport[] }> {
-  const found = await db.models.imports.findAll({ where: { clientId, state: "posted" }, order: ["id"] });
+  const found = await work.models.imports.findAll({ where: { clientId, state: "posted" }, order: ["id"] });
   const rows = found.map((row) => row.get({ plain: true }) as ImportRecord & { id: number });
   return {
     ids: rows.map(({ id }) => id),
@@ -99,9 +97,7 @@ function contentOf(contents: ReadonlyMap<string, Buffer>, hash: string, field: s
 
 /** Puts the papers of a book file beside their documents. */
 export async function addPapers(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   clientId: number,
   book: BookFile,
   contents: ReadonlyMap<string, Buffer>,
@@ -112,7 +108,7 @@ export async function addPapers(
       const field = `documents[${index}].papers[${at}].file`;
       const content = contentOf(contents, file, field);
       const type = withinField(`documents[${index}].papers[${at}]`, () => typeOf(content));
-      await insertAttachment(db, tx, actor, clientId, placed.documents[index] ?? 0, {
+      await insertAttachment(work, clientId, placed.documents[index] ?? 0, {
         hash: file,
         name,
         type,
@@ -124,9 +120,7 @@ export async function addPapers(
 
 /** The imports of a book file, before their documents. Returns their ids by row. */
 export async function addImports(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   clientId: number,
   book: BookFile,
   contents: ReadonlyMap<string, Buffer>,
@@ -134,7 +128,7 @@ export async function addImports(
   const ids: number[] = [];
   for (const [index, { name, file, ...one }] of (book.imports ?? []).entries()) {
     const documents = (book.documents ?? []).filter(({ origin }) => origin?.import === `/imports/${index}`);
-    const row = await db.models.imports.create(
+    const row = await work.models.imports.create(
       {
         clientId,
         ...one,
@@ -144,9 +138,9 @@ export async function addImports(
         state: "posted",
         documents: documents.length,
         rejectedHash: null,
-        ...made(actor),
+        ...work.made,
       },
-      { transaction: tx },
+      work.options,
     );
     ids.push(row.id);
   }

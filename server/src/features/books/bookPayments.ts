@@ -1,18 +1,17 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import { allocationSign } from "@fiscalon/core/ledger/paymentPostings";
-import type { PaymentKind } from "@fiscalon/core/ledger/paymentPostings";
+import type { PaymentKind } from "@fiscalon/core/model/paymentKinds";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { formatAmount } from "@fiscalon/core/money/amount";
-import type { DocumentKind } from "@fiscalon/core/tax/documentInput";
+import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import type { BookDocument } from "@fiscalon/contract/document";
 import type { BookPayment } from "@fiscalon/contract/payments";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
+import type { Work, Writing } from "../../base/work.ts";
 import { groupBy } from "../../groupBy.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 import { placedAt } from "./pointers.ts";
 import type { PlacedRows } from "./pointers.ts";
-import { postPayments } from "../payments/postPayments.ts";
+import { postPayments } from "../../books/postPayments.ts";
 import { paymentFrom } from "../payments/service.ts";
 
 type Known = { id: number; kind: DocumentKind; number: string; contact: number | null };
@@ -38,8 +37,8 @@ export class BookPayments {
    * @param stage end of the period about to be sealed; `""` before the first, null after the last: then all must go
    * @throws FiscalError with the path `payments[n]…` in the file
    */
-  async post(db: Database, tx: Tx, actor: Actor, setup: ClientSetup, stage: string | null): Promise<void> {
-    const documents = await this.#documents(db, tx, setup.client.id);
+  async post(work: Writing, setup: ClientSetup, stage: string | null): Promise<void> {
+    const documents = await this.#documents(work, setup.client.id);
     const due = this.#waiting.filter(
       ({ payment }) =>
         stage === null ||
@@ -51,7 +50,7 @@ export class BookPayments {
       const batch = due.slice(at, at + CHUNK);
       const prepared = batch.map((one) => this.#prepared(one, documents, setup));
       try {
-        const ids = await postPayments(db, tx, actor, setup, prepared);
+        const ids = await postPayments(work, setup, prepared);
         batch.forEach(({ index }, at) => (this.#placed.payments[index] = ids[at] ?? 0));
       } catch (error) {
         throw inFile(error, batch);
@@ -59,24 +58,22 @@ export class BookPayments {
     }
   }
 
-  async #documents(db: Database, tx: Tx, clientId: number): Promise<Map<string, Known[]>> {
+  async #documents(work: Writing, clientId: number): Promise<Map<string, Known[]>> {
     const numbers = this.#waiting.flatMap(({ payment }) =>
       (payment.allocations ?? []).map((one) => one.document),
     );
-    const rows = await db.rows<Known>(
+    const rows = await work.rows<Known>(
       `SELECT id, kind, number, contact_id AS contact FROM documents
        WHERE client_id = $1 AND state = 'posted' AND number IN (SELECT value FROM json_each($2)) ORDER BY id`,
       [clientId, JSON.stringify([...new Set(numbers)])],
-      tx,
     );
     const pointed = numbers.filter((number) => this.#isPlaced(number));
     const ids = pointed.map((pointer) => ({ pointer, id: placedAt(this.#placed, pointer, "").id }));
     const byId = new Map(
       (
-        await db.rows<Known>(
+        await work.rows<Known>(
           `SELECT id, kind, number, contact_id AS contact FROM documents WHERE id IN (SELECT value FROM json_each($1))`,
           [JSON.stringify(ids.map(({ id }) => id))],
-          tx,
         )
       ).map((row) => [row.id, row]),
     );
@@ -162,7 +159,7 @@ function inFile(error: unknown, batch: readonly Numbered[]): unknown {
  * @param rows row of each document in the file, with the period it was reported in late
  */
 export async function paymentsOfBook(
-  db: Database,
+  work: Work,
   setup: ClientSetup,
   contacts: ReadonlyMap<number, string>,
   rowOf: ReadonlyMap<number, number>,
@@ -172,7 +169,7 @@ export async function paymentsOfBook(
   const seen = new Set<string>();
   const twice = new Set<string>();
   for (const { number = "" } of documents) (seen.has(number) ? twice : seen).add(number);
-  const rows = await db.rows<{
+  const rows = await work.rows<{
     id: number;
     kind: PaymentKind;
     number: string;
@@ -192,7 +189,7 @@ export async function paymentsOfBook(
     [setup.client.id],
   );
   const allocations = groupBy(
-    await db.rows<{
+    await work.rows<{
       payment: number;
       id: number;
       document: string;

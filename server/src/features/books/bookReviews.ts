@@ -1,20 +1,18 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import type { BookFile } from "@fiscalon/contract/book";
 import type { BookAcceptance } from "@fiscalon/contract/bookFeeds";
-import { made } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
+import type { Work, Writing } from "../../base/work.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 import { placedAt, pointerTo } from "./pointers.ts";
 import type { PlacedRows, PointedList, RowsOf } from "./pointers.ts";
 
 /** Findings accepted with a reason. Those of documents that do not count any more stay behind. */
 export async function acceptancesOfBook(
-  db: Database,
+  work: Work,
   { client, registrations }: ClientSetup,
   rowsOf: RowsOf,
 ): Promise<BookAcceptance[]> {
-  const rows = await db.rows<{ registration: number; period: string; key: string; reason: string }>(
+  const rows = await work.rows<{ registration: number; period: string; key: string; reason: string }>(
     `SELECT registration_id AS registration, period_end AS period, key, reason FROM acceptances
      WHERE client_id = $1 ORDER BY registration_id, period_end, id`,
     [client.id],
@@ -35,14 +33,12 @@ export async function acceptancesOfBook(
 
 /** Accepts findings as the book file says. */
 export async function addAcceptances(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   { client, registrations }: ClientSetup,
   { acceptances = [] }: BookFile,
   placed: PlacedRows,
 ): Promise<void> {
-  const { createdAt, createdBy } = made(actor);
+  const { createdAt, createdBy } = work.made;
   for (const [index, { registration, period, finding, reason }] of acceptances.entries()) {
     const path = `acceptances[${index}]`;
     const r = registrations.find((one) => one.ref === registration);
@@ -54,18 +50,17 @@ export async function addAcceptances(
       const { id } = placedAt(placed, pointer, `${path}.finding`);
       return `${kind}/${id}`;
     });
-    await db.run(
+    await work.run(
       `INSERT OR REPLACE INTO acceptances (client_id, registration_id, period_end, key, reason, created_at, created_by)
        VALUES ($1, $2, $3, $4, $5, $6, $7)`,
       [client.id, r.id, period, key, reason, createdAt, createdBy],
-      tx,
     );
   }
 }
 
 /** Reasons why journals on control accounts are right, by document. */
-export async function explanationsOfBook(db: Database, clientId: number): Promise<Map<number, string>> {
-  const rows = await db.rows<{ document: number; reason: string }>(
+export async function explanationsOfBook(work: Work, clientId: number): Promise<Map<number, string>> {
+  const rows = await work.rows<{ document: number; reason: string }>(
     `SELECT e.document_id AS document, x.reason FROM explanations x JOIN entries e ON e.id = x.entry_id
      WHERE x.client_id = $1 AND e.live = 1 AND e.document_id IS NOT NULL`,
     [clientId],
@@ -74,22 +69,19 @@ export async function explanationsOfBook(db: Database, clientId: number): Promis
 }
 
 export async function addExplanations(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   clientId: number,
   { documents = [] }: BookFile,
   placed: PlacedRows,
 ): Promise<void> {
-  const { createdAt, createdBy } = made(actor);
+  const { createdAt, createdBy } = work.made;
   const reasons = documents.flatMap(({ explanation }, index) =>
     explanation === undefined ? [] : [[placed.documents[index], explanation]],
   );
-  await db.run(
+  await work.run(
     `INSERT INTO explanations (client_id, entry_id, reason, created_at, created_by)
      SELECT $1, e.id, x.value ->> 1, $2, $3 FROM json_each($4) x
      JOIN entries e ON e.document_id = x.value ->> 0 AND e.live = 1`,
     [clientId, createdAt, createdBy, JSON.stringify(reasons)],
-    tx,
   );
 }

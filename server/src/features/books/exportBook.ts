@@ -2,10 +2,10 @@ import { formatAmount } from "@fiscalon/core/money/amount";
 import type { BookFile } from "@fiscalon/contract/book";
 import { fileOfJurisdiction } from "@fiscalon/contract/jurisdiction";
 import type { BookDocument } from "@fiscalon/contract/document";
-import type { Database } from "../../db/database.ts";
+import type { Work } from "../../base/work.ts";
 import type { ContactRecord, ItemRecord, PlaceRecord, ReturnRecord } from "../../db/models.ts";
-import { loadSetup } from "../clients/loadSetup.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 import { bankOfBook, terminalsOfBook } from "./bookFeeds.ts";
 import { contentsOf, importsOfBook, papersByDocument } from "./bookFiles.ts";
 import { acceptancesOfBook, explanationsOfBook } from "./bookReviews.ts";
@@ -14,30 +14,36 @@ import type { RowsOf } from "./pointers.ts";
 import { extrasOfBook } from "./bookExtras.ts";
 import { paymentsOfBook } from "./bookPayments.ts";
 import { ownJurisdictions } from "../jurisdictions/ownPacks.ts";
-import { loadDocuments } from "../documents/loadDocuments.ts";
-import type { StoredDocument } from "../documents/loadDocuments.ts";
+import { loadDocuments } from "../../books/loadDocuments.ts";
+import type { StoredDocument } from "../../books/loadDocuments.ts";
 
 /**
  * A client's complete set-up and books as a book file. Importing it gives the same books again.
  * @param papers whether papers and imported files go with it
  */
 export async function exportBook(
-  db: Database,
-  dataDir: string,
+  work: Work,
   clientId: number,
   { papers }: { papers: boolean },
 ): Promise<BookFile> {
-  const setup = await loadSetup(db, clientId);
+  const setup = await loadSetup(work, clientId);
   const { client, plain } = setup;
-  const places = await plainRows<PlaceRecord>(db, "places", clientId);
-  const contacts = await plainRows<ContactRecord>(db, "contacts", clientId);
-  const items = await plainRows<ItemRecord>(db, "items", clientId);
-  const codes = await db.models.codes.findAll({ where: { clientId }, order: ["position"] });
-  const imported = papers ? await importsOfBook(db, clientId) : { ids: [], imports: [] };
+  const places = await plainRows<PlaceRecord>(work, "places", clientId);
+  const contacts = await plainRows<ContactRecord>(work, "contacts", clientId);
+  const items = await plainRows<ItemRecord>(work, "items", clientId);
+  const codes = await work.models.codes.findAll({ where: { clientId }, order: ["position"] });
+  const imported = papers ? await importsOfBook(work, clientId) : { ids: [], imports: [] };
   const imports = rowNumbers(imported.ids);
-  const { ids, documents } = await documentsOf(db, setup, refsOf(contacts), refsOf(places), imports, papers);
-  const paid = await paymentsOfBook(db, setup, refsOf(contacts), rowNumbers(ids), documents);
-  const { taxEntries, ...returns } = await returnsOf(db, setup);
+  const { ids, documents } = await documentsOf(
+    work,
+    setup,
+    refsOf(contacts),
+    refsOf(places),
+    imports,
+    papers,
+  );
+  const paid = await paymentsOfBook(work, setup, refsOf(contacts), rowNumbers(ids), documents);
+  const { taxEntries, ...returns } = await returnsOf(work, setup);
   const rowsOf: RowsOf = {
     documents: rowNumbers(ids),
     payments: rowNumbers(paid.ids),
@@ -58,7 +64,7 @@ export async function exportBook(
       saleCode: client.saleCode,
       purchaseCode: client.purchaseCode,
     },
-    ...(await jurisdictionsOf(db, setup)),
+    ...(await jurisdictionsOf(work, setup)),
     places: places.map(({ ref, name, country, region, closedOn, saleCode, purchaseCode }) => ({
       id: ref,
       name,
@@ -85,7 +91,7 @@ export async function exportBook(
     codes: codes.map((code) => code.definition),
     ...(plain.archived.length === 0 ? {} : { archived: [...plain.archived] }),
     rules: [...plain.rules],
-    ...(await ownSchedules(db, clientId)),
+    ...(await ownSchedules(work, clientId)),
     accounts: [...plain.accounts],
     contacts: contacts.map((c) => ({
       id: c.ref,
@@ -107,40 +113,42 @@ export async function exportBook(
     ),
     documents,
     payments: paid.payments,
-    ...(await extrasOfBook(db, clientId, refsOf(contacts), refsOf(places))),
-    adjustments: await adjustmentsOf(db, setup),
+    ...(await extrasOfBook(work, clientId, refsOf(contacts), refsOf(places))),
+    adjustments: await adjustmentsOf(work, setup),
     ...returns,
-    acceptances: await acceptancesOfBook(db, setup, rowsOf),
+    acceptances: await acceptancesOfBook(work, setup, rowsOf),
     imports: imported.imports,
-    bank: await bankOfBook(db, setup, rowsOf),
-    terminals: await terminalsOfBook(db, setup, rowsOf),
-    files: contentsOf(dataDir, hashes),
+    bank: await bankOfBook(work, setup, rowsOf),
+    terminals: await terminalsOfBook(work, setup, rowsOf),
+    files: contentsOf(work.dataDir, hashes),
   };
 }
 
 /** Own jurisdictions its registrations are in; shipped ones are everywhere. */
 async function jurisdictionsOf(
-  db: Database,
+  work: Work,
   { registrations }: ClientSetup,
 ): Promise<Pick<BookFile, "jurisdictions">> {
-  const own = (await ownJurisdictions(db)).filter(({ id }) => registrations.some(({ pack }) => pack === id));
+  const own = (await ownJurisdictions(work)).filter(({ id }) =>
+    registrations.some(({ pack }) => pack === id),
+  );
   if (own.length === 0) return {};
   return { jurisdictions: own.map(fileOfJurisdiction) };
 }
 
 /** Schedules of the client's own; those of packs come with the packs. */
-async function ownSchedules(db: Database, clientId: number): Promise<Pick<BookFile, "schedules">> {
-  const rows = await db.models.schedules.findAll({ where: { clientId }, order: ["id"] });
+async function ownSchedules(work: Work, clientId: number): Promise<Pick<BookFile, "schedules">> {
+  const rows = await work.models.schedules.findAll({ where: { clientId }, order: ["id"] });
   if (rows.length === 0) return {};
   return { schedules: Object.fromEntries(rows.map(({ ref, rows: own }) => [ref, own])) };
 }
 
 async function plainRows<T>(
-  db: Database,
+  work: Work,
   table: "places" | "contacts" | "items",
   clientId: number,
 ): Promise<T[]> {
-  const model = db.models[table] as typeof db.models.places;
+  const model = work.models[table] as typeof work.models.places;
   const rows = await model.findAll({ where: { clientId }, order: ["id"] });
   return rows.map((row) => row.get({ plain: true }) as unknown as T);
 }
@@ -151,22 +159,22 @@ function refsOf(rows: readonly { id: number; ref: string }[]): Map<number, strin
 
 /** Documents that count and those taken out, in an order that survives the way back in: late items after the others, by period. */
 async function documentsOf(
-  db: Database,
+  work: Work,
   setup: ClientSetup,
   contacts: ReadonlyMap<number, string>,
   places: ReadonlyMap<number, string>,
   imports: ReadonlyMap<number, number>,
   papers: boolean,
 ): Promise<{ ids: number[]; documents: BookDocument[] }> {
-  const late = await db.rows<{ document: number; end: string }>(
+  const late = await work.rows<{ document: number; end: string }>(
     "SELECT DISTINCT document_id AS document, period_end AS end FROM facts WHERE client_id = $1 AND live = 1 AND late = 1 AND release_of IS NULL",
     [setup.client.id],
   );
   const reportedIn = new Map(late.map((row) => [row.document, row.end]));
-  const beside = papers ? await papersByDocument(db, setup.client.id) : new Map<number, never>();
-  const explanations = await explanationsOfBook(db, setup.client.id);
+  const beside = papers ? await papersByDocument(work, setup.client.id) : new Map<number, never>();
+  const explanations = await explanationsOfBook(work, setup.client.id);
   const stored = await loadDocuments(
-    db,
+    work,
     "d.client_id = $1 AND (d.state = 'posted' OR (d.state = 'void' AND d.import_id IS NULL))",
     [setup.client.id],
   );
@@ -200,10 +208,10 @@ function originOf(
 }
 
 async function adjustmentsOf(
-  db: Database,
+  work: Work,
   { client, registrations, plain }: ClientSetup,
 ): Promise<NonNullable<BookFile["adjustments"]>> {
-  const rows = await db.models.adjustments.findAll({ where: { clientId: client.id }, order: ["id"] });
+  const rows = await work.models.adjustments.findAll({ where: { clientId: client.id }, order: ["id"] });
   return rows.map((row) => ({
     registration: registrations.find((r) => r.id === row.registrationId)?.ref ?? "",
     period: row.periodEnd,
@@ -214,18 +222,18 @@ async function adjustmentsOf(
 }
 
 async function returnsOf(
-  db: Database,
+  work: Work,
   { client, registrations, plain }: ClientSetup,
 ): Promise<Pick<BookFile, "returns" | "taxPayments"> & { taxEntries: number[] }> {
   const refOf = (id: number) => registrations.find((r) => r.id === id)?.ref ?? "";
-  const rows = await db.models.returns.findAll({
+  const rows = await work.models.returns.findAll({
     where: { clientId: client.id },
     order: ["registrationId", "periodEnd"],
   });
   const sealed = rows
     .map((row) => row.get({ plain: true }) as ReturnRecord)
     .filter((row) => row.sealedAt !== null);
-  const payments = await db.rows<{
+  const payments = await work.rows<{
     registration_id: number;
     period_end: string;
     date: string;

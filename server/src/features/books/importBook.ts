@@ -1,16 +1,13 @@
-import { registeredFrom } from "../clients/registeredFrom.ts";
+import { registeredFrom } from "../../books/registeredFrom.ts";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { formatAmount, parseAmount } from "@fiscalon/core/money/amount";
-import { packOfCountry } from "@fiscalon/core/jurisdictions/packs";
-import type { SupplyRule } from "@fiscalon/core/supply/supplyRule";
+import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
 import type { BookFile } from "@fiscalon/contract/book";
-import { made } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
+import type { Work, Writing } from "../../base/work.ts";
 import type { Progress } from "../../jobs/task.ts";
 import { addPlace, addRegistration, createClient } from "../clients/createClient.ts";
-import { loadSetup } from "../clients/loadSetup.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 import { addBank, addTerminals } from "./bookFeeds.ts";
 import { addImports, addPapers, keepContents } from "./bookFiles.ts";
 import { addAcceptances, addExplanations } from "./bookReviews.ts";
@@ -26,59 +23,51 @@ import { freeze } from "../returns/sealReturn.ts";
 import { postSettlement, recordTaxPayment } from "../settle/service.ts";
 
 /** Creates a client from a book file, all or nothing. Errors carry the path of the offending field in the file. */
-export async function importBook(
-  db: Database,
-  dataDir: string,
-  actor: Actor,
-  book: BookFile,
-  progress: Progress,
-): Promise<number> {
-  const contents = keepContents(dataDir, book);
-  const brought = (book.jurisdictions ?? []).map(({ format: _f, version: _v, ...own }) => own);
-  return withJurisdictions(db, actor, brought, async (tx) => {
-    const clientId = await createFromBook(db, tx, actor, book);
-    const refs = await createParties(db, tx, actor, clientId, book);
+export async function importBook(work: Work, book: BookFile, progress: Progress): Promise<number> {
+  const contents = keepContents(work.dataDir, book);
+  const brought = (book.jurisdictions ?? []).map(
+    ({ format: _f, version: _v, ...jurisdiction }) => jurisdiction,
+  );
+  return withJurisdictions(work, brought, async (work) => {
+    const clientId = await createFromBook(work, book);
+    const refs = await createParties(work, clientId, book);
     const { placed } = refs;
-    placed.imports = await addImports(db, tx, actor, clientId, book, contents);
-    await addExtras(db, tx, actor, clientId, book, refs);
-    const load = () => loadSetup(db, clientId, tx);
-    await adjustmentsOfBook(db, tx, actor, await load(), book);
+    placed.imports = await addImports(work, clientId, book, contents);
+    await addExtras(work, clientId, book, refs);
+    const load = () => loadSetup(work, clientId);
+    await adjustmentsOfBook(work, await load(), book);
     const documents = (book.documents ?? []).map((document, index) => ({ document, index }));
     await postAll(
-      db,
-      tx,
-      actor,
+      work,
       await load(),
       documents.filter((one) => !one.document.reportedIn),
       refs,
       progress,
     );
     const payments = new BookPayments(book.payments ?? [], refs.contacts, placed);
-    await payments.post(db, tx, actor, await load(), "");
-    await sealedPeriods(db, tx, actor, clientId, book, documents, payments, refs, progress);
+    await payments.post(work, await load(), "");
+    await sealedPeriods(work, clientId, book, documents, payments, refs, progress);
     const sealed = new Set((book.returns ?? []).map((one) => one.period));
     const later = documents.filter(({ document }) => document.reportedIn && !sealed.has(document.reportedIn));
-    await postAll(db, tx, actor, await load(), later, refs, progress);
-    await payments.post(db, tx, actor, await load(), null);
+    await postAll(work, await load(), later, refs, progress);
+    await payments.post(work, await load(), null);
     refuseLeftTaxPayments(book, placed);
-    await addPapers(db, tx, actor, clientId, book, contents, placed);
-    await addExplanations(db, tx, actor, clientId, book, placed);
+    await addPapers(work, clientId, book, contents, placed);
+    await addExplanations(work, clientId, book, placed);
     const setup = await load();
-    await addBank(db, tx, actor, setup, book, placed);
-    await addTerminals(db, tx, actor, setup, book, placed);
-    await addAcceptances(db, tx, actor, setup, book, placed);
+    await addBank(work, setup, book, placed);
+    await addTerminals(work, setup, book, placed);
+    await addAcceptances(work, setup, book, placed);
     return clientId;
   });
 }
 
-async function createFromBook(db: Database, tx: Tx, actor: Actor, book: BookFile): Promise<number> {
-  const pack = packOfCountry(book.client.country);
+async function createFromBook(work: Writing, book: BookFile): Promise<number> {
+  const pack = work.packs.ofCountry(book.client.country);
   const { name, country, currency, saleCode, purchaseCode } = book.client;
   return withinField("client", () =>
     createClient(
-      db,
-      tx,
-      actor,
+      work,
       { name, country, ...(currency === undefined ? {} : { currency }) },
       {
         accounts: merged(pack?.accounts ?? [], (book.accounts ?? []).map(fullAccount)),
@@ -118,36 +107,30 @@ function merged<T extends { code: string }>(base: readonly T[], own: readonly T[
   return [...kept, ...own.filter((row) => !base.some((one) => one.code === row.code))];
 }
 
-async function createParties(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
-  clientId: number,
-  book: BookFile,
-): Promise<Refs> {
+async function createParties(work: Writing, clientId: number, book: BookFile): Promise<Refs> {
   const placed: PlacedRows = { documents: [], payments: [], taxPayments: [], imports: [] };
   const refs: Refs = { contacts: new Map(), places: new Map(), placed };
   for (const { id, ...place } of book.places ?? []) {
-    refs.places.set(id, await addPlace(db, tx, actor, clientId, id, place));
+    refs.places.set(id, await addPlace(work, clientId, id, place));
   }
   for (const [index, { id, ...registration }] of (book.registrations ?? []).entries()) {
-    await addRegistration(db, tx, actor, clientId, id, registration, `registrations[${index}]`);
+    await addRegistration(work, clientId, id, registration, `registrations[${index}]`);
   }
   refuseDoubles(book);
-  const contacts = await db.models.contacts.bulkCreate(
+  const contacts = await work.models.contacts.bulkCreate(
     (book.contacts ?? []).map(({ id, ...contact }) => ({
       clientId,
       ref: id,
       ...contact,
-      registered: registeredFrom(book.client.country, contact),
-      ...made(actor),
+      registered: registeredFrom(work, book.client.country, contact),
+      ...work.made,
     })),
-    { transaction: tx },
+    work.options,
   );
   for (const contact of contacts) refs.contacts.set(contact.ref, contact.id);
-  await db.models.items.bulkCreate(
-    (book.items ?? []).map(({ id, ...item }) => ({ clientId, ref: id, ...item, ...made(actor) })),
-    { transaction: tx },
+  await work.models.items.bulkCreate(
+    (book.items ?? []).map(({ id, ...item }) => ({ clientId, ref: id, ...item, ...work.made })),
+    work.options,
   );
   return refs;
 }
@@ -172,16 +155,10 @@ function refuseDoubles(book: BookFile): void {
   }
 }
 
-async function adjustmentsOfBook(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
-  setup: ClientSetup,
-  book: BookFile,
-): Promise<void> {
+async function adjustmentsOfBook(work: Writing, setup: ClientSetup, book: BookFile): Promise<void> {
   for (const [index, { registration, period, ...adjustment }] of (book.adjustments ?? []).entries()) {
     const r = registrationOf(setup, registration, `adjustments[${index}].registration`);
-    await addAdjustment(db, tx, actor, setup, r, period, adjustment);
+    await addAdjustment(work, setup, r, period, adjustment);
   }
 }
 
@@ -193,9 +170,7 @@ function registrationOf(setup: ClientSetup, ref: string, field: string) {
 
 /** Seals the file's sealed periods in order, and refuses figures that do not come out again. */
 async function sealedPeriods(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   clientId: number,
   book: BookFile,
   documents: readonly Numbered[],
@@ -206,38 +181,36 @@ async function sealedPeriods(
   const returns = (book.returns ?? []).map((one, index) => ({ ...one, index }));
   for (const one of returns.sort((a, b) => (a.period < b.period ? -1 : 1))) {
     const path = `returns[${one.index}]`;
-    const setup = await loadSetup(db, clientId, tx);
+    const setup = await loadSetup(work, clientId);
     const r = registrationOf(setup, one.registration, `${path}.registration`);
     await postAll(
-      db,
-      tx,
-      actor,
+      work,
       setup,
       documents.filter(({ document }) => document.reportedIn === one.period),
       refs,
       progress,
     );
-    await payments.post(db, tx, actor, setup, one.period);
-    await freeze(db, tx, { ...actor, at: one.sealedAt }, clientId, r, one.period);
-    const record = await returnRecord(db, r.id, one.period, tx);
+    await payments.post(work, setup, one.period);
+    await freeze(work.as({ at: one.sealedAt }), clientId, r, one.period);
+    const record = await returnRecord(work, r.id, one.period);
     compareBoxes(record?.boxes ?? [], one.boxes, setup.plain.digits, path);
     if (!record || one.state === "sealed") continue;
-    await db.models.returns.update(
+    await work.models.returns.update(
       {
         state: "filed",
         filedAt: one.filedAt ?? one.sealedAt,
-        filedBy: actor.person,
+        filedBy: work.person,
         receipt: one.receipt ?? {},
       },
-      { where: { id: record.id }, transaction: tx },
+      { where: { id: record.id }, ...work.options },
     );
     if (one.state === "settled") {
-      await postSettlement(db, tx, { ...actor, at: one.settledAt ?? one.sealedAt }, setup, r, record);
+      await postSettlement(work.as({ at: one.settledAt ?? one.sealedAt }), setup, r, record);
     }
     for (const [at, { registration, period, ...payment }] of (book.taxPayments ?? []).entries()) {
       if (registration === one.registration && period === one.period) {
-        await recordTaxPayment(db, tx, actor, setup, r, period, payment);
-        refs.placed.taxPayments[at] = await db.lastId("entries", tx);
+        await recordTaxPayment(work, setup, r, period, payment);
+        refs.placed.taxPayments[at] = await work.lastId("entries");
       }
     }
   }

@@ -2,10 +2,9 @@ import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { bookSchema } from "@fiscalon/contract/book";
 import type { BookFile } from "@fiscalon/contract/book";
-import { actorNow } from "../../actor.ts";
-import type { AppContext } from "../../context.ts";
+import type { AppContext } from "../../base/context.ts";
 import { UNWATCHED } from "../../jobs/task.ts";
-import { clientParams, described } from "../../validation.ts";
+import { clientParams, described } from "../../base/validation.ts";
 import { clientView } from "../clients/views.ts";
 import { exportBook } from "./exportBook.ts";
 import { importBook } from "./importBook.ts";
@@ -14,7 +13,7 @@ import { importBook } from "./importBook.ts";
 const LONG_BOOK = 250;
 const BOOK_BYTES = 200 * 1024 * 1024;
 
-export async function bookRoutes(app: FastifyInstance, { db, dataDir, jobs }: AppContext): Promise<void> {
+export async function bookRoutes(app: FastifyInstance, { begin, jobs }: AppContext): Promise<void> {
   app.post<{ Body: BookFile }>(
     "/books",
     {
@@ -24,10 +23,10 @@ export async function bookRoutes(app: FastifyInstance, { db, dataDir, jobs }: Ap
     async (request, reply) => {
       const book = request.body;
       if ((book.documents?.length ?? 0) > LONG_BOOK) {
-        return reply.status(202).send({ job: await jobs.start(actorNow(), null, { kind: "book", book }) });
+        return reply.status(202).send({ job: await jobs.start(request.work, null, { kind: "book", book }) });
       }
-      const clientId = await importBook(db, dataDir, actorNow(), book, UNWATCHED);
-      return reply.status(201).send(await clientView(db, clientId));
+      const clientId = await importBook(request.work, book, UNWATCHED);
+      return reply.status(201).send(await clientView(await begin(), clientId));
     },
   );
 
@@ -40,7 +39,7 @@ export async function bookRoutes(app: FastifyInstance, { db, dataDir, jobs }: Ap
       }),
     },
     async (request, reply) => {
-      const book = await exportBook(db, dataDir, request.params.id, request.query);
+      const book = await exportBook(request.work, request.params.id, request.query);
       const name = book.client.name.replace(/[^\w-]+/g, "-");
       return reply.header("content-disposition", `attachment; filename="${name}.book.json"`).send(book);
     },

@@ -1,20 +1,18 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import { minorDigits } from "@fiscalon/core/money/currency";
-import { packById, packOfCountry } from "@fiscalon/core/jurisdictions/packs";
-import type { JurisdictionPack } from "@fiscalon/core/jurisdictions/pack";
-import type { Account } from "@fiscalon/core/ledger/account";
+import type { JurisdictionPack } from "@fiscalon/core/model/pack";
+import type { Account } from "@fiscalon/core/model/account";
 import type { RhythmChange } from "@fiscalon/core/calendar/filingPeriods";
-import type { Basis } from "@fiscalon/core/facts/registration";
+import type { Basis } from "@fiscalon/core/model/registration";
 import { regionOf } from "@fiscalon/core/supply/regions";
-import type { SupplyRule } from "@fiscalon/core/supply/supplyRule";
+import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
 import { checkSchedules } from "@fiscalon/core/tax/checkSchedules";
-import type { Direction, RateSchedules, TaxCode } from "@fiscalon/core/tax/taxCode";
-import { ROUND_EACH_LINE } from "@fiscalon/core/tax/rounding";
+import type { Direction, RateSchedules, TaxCode } from "@fiscalon/core/model/taxCode";
+import { ROUND_EACH_LINE } from "@fiscalon/core/model/rounding";
 import type { ClientBody, PlaceBody, RegistrationBody } from "@fiscalon/contract/setup";
-import { made, recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import { addPackData } from "./addPackData.ts";
-import type { Database, Tx } from "../../db/database.ts";
+import type { Writing } from "../../base/work.ts";
+import { requireRegion } from "../../books/requireRegion.ts";
+import { addPackData } from "../../books/addPackData.ts";
 
 /** What a client starts with when the book says nothing else: codes and accounts of the pack of its country. */
 export interface ClientStart {
@@ -29,13 +27,11 @@ export interface ClientStart {
 
 /** Creates a client with the chart and the codes of its country, its place and its registration. */
 export async function createClient(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   body: ClientBody,
   start: ClientStart = {},
 ): Promise<number> {
-  const pack = packOfCountry(body.country);
+  const pack = work.packs.ofCountry(body.country);
   const currency = body.currency ?? pack?.currency;
   if (!currency) {
     throw new FiscalError(
@@ -46,7 +42,7 @@ export async function createClient(
   }
   minorDigits(currency);
   const codes = start.codes ?? pack?.codes ?? [];
-  const client = await db.models.clients.create(
+  const client = await work.models.clients.create(
     {
       name: body.name,
       country: body.country,
@@ -54,16 +50,16 @@ export async function createClient(
       saleCode: start.saleCode === undefined ? usualCode(pack, codes, "sale") : start.saleCode,
       purchaseCode:
         start.purchaseCode === undefined ? usualCode(pack, codes, "purchase") : start.purchaseCode,
-      ...made(actor),
+      ...work.made,
     },
-    { transaction: tx },
+    work.options,
   );
-  const owned = { clientId: client.id, ...made(actor) };
-  await db.models.accounts.bulkCreate(
+  const owned = { clientId: client.id, ...work.made };
+  await work.models.accounts.bulkCreate(
     (start.accounts ?? pack?.accounts ?? []).map((account) => ({ ...owned, ...account })),
-    { transaction: tx },
+    work.options,
   );
-  await db.models.codes.bulkCreate(
+  await work.models.codes.bulkCreate(
     codes.map((definition, position) => ({
       ...owned,
       code: definition.code,
@@ -71,24 +67,24 @@ export async function createClient(
       active: !start.archived?.includes(definition.code),
       position,
     })),
-    { transaction: tx },
+    work.options,
   );
-  await addRules(db, tx, actor, client.id, start.rules ?? pack?.rules ?? []);
-  await addSchedules(db, tx, actor, client.id, start.schedules ?? {});
-  await recordChange(db, tx, actor, {
+  await addRules(work, client.id, start.rules ?? pack?.rules ?? []);
+  await addSchedules(work, client.id, start.schedules ?? {});
+  await work.record({
     client: client.id,
     action: "create",
     entity: "client",
     id: client.id,
     after: body,
   });
-  if (body.place) await addPlace(db, tx, actor, client.id, "p1", body.place);
+  if (body.place) await addPlace(work, client.id, "p1", body.place);
   const registrations = [
     ...(body.registration ? [[body.registration, "registration"] as const] : []),
     ...(body.registrations ?? []).map((one, index) => [one, `registrations[${index}]`] as const),
   ];
   for (const [index, [registration, path]] of registrations.entries()) {
-    await addRegistration(db, tx, actor, client.id, `r${index + 1}`, registration, path);
+    await addRegistration(work, client.id, `r${index + 1}`, registration, path);
   }
   return client.id;
 }
@@ -113,63 +109,50 @@ function usualCode(
   return standard?.code ?? null;
 }
 
-async function addRules(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
-  clientId: number,
-  rules: readonly SupplyRule[],
-): Promise<void> {
-  await db.models.rules.bulkCreate(
+async function addRules(work: Writing, clientId: number, rules: readonly SupplyRule[]): Promise<void> {
+  await work.models.rules.bulkCreate(
     rules.map((definition, position) => ({
       clientId,
       ref: definition.id,
       position,
       definition,
-      ...made(actor),
+      ...work.made,
     })),
-    { transaction: tx },
+    work.options,
   );
 }
 
-async function addSchedules(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
-  clientId: number,
-  schedules: RateSchedules,
-): Promise<void> {
+async function addSchedules(work: Writing, clientId: number, schedules: RateSchedules): Promise<void> {
   checkSchedules(schedules);
-  await db.models.schedules.bulkCreate(
-    Object.entries(schedules).map(([ref, rows]) => ({ clientId, ref, rows: [...rows], ...made(actor) })),
-    { transaction: tx },
+  await work.models.schedules.bulkCreate(
+    Object.entries(schedules).map(([ref, rows]) => ({ clientId, ref, rows: [...rows], ...work.made })),
+    work.options,
   );
 }
 
 export async function addPlace(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   clientId: number,
   ref: string,
   place: PlaceBody,
 ): Promise<number> {
   const { name, country } = place;
-  const row = await db.models.places.create(
+  requireRegion(work, country, place.region ?? null);
+  const row = await work.models.places.create(
     {
       clientId,
       ref,
       name,
       country,
-      region: regionOf(country, place.region ?? null, null) || null,
+      region: regionOf(work.packs.ofCountry(country), place.region ?? null, null) || null,
       closedOn: place.closedOn ?? null,
       saleCode: place.saleCode || null,
       purchaseCode: place.purchaseCode || null,
-      ...made(actor),
+      ...work.made,
     },
-    { transaction: tx },
+    work.options,
   );
-  await recordChange(db, tx, actor, {
+  await work.record({
     client: clientId,
     action: "create",
     entity: "place",
@@ -181,15 +164,13 @@ export async function addPlace(
 
 /** Adds a registration. The number is checked; two registrations of one levy must not overlap. */
 export async function addRegistration(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   clientId: number,
   ref: string,
   body: RegistrationBody,
   path: string,
 ): Promise<number> {
-  const pack = packById(body.pack);
+  const pack = work.packs.byId(body.pack);
   const levies = completed(pack, body.levies ?? pack.defaultLevies ?? pack.levies.map((one) => one.levy));
   const unknown = levies.find((levy) => !pack.levies.some((known) => known.levy === levy));
   if (unknown) {
@@ -202,9 +183,9 @@ export async function addRegistration(
   if (body.to !== null && body.to < body.from) {
     throw new FiscalError("registration/dates", "The registration would end before it starts.", `${path}.to`);
   }
-  await refuseOverlap(db, tx, clientId, levies, body, path);
-  await addPackData(db, tx, actor, clientId, pack);
-  const row = await db.models.registrations.create(
+  await refuseOverlap(work, clientId, levies, body, path);
+  await addPackData(work, clientId, pack);
+  const row = await work.models.registrations.create(
     {
       clientId,
       ref,
@@ -219,11 +200,11 @@ export async function addRegistration(
       basis: offeredBasis(pack, body.basis, path),
       rounding: body.rounding ?? pack.roundings[0]?.rounding ?? ROUND_EACH_LINE,
       options: checkedOptions(pack, body.options ?? {}, path),
-      ...made(actor),
+      ...work.made,
     },
-    { transaction: tx },
+    work.options,
   );
-  await recordChange(db, tx, actor, {
+  await work.record({
     client: clientId,
     action: "create",
     entity: "registration",
@@ -313,19 +294,18 @@ export function anchorOf(pack: JurisdictionPack, body: RegistrationBody, path: s
 
 /** Refuses two registrations of one levy in one jurisdiction on the same day. */
 export async function refuseOverlap(
-  db: Database,
-  tx: Tx,
+  work: Writing,
   clientId: number,
   levies: readonly string[],
   body: Pick<RegistrationBody, "pack" | "from" | "to">,
   path: string,
   except?: number,
 ): Promise<void> {
-  const others = await db.models.registrations.findAll({ where: { clientId }, transaction: tx });
+  const others = await work.models.registrations.findAll({ where: { clientId }, ...work.options });
   const clash = others.find(
     (other) =>
       other.id !== except &&
-      other.pack === packById(body.pack).id &&
+      other.pack === work.packs.byId(body.pack).id &&
       other.levies.some((levy) => levies.includes(levy)) &&
       (other.validTo === null || body.from <= other.validTo) &&
       (body.to === null || other.validFrom <= body.to),

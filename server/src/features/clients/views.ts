@@ -3,14 +3,14 @@ import { partsOf } from "@fiscalon/core/calendar/date";
 import { MONTHS_OF } from "@fiscalon/core/calendar/filingPeriods";
 import type { Frequency } from "@fiscalon/core/calendar/filingPeriods";
 import { minorDigits } from "@fiscalon/core/money/currency";
-import { formOn, packById, packOfCountry } from "@fiscalon/core/jurisdictions/packs";
+import { formOn } from "@fiscalon/core/returns/formOn";
 import type { ClientRow, ClientView, ContactView, RegistrationView } from "@fiscalon/contract/views";
-import type { Database } from "../../db/database.ts";
+import type { Work } from "../../base/work.ts";
 import type { PlaceRecord, RegistrationRecord } from "../../db/models.ts";
-import { loadClient, today } from "./loadSetup.ts";
+import { loadClient } from "../../books/loadSetup.ts";
 
-export async function clientRows(db: Database): Promise<ClientRow[]> {
-  return db.rows<ClientRow>(
+export async function clientRows(work: Work): Promise<ClientRow[]> {
+  return work.rows<ClientRow>(
     `SELECT c.id, c.name, c.country, c.currency,
        (SELECT count(*) FROM documents d WHERE d.client_id = c.id AND d.state = 'posted') AS documents,
        coalesce((SELECT group_concat(p.name, ', ') FROM places p WHERE p.client_id = c.id), '') AS places
@@ -18,11 +18,14 @@ export async function clientRows(db: Database): Promise<ClientRow[]> {
   );
 }
 
-export async function clientView(db: Database, clientId: number): Promise<ClientView> {
-  const client = await loadClient(db, clientId);
-  const places = await db.models.places.findAll({ where: { clientId }, order: ["id"] });
-  const registrations = await db.models.registrations.findAll({ where: { clientId }, order: ["validFrom"] });
-  const pack = packOfCountry(client.country);
+export async function clientView(work: Work, clientId: number): Promise<ClientView> {
+  const client = await loadClient(work, clientId);
+  const places = await work.models.places.findAll({ where: { clientId }, order: ["id"] });
+  const registrations = await work.models.registrations.findAll({
+    where: { clientId },
+    order: ["validFrom"],
+  });
+  const pack = work.packs.ofCountry(client.country);
   return {
     id: client.id,
     name: client.name,
@@ -32,7 +35,9 @@ export async function clientView(db: Database, clientId: number): Promise<Client
     saleCode: client.saleCode,
     purchaseCode: client.purchaseCode,
     places: places.map((p) => placeView(p.get({ plain: true }) as PlaceRecord)),
-    registrations: registrations.map((r) => registrationView(r.get({ plain: true }) as RegistrationRecord)),
+    registrations: registrations.map((r) =>
+      registrationView(work, r.get({ plain: true }) as RegistrationRecord),
+    ),
     pack: pack
       ? {
           id: pack.id,
@@ -41,7 +46,7 @@ export async function clientView(db: Database, clientId: number): Promise<Client
           numberName: pack.numberName,
           rhythms: pack.rhythms.map((rhythm) => ({ ...rhythm })),
           roundings: pack.roundings.map(({ id, name, source }) => ({ id, name, source })),
-          form: formView(formOn(pack, today())),
+          form: formView(formOn(pack, work.today)),
         }
       : null,
   };
@@ -56,8 +61,8 @@ function placeView(place: PlaceRecord): ClientView["places"][number] {
   return { id, ref, name, country, region, closedOn, saleCode, purchaseCode };
 }
 
-export function registrationView(r: RegistrationRecord): RegistrationView {
-  const pack = packById(r.pack);
+export function registrationView({ packs }: Work, r: RegistrationRecord): RegistrationView {
+  const pack = packs.byId(r.pack);
   const rhythm = pack.rhythms.find((one) => one.frequency === r.frequency && sameRhythm(one, r));
   return {
     id: r.id,
@@ -95,19 +100,19 @@ type ContactRow = Omit<ContactView, "registered" | "standing"> & {
   standing: string | null;
 };
 
-export async function contactView(db: Database, contactId: number): Promise<ContactView | null> {
-  const row = await db.row<ContactRow>(`${CONTACT} WHERE c.id = $1`, [contactId]);
+export async function contactView(work: Work, contactId: number): Promise<ContactView | null> {
+  const row = await work.row<ContactRow>(`${CONTACT} WHERE c.id = $1`, [contactId]);
   return row ? withFlag(row) : null;
 }
 
 /** Contacts whose name or number contains the text, by name. */
 export async function contactViews(
-  db: Database,
+  work: Work,
   clientId: number,
   search: string,
   limit: number,
 ): Promise<ContactView[]> {
-  const rows = await db.rows<ContactRow>(
+  const rows = await work.rows<ContactRow>(
     `${CONTACT} WHERE c.client_id = $1 AND (c.name LIKE $2 OR c.tax_number LIKE $2) ORDER BY c.name COLLATE NOCASE LIMIT $3`,
     [clientId, `%${search}%`, limit],
   );

@@ -1,11 +1,12 @@
 import type { DocumentPage, DocumentRow, DocumentView } from "@fiscalon/contract/views";
-import type { Database } from "../../db/database.ts";
-import { notFound } from "../../errors.ts";
+import type { Work } from "../../base/work.ts";
+import { signOf } from "../../db/kindSql.ts";
+import { notFound } from "../../base/errors.ts";
 import { contactView } from "../clients/views.ts";
-import { loadSetup } from "../clients/loadSetup.ts";
-import { loadDocuments } from "./loadDocuments.ts";
-import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
-import type { StoredDocument } from "./loadDocuments.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
+import { loadDocuments } from "../../books/loadDocuments.ts";
+import { isOpenItem } from "@fiscalon/core/model/documentKinds";
+import type { StoredDocument } from "../../books/loadDocuments.ts";
 import { paymentsOfDocument } from "../payments/queries.ts";
 import { lockOf } from "./service.ts";
 
@@ -26,20 +27,20 @@ const SEALED = `('sealed', 'filed', 'settled')`;
 
 /** One page of documents, newest first, with the totals of all that match. Credit notes count negative. */
 export async function documentPage(
-  db: Database,
+  work: Work,
   clientId: number,
   filter: DocumentFilter,
 ): Promise<DocumentPage> {
   const { where, bind } = conditions(clientId, filter);
-  const sign = `CASE WHEN d.kind IN ('sales-credit-note', 'purchase-credit-note') THEN -1 ELSE 1 END`;
+  const sign = signOf("d.kind");
   const party = filter.search === "" ? "" : "LEFT JOIN contacts c ON c.id = d.contact_id";
-  const totals = await db.row<{ total: number; net: number; tax: number; gross: number }>(
+  const totals = await work.row<{ total: number; net: number; tax: number; gross: number }>(
     `SELECT count(*) AS total, coalesce(sum(${sign} * d.net), 0) AS net, coalesce(sum(${sign} * d.tax), 0) AS tax,
        coalesce(sum(${sign} * d.gross), 0) AS gross
      FROM documents d ${party} WHERE ${where}`,
     bind,
   );
-  const rows = await db.rows<Omit<DocumentRow, "late" | "locked"> & { late: number; locked: number }>(
+  const rows = await work.rows<Omit<DocumentRow, "late" | "locked"> & { late: number; locked: number }>(
     `WITH page AS (
        SELECT d.* FROM documents d ${party} WHERE ${where}
        ORDER BY d.date DESC, d.id DESC LIMIT $${bind.length + 1} OFFSET $${bind.length + 2})
@@ -90,19 +91,15 @@ function conditions(clientId: number, filter: DocumentFilter): { where: string; 
 }
 
 /** One document with where it came from and what happened to it. */
-export async function documentView(
-  db: Database,
-  clientId: number,
-  documentId: number,
-): Promise<DocumentView> {
-  const [document] = await loadDocuments(db, "d.id = $1 AND d.client_id = $2", [documentId, clientId]);
+export async function documentView(work: Work, clientId: number, documentId: number): Promise<DocumentView> {
+  const [document] = await loadDocuments(work, "d.id = $1 AND d.client_id = $2", [documentId, clientId]);
   if (!document) throw notFound("This document");
-  const setup = await loadSetup(db, clientId);
-  const contact = document.contact === null ? null : await contactView(db, document.contact);
+  const setup = await loadSetup(work, clientId);
+  const contact = document.contact === null ? null : await contactView(work, document.contact);
   const source =
     document.importId === null
       ? undefined
-      : await db.row<{ file_name: string }>("SELECT file_name FROM imports WHERE id = $1", [
+      : await work.row<{ file_name: string }>("SELECT file_name FROM imports WHERE id = $1", [
           document.importId,
         ]);
   return {
@@ -116,24 +113,23 @@ export async function documentView(
     gross: document.gross,
     foreignGross: document.foreignGross,
     ledgerDate: document.ledgerDate,
-    ...(await settlementOf(db, document)),
-    locked: document.state === "posted" ? await lockOf(db, setup, document) : null,
+    ...(await settlementOf(work, document)),
+    locked: document.state === "posted" ? await lockOf(work, setup, document) : null,
     source:
       source === undefined || document.importId === null
         ? null
         : { importId: document.importId, fileName: source.file_name, row: document.sourceRows[0] ?? null },
-    history: await historyOf(db, documentId),
+    history: await historyOf(work, documentId),
   };
 }
 
 /** What is open of a document, and the payments that settled the rest. */
 async function settlementOf(
-  db: Database,
+  work: Work,
   { id, input, gross, foreignGross }: StoredDocument,
 ): Promise<Pick<DocumentView, "open" | "settledBy">> {
-  const { counter } = DOCUMENT_KINDS[input.kind];
-  if (counter !== "receivable" && counter !== "payable") return { open: null, settledBy: [] };
-  const settledBy = await paymentsOfDocument(db, id);
+  if (!isOpenItem(input.kind)) return { open: null, settledBy: [] };
+  const settledBy = await paymentsOfDocument(work, id);
   return {
     open: settledBy.reduce((open, one) => open - one.amount - one.difference, foreignGross ?? gross),
     settledBy,
@@ -141,8 +137,8 @@ async function settlementOf(
 }
 
 /** Every version of the document, oldest first: who made it, and how it ended. */
-async function historyOf(db: Database, documentId: number): Promise<DocumentView["history"]> {
-  return db.rows(
+async function historyOf(work: Work, documentId: number): Promise<DocumentView["history"]> {
+  return work.rows(
     `WITH RECURSIVE versions(id) AS (
        SELECT $1 UNION SELECT d.id FROM documents d JOIN versions v ON d.supersedes = v.id
        UNION SELECT d.supersedes FROM documents d JOIN versions v ON d.id = v.id WHERE d.supersedes IS NOT NULL)

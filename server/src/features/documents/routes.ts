@@ -3,9 +3,7 @@ import Joi from "joi";
 import { documentBody, voidBody } from "@fiscalon/contract/document";
 import type { DocumentBody } from "@fiscalon/contract/document";
 import { id } from "@fiscalon/contract/fields";
-import { actorNow } from "../../actor.ts";
-import type { AppContext } from "../../context.ts";
-import { clientParams, described } from "../../validation.ts";
+import { clientParams, described } from "../../base/validation.ts";
 import { documentPage, documentView } from "./queries.ts";
 import type { DocumentFilter } from "./queries.ts";
 import { correctDocument, postDocument, voidDocument } from "./service.ts";
@@ -26,7 +24,7 @@ const pageQuery = Joi.object({
   limit: Joi.number().integer().min(1).max(500).default(100),
 });
 
-export async function documentRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+export async function documentRoutes(app: FastifyInstance): Promise<void> {
   app.get<Id & { Querystring: DocumentFilter }>(
     "/clients/:id/documents",
     {
@@ -35,22 +33,22 @@ export async function documentRoutes(app: FastifyInstance, { db }: AppContext): 
         querystring: pageQuery,
       }),
     },
-    (request) => documentPage(db, request.params.id, request.query),
+    (request) => documentPage(request.work, request.params.id, request.query),
   );
 
   app.post<Id & { Body: DocumentBody }>(
     "/clients/:id/documents",
     { schema: described("Post a document", "Books", { params: clientParams, body: documentBody }) },
     async (request, reply) => {
-      const documentId = await postDocument(db, actorNow(), request.params.id, request.body);
-      return reply.status(201).send(await documentView(db, request.params.id, documentId));
+      const documentId = await postDocument(request.work, request.params.id, request.body);
+      return reply.status(201).send(await documentView(request.work, request.params.id, documentId));
     },
   );
 
   app.get<Document>(
     "/clients/:id/documents/:document",
     { schema: described("A document with its history", "Books", { params: documentParams }) },
-    (request) => documentView(db, request.params.id, request.params.document),
+    (request) => documentView(request.work, request.params.id, request.params.document),
   );
 
   app.put<Document & { Body: DocumentBody }>(
@@ -63,8 +61,8 @@ export async function documentRoutes(app: FastifyInstance, { db }: AppContext): 
     },
     async (request) => {
       const { id: clientId, document } = request.params;
-      const documentId = await correctDocument(db, actorNow(), clientId, document, request.body);
-      return documentView(db, clientId, documentId);
+      const documentId = await correctDocument(request.work, clientId, document, request.body);
+      return documentView(request.work, clientId, documentId);
     },
   );
 
@@ -78,8 +76,8 @@ export async function documentRoutes(app: FastifyInstance, { db }: AppContext): 
     },
     async (request) => {
       const { id: clientId, document } = request.params;
-      await voidDocument(db, actorNow(), clientId, document, request.body.reason);
-      return documentView(db, clientId, document);
+      await voidDocument(request.work, clientId, document, request.body.reason);
+      return documentView(request.work, clientId, document);
     },
   );
 }

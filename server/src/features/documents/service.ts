@@ -1,70 +1,61 @@
 import { FiscalError } from "@fiscalon/core/errors";
-import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
+import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import type { DocumentBody } from "@fiscalon/contract/document";
-import { recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
-import { notFound } from "../../errors.ts";
-import { loadSetup } from "../clients/loadSetup.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
-import { loadDocuments } from "./loadDocuments.ts";
-import type { StoredDocument } from "./loadDocuments.ts";
+import type { Work, Writing } from "../../base/work.ts";
+import { notFound } from "../../base/errors.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
+import { loadDocuments } from "../../books/loadDocuments.ts";
+import type { StoredDocument } from "../../books/loadDocuments.ts";
 import { moveAttachments } from "../attachments/service.ts";
-import { followEntries } from "../bank/followEntries.ts";
-import { moveAllocations, refusePaid } from "../payments/allocated.ts";
+import { followEntries } from "../../books/followEntries.ts";
+import { moveAllocations, refusePaid } from "../../books/allocated.ts";
 import { nextInSeries } from "../series/service.ts";
-import { endEffects, postDocuments } from "./postDocuments.ts";
-import type { NewDocument } from "./postDocuments.ts";
+import { endEffects, postDocuments } from "../../books/postDocuments.ts";
+import type { NewDocument } from "../../books/postDocuments.ts";
 
 /** Posts one document typed by a person. */
-export async function postDocument(
-  db: Database,
-  actor: Actor,
-  clientId: number,
-  body: DocumentBody,
-): Promise<number> {
-  return db.write(async (tx) => {
-    const setup = await loadSetup(db, clientId, tx);
-    const document = await prepared(db, tx, setup, body, null);
-    return postOne(db, tx, actor, setup, document, body.duplicateReason);
+export async function postDocument(work: Work, clientId: number, body: DocumentBody): Promise<number> {
+  return work.write(async (work) => {
+    const setup = await loadSetup(work, clientId);
+    const document = await prepared(work, setup, body, null);
+    return postOne(work, setup, document, body.duplicateReason);
   });
 }
 
 /** Replaces a posted document by a corrected version; the old one stays on record. */
 export async function correctDocument(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   documentId: number,
   body: DocumentBody,
 ): Promise<number> {
-  return db.write(async (tx) => {
-    const setup = await loadSetup(db, clientId, tx);
-    const old = await changeable(db, tx, setup, documentId);
-    const document = await prepared(db, tx, setup, body, old);
-    await endDocument(db, tx, actor, setup, old, "superseded", "corrected");
+  return work.write(async (work) => {
+    const setup = await loadSetup(work, clientId);
+    const old = await changeable(work, setup, documentId);
+    const document = await prepared(work, setup, body, old);
+    await endDocument(work, setup, old, "superseded", "corrected");
     const corrected = { ...document, supersedes: old.id, sourceKey: old.sourceKey };
-    const id = await postOne(db, tx, actor, setup, corrected, body.duplicateReason);
-    await moveAllocations(db, tx, actor, setup, old, id);
-    await moveAttachments(db, tx, old.id, id);
+    const id = await postOne(work, setup, corrected, body.duplicateReason);
+    await moveAllocations(work, setup, old, id);
+    await moveAttachments(work, old.id, id);
     return id;
   });
 }
 
 /** Takes a document out of the books; it stays on record with the reason. */
 export async function voidDocument(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   documentId: number,
   reason: string,
 ): Promise<void> {
-  await db.write(async (tx) => {
-    const setup = await loadSetup(db, clientId, tx);
-    const document = await changeable(db, tx, setup, documentId);
-    await refusePaid(db, tx, [documentId]);
-    await endDocument(db, tx, actor, setup, document, "void", reason);
-    await recordChange(db, tx, actor, {
+  await work.write(async (work) => {
+    const setup = await loadSetup(work, clientId);
+    const document = await changeable(work, setup, documentId);
+    await refusePaid(work, [documentId]);
+    await endDocument(work, setup, document, "void", reason);
+    await work.record({
       client: clientId,
       action: "void",
       entity: "document",
@@ -76,15 +67,13 @@ export async function voidDocument(
 }
 
 async function postOne(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   setup: ClientSetup,
   document: NewDocument,
   duplicateReason: string | undefined,
 ): Promise<number> {
-  const [id = 0] = await postDocuments(db, tx, actor, setup, [document]);
-  await recordChange(db, tx, actor, {
+  const [id = 0] = await postDocuments(work, setup, [document]);
+  await work.record({
     client: setup.client.id,
     action: document.supersedes === undefined ? "post" : "correct",
     entity: "document",
@@ -96,17 +85,16 @@ async function postOne(
 }
 
 async function prepared(
-  db: Database,
-  tx: Tx,
+  work: Writing,
   setup: ClientSetup,
   body: DocumentBody,
   replaced: StoredDocument | null,
 ): Promise<NewDocument> {
   const { contact, place, corrects, note, duplicateReason, ...input } = body;
-  await requireOwn(db, tx, setup.client.id, "contacts", contact, "contact");
-  await requireOwn(db, tx, setup.client.id, "places", place, "place");
+  await requireOwn(work, setup.client.id, "contacts", contact, "contact");
+  await requireOwn(work, setup.client.id, "places", place, "place");
   const number =
-    body.number || replaced?.input.number || (await nextInSeries(db, tx, setup.client.id, body.kind));
+    body.number || replaced?.input.number || (await nextInSeries(work, setup.client.id, body.kind));
   const document: NewDocument = {
     input: { ...input, number },
     contact: contact ?? null,
@@ -115,39 +103,36 @@ async function prepared(
     note: note ?? "",
   };
   if (duplicateReason === undefined)
-    await refuseDuplicate(db, tx, setup.client.id, document, replaced?.id ?? 0);
+    await refuseDuplicate(work, setup.client.id, document, replaced?.id ?? 0);
   return document;
 }
 
 export async function requireOwn(
-  db: Database,
-  tx: Tx,
+  work: Writing,
   clientId: number,
   table: "contacts" | "places",
   id: number | null | undefined,
   field: string,
 ): Promise<void> {
   if (id === null || id === undefined) return;
-  const row = await db.row(`SELECT id FROM ${table} WHERE id = $1 AND client_id = $2`, [id, clientId], tx);
+  const row = await work.row(`SELECT id FROM ${table} WHERE id = $1 AND client_id = $2`, [id, clientId]);
   if (!row)
     throw new FiscalError(`document/unknown-${field}`, `There is no such ${field} with this client.`, field);
 }
 
 /** The same number of the same party (or of our own series) again is refused unless a reason confirms it. */
 async function refuseDuplicate(
-  db: Database,
-  tx: Tx,
+  work: Writing,
   clientId: number,
   document: NewDocument,
   except: number,
 ): Promise<void> {
   const { input, contact } = document;
   const ownSeries = DOCUMENT_KINDS[input.kind].direction !== "purchase";
-  const twin = await db.row<{ id: number; date: string }>(
+  const twin = await work.row<{ id: number; date: string }>(
     `SELECT id, date FROM documents WHERE client_id = $1 AND kind = $2 AND number = $3 COLLATE NOCASE
        AND state = 'posted' AND id <> $4 AND ($5 OR contact_id IS $6) LIMIT 1`,
     [clientId, input.kind, input.number, except, ownSeries ? 1 : 0, contact],
-    tx,
   );
   if (!twin) return;
   throw new FiscalError(
@@ -159,18 +144,11 @@ async function refuseDuplicate(
 }
 
 /** A document that may still be changed: posted, and in no sealed period. */
-async function changeable(
-  db: Database,
-  tx: Tx,
-  setup: ClientSetup,
-  documentId: number,
-): Promise<StoredDocument> {
-  const [document] = await loadDocuments(
-    db,
-    "d.id = $1 AND d.client_id = $2",
-    [documentId, setup.client.id],
-    tx,
-  );
+async function changeable(work: Writing, setup: ClientSetup, documentId: number): Promise<StoredDocument> {
+  const [document] = await loadDocuments(work, "d.id = $1 AND d.client_id = $2", [
+    documentId,
+    setup.client.id,
+  ]);
   if (!document) throw notFound("This document");
   if (document.state !== "posted") {
     throw new FiscalError(
@@ -178,7 +156,7 @@ async function changeable(
       "This version was already replaced or taken out. Open the current one.",
     );
   }
-  const lock = await lockOf(db, setup, document, tx);
+  const lock = await lockOf(work, setup, document);
   if (lock) {
     throw new FiscalError(
       "document/sealed",
@@ -190,12 +168,11 @@ async function changeable(
 
 /** The sealed period that keeps a document from being changed, if there is one. */
 export async function lockOf(
-  db: Database,
+  work: Work,
   setup: ClientSetup,
   document: Pick<StoredDocument, "id" | "ledgerDate">,
-  tx?: Tx,
 ): Promise<{ period: string; state: string } | null> {
-  const row = await db.row<{ period: string; state: string }>(
+  const row = await work.row<{ period: string; state: string }>(
     `SELECT r.period_end AS period, r.state FROM returns r
      WHERE r.client_id = $1 AND r.state IN ('sealed', 'filed', 'settled')
        AND (($2 BETWEEN r.period_from AND r.period_end) OR EXISTS
@@ -203,25 +180,21 @@ export async function lockOf(
             AND f.registration_id = r.registration_id AND f.period_end = r.period_end))
      ORDER BY r.period_end LIMIT 1`,
     [setup.client.id, document.ledgerDate, document.id],
-    tx,
   );
   return row ?? null;
 }
 
 async function endDocument(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   setup: ClientSetup,
   document: StoredDocument,
   state: "superseded" | "void",
   reason: string,
 ): Promise<void> {
-  await db.run(
+  await work.run(
     "UPDATE documents SET state = $1, ended_at = $2, ended_by = $3, end_reason = $4 WHERE id = $5",
-    [state, actor.at, actor.person, reason, document.id],
-    tx,
+    [state, work.at, work.person, reason, document.id],
   );
-  await endEffects(db, tx, [document.id]);
-  await followEntries(db, tx, setup.client.id);
+  await endEffects(work, [document.id]);
+  await followEntries(work, setup.client.id);
 }

@@ -1,3 +1,4 @@
+import { sideOf } from "../../db/kindSql.ts";
 import type {
   AuditFile,
   AuditInvoice,
@@ -5,44 +6,44 @@ import type {
   AuditParty,
 } from "@fiscalon/core/formats/auditfile/auditFile";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
-import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
-import { accountInRole } from "@fiscalon/core/ledger/account";
+import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
+import { accountInRole } from "@fiscalon/core/model/account";
 import { rowInForce } from "@fiscalon/core/tax/rateInForce";
-import type { Database } from "../../db/database.ts";
+import type { Work } from "../../base/work.ts";
 import { groupBy } from "../../groupBy.ts";
-import { loadSetup, today } from "../clients/loadSetup.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
-import { addParties } from "../documents/addParties.ts";
-import { loadDocuments } from "../documents/loadDocuments.ts";
-import type { StoredDocument } from "../documents/loadDocuments.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
+import { addSurroundings } from "../../books/addSurroundings.ts";
+import { loadDocuments } from "../../books/loadDocuments.ts";
+import type { StoredDocument } from "../../books/loadDocuments.ts";
 import { trialBalance } from "../ledger/queries.ts";
 
 /** The books between two days as an audit file: chart with balances, parties, codes, ledger, invoices. */
 export async function auditFileOf(
-  db: Database,
+  work: Work,
   clientId: number,
   from: string,
   to: string,
 ): Promise<AuditFile> {
-  const setup = await loadSetup(db, clientId);
+  const setup = await loadSetup(work, clientId);
   const documents = await loadDocuments(
-    db,
+    work,
     `d.client_id = $1 AND d.state = 'posted' AND d.opening = 0 AND d.date BETWEEN $2 AND $3
-       AND d.kind NOT IN ('journal', 'opening-balance')`,
+       AND ${sideOf("d.kind")} IS NOT NULL`,
     [clientId, from, to],
   );
-  await addParties(db, setup, documents);
+  await addSurroundings(work, setup, documents);
   const invoices = documents.map((document) => ({ document, invoice: invoiceIn(document, setup) }));
   const side = (direction: string) =>
     invoices
       .filter(({ document }) => DOCUMENT_KINDS[document.input.kind].direction === direction)
       .map(({ invoice }) => invoice);
-  const { customers, suppliers } = await partiesOf(db, clientId, documents);
+  const { customers, suppliers } = await partiesOf(work, clientId, documents);
   const { client, plain } = setup;
   return {
     country: client.country,
     currency: client.currency,
-    made: today(),
+    made: work.today,
     company: {
       id: "",
       name: client.name,
@@ -51,13 +52,15 @@ export async function auditFileOf(
     },
     from,
     to,
-    accounts: (await trialBalance(db, clientId, from, to)).map(({ code, name, type, opening, closing }) => ({
-      code,
-      name,
-      type: type as AuditFile["accounts"][number]["type"],
-      opening,
-      closing,
-    })),
+    accounts: (await trialBalance(work, clientId, from, to)).map(
+      ({ code, name, type, opening, closing }) => ({
+        code,
+        name,
+        type: type as AuditFile["accounts"][number]["type"],
+        opening,
+        closing,
+      }),
+    ),
     customers,
     suppliers,
     taxes: plain.codes.flatMap((code) =>
@@ -69,7 +72,7 @@ export async function auditFileOf(
           rate.kind === "percent" ? (rowInForce(plain.schedules[rate.schedule], to)?.rate ?? "0") : "0",
       })),
     ),
-    transactions: await transactionsOf(db, clientId, from, to),
+    transactions: await transactionsOf(work, clientId, from, to),
     sales: side("sale"),
     purchases: side("purchase"),
   };
@@ -108,14 +111,18 @@ function invoiceIn({ input, contact }: StoredDocument, setup: ClientSetup): Audi
 }
 
 async function partiesOf(
-  db: Database,
+  work: Work,
   clientId: number,
   documents: readonly StoredDocument[],
 ): Promise<{ customers: AuditParty[]; suppliers: AuditParty[] }> {
-  const rows = await db.rows<{ id: number; name: string; taxNumber: string | null; country: string | null }>(
-    "SELECT id, name, tax_number AS taxNumber, country FROM contacts WHERE client_id = $1 ORDER BY id",
-    [clientId],
-  );
+  const rows = await work.rows<{
+    id: number;
+    name: string;
+    taxNumber: string | null;
+    country: string | null;
+  }>("SELECT id, name, tax_number AS taxNumber, country FROM contacts WHERE client_id = $1 ORDER BY id", [
+    clientId,
+  ]);
   const used = (direction: string) =>
     new Set(
       documents
@@ -135,12 +142,12 @@ async function partiesOf(
 }
 
 async function transactionsOf(
-  db: Database,
+  work: Work,
   clientId: number,
   from: string,
   to: string,
 ): Promise<AuditFile["transactions"]> {
-  const rows = await db.rows<{
+  const rows = await work.rows<{
     id: number;
     date: string;
     entry: string;

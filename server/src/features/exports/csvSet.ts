@@ -1,9 +1,10 @@
 import { zipSync } from "fflate";
 import Papa from "papaparse";
-import type { Bind, Database } from "../../db/database.ts";
+import type { Bind } from "../../db/database.ts";
+import type { Work } from "../../base/work.ts";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import { safeCell } from "../../exports/safeCell.ts";
-import { loadSetup } from "../clients/loadSetup.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
 
 /** Each file of the set: its query, and which of its columns are amounts in minor units. */
 const FILES: Readonly<Record<string, { sql: string; amounts?: readonly string[]; dated?: boolean }>> = {
@@ -58,12 +59,12 @@ const FILES: Readonly<Record<string, { sql: string; amounts?: readonly string[];
 };
 
 /** Everything between two days as CSV files in one archive, one for each kind of record. */
-export async function csvSet(db: Database, clientId: number, from: string, to: string): Promise<Uint8Array> {
-  const { plain } = await loadSetup(db, clientId);
+export async function csvSet(work: Work, clientId: number, from: string, to: string): Promise<Uint8Array> {
+  const { plain } = await loadSetup(work, clientId);
   const files: Record<string, Uint8Array> = {};
   for (const [name, { sql, amounts = [], dated }] of Object.entries(FILES)) {
     const bind: Bind = dated ? [clientId, from, to] : [clientId];
-    const rows = await db.rows<Record<string, unknown>>(sql, bind);
+    const rows = await work.rows<Record<string, unknown>>(sql, bind);
     const written = rows.map((row) =>
       Object.fromEntries(
         Object.entries(row).map(([column, value]) => [

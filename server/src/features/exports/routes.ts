@@ -2,8 +2,7 @@ import type { FastifyInstance, FastifyReply } from "fastify";
 import Joi from "joi";
 import { writeAuditFile } from "@fiscalon/core/formats/auditfile/writeAuditFile";
 import { date, id } from "@fiscalon/contract/fields";
-import type { AppContext } from "../../context.ts";
-import { clientParams, described } from "../../validation.ts";
+import { clientParams, described } from "../../base/validation.ts";
 import { auditFileOf } from "./auditFileOf.ts";
 import { csvSet } from "./csvSet.ts";
 import { eInvoiceXml, printedDocument } from "./salesDocument.ts";
@@ -14,7 +13,7 @@ type Document = { Params: { id: number; document: number } };
 const dates = Joi.object({ from: date.required(), to: date.required() });
 const documentParams = Joi.object({ id: id.required(), document: id.required() });
 
-export async function exportRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+export async function exportRoutes(app: FastifyInstance): Promise<void> {
   app.get<Dates>(
     "/clients/:id/export/audit-file",
     {
@@ -25,7 +24,7 @@ export async function exportRoutes(app: FastifyInstance, { db }: AppContext): Pr
     },
     async (request, reply) => {
       const { from, to } = request.query;
-      const xml = writeAuditFile(await auditFileOf(db, request.params.id, from, to));
+      const xml = writeAuditFile(await auditFileOf(request.work, request.params.id, from, to));
       return sent(reply, "application/xml", `audit-file-${from}-${to}.xml`).send(xml);
     },
   );
@@ -40,7 +39,7 @@ export async function exportRoutes(app: FastifyInstance, { db }: AppContext): Pr
     },
     async (request, reply) => {
       const { from, to } = request.query;
-      const zip = await csvSet(db, request.params.id, from, to);
+      const zip = await csvSet(request.work, request.params.id, from, to);
       return sent(reply, "application/zip", `books-${from}-${to}.zip`).send(Buffer.from(zip));
     },
   );
@@ -53,7 +52,7 @@ export async function exportRoutes(app: FastifyInstance, { db }: AppContext): Pr
       }),
     },
     async (request, reply) => {
-      const { name, xml } = await eInvoiceXml(db, request.params.id, request.params.document);
+      const { name, xml } = await eInvoiceXml(request.work, request.params.id, request.params.document);
       return sent(reply, "application/xml", `${name}.xml`).send(xml);
     },
   );
@@ -62,7 +61,7 @@ export async function exportRoutes(app: FastifyInstance, { db }: AppContext): Pr
     "/clients/:id/documents/:document/pdf",
     { schema: described("A sales document as PDF", "Export", { params: documentParams }) },
     async (request, reply) => {
-      const printed = await printedDocument(db, request.params.id, request.params.document);
+      const printed = await printedDocument(request.work, request.params.id, request.params.document);
       const pdf = await salesPdf(printed);
       return sent(reply, "application/pdf", `${printed.document.input.number}.pdf`).send(pdf);
     },

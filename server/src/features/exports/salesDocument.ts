@@ -4,14 +4,14 @@ import type { EInvoiceParty } from "@fiscalon/core/formats/einvoice/eInvoice";
 import { invoiceOf } from "@fiscalon/core/formats/einvoice/invoiceOf";
 import { writeUbl } from "@fiscalon/core/formats/einvoice/writeUbl";
 import { minorDigits } from "@fiscalon/core/money/currency";
-import type { Database } from "../../db/database.ts";
+import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
-import { notFound } from "../../errors.ts";
-import { loadSetup } from "../clients/loadSetup.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
-import { addParties } from "../documents/addParties.ts";
-import { loadDocuments } from "../documents/loadDocuments.ts";
-import type { StoredDocument } from "../documents/loadDocuments.ts";
+import { notFound } from "../../base/errors.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
+import { addSurroundings } from "../../books/addSurroundings.ts";
+import { loadDocuments } from "../../books/loadDocuments.ts";
+import type { StoredDocument } from "../../books/loadDocuments.ts";
 
 /** A posted document with everything that is printed of it. */
 export interface PrintedDocument {
@@ -27,17 +27,17 @@ export interface PrintedDocument {
 }
 
 export async function printedDocument(
-  db: Database,
+  work: Work,
   clientId: number,
   documentId: number,
 ): Promise<PrintedDocument> {
-  const setup = await loadSetup(db, clientId);
-  const [document] = await loadDocuments(db, "d.id = $1 AND d.client_id = $2", [documentId, clientId]);
+  const setup = await loadSetup(work, clientId);
+  const [document] = await loadDocuments(work, "d.id = $1 AND d.client_id = $2", [documentId, clientId]);
   if (!document) throw notFound("This document");
-  await addParties(db, setup, [document]);
+  await addSurroundings(work, setup, [document]);
   const effect = documentEffect(document.input, setup.effect);
   const place = setup.plain.places.find(({ id }) => id === document.place) ?? setup.plain.places[0];
-  const contact = document.contact === null ? null : await db.models.contacts.findByPk(document.contact);
+  const contact = document.contact === null ? null : await work.models.contacts.findByPk(document.contact);
   const country = place?.country ?? setup.client.country;
   const owner = effect.facts.find((fact) => fact.registration !== null)?.registration;
   const registration =
@@ -71,12 +71,12 @@ export async function printedDocument(
 
 /** A sales document as e-invoice XML. */
 export async function eInvoiceXml(
-  db: Database,
+  work: Work,
   clientId: number,
   documentId: number,
 ): Promise<{ name: string; xml: string }> {
   const { document, effect, seller, buyer, currency, digits } = await printedDocument(
-    db,
+    work,
     clientId,
     documentId,
   );

@@ -1,8 +1,11 @@
 import PDFDocument from "pdfkit";
-import { invoiceWords } from "@fiscalon/core/jurisdictions/shared/invoiceWords";
-import { packById, packOfCountry } from "@fiscalon/core/jurisdictions/packs";
+import { PLAIN_WORDS } from "@fiscalon/core/packs/shared/paperWords";
+import type { PricedLine } from "@fiscalon/core/model/pricedDocument";
+import { levyTotals } from "@fiscalon/core/tax/priceDocument";
+import { levyWords } from "@fiscalon/core/tax/levyWords";
 import { displayAmount } from "@fiscalon/core/money/amount";
-import { DOCUMENT_KINDS, taxPointOf } from "@fiscalon/core/tax/documentInput";
+import { kindOf } from "@fiscalon/core/model/documentKinds";
+import { taxPointOf } from "@fiscalon/core/model/document";
 import type { EInvoiceParty } from "@fiscalon/core/formats/einvoice/eInvoice";
 import { FiscalError } from "@fiscalon/core/errors";
 import { registerFonts } from "../../exports/pdfFonts.ts";
@@ -22,8 +25,8 @@ const LINE = "#d8d3c8";
  */
 export function salesPdf(printed: PrintedDocument): Promise<Buffer> {
   const { document } = printed;
-  const { direction, name } = DOCUMENT_KINDS[document.input.kind];
-  if (direction !== "sale")
+  const { paper, name } = kindOf(document.input.kind);
+  if (paper === null)
     throw new FiscalError("export/not-sales", `A ${name.toLowerCase()} is not written by this business.`);
   const pdf = new PDFDocument({ size: "A4", margin: LEFT, info: { Title: document.input.number } });
   registerFonts(pdf);
@@ -42,16 +45,16 @@ export function salesPdf(printed: PrintedDocument): Promise<Buffer> {
 
 function wordsOf({ setup, registration, seller }: PrintedDocument) {
   const pack = registration
-    ? packById(registration.pack)
-    : packOfCountry(seller.country || setup.client.country);
-  return { words: invoiceWords(pack?.id ?? ""), pack };
+    ? setup.effect.packs.byId(registration.pack)
+    : setup.effect.packs.ofCountry(seller.country || setup.client.country);
+  return { words: pack?.words ?? PLAIN_WORDS, pack };
 }
 
 function head(pdf: PDFKit.PDFDocument, printed: PrintedDocument): number {
   const { document, seller, buyer, registration } = printed;
   const { input } = document;
   const { words, pack } = wordsOf(printed);
-  const credit = DOCUMENT_KINDS[input.kind].sign < 0;
+  const credit = kindOf(input.kind).sign < 0;
   const registered = registration !== undefined && seller.taxNumber !== "";
   const title = credit
     ? words.creditNote
@@ -117,12 +120,7 @@ function lines(pdf: PDFKit.PDFDocument, { document, effect, digits }: PrintedDoc
     }
     const margin = line.code?.treatment === "margin";
     pdf.fillColor(INK).text(text, COLUMNS.text, y, { width: 234 });
-    const charged = line.taxes.filter(
-      ({ component }) => component.charged === "charged" && component.rate.kind === "percent",
-    );
-    const rates = margin
-      ? ""
-      : charged.map(({ component, rate }) => `${component.levy} ${rate} %`).join(", ");
+    const rates = margin ? "" : ratesOf(line);
     cell(pdf, input?.quantity ?? "", COLUMNS.quantity, y, 40);
     cell(pdf, input?.unitPrice ?? "", COLUMNS.price, y, 60);
     cell(pdf, displayAmount(margin ? line.gross : line.net, digits), COLUMNS.net, y, 60);
@@ -135,6 +133,26 @@ function lines(pdf: PDFKit.PDFDocument, { document, effect, digits }: PrintedDoc
     rule(pdf, y - 4);
   }
   return y;
+}
+
+/** The rates of a line, those the customer accounts for too. */
+function ratesOf({ taxes }: PricedLine): string {
+  return taxes
+    .filter(({ rate }) => rate !== null)
+    .map(({ component, rate }) =>
+      levyWords({
+        levy: component.levy,
+        rate,
+        per:
+          component.rate.kind === "per-unit"
+            ? "unit"
+            : component.rate.kind === "per-document"
+              ? "document"
+              : "percent",
+        charged: "charged",
+      }),
+    )
+    .join(", ");
 }
 
 function heading(pdf: PDFKit.PDFDocument, y: number): number {
@@ -161,17 +179,19 @@ function rule(pdf: PDFKit.PDFDocument, y: number, colour = LINE): void {
 function totals(pdf: PDFKit.PDFDocument, printed: PrintedDocument, from: number): number {
   const { effect, currency, digits, setup } = printed;
   const { words } = wordsOf(printed);
-  const hidden = effect.printed.lines.some(({ code }) => code?.treatment === "margin");
-  const charged = effect.printed.levies.filter((row) => row.charged && row.rate !== null);
-  const rows: [string, string][] = hidden
-    ? []
-    : [
-        ["Net", displayAmount(effect.printed.net, digits)],
-        ...charged.map(({ levy, rate, net, tax }): [string, string] => [
-          `${levy} ${rate} % on ${displayAmount(net, digits)}`,
-          displayAmount(tax, digits),
-        ]),
-      ];
+  const open = effect.printed.lines.filter(({ code }) => code?.treatment !== "margin");
+  const levies = levyTotals(open).filter((row) => row.rate !== null && row.charged !== "self-assessed");
+  const tax = open.reduce((sum, line) => sum + line.gross - line.net, 0);
+  const rows: [string, string][] =
+    open.length === 0
+      ? []
+      : [
+          ["Net", displayAmount(effect.printed.gross - tax, digits)],
+          ...levies.map((row): [string, string] => [
+            `${levyWords(row)} on ${displayAmount(row.net, digits)}`,
+            displayAmount(row.tax, digits),
+          ]),
+        ];
   let y = from + (rows.length + 2) * 17 > FOOT ? (pdf.addPage(), LEFT) : from;
   for (const [label, amount] of rows) {
     pdf.font("text").fontSize(10).fillColor(QUIET).text(label, 280, y, { width: 160 });

@@ -1,28 +1,25 @@
 import { FiscalError } from "@fiscalon/core/errors";
-import { made, recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database } from "../../db/database.ts";
-import { loadSetup, registrationIn } from "../clients/loadSetup.ts";
+import type { Work } from "../../base/work.ts";
+import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import { periodEnding, requireOpen } from "../returns/periods.ts";
 import { boxesNow } from "../returns/evaluation.ts";
 import { findingsOf } from "./service.ts";
 
 /** Accepts a finding with a reason. What must be put right cannot be accepted. */
 export async function acceptFinding(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   rid: string,
   end: string,
   key: string,
   reason: string,
 ): Promise<void> {
-  await db.write(async (tx) => {
-    const setup = await loadSetup(db, clientId, tx);
+  await work.write(async (work) => {
+    const setup = await loadSetup(work, clientId);
     const r = registrationIn(setup, rid);
-    await requireOpen(db, r.id, end, tx);
-    const { boxes } = await boxesNow(db, r, end, tx);
-    const found = (await findingsOf(db, setup, r, periodEnding(r, end), boxes, tx)).find(
+    await requireOpen(work, r.id, end);
+    const { boxes } = await boxesNow(work, r, end);
+    const found = (await findingsOf(work, setup, r, periodEnding(r, end), boxes)).find(
       (one) => one.key === key,
     );
     if (!found)
@@ -38,15 +35,15 @@ export async function acceptFinding(
         "key",
       );
     }
-    await db.models.acceptances.destroy({
+    await work.models.acceptances.destroy({
       where: { registrationId: r.id, periodEnd: end, key },
-      transaction: tx,
+      ...work.options,
     });
-    await db.models.acceptances.create(
-      { clientId, registrationId: r.id, periodEnd: end, key, reason, ...made(actor) },
-      { transaction: tx },
+    await work.models.acceptances.create(
+      { clientId, registrationId: r.id, periodEnd: end, key, reason, ...work.made },
+      work.options,
     );
-    await recordChange(db, tx, actor, {
+    await work.record({
       client: clientId,
       action: "accept",
       entity: "finding",
@@ -58,21 +55,20 @@ export async function acceptFinding(
 
 /** Takes an acceptance back. */
 export async function unacceptFinding(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   rid: string,
   end: string,
   key: string,
 ): Promise<void> {
-  await db.write(async (tx) => {
-    const r = registrationIn(await loadSetup(db, clientId, tx), rid);
-    await requireOpen(db, r.id, end, tx);
-    await db.models.acceptances.destroy({
+  await work.write(async (work) => {
+    const r = registrationIn(await loadSetup(work, clientId), rid);
+    await requireOpen(work, r.id, end);
+    await work.models.acceptances.destroy({
       where: { registrationId: r.id, periodEnd: end, key },
-      transaction: tx,
+      ...work.options,
     });
-    await recordChange(db, tx, actor, {
+    await work.record({
       client: clientId,
       action: "unaccept",
       entity: "finding",

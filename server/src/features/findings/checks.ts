@@ -3,8 +3,8 @@ import { beyondTolerance } from "@fiscalon/core/tax/typedTolerance";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { documentKey, finding, taxOf } from "@fiscalon/core/findings/catalogue";
 import type { CheckId } from "@fiscalon/core/findings/catalogue";
-import type { Finding } from "@fiscalon/core/findings/finding";
-import type { JurisdictionPack } from "@fiscalon/core/jurisdictions/pack";
+import type { Finding } from "@fiscalon/core/model/finding";
+import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import type { CandidateLine } from "./queries.ts";
 
 /** What the line checks need to know of the period. */
@@ -111,7 +111,7 @@ export const LINE_CHECKS: readonly LineCheck[] = [
   },
   {
     id: "tax-only",
-    condition: `f.net = 0 AND f.tax <> 0 AND f.treatment <> 'adjustment' AND coalesce(json_extract(l.attributes, '$.document'), '') = ''`,
+    condition: `f.net = 0 AND f.tax <> 0 AND f.treatment <> 'adjustment' AND coalesce(json_extract(l.attributes, '$.document'), json_extract(l.attributes, '$.certificate'), '') = ''`,
     judge: (line, context) =>
       `${where(line)}: ${minor(line, line.tax, context)} without a value, and no import or tax document number on the line.`,
   },

@@ -1,4 +1,5 @@
-import type { Database, Tx } from "../../db/database.ts";
+import { sideOf } from "../../db/kindSql.ts";
+import type { Work } from "../../base/work.ts";
 
 /** What every candidate row of a check carries: the line, its document, its party, its account. */
 export interface CandidateLine {
@@ -40,14 +41,13 @@ export interface CandidateLine {
  *   $2 period end, further ones from `more`
  */
 export async function candidateLines(
-  db: Database,
+  work: Work,
   registrationId: number,
   periodEnd: string,
   condition: string,
   more: readonly unknown[] = [],
-  tx?: Tx,
 ): Promise<CandidateLine[]> {
-  return db.rows<CandidateLine>(
+  return work.rows<CandidateLine>(
     `SELECT f.document_id AS document, f.line, d.kind, d.number, d.date, f.tax_point AS taxPoint,
        coalesce(c.name, '') AS party, c.country AS partyCountry, c.tax_number AS partyNumber,
        c.registered AS partyRegistered, f.code, f.levy, f.rate, f.direction, f.charged, f.treatment, f.tags, f.net, f.tax, f.calculated, f.recoverable, l.account, a.name AS accountName, a.topic, l.text, l.typed_tax AS typedTax, l.attributes,
@@ -59,7 +59,6 @@ export async function candidateLines(
      WHERE f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND (${condition})
      ORDER BY d.date, d.id, f.line LIMIT 500`,
     [registrationId, periodEnd, ...more],
-    tx,
   );
 }
 
@@ -74,19 +73,17 @@ export interface UncodedLine {
 
 /** Lines of documents of the period that have no tax code. */
 export async function uncodedLines(
-  db: Database,
+  work: Work,
   clientId: number,
   from: string,
   to: string,
-  tx?: Tx,
 ): Promise<UncodedLine[]> {
-  return db.rows<UncodedLine>(
+  return work.rows<UncodedLine>(
     `SELECT d.id AS document, l.no AS line, d.number, d.date, coalesce(c.name, '') AS party, l.net
      FROM documents d JOIN lines l ON l.document_id = d.id LEFT JOIN contacts c ON c.id = d.contact_id
-     WHERE d.client_id = $1 AND d.state = 'posted' AND d.kind <> 'journal' AND l.code IS NULL
+     WHERE d.client_id = $1 AND d.state = 'posted' AND ${sideOf("d.kind")} IS NOT NULL AND l.code IS NULL
        AND coalesce(d.tax_point, d.date) BETWEEN $2 AND $3 ORDER BY d.date, d.id LIMIT 500`,
     [clientId, from, to],
-    tx,
   );
 }
 
@@ -103,59 +100,60 @@ export interface TwinDocuments {
 
 /** Purchases of the period that look like one already entered: same party and number, or party, amount and date. */
 export async function twinPurchases(
-  db: Database,
+  work: Work,
   clientId: number,
   registrationId: number,
   periodEnd: string,
-  tx?: Tx,
 ): Promise<TwinDocuments[]> {
-  return db.rows<TwinDocuments>(
+  return work.rows<TwinDocuments>(
     `WITH mine AS (SELECT DISTINCT document_id AS id FROM facts
-       WHERE registration_id = $2 AND period_end = $3 AND live = 1 AND direction = 'purchase')
+       WHERE registration_id = $2 AND period_end = $3 AND live = 1 AND direction = 'purchase'),
+     pairs AS (
+       SELECT o.id AS first, d.id AS second FROM mine JOIN documents d ON d.id = mine.id
+         JOIN documents o ON o.contact_id = d.contact_id AND o.state = 'posted' AND o.number = d.number COLLATE NOCASE
+       WHERE o.kind = d.kind AND o.id < d.id AND o.client_id = $1
+       UNION
+       SELECT o.id, d.id FROM mine JOIN documents d ON d.id = mine.id
+         JOIN documents o INDEXED BY documents_by_party_day
+           ON o.contact_id = d.contact_id AND o.date = d.date AND o.gross = d.gross
+       WHERE o.kind = d.kind AND o.id < d.id AND o.state = 'posted' AND o.client_id = $1)
      SELECT o.id AS first, d.id AS second, d.number, o.number AS otherNumber, c.name AS party, d.date, d.gross,
        (o.number = d.number COLLATE NOCASE) AS sameNumber
-     FROM mine JOIN documents d ON d.id = mine.id JOIN contacts c ON c.id = d.contact_id
-       JOIN documents o ON o.client_id = $1 AND o.contact_id = d.contact_id AND o.kind = d.kind AND o.id < d.id
-         AND o.state = 'posted' AND (o.number = d.number COLLATE NOCASE OR (o.gross = d.gross AND o.date = d.date))
-     WHERE d.client_id = $1 ORDER BY d.date, d.id LIMIT 500`,
+     FROM pairs JOIN documents d ON d.id = pairs.second JOIN documents o ON o.id = pairs.first
+       JOIN contacts c ON c.id = d.contact_id ORDER BY d.date, d.id, o.id LIMIT 500`,
     [clientId, registrationId, periodEnd],
-    tx,
   );
 }
 
 /** Documents of the period whose taxes no registration covers. */
 export async function unregisteredDocuments(
-  db: Database,
+  work: Work,
   clientId: number,
   from: string,
   to: string,
-  tx?: Tx,
 ): Promise<{ document: number; number: string; taxPoint: string; levy: string }[]> {
-  return db.rows(
+  return work.rows(
     `SELECT DISTINCT f.document_id AS document, d.number, f.tax_point AS taxPoint, f.levy FROM facts f
        JOIN documents d ON d.id = f.document_id
      WHERE f.client_id = $1 AND f.registration_id IS NULL AND f.live = 1 AND f.tax_point BETWEEN $2 AND $3
        AND f.treatment <> 'out-of-scope' LIMIT 500`,
     [clientId, from, to],
-    tx,
   );
 }
 
 /** Money of a period that settles nothing. */
 export async function unallocatedPayments(
-  db: Database,
+  work: Work,
   clientId: number,
   from: string,
   to: string,
   kinds: readonly string[],
-  tx?: Tx,
 ): Promise<{ payment: number; number: string; party: string; amount: number }[]> {
-  return db.rows(
+  return work.rows(
     `SELECT p.id AS payment, p.number, coalesce(c.name, 'no party') AS party, p.on_account AS amount
      FROM payments p LEFT JOIN contacts c ON c.id = p.contact_id
      WHERE p.client_id = $1 AND p.state = 'posted' AND p.on_account <> 0 AND p.date BETWEEN $2 AND $3
        AND p.kind IN (SELECT value FROM json_each($4)) ORDER BY p.date, p.id LIMIT 200`,
     [clientId, from, to, JSON.stringify(kinds)],
-    tx,
   );
 }

@@ -1,21 +1,20 @@
 import { addMonths, endOfMonth } from "@fiscalon/core/calendar/date";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
-import { basisOn } from "@fiscalon/core/facts/registration";
+import { basisOn } from "@fiscalon/core/model/registration";
 import { CHECKS, documentKey, finding } from "@fiscalon/core/findings/catalogue";
 import type { CheckId } from "@fiscalon/core/findings/catalogue";
-import type { CheckDefinition, Finding } from "@fiscalon/core/findings/finding";
-import type { JurisdictionPack } from "@fiscalon/core/jurisdictions/pack";
-import { packById } from "@fiscalon/core/jurisdictions/packs";
-import { missingRoles } from "@fiscalon/core/ledger/account";
+import type { CheckDefinition, Finding } from "@fiscalon/core/model/finding";
+import type { JurisdictionPack } from "@fiscalon/core/model/pack";
+import { missingRoles } from "@fiscalon/core/model/account";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { correctionWay } from "@fiscalon/core/returns/correctionWay";
 import { brokenRules } from "@fiscalon/core/returns/evaluateReturn";
 import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
 import { NUMBERED_KINDS } from "@fiscalon/contract/series";
 import type { FindingView } from "@fiscalon/contract/returns";
-import type { Database, Tx } from "../../db/database.ts";
+import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 import { seriesGaps } from "../series/service.ts";
 import { evaluated, formOf } from "../returns/evaluation.ts";
 import { adjustmentsOf, factGroups, lateGroups } from "../returns/queries.ts";
@@ -30,27 +29,25 @@ import {
 } from "./queries.ts";
 
 interface Scope {
-  db: Database;
+  work: Work;
   setup: ClientSetup;
   registration: RegistrationRecord;
   period: FilingPeriod;
   boxes: readonly BoxResult[];
   context: CheckContext;
-  tx: Tx | undefined;
 }
 
 /** Runs every check on a period; what was accepted before keeps its reason. In the order of the catalogue. */
 export async function findingsOf(
-  db: Database,
+  work: Work,
   setup: ClientSetup,
   registration: RegistrationRecord,
   period: FilingPeriod,
   boxes: readonly BoxResult[],
-  tx?: Tx,
 ): Promise<FindingView[]> {
-  const pack = packById(registration.pack);
+  const pack = work.packs.byId(registration.pack);
   const context: CheckContext = { pack, digits: setup.plain.digits, from: period.from };
-  const scope: Scope = { db, setup, registration, period, boxes, context, tx };
+  const scope: Scope = { work, setup, registration, period, boxes, context };
   const found = [
     ...arithmetic(scope),
     ...(await uncoded(scope)),
@@ -77,14 +74,13 @@ function sourceOf(check: CheckId, { claims, correction }: JurisdictionPack): str
 }
 
 async function withAcceptances(
-  { db, registration, period, context, tx }: Scope,
+  { work, registration, period, context }: Scope,
   found: readonly Finding[],
 ): Promise<FindingView[]> {
-  const accepted = await db.rows<{ key: string; reason: string; by: string; at: string }>(
+  const accepted = await work.rows<{ key: string; reason: string; by: string; at: string }>(
     `SELECT a.key, a.reason, p.name AS "by", a.created_at AS at FROM acceptances a JOIN people p ON p.id = a.created_by
      WHERE a.registration_id = $1 AND a.period_end = $2`,
     [registration.id, period.to],
-    tx,
   );
   const byKey = new Map(accepted.map(({ key, ...rest }) => [key, rest]));
   return found.map((one) => {
@@ -95,8 +91,8 @@ async function withAcceptances(
 }
 
 /** The rules of the authority for the boxes. */
-function arithmetic({ boxes, registration, period, context }: Scope): Finding[] {
-  const form = formOf(registration, period.to);
+function arithmetic({ work, boxes, registration, period, context }: Scope): Finding[] {
+  const form = formOf(work, registration, period.to);
   return brokenRules(form, boxes, context.digits).map((says) => finding("arithmetic", [says], says));
 }
 
@@ -116,11 +112,11 @@ function setUp({ setup, registration, context: { pack } }: Scope): Finding[] {
 }
 
 /** On the cash basis, money that is not allocated to documents is on no return, although tax may be due on it. */
-async function unallocated({ db, setup, registration, period, context, tx }: Scope): Promise<Finding[]> {
+async function unallocated({ work, setup, registration, period, context }: Scope): Promise<Finding[]> {
   const basis = basisOn(registration, period.to);
   if (basis === "accrual") return [];
   const kinds = basis === "cash" ? ["receipt", "payment"] : ["payment"];
-  const payments = await unallocatedPayments(db, setup.client.id, period.from, period.to, kinds, tx);
+  const payments = await unallocatedPayments(work, setup.client.id, period.from, period.to, kinds);
   return payments.map((one) =>
     finding(
       "unallocated",
@@ -130,8 +126,8 @@ async function unallocated({ db, setup, registration, period, context, tx }: Sco
   );
 }
 
-async function uncoded({ db, setup, period, context, tx }: Scope): Promise<Finding[]> {
-  const lines = await uncodedLines(db, setup.client.id, period.from, period.to, tx);
+async function uncoded({ work, setup, period, context }: Scope): Promise<Finding[]> {
+  const lines = await uncodedLines(work, setup.client.id, period.from, period.to);
   return lines.map((line) =>
     finding(
       "no-code",
@@ -143,10 +139,10 @@ async function uncoded({ db, setup, period, context, tx }: Scope): Promise<Findi
 }
 
 /** What no registration covers shows up in the nearest period: before the first, or after the last. */
-async function unregistered({ db, setup, registration, period, tx }: Scope): Promise<Finding[]> {
+async function unregistered({ work, setup, registration, period }: Scope): Promise<Finding[]> {
   const from = period.from === registration.validFrom ? "0000-01-01" : period.from;
   const to = period.to === registration.validTo ? "9999-12-31" : period.to;
-  const documents = await unregisteredDocuments(db, setup.client.id, from, to, tx);
+  const documents = await unregisteredDocuments(work, setup.client.id, from, to);
   return documents.map((d) =>
     finding(
       "no-registration",
@@ -157,20 +153,20 @@ async function unregistered({ db, setup, registration, period, tx }: Scope): Pro
   );
 }
 
-async function lineFindings({ db, registration, period, context, tx }: Scope): Promise<Finding[]> {
+async function lineFindings({ work, registration, period, context }: Scope): Promise<Finding[]> {
   const found: Finding[] = [];
   for (const check of LINE_CHECKS) {
     if (check.packs && !check.packs.includes(registration.pack)) continue;
     const more = check.parameter ? [check.parameter(context)] : [];
-    const lines = await candidateLines(db, registration.id, period.to, check.condition, more, tx);
+    const lines = await candidateLines(work, registration.id, period.to, check.condition, more);
     found.push(...judged(check, lines, context));
   }
   // A line that is paid in parts has a fact for each; it is one finding all the same.
   return [...new Map(found.map((one) => [one.key, one])).values()];
 }
 
-async function duplicates({ db, setup, registration, period, context, tx }: Scope): Promise<Finding[]> {
-  const twins = await twinPurchases(db, setup.client.id, registration.id, period.to, tx);
+async function duplicates({ work, setup, registration, period, context }: Scope): Promise<Finding[]> {
+  const twins = await twinPurchases(work, setup.client.id, registration.id, period.to);
   return twins.map((twin) =>
     finding(
       "duplicate",
@@ -184,19 +180,19 @@ async function duplicates({ db, setup, registration, period, context, tx }: Scop
 }
 
 /** Invoices are numbered without gaps; a number nobody holds may be a sale nobody reported. */
-async function gapsInSeries({ db, setup, period, tx }: Scope): Promise<Finding[]> {
-  const gaps = await seriesGaps(db, setup.client.id, period.from, period.to, tx);
+async function gapsInSeries({ work, setup, period }: Scope): Promise<Finding[]> {
+  const gaps = await seriesGaps(work, setup.client.id, period.from, period.to);
   return gaps.map(({ kind, first, count, after, before }) =>
     finding(
       "series-gap",
       [kind, first],
-      `${NUMBERED_KINDS[kind]}: ${count === 1 ? `${first} is` : `${count} numbers from ${first} on are`} missing between ${after} and ${before}. Enter what was issued under ${count === 1 ? "it" : "them"}, or say what became of ${count === 1 ? "it" : "them"}.`,
+      `${NUMBERED_KINDS[kind].name}: ${count === 1 ? `${first} is` : `${count} numbers from ${first} on are`} missing between ${after} and ${before}. Enter what was issued under ${count === 1 ? "it" : "them"}, or say what became of ${count === 1 ? "it" : "them"}.`,
     ),
   );
 }
 
-async function lateItems({ db, registration, period, boxes, context }: Scope): Promise<Finding[]> {
-  const groups = await lateGroups(db, registration.id, period.to);
+async function lateItems({ work, registration, period, boxes, context }: Scope): Promise<Finding[]> {
+  const groups = await lateGroups(work, registration.id, period.to);
   if (groups.length === 0) return [];
   const { correction } = context.pack;
   const net = groups.reduce((sum, group) => sum + group.output - group.input, 0);
@@ -263,15 +259,16 @@ const WATCHED: Readonly<Record<string, readonly string[]>> = {
 };
 
 /** Boxes that moved by more than a quarter against the same period a year before. */
-async function unusual({ db, registration, period, boxes, context, tx }: Scope): Promise<Finding[]> {
+async function unusual({ work, registration, period, boxes, context }: Scope): Promise<Finding[]> {
   const lastYear = endOfMonth(addMonths(period.to, -12));
-  const groups = await factGroups(db, registration.id, lastYear, tx);
+  const groups = await factGroups(work, registration.id, lastYear);
   if (groups.length === 0) return [];
   const before = evaluated(
+    work,
     registration,
     lastYear,
     groups,
-    await adjustmentsOf(db, registration.id, lastYear, tx),
+    await adjustmentsOf(work, registration.id, lastYear),
   );
   return (WATCHED[registration.pack] ?? []).flatMap((id) => {
     const [then, now] = [before, boxes].map((list) => list.find((box) => box.box === id)?.amount ?? 0);

@@ -12,11 +12,11 @@ import { journalDocuments, openingDocument } from "@fiscalon/core/formats/tables
 import { contactRows, itemRows } from "@fiscalon/core/formats/tables/masterTables";
 import type { ContactRow, ItemRow } from "@fiscalon/core/formats/tables/masterTables";
 import { readXml } from "@fiscalon/core/formats/xml/readXml";
-import type { Account } from "@fiscalon/core/ledger/account";
+import type { Account } from "@fiscalon/core/model/account";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import type { ImportRecord } from "../../db/models.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 
 /** What a file brings: documents, and contacts, items and accounts that are not there yet. */
 export interface Incoming extends RegisterContent {

@@ -1,7 +1,7 @@
 import type { DocumentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { RegisterDocument } from "@fiscalon/core/formats/registers/registerDocuments";
 import type { ImportReport } from "@fiscalon/contract/imports";
-import type { Database, Tx } from "../../db/database.ts";
+import type { Work } from "../../base/work.ts";
 import type { Incoming } from "./incoming.ts";
 
 /** A document that is not in the books yet; `effect` is there once it could be worked out. */
@@ -30,13 +30,12 @@ let forget: NodeJS.Timeout | undefined;
  * What a reading depends on: the file, how it is read, and the last change of the practice. Whatever is done to set-up
  * or books is noted in the audit trail, so the same last change means the same books.
  */
-export async function versionOf(db: Database, dataDir: string, importId: number, tx?: Tx): Promise<string> {
-  const row = await db.row<object>(
+export async function versionOf(work: Work, importId: number): Promise<string> {
+  const row = await work.row<object>(
     `SELECT file_hash, encoding, shape, settings, (SELECT max(id) FROM changes) AS change FROM imports WHERE id = $1`,
     [importId],
-    tx,
   );
-  return JSON.stringify([dataDir, importId, row]);
+  return JSON.stringify([work.dataDir, importId, row]);
 }
 
 /** Keeps a reading of this process for the posting that usually follows it. */

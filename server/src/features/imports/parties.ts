@@ -1,24 +1,19 @@
 import type { RegisterDocument } from "@fiscalon/core/formats/registers/registerDocuments";
-import { made } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
+import type { Writing } from "../../base/work.ts";
 
 /** Ids of the parties, found by name or created. */
 export async function contactIds(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   clientId: number,
   documents: readonly RegisterDocument[],
 ): Promise<Map<string, number>> {
-  const rows = await db.rows<{ id: number; name: string }>(
+  const rows = await work.rows<{ id: number; name: string }>(
     "SELECT id, lower(name) AS name FROM contacts WHERE client_id = $1",
     [clientId],
-    tx,
   );
   const ids = new Map(rows.map((row) => [row.name, row.id]));
-  let next = (await db.lastId("contacts", tx)) + 1;
-  const { createdAt, createdBy } = made(actor);
+  let next = (await work.lastId("contacts")) + 1;
+  const { createdAt, createdBy } = work.made;
   const fresh: unknown[][] = [];
   for (const { party, partyNumber, partyCountry } of documents) {
     const key = party.toLowerCase();
@@ -49,6 +44,6 @@ export async function contactIds(
     "created_at",
     "created_by",
   ];
-  await db.insertRows("contacts", columns, fresh, tx);
+  await work.insertRows("contacts", columns, fresh);
   return ids;
 }

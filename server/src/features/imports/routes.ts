@@ -1,13 +1,12 @@
-import type { FastifyInstance } from "fastify";
+import type { FastifyInstance, FastifyRequest } from "fastify";
 import Joi from "joi";
 import { FiscalError } from "@fiscalon/core/errors";
 import { IMPORT_CONTENTS, importSettings } from "@fiscalon/contract/imports";
 import type { ImportContent, ImportSettings } from "@fiscalon/contract/imports";
 import { id } from "@fiscalon/contract/fields";
-import { actorNow } from "../../actor.ts";
-import type { AppContext } from "../../context.ts";
-import { clientParams, described } from "../../validation.ts";
-import { notFound } from "../../errors.ts";
+import type { AppContext } from "../../base/context.ts";
+import { clientParams, described } from "../../base/validation.ts";
+import { notFound } from "../../base/errors.ts";
 import { readKeptFile } from "./files.ts";
 import { changeSettings, importBatches, importRecord, receiveFile, undoImport } from "./service.ts";
 
@@ -21,11 +20,11 @@ const receiveQuery = Joi.object({
     .default("register"),
 });
 
-export async function importRoutes(app: FastifyInstance, { db, jobs, dataDir }: AppContext): Promise<void> {
+export async function importRoutes(app: FastifyInstance, { jobs }: AppContext): Promise<void> {
   app.get<Id>(
     "/clients/:id/imports",
     { schema: described("Imports, newest first", "Books", { params: clientParams }) },
-    (request) => importBatches(db, request.params.id, null),
+    (request) => importBatches(request.work, request.params.id, null),
   );
 
   app.post<Id & { Querystring: { direction: "sale" | "purchase"; content: ImportContent } }>(
@@ -45,13 +44,13 @@ export async function importRoutes(app: FastifyInstance, { db, jobs, dataDir }: 
       if (!file) throw new FiscalError("imports/no-file", "Choose a file.", "file");
       const bytes = await file.toBuffer();
       const { direction, content } = request.query;
-      const importId = await receiveFile(db, dataDir, actorNow(), request.params.id, {
+      const importId = await receiveFile(request.work, request.params.id, {
         content,
         direction,
         name: file.filename,
         bytes,
       });
-      const [batch] = await importBatches(db, request.params.id, importId);
+      const [batch] = await importBatches(request.work, request.params.id, importId);
       return reply.status(201).send(batch);
     },
   );
@@ -59,7 +58,7 @@ export async function importRoutes(app: FastifyInstance, { db, jobs, dataDir }: 
   app.get<Import>(
     "/clients/:id/imports/:import",
     { schema: described("An import", "Books", { params: importParams }) },
-    (request) => oneBatch(request.params),
+    (request) => oneBatch(request),
   );
 
   app.put<Import & { Body: Partial<ImportSettings> }>(
@@ -71,8 +70,8 @@ export async function importRoutes(app: FastifyInstance, { db, jobs, dataDir }: 
       }),
     },
     async (request) => {
-      await changeSettings(db, request.params.id, request.params.import, request.body);
-      return oneBatch(request.params);
+      await changeSettings(request.work, request.params.id, request.params.import, request.body);
+      return oneBatch(request);
     },
   );
 
@@ -85,8 +84,8 @@ export async function importRoutes(app: FastifyInstance, { db, jobs, dataDir }: 
       { schema: described(summary, "Books", { params: importParams }) },
       async (request, reply) => {
         const { id: clientId, import: importId } = request.params;
-        await importRecord(db, clientId, importId);
-        return reply.status(202).send(await jobs.start(actorNow(), clientId, { kind, clientId, importId }));
+        await importRecord(request.work, clientId, importId);
+        return reply.status(202).send(await jobs.start(request.work, clientId, { kind, clientId, importId }));
       },
     );
   }
@@ -95,8 +94,8 @@ export async function importRoutes(app: FastifyInstance, { db, jobs, dataDir }: 
     "/clients/:id/imports/:import/undo",
     { schema: described("Take every document of an import out again", "Books", { params: importParams }) },
     async (request) => {
-      await undoImport(db, actorNow(), request.params.id, request.params.import);
-      return oneBatch(request.params);
+      await undoImport(request.work, request.params.id, request.params.import);
+      return oneBatch(request);
     },
   );
 
@@ -108,18 +107,18 @@ export async function importRoutes(app: FastifyInstance, { db, jobs, dataDir }: 
       }),
     },
     async (request, reply) => {
-      const record = await importRecord(db, request.params.id, request.params.import);
+      const record = await importRecord(request.work, request.params.id, request.params.import);
       if (record.rejectedHash === null) throw notFound("A file of rejected rows");
       const name = record.fileName.replace(/\.[^.]*$/, "").replace(/[^\w .-]+/g, "-");
       return reply
         .type("text/csv; charset=utf-8")
         .header("content-disposition", `attachment; filename="${name}-to-mend.csv"`)
-        .send(readKeptFile(dataDir, record.rejectedHash));
+        .send(readKeptFile(request.work.dataDir, record.rejectedHash));
     },
   );
 
-  async function oneBatch(params: Import["Params"]) {
-    await importRecord(db, params.id, params.import);
-    return (await importBatches(db, params.id, params.import))[0];
+  async function oneBatch({ params, work }: Pick<FastifyRequest<Import>, "params" | "work">) {
+    await importRecord(work, params.id, params.import);
+    return (await importBatches(work, params.id, params.import))[0];
   }
 }

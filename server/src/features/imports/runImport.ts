@@ -1,18 +1,18 @@
+import { kindOf } from "@fiscalon/core/model/documentKinds";
+import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import { createHash } from "node:crypto";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { AssignedFact } from "@fiscalon/core/facts/documentEffect";
 import type { RegisterDocument } from "@fiscalon/core/formats/registers/registerDocuments";
 import type { ImportReport } from "@fiscalon/contract/imports";
-import { recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
+import type { Work, Writing } from "../../base/work.ts";
 import type { ImportRecord } from "../../db/models.ts";
 import type { Progress } from "../../jobs/task.ts";
-import { loadSetup } from "../clients/loadSetup.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 import { insertAttachment } from "../attachments/service.ts";
-import { postDocuments } from "../documents/postDocuments.ts";
-import type { NewDocument } from "../documents/postDocuments.ts";
+import { postDocuments } from "../../books/postDocuments.ts";
+import type { NewDocument } from "../../books/postDocuments.ts";
 import { decoded, keepFile, readKeptFile } from "./files.ts";
 import { incomingRows, incomingXml } from "./incoming.ts";
 import type { Incoming } from "./incoming.ts";
@@ -31,22 +31,21 @@ const LISTED_PROBLEMS = 500;
 
 /** The dry run: reads the whole file and says what posting it would do. Changes nothing but the report. */
 export async function checkImport(
-  db: Database,
-  dataDir: string,
+  work: Work,
   clientId: number,
   importId: number,
   progress: Progress,
 ): Promise<ImportReport> {
-  const version = await versionOf(db, dataDir, importId);
-  const setup = await loadSetup(db, clientId);
-  const reading = await readImport(db, dataDir, setup, importId, progress);
+  const version = await versionOf(work, importId);
+  const setup = await loadSetup(work, clientId);
+  const reading = await readImport(work, setup, importId, progress);
   if (reading.report.problemCount === 0) keepReading(version, reading);
   const { report, rejected } = reading;
-  const rejectedHash = rejected === null ? null : keepFile(dataDir, Buffer.from(rejected));
-  await db.write((tx) =>
-    db.models.imports.update(
+  const rejectedHash = rejected === null ? null : keepFile(work.dataDir, Buffer.from(rejected));
+  await work.write((work) =>
+    work.models.imports.update(
       { report, rejectedHash, state: "checked" },
-      { where: { id: importId }, transaction: tx },
+      { where: { id: importId }, ...work.options },
     ),
   );
   return report;
@@ -54,49 +53,44 @@ export async function checkImport(
 
 /** Posts the file: all documents that are not there yet, in one transaction, or none. */
 export async function postImport(
-  db: Database,
-  dataDir: string,
-  actor: Actor,
+  work: Work,
   clientId: number,
   importId: number,
   progress: Progress,
 ): Promise<ImportReport> {
-  return db.write(async (tx) => {
-    const before = await loadSetup(db, clientId, tx);
-    refusePosted(await importRecord(db, clientId, importId, tx));
+  return work.write(async (work) => {
+    const before = await loadSetup(work, clientId);
+    refusePosted(await importRecord(work, clientId, importId));
     const { report, fresh, incoming } =
-      keptReading(await versionOf(db, dataDir, importId, tx)) ??
-      (await readImport(db, dataDir, before, importId, progress, tx));
+      keptReading(await versionOf(work, importId)) ?? (await readImport(work, before, importId, progress));
     if (report.problemCount > 0) {
       throw new FiscalError(
         "imports/problems",
         `${report.problemCount} ${report.problemCount === 1 ? "cell needs" : "cells need"} mending before anything is posted. Mend them, or leave those rows out.`,
       );
     }
-    await addAccounts(db, tx, actor, clientId, incoming.accounts);
-    const setup = incoming.accounts.length === 0 ? before : await loadSetup(db, clientId, tx);
+    await addAccounts(work, clientId, incoming.accounts);
+    const setup = incoming.accounts.length === 0 ? before : await loadSetup(work, clientId);
     report.made = {
-      contacts: await addContacts(db, tx, actor, clientId, incoming.contacts),
-      items: await addItems(db, tx, actor, clientId, incoming.items),
+      contacts: await addContacts(work, clientId, incoming.contacts),
+      items: await addItems(work, clientId, incoming.items),
     };
     const contacts = await contactIds(
-      db,
-      tx,
-      actor,
+      work,
       clientId,
       fresh.map((one) => one.document),
     );
     const documents = fresh.map((one) => newDocument(one, importId, contacts));
-    const ids = await postDocuments(db, tx, actor, setup, documents, (posted) =>
+    const ids = await postDocuments(work, setup, documents, (posted) =>
       progress.step(posted, fresh.length, "posting documents"),
     );
-    await keepPapers(db, tx, actor, clientId, importId, ids);
+    await keepPapers(work, clientId, importId, ids);
     progress.step(fresh.length, fresh.length, "posting documents");
-    await db.models.imports.update(
+    await work.models.imports.update(
       { report, state: "posted", documents: report.fresh },
-      { where: { id: importId }, transaction: tx },
+      { where: { id: importId }, ...work.options },
     );
-    await recordChange(db, tx, actor, {
+    await work.record({
       client: clientId,
       action: "post",
       entity: "import",
@@ -109,36 +103,32 @@ export async function postImport(
 
 /** An e-invoice is itself the paper of its document. */
 async function keepPapers(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   clientId: number,
   importId: number,
   documents: readonly number[],
 ): Promise<void> {
-  const { content, fileHash, fileName, bytes } = await importRecord(db, clientId, importId);
+  const { content, fileHash, fileName, bytes } = await importRecord(work, clientId, importId);
   if (content !== "e-invoice") return;
   const paper = { hash: fileHash, name: fileName, type: "application/xml", bytes };
-  for (const document of documents) await insertAttachment(db, tx, actor, clientId, document, paper);
+  for (const document of documents) await insertAttachment(work, clientId, document, paper);
 }
 
 async function readImport(
-  db: Database,
-  dataDir: string,
+  work: Work,
   setup: ClientSetup,
   importId: number,
   progress: Progress,
-  tx?: Tx,
 ): Promise<Reading> {
-  const record = await importRecord(db, setup.client.id, importId);
+  const record = await importRecord(work, setup.client.id, importId);
   refusePosted(record);
   progress.step(0, 0, "reading the file");
-  const { data, incoming } = await readFile(record, dataDir, setup);
+  const { data, incoming } = await readFile(record, work.dataDir, setup);
   progress.step(0, incoming.documents.length, "understanding the rows");
-  await dropKnownMasters(db, setup, incoming, tx);
-  const { fresh, alreadyThere } = await sortOutKnown(db, setup, record, incoming, tx);
+  await dropKnownMasters(work, setup, incoming);
+  const { fresh, alreadyThere } = await sortOutKnown(work, setup, record, incoming);
   checkEffects(setup, incoming, fresh, progress);
-  const report = await reportOf(db, setup, incoming, fresh, alreadyThere, data, tx);
+  const report = await reportOf(work, setup, incoming, fresh, alreadyThere, data);
   const rejected = rejectedCsv(data, record.shape.headerRow, incoming.problems);
   return { fresh, incoming, report, rejected };
 }
@@ -157,15 +147,10 @@ async function readFile(
 }
 
 /** Contacts and items that are there already, by name, are left as they are. */
-async function dropKnownMasters(
-  db: Database,
-  setup: ClientSetup,
-  incoming: Incoming,
-  tx?: Tx,
-): Promise<void> {
+async function dropKnownMasters(work: Work, setup: ClientSetup, incoming: Incoming): Promise<void> {
   for (const list of ["contacts", "items"] as const) {
     if (incoming[list].length === 0) continue;
-    const known = await knownNames(db, setup.client.id, list, tx);
+    const known = await knownNames(work, setup.client.id, list);
     const there = (one: { name: string }) => known.has(one.name.toLowerCase());
     const skipped = incoming[list].filter(there);
     if (list === "contacts") incoming.contacts = incoming.contacts.filter((one) => !there(one));
@@ -183,34 +168,36 @@ async function dropKnownMasters(
 }
 
 /** Documents already imported are skipped by their fingerprint; numbers used by others are problems. */
-async function sortOutKnown(
-  db: Database,
-  setup: ClientSetup,
-  record: ImportRecord,
-  content: Incoming,
-  tx?: Tx,
-) {
+async function sortOutKnown(work: Work, setup: ClientSetup, record: ImportRecord, content: Incoming) {
   const kinds = JSON.stringify([...new Set(content.documents.map((document) => document.input.kind))]);
-  const known = await db.rows<{
+  const known = await work.rows<{
     key: string | null;
-    kind: string;
+    kind: DocumentKind;
     number: string;
     party: string;
+    partyNumber: string;
     date: string;
   }>(
-    `SELECT d.source_key AS key, d.kind, d.number, coalesce(c.name, '') AS party, d.date FROM documents d
+    `SELECT d.source_key AS key, d.kind, d.number, coalesce(c.name, '') AS party,
+       coalesce(c.tax_number, '') AS partyNumber, d.date FROM documents d
        LEFT JOIN contacts c ON c.id = d.contact_id
      WHERE d.client_id = $1 AND d.state = 'posted' AND d.kind IN (SELECT value FROM json_each($2))`,
     [setup.client.id, kinds],
-    tx,
   );
   const keys = new Set(known.map((one) => one.key));
-  const numbers = new Map(known.map((one) => [numberKey(record, one.kind, one.number, one.party), one.date]));
+  const numbers = new Map(
+    known.flatMap((one) =>
+      numberKeys(record, one.kind, one.number, one).map((key) => [key, one.date] as const),
+    ),
+  );
   const fresh: FreshDocument[] = [];
   let alreadyThere = 0;
   for (const document of content.documents) {
     const key = fingerprint(document);
-    const used = numbers.get(numberKey(record, document.input.kind, document.input.number, document.party));
+    const { kind, number } = document.input;
+    const used = numberKeys(record, kind, number, document)
+      .map((one) => numbers.get(one))
+      .find((date) => date !== undefined);
     if (keys.has(key)) alreadyThere += 1;
     else if (used === undefined) fresh.push({ document, key });
     else {
@@ -226,9 +213,24 @@ async function sortOutKnown(
   return { fresh, alreadyThere };
 }
 
-function numberKey(record: ImportRecord, kind: string, number: string, party: string): string {
-  const theirs = kind.startsWith("purchase") || record.direction === "purchase";
-  return `${kind} ${number.toLowerCase()} ${theirs ? party.toLowerCase() : ""}`;
+/**
+ * What makes a number the same one again: for papers of ours the number itself, for those of others the number of one
+ * party, known by its name or by its tax number however the name is spelt.
+ */
+function numberKeys(
+  record: ImportRecord,
+  kind: DocumentKind,
+  number: string,
+  { party, partyNumber }: { party: string; partyNumber: string },
+): string[] {
+  const bare = `${kind} ${number.toLowerCase()}`;
+  const theirs = kindOf(kind).uniqueBy === "party" || record.direction === "purchase";
+  if (!theirs) return [bare];
+  const taxNumber = partyNumber
+    .toUpperCase()
+    .replace(/[^A-Z0-9]/g, "")
+    .replace(/^[A-Z]{2}(?=\d)/, "");
+  return [`${bare} ${party.toLowerCase()}`, ...(taxNumber === "" ? [] : [`${bare} #${taxNumber}`])];
 }
 
 function fingerprint({ input, party }: RegisterDocument): string {
@@ -264,18 +266,16 @@ function checkEffects(
 }
 
 async function reportOf(
-  db: Database,
+  work: Work,
   setup: ClientSetup,
   content: Incoming,
   fresh: readonly FreshDocument[],
   alreadyThere: number,
   data: readonly string[][],
-  tx?: Tx,
 ): Promise<ImportReport> {
-  const names = await db.rows<{ name: string }>(
+  const names = await work.rows<{ name: string }>(
     "SELECT lower(name) AS name FROM contacts WHERE client_id = $1",
     [setup.client.id],
-    tx,
   );
   const known = new Set(names.map((row) => row.name));
   const parties = new Set(
@@ -286,7 +286,7 @@ async function reportOf(
   const dates = content.documents.map((document) => document.input.date).sort();
   const codes = new Map<string, ImportReport["codes"][number]>();
   for (const { document, effect } of fresh) {
-    const sign = document.input.kind.endsWith("credit-note") ? -1 : 1;
+    const { sign } = kindOf(document.input.kind);
     for (const line of effect?.priced.lines ?? []) {
       const code = line.code?.code ?? "";
       const row = codes.get(code) ?? { code, lines: 0, net: 0, tax: 0 };
@@ -304,7 +304,7 @@ async function reportOf(
     documents: content.documents.length,
     fresh: fresh.length + content.contacts.length + content.items.length,
     alreadyThere,
-    creditNotes: content.documents.filter((document) => document.input.kind.endsWith("credit-note")).length,
+    creditNotes: content.documents.filter(({ input }) => kindOf(input.kind).sign < 0).length,
     newContacts: parties.size + content.contacts.length,
     newItems: content.items.length,
     newAccounts: content.accounts.length,

@@ -1,14 +1,12 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import type { ImportBatch, ImportContent, ImportSettings } from "@fiscalon/contract/imports";
-import { made, recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
+import type { Work } from "../../base/work.ts";
 import type { ImportRecord } from "../../db/models.ts";
-import { notFound } from "../../errors.ts";
-import { loadClient } from "../clients/loadSetup.ts";
-import { followEntries } from "../bank/followEntries.ts";
-import { refusePaid } from "../payments/allocated.ts";
-import { endEffects } from "../documents/postDocuments.ts";
+import { notFound } from "../../base/errors.ts";
+import { loadClient } from "../../books/loadSetup.ts";
+import { followEntries } from "../../books/followEntries.ts";
+import { refusePaid } from "../../books/allocated.ts";
+import { endEffects } from "../../books/postDocuments.ts";
 import { keepFile } from "./files.ts";
 import { removeMade } from "./masterRecords.ts";
 import { recognised } from "./recognise.ts";
@@ -16,13 +14,11 @@ import { REASON_COLUMN } from "./rejectedRows.ts";
 
 /** Takes a file in: keeps it, and recognises what it is. Nothing is posted. */
 export async function receiveFile(
-  db: Database,
-  dataDir: string,
-  actor: Actor,
+  work: Work,
   clientId: number,
   file: { content?: ImportContent; direction: "sale" | "purchase"; name: string; bytes: Buffer },
 ): Promise<number> {
-  const client = await loadClient(db, clientId);
+  const client = await loadClient(work, clientId);
   const order = client.country === "US" ? "mdy" : "dmy";
   const { content, encoding, shape } = await recognised(file.bytes, file.content ?? "register", order);
   const fresh: ImportSettings = {
@@ -37,14 +33,14 @@ export async function receiveFile(
     ...(content === "audit-file" ? { take: "documents" as const } : {}),
   };
   const settings = await settingsLikeBefore(
-    db,
+    work,
     clientId,
     { content, direction: file.direction, shape },
     fresh,
   );
-  const fileHash = keepFile(dataDir, file.bytes);
-  return db.write(async (tx) => {
-    const row = await db.models.imports.create(
+  const fileHash = keepFile(work.dataDir, file.bytes);
+  return work.write(async (work) => {
+    const row = await work.models.imports.create(
       {
         clientId,
         content,
@@ -58,11 +54,11 @@ export async function receiveFile(
         report: null,
         state: "recognised",
         documents: 0,
-        ...made(actor),
+        ...work.made,
       },
-      { transaction: tx },
+      work.options,
     );
-    await recordChange(db, tx, actor, {
+    await work.record({
       client: clientId,
       action: "receive",
       entity: "import",
@@ -75,12 +71,12 @@ export async function receiveFile(
 
 /** The same columns from the same client are read as the last time. */
 async function settingsLikeBefore(
-  db: Database,
+  work: Work,
   clientId: number,
   { content, direction, shape }: Pick<ImportRecord, "content" | "direction" | "shape">,
   fresh: ImportSettings,
 ): Promise<ImportSettings> {
-  const rows = await db.models.imports.findAll({
+  const rows = await work.models.imports.findAll({
     where: { clientId, content, direction },
     order: [["id", "DESC"]],
     limit: 20,
@@ -104,15 +100,10 @@ async function settingsLikeBefore(
   };
 }
 
-export async function importRecord(
-  db: Database,
-  clientId: number,
-  importId: number,
-  tx?: Tx,
-): Promise<ImportRecord> {
-  const row = await db.models.imports.findOne({
+export async function importRecord(work: Work, clientId: number, importId: number): Promise<ImportRecord> {
+  const row = await work.models.imports.findOne({
     where: { id: importId, clientId },
-    ...(tx ? { transaction: tx } : {}),
+    ...work.options,
   });
   if (!row) throw notFound("This import");
   return row.get({ plain: true }) as ImportRecord;
@@ -120,12 +111,12 @@ export async function importRecord(
 
 /** Imports of a client, newest first. */
 export async function importBatches(
-  db: Database,
+  work: Work,
   clientId: number,
   importId: number | null,
 ): Promise<ImportBatch[]> {
-  const people = await db.rows<{ id: number; name: string }>("SELECT id, name FROM people");
-  const rows = await db.models.imports.findAll({
+  const people = await work.rows<{ id: number; name: string }>("SELECT id, name FROM people");
+  const rows = await work.models.imports.findAll({
     where: importId === null ? { clientId } : { clientId, id: importId },
     order: [["id", "DESC"]],
     limit: 200,
@@ -171,17 +162,17 @@ export async function importBatches(
 
 /** Changes how a file is read; what the dry run said before no longer holds. */
 export async function changeSettings(
-  db: Database,
+  work: Work,
   clientId: number,
   importId: number,
   change: Partial<ImportSettings>,
 ): Promise<void> {
-  await db.write(async (tx) => {
-    const record = await importRecord(db, clientId, importId);
+  await work.write(async (work) => {
+    const record = await importRecord(work, clientId, importId);
     refusePosted(record);
-    await db.models.imports.update(
+    await work.models.imports.update(
       { settings: { ...record.settings, ...change }, report: null, rejectedHash: null, state: "recognised" },
-      { where: { id: importId }, transaction: tx },
+      { where: { id: importId }, ...work.options },
     );
   });
 }
@@ -192,23 +183,17 @@ export function refusePosted(record: ImportRecord): void {
 }
 
 /** Takes every document of an import out of the books again, as long as no sealed period holds one of them. */
-export async function undoImport(
-  db: Database,
-  actor: Actor,
-  clientId: number,
-  importId: number,
-): Promise<number> {
-  return db.write(async (tx) => {
-    const record = await importRecord(db, clientId, importId);
+export async function undoImport(work: Work, clientId: number, importId: number): Promise<number> {
+  return work.write(async (work) => {
+    const record = await importRecord(work, clientId, importId);
     if (record.state !== "posted")
       throw new FiscalError("imports/wrong-state", "Only a posted import can be undone.");
-    const locked = await db.row<{ end: string; count: number }>(
+    const locked = await work.row<{ end: string; count: number }>(
       `SELECT r.period_end AS end, count(DISTINCT d.id) AS count FROM documents d JOIN facts f ON f.document_id = d.id AND f.live = 1
          JOIN returns r ON r.registration_id = f.registration_id AND r.period_end = f.period_end
            AND r.state IN ('sealed', 'filed', 'settled')
        WHERE d.import_id = $1 AND d.state = 'posted' GROUP BY r.period_end ORDER BY 1 LIMIT 1`,
       [importId],
-      tx,
     );
     if (locked) {
       throw new FiscalError(
@@ -216,23 +201,21 @@ export async function undoImport(
         `${locked.count} of its documents are on the return to ${locked.end}, which is sealed. This import stays.`,
       );
     }
-    const documents = await db.rows<{ id: number }>(
+    const documents = await work.rows<{ id: number }>(
       "SELECT id FROM documents WHERE import_id = $1 AND state = 'posted'",
       [importId],
-      tx,
     );
     const ids = documents.map((document) => document.id);
-    await refusePaid(db, tx, ids);
-    await endEffects(db, tx, ids);
-    await followEntries(db, tx, clientId);
-    await db.run(
+    await refusePaid(work, ids);
+    await endEffects(work, ids);
+    await followEntries(work, clientId);
+    await work.run(
       "UPDATE documents SET state = 'void', ended_at = $1, ended_by = $2, end_reason = 'import undone' WHERE import_id = $3 AND state = 'posted'",
-      [actor.at, actor.person, importId],
-      tx,
+      [work.at, work.person, importId],
     );
-    await removeMade(db, tx, clientId, record);
-    await db.models.imports.update({ state: "undone" }, { where: { id: importId }, transaction: tx });
-    await recordChange(db, tx, actor, {
+    await removeMade(work, clientId, record);
+    await work.models.imports.update({ state: "undone" }, { where: { id: importId }, ...work.options });
+    await work.record({
       client: clientId,
       action: "undo",
       entity: "import",

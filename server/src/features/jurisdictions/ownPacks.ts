@@ -1,93 +1,78 @@
 import { isDeepStrictEqual } from "node:util";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { checkPack } from "@fiscalon/core/jurisdictions/checkPack";
-import { packOf } from "@fiscalon/core/jurisdictions/ownJurisdiction";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
-import { SHIPPED, useOwnPacks } from "@fiscalon/core/jurisdictions/packs";
-import { made, recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
-import { notFound } from "../../errors.ts";
+import { SHIPPED } from "@fiscalon/core/packs/shipped";
+import { packsWith } from "../../base/packShelf.ts";
+import { notFound } from "../../base/errors.ts";
+import type { Work, Writing } from "../../base/work.ts";
 
-/** Makes the practice's own jurisdictions known to core; at start, after each change, and in each worker. */
-export async function loadOwnPacks(db: Database): Promise<void> {
-  useOwnPacks((await ownJurisdictions(db)).map(packOf));
-}
-
-export async function ownJurisdictions(db: Database): Promise<OwnJurisdiction[]> {
-  const rows = await db.models.jurisdictions.findAll({ order: ["ref"] });
+export async function ownJurisdictions(work: Work): Promise<OwnJurisdiction[]> {
+  const rows = await work.models.jurisdictions.findAll({ order: ["ref"], ...work.options });
   return rows.map((row) => row.definition);
 }
 
-/** Keeps a jurisdiction after checking that everything in it can be computed, posted and filed. */
-export async function saveJurisdiction(db: Database, actor: Actor, own: OwnJurisdiction): Promise<void> {
-  if (SHIPPED.has(own.id)) {
-    throw new FiscalError("jurisdiction/shipped", `${own.id} ships with Fiscalon. Choose another id.`, "id");
-  }
-  checkPattern(own.numberPattern);
-  checkPack(own);
-  await db.write((tx) => writeJurisdiction(db, tx, actor, own));
-  await loadOwnPacks(db);
+function ships(id: string): boolean {
+  return SHIPPED.some((pack) => pack.id === id || pack.aliases?.includes(id));
 }
 
-async function writeJurisdiction(db: Database, tx: Tx, actor: Actor, own: OwnJurisdiction): Promise<void> {
-  const known = await db.models.jurisdictions.findOne({ where: { ref: own.id }, transaction: tx });
+/** Keeps a jurisdiction after checking that everything in it can be computed, posted and filed. */
+export async function saveJurisdiction(work: Work, jurisdiction: OwnJurisdiction): Promise<void> {
+  const { id } = jurisdiction;
+  if (ships(id)) {
+    throw new FiscalError("jurisdiction/shipped", `${id} ships with Fiscalon. Choose another id.`, "id");
+  }
+  checkPattern(jurisdiction.numberPattern);
+  checkPack(jurisdiction);
+  await work.write((work) => writeJurisdiction(work, jurisdiction));
+}
+
+async function writeJurisdiction(work: Writing, definition: OwnJurisdiction): Promise<void> {
+  const known = await work.models.jurisdictions.findOne({ where: { ref: definition.id }, ...work.options });
   const before = known?.definition;
-  if (known) await known.update({ definition: own }, { transaction: tx });
-  else
-    await db.models.jurisdictions.create(
-      { ref: own.id, definition: own, ...made(actor) },
-      { transaction: tx },
-    );
-  await recordChange(db, tx, actor, {
+  if (known) await known.update({ definition }, work.options);
+  else await work.models.jurisdictions.create({ ref: definition.id, definition, ...work.made }, work.options);
+  await work.record({
     client: null,
     action: known ? "change" : "create",
     entity: "jurisdiction",
     id: null,
     before,
-    after: own,
+    after: definition,
   });
 }
 
 /**
- * Runs work that brings jurisdictions along: they are known while it runs, written in its transaction, and forgotten
- * again where it fails.
+ * Runs work that brings jurisdictions along: they are written in its transaction, and the work knows them.
  * @throws FiscalError `book/jurisdiction-differs` where the practice has another one under the id
  */
-export async function withJurisdictions<T>(
-  db: Database,
-  actor: Actor,
+export function withJurisdictions<T>(
+  work: Work,
   brought: readonly OwnJurisdiction[],
-  work: (tx: Tx) => Promise<T>,
+  run: (work: Writing) => Promise<T>,
 ): Promise<T> {
-  const known = await ownJurisdictions(db);
-  const fresh = brought.filter((one, index) =>
-    withinField(`jurisdictions[${index}]`, () => isFresh(one, known)),
-  );
-  if (fresh.length === 0) return db.write(work);
-  useOwnPacks([...known, ...fresh].map(packOf));
-  try {
-    return await db.write(async (tx) => {
-      for (const own of fresh) await writeJurisdiction(db, tx, actor, own);
-      return work(tx);
-    });
-  } finally {
-    await loadOwnPacks(db);
-  }
+  return work.write(async (work) => {
+    const known = await ownJurisdictions(work);
+    const fresh = brought.filter((one, index) =>
+      withinField(`jurisdictions[${index}]`, () => isFresh(one, known)),
+    );
+    for (const one of fresh) await writeJurisdiction(work, one);
+    return run(fresh.length === 0 ? work : work.knowing(packsWith([...known, ...fresh])));
+  });
 }
 
-function isFresh(own: OwnJurisdiction, known: readonly OwnJurisdiction[]): boolean {
-  const there = known.find(({ id }) => id === own.id);
-  if (there && isDeepStrictEqual(there, own)) return false;
-  if (there || SHIPPED.has(own.id)) {
+function isFresh(jurisdiction: OwnJurisdiction, known: readonly OwnJurisdiction[]): boolean {
+  const there = known.find(({ id }) => id === jurisdiction.id);
+  if (there && isDeepStrictEqual(there, jurisdiction)) return false;
+  if (there || ships(jurisdiction.id)) {
     throw new FiscalError(
       "book/jurisdiction-differs",
-      `There is another jurisdiction ${own.id} here. Give that of the file another id, in its registrations too.`,
+      `There is another jurisdiction ${jurisdiction.id} here. Give that of the file another id, in its registrations too.`,
       "id",
     );
   }
-  checkPattern(own.numberPattern);
-  checkPack(own);
+  checkPattern(jurisdiction.numberPattern);
+  checkPack(jurisdiction);
   return true;
 }
 
@@ -105,19 +90,19 @@ function checkPattern(pattern: string): void {
 }
 
 /** Takes a jurisdiction out again, while no registration uses it. */
-export async function deleteJurisdiction(db: Database, actor: Actor, ref: string): Promise<void> {
-  await db.write(async (tx) => {
-    const row = await db.models.jurisdictions.findOne({ where: { ref }, transaction: tx });
+export async function deleteJurisdiction(work: Work, ref: string): Promise<void> {
+  await work.write(async (work) => {
+    const row = await work.models.jurisdictions.findOne({ where: { ref }, ...work.options });
     if (!row) throw notFound("This jurisdiction");
-    const used = await db.models.registrations.count({ where: { pack: ref }, transaction: tx });
+    const used = await work.models.registrations.count({ where: { pack: ref }, ...work.options });
     if (used > 0) {
       throw new FiscalError(
         "jurisdiction/in-use",
         `${used} registrations use ${row.definition.name}. It stays.`,
       );
     }
-    await row.destroy({ transaction: tx });
-    await recordChange(db, tx, actor, {
+    await row.destroy(work.options);
+    await work.record({
       client: null,
       action: "delete",
       entity: "jurisdiction",
@@ -125,5 +110,4 @@ export async function deleteJurisdiction(db: Database, actor: Actor, ref: string
       before: row.definition,
     });
   });
-  await loadOwnPacks(db);
 }

@@ -1,24 +1,26 @@
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
-import { allPacks, packById, SHIPPED } from "@fiscalon/core/jurisdictions/packs";
 import { fileOfJurisdiction, jurisdictionBody } from "@fiscalon/contract/jurisdiction";
 import type { JurisdictionFile } from "@fiscalon/contract/jurisdiction";
 import type { JurisdictionRow } from "@fiscalon/contract/views";
-import { actorNow } from "../../actor.ts";
-import type { AppContext } from "../../context.ts";
-import { notFound } from "../../errors.ts";
-import { described } from "../../validation.ts";
+import { SHIPPED } from "@fiscalon/core/packs/shipped";
+import { notFound } from "../../base/errors.ts";
+import type { AppContext } from "../../base/context.ts";
+import { described } from "../../base/validation.ts";
+import type { Work } from "../../base/work.ts";
 import { deleteJurisdiction, ownJurisdictions, saveJurisdiction } from "./ownPacks.ts";
 
 const params = Joi.object({ ref: Joi.string().max(20).required() });
 
-export async function jurisdictionRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
-  app.get("/jurisdictions", { schema: described("All jurisdictions", "Set up") }, () => rows());
+export async function jurisdictionRoutes(app: FastifyInstance, { begin }: AppContext): Promise<void> {
+  app.get("/jurisdictions", { schema: described("All jurisdictions", "Set up") }, (request) =>
+    rows(request.work),
+  );
 
   app.get(
     "/jurisdictions/own",
     { schema: described("The practice's own jurisdictions, whole", "Set up") },
-    () => ownJurisdictions(db),
+    (request) => ownJurisdictions(request.work),
   );
 
   app.get<{ Params: { ref: string } }>(
@@ -29,8 +31,9 @@ export async function jurisdictionRoutes(app: FastifyInstance, { db }: AppContex
       }),
     },
     async (request, reply) => {
-      const own = (await ownJurisdictions(db)).find(({ id }) => id === request.params.ref);
-      const file = own ? fileOfJurisdiction(own) : shippedFile(request.params.ref);
+      const jurisdictions = await ownJurisdictions(request.work);
+      const made = jurisdictions.find(({ id }) => id === request.params.ref);
+      const file = made ? fileOfJurisdiction(made) : shippedFile(request.params.ref);
       return reply
         .header("content-disposition", `attachment; filename="jurisdiction-${request.params.ref}.json"`)
         .send(file);
@@ -41,9 +44,9 @@ export async function jurisdictionRoutes(app: FastifyInstance, { db }: AppContex
     "/jurisdictions/:ref",
     { schema: described("Make or change an own jurisdiction", "Set up", { params, body: jurisdictionBody }) },
     async (request) => {
-      const { format: _format, version: _version, ...own } = request.body;
-      await saveJurisdiction(db, actorNow(), { ...own, id: request.params.ref });
-      return rows();
+      const { format: _format, version: _version, ...jurisdiction } = request.body;
+      await saveJurisdiction(request.work, { ...jurisdiction, id: request.params.ref });
+      return rows(await begin());
     },
   );
 
@@ -51,14 +54,14 @@ export async function jurisdictionRoutes(app: FastifyInstance, { db }: AppContex
     "/jurisdictions/:ref",
     { schema: described("Take out an own jurisdiction that is not in use", "Set up", { params }) },
     async (request, reply) => {
-      await deleteJurisdiction(db, actorNow(), request.params.ref);
+      await deleteJurisdiction(request.work, request.params.ref);
       return reply.status(204).send();
     },
   );
 }
 
-function rows(): JurisdictionRow[] {
-  return allPacks().map(({ id, country, name, currency, levies, codes, forms }) => ({
+function rows({ packs }: Work): JurisdictionRow[] {
+  return packs.all.map(({ id, country, name, currency, levies, codes, forms }) => ({
     id,
     country,
     name,
@@ -66,21 +69,24 @@ function rows(): JurisdictionRow[] {
     levies: levies.map(({ levy }) => levy),
     codes: codes.length,
     forms: [...new Set(forms.map((form) => form.name))],
-    shipped: SHIPPED.has(id),
+    shipped: SHIPPED.some((pack) => pack.id === id),
   }));
 }
 
 /** A shipped pack under another id: what is code in it becomes data, so that it can be changed and kept. */
 function shippedFile(ref: string): JurisdictionFile {
-  if (!SHIPPED.has(ref)) throw notFound("This jurisdiction");
+  const shipped = SHIPPED.find((pack) => pack.id === ref);
+  if (!shipped) throw notFound("This jurisdiction");
   const {
     checkNumber: _check,
     regionOfNumber: _region,
     sourcing: _sourcing,
+    union: _union,
+    aliases: _aliases,
     options: _options,
     holidays,
     ...pack
-  } = packById(ref);
+  } = shipped;
   const { extra: _extra, weekendUntil: _weekend, ...calendar } = holidays;
   return fileOfJurisdiction({
     ...pack,

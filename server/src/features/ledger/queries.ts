@@ -1,12 +1,12 @@
 import type { LedgerAccountRow, LedgerEntryRow } from "@fiscalon/contract/views";
-import type { Database } from "../../db/database.ts";
+import type { Work } from "../../base/work.ts";
 
 /**
  * The trial balance: every account with its balance before `from`, its movements, and its balance on `to`. With a
  * levy, only what was posted for it.
  */
 export async function trialBalance(
-  db: Database,
+  work: Work,
   clientId: number,
   from: string,
   to: string,
@@ -15,7 +15,7 @@ export async function trialBalance(
   // Without a levy the index by account and date alone answers; naming the column at all would have every row read.
   const own = `FROM postings p WHERE p.client_id = $1 AND p.live = 1 AND p.account_id = a.id ${levy === "" ? "" : "AND p.levy = $4"}`;
   const within = "AND p.date BETWEEN $2 AND $3";
-  return db.rows<LedgerAccountRow>(
+  return work.rows<LedgerAccountRow>(
     `WITH sums AS MATERIALIZED (
        SELECT a.code, a.name, a.type, a.role,
          (SELECT coalesce(sum(p.amount), 0) ${own} AND p.date < $2) AS opening,
@@ -29,21 +29,21 @@ export async function trialBalance(
 
 /** One page of an account, oldest first, with the running balance. */
 export async function accountEntries(
-  db: Database,
+  work: Work,
   clientId: number,
   account: string,
   from: string,
   to: string,
   page: { offset: number; limit: number },
 ): Promise<{ opening: number; total: number; rows: LedgerEntryRow[] }> {
-  const head = await db.row<{ opening: number; total: number }>(
+  const head = await work.row<{ opening: number; total: number }>(
     `SELECT coalesce(sum(CASE WHEN p.date < $3 THEN p.amount END), 0) AS opening,
        count(DISTINCT CASE WHEN p.date >= $3 THEN p.entry_id END) AS total
      FROM postings p JOIN accounts a ON a.id = p.account_id
      WHERE p.client_id = $1 AND p.live = 1 AND a.code = $2 AND p.date <= $4`,
     [clientId, account, from, to],
   );
-  const rows = await db.rows<LedgerEntryRow>(
+  const rows = await work.rows<LedgerEntryRow>(
     `SELECT entry, date, text, documentId, amount, $5 + sum(amount) OVER (ORDER BY date, entry) AS balance FROM (
        SELECT p.entry_id AS entry, p.date, e.text || coalesce(', ' || c.name, '') AS text, e.document_id AS documentId,
          sum(p.amount) AS amount
@@ -58,12 +58,12 @@ export async function accountEntries(
 
 /** Balances of all accounts at the end of a day, leaving out one entry. */
 export async function balances(
-  db: Database,
+  work: Work,
   clientId: number,
   day: string,
   exceptEntry: number | null,
 ): Promise<Map<string, number>> {
-  const rows = await db.rows<{ code: string; balance: number }>(
+  const rows = await work.rows<{ code: string; balance: number }>(
     `SELECT a.code, sum(p.amount) AS balance FROM postings p JOIN accounts a ON a.id = p.account_id
      WHERE p.client_id = $1 AND p.live = 1 AND p.date <= $2 AND p.entry_id IS NOT $3 GROUP BY a.id`,
     [clientId, day, exceptEntry],

@@ -1,13 +1,12 @@
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { date, id } from "@fiscalon/contract/fields";
-import type { AppContext } from "../../context.ts";
-import { clientParams, described } from "../../validation.ts";
+import { clientParams, described } from "../../base/validation.ts";
 import { accountEntries, trialBalance } from "./queries.ts";
 
 const dates = { from: date.required(), to: date.required() };
 
-export async function ledgerRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+export async function ledgerRoutes(app: FastifyInstance): Promise<void> {
   app.get<{ Params: { id: number }; Querystring: { from: string; to: string; levy: string } }>(
     "/clients/:id/trial-balance",
     {
@@ -16,7 +15,7 @@ export async function ledgerRoutes(app: FastifyInstance, { db }: AppContext): Pr
         querystring: Joi.object({ ...dates, levy: Joi.string().max(30).allow("").default("") }),
       }),
     },
-    ({ params, query }) => trialBalance(db, params.id, query.from, query.to, query.levy),
+    ({ params, query, work }) => trialBalance(work, params.id, query.from, query.to, query.levy),
   );
 
   app.get<{
@@ -36,7 +35,7 @@ export async function ledgerRoutes(app: FastifyInstance, { db }: AppContext): Pr
     },
     (request) => {
       const { from, to, ...page } = request.query;
-      return accountEntries(db, request.params.id, request.params.account, from, to, page);
+      return accountEntries(request.work, request.params.id, request.params.account, from, to, page);
     },
   );
 }

@@ -1,3 +1,5 @@
+import { isOpenItem } from "@fiscalon/core/model/documentKinds";
+import { inKinds, whichWay } from "../../db/kindSql.ts";
 import type {
   OpenItem,
   OpenItemPage,
@@ -5,11 +7,11 @@ import type {
   PaymentRow,
   PaymentView,
 } from "@fiscalon/contract/payments";
-import { accountInRole } from "@fiscalon/core/ledger/account";
-import type { Database } from "../../db/database.ts";
-import { notFound } from "../../errors.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
-import { OPEN_AMOUNT } from "./postPayments.ts";
+import { accountInRole } from "@fiscalon/core/model/account";
+import type { Work } from "../../base/work.ts";
+import { notFound } from "../../base/errors.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
+import { OPEN_AMOUNT } from "../../books/postPayments.ts";
 import { lockOfPayment } from "./service.ts";
 
 export interface Paging {
@@ -29,26 +31,22 @@ export interface OpenFilter extends Paging {
 }
 
 /** Documents a payment can settle: those that go to debtors or creditors. */
-const ON_CREDIT = `d.kind IN ('sales-invoice', 'sales-credit-note', 'purchase-bill', 'purchase-credit-note', 'import-declaration', 'self-billed-bill')`;
+const ON_CREDIT = inKinds("d.kind", (_, kind) => isOpenItem(kind));
 /** 1 where the business is to receive, -1 where it is to pay. */
-const COMES_IN = `CASE WHEN d.kind IN ('sales-invoice', 'purchase-credit-note') THEN 1 ELSE -1 END`;
+const COMES_IN = whichWay("d.kind");
 
 /** Payments, newest first, with what came in and went out of all that match. */
-export async function paymentPage(
-  db: Database,
-  clientId: number,
-  filter: PaymentFilter,
-): Promise<PaymentPage> {
+export async function paymentPage(work: Work, clientId: number, filter: PaymentFilter): Promise<PaymentPage> {
   const where = `p.client_id = $1 AND p.state = 'posted' AND ($2 = '' OR p.date >= $2) AND ($3 = '' OR p.date <= $3)
     AND ($4 = '%%' OR p.number LIKE $4 OR p.reference LIKE $4 OR p.note LIKE $4 OR c.name LIKE $4)`;
   const bind = [clientId, filter.from, filter.to, `%${filter.search}%`];
   const from = "payments p LEFT JOIN contacts c ON c.id = p.contact_id";
-  const totals = await db.row<Omit<PaymentPage, "rows">>(
+  const totals = await work.row<Omit<PaymentPage, "rows">>(
     `SELECT count(*) AS total, coalesce(sum(CASE WHEN p.kind = 'receipt' THEN p.base END), 0) AS received,
        coalesce(sum(CASE WHEN p.kind = 'payment' THEN p.base END), 0) AS paid FROM ${from} WHERE ${where}`,
     bind,
   );
-  const rows = await db.rows<PaymentRow>(
+  const rows = await work.rows<PaymentRow>(
     `SELECT p.id, p.kind, p.number, p.date, coalesce(c.name, '') AS party, coalesce(p.account, '') AS account, p.reference,
        p.base AS amount, p.on_account AS onAccount, p.state,
        coalesce((SELECT group_concat(d.number, ', ') FROM allocations a JOIN documents d ON d.id = a.document_id
@@ -60,19 +58,19 @@ export async function paymentPage(
 }
 
 /** Documents that are not settled, oldest first; `days` since their date, on the day asked. */
-export async function openItems(db: Database, clientId: number, filter: OpenFilter): Promise<OpenItemPage> {
+export async function openItems(work: Work, clientId: number, filter: OpenFilter): Promise<OpenItemPage> {
   const side = { "": "", sale: "AND d.kind LIKE 'sales-%'", purchase: "AND d.kind NOT LIKE 'sales-%'" };
   const open = `SELECT d.id, ${OPEN_AMOUNT} AS open, d.gross - coalesce((SELECT sum(a.base) FROM allocations a
       WHERE a.document_id = d.id AND a.live = 1), 0) AS base FROM documents d LEFT JOIN contacts c ON c.id = d.contact_id
     WHERE d.client_id = $1 AND d.state = 'posted' AND ${ON_CREDIT} ${side[filter.side]}
       AND d.date <= $2 AND ($3 = 0 OR d.contact_id = $3) AND ($4 = '%%' OR d.number LIKE $4 OR c.name LIKE $4)`;
   const bind = [clientId, filter.on, filter.contact, `%${filter.search}%`];
-  const totals = await db.row<{ total: number; open: number }>(
+  const totals = await work.row<{ total: number; open: number }>(
     `SELECT count(*) AS total, coalesce(sum(${COMES_IN} * o.base), 0) AS open
      FROM (${open}) o JOIN documents d ON d.id = o.id WHERE o.open <> 0`,
     bind,
   );
-  const rows = await db.rows<OpenItem>(
+  const rows = await work.rows<OpenItem>(
     `SELECT d.id AS document, d.kind, d.number, d.date, d.contact_id AS contact, coalesce(c.name, '') AS party, d.currency,
        coalesce(d.foreign_gross, d.gross) AS gross, o.open, CAST(julianday($2) - julianday(d.date) AS INTEGER) AS days
      FROM (${open}) o JOIN documents d ON d.id = o.id LEFT JOIN contacts c ON c.id = d.contact_id
@@ -82,8 +80,8 @@ export async function openItems(db: Database, clientId: number, filter: OpenFilt
   return { ...(totals ?? { total: 0, open: 0 }), rows };
 }
 
-export async function paymentView(db: Database, setup: ClientSetup, paymentId: number): Promise<PaymentView> {
-  const row = await db.row<
+export async function paymentView(work: Work, setup: ClientSetup, paymentId: number): Promise<PaymentView> {
+  const row = await work.row<
     Omit<PaymentView, "contact" | "allocations" | "locked" | "history"> & {
       contact: number | null;
       name: string | null;
@@ -101,18 +99,14 @@ export async function paymentView(db: Database, setup: ClientSetup, paymentId: n
     ...rest,
     account: row.account || accountInRole(setup.plain.accounts, "bank"),
     contact: contact === null ? null : { id: contact, name: name ?? "" },
-    allocations: await allocationsOf(db, paymentId, row.date),
-    locked: row.state === "posted" ? await lockOfPayment(db, paymentId) : null,
-    history: await historyOf(db, paymentId),
+    allocations: await allocationsOf(work, paymentId, row.date),
+    locked: row.state === "posted" ? await lockOfPayment(work, paymentId) : null,
+    history: await historyOf(work, paymentId),
   };
 }
 
-async function allocationsOf(
-  db: Database,
-  paymentId: number,
-  on: string,
-): Promise<PaymentView["allocations"]> {
-  return db.rows(
+async function allocationsOf(work: Work, paymentId: number, on: string): Promise<PaymentView["allocations"]> {
+  return work.rows(
     `SELECT x.document_id AS document, d.kind, d.number, d.date, d.contact_id AS contact, coalesce(c.name, '') AS party, d.currency,
        coalesce(d.foreign_gross, d.gross) AS gross, ${OPEN_AMOUNT} + x.live * (x.amount + x.difference) AS open,
        CAST(julianday($2) - julianday(d.date) AS INTEGER) AS days, x.amount, x.difference,
@@ -123,8 +117,8 @@ async function allocationsOf(
   );
 }
 
-async function historyOf(db: Database, paymentId: number): Promise<PaymentView["history"]> {
-  return db.rows(
+async function historyOf(work: Work, paymentId: number): Promise<PaymentView["history"]> {
+  return work.rows(
     `WITH RECURSIVE versions(id) AS (
        SELECT $1 UNION SELECT p.id FROM payments p JOIN versions v ON p.supersedes = v.id
        UNION SELECT p.supersedes FROM payments p JOIN versions v ON p.id = v.id WHERE p.supersedes IS NOT NULL)
@@ -138,12 +132,12 @@ async function historyOf(db: Database, paymentId: number): Promise<PaymentView["
 
 /** The payments that settled a document, oldest first. */
 export async function paymentsOfDocument(
-  db: Database,
+  work: Work,
   documentId: number,
 ): Promise<
   { payment: number; kind: string; number: string; date: string; amount: number; difference: number }[]
 > {
-  return db.rows(
+  return work.rows(
     `SELECT p.id AS payment, p.kind, p.number, p.date, a.amount, a.difference FROM allocations a
        JOIN payments p ON p.id = a.payment_id WHERE a.document_id = $1 AND a.live = 1 ORDER BY p.date, p.id`,
     [documentId],

@@ -4,10 +4,9 @@ import { voidBody } from "@fiscalon/contract/document";
 import { date, id } from "@fiscalon/contract/fields";
 import { paymentBody } from "@fiscalon/contract/payments";
 import type { PaymentBody } from "@fiscalon/contract/payments";
-import { actorNow } from "../../actor.ts";
-import type { AppContext } from "../../context.ts";
-import { clientParams, described } from "../../validation.ts";
-import { loadSetup, today } from "../clients/loadSetup.ts";
+import type { Work } from "../../base/work.ts";
+import { clientParams, described } from "../../base/validation.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
 import { openItems, paymentPage, paymentView } from "./queries.ts";
 import type { OpenFilter, PaymentFilter } from "./queries.ts";
 import { correctPayment, createPayment, voidPayment } from "./service.ts";
@@ -21,9 +20,9 @@ const paging = {
   limit: Joi.number().integer().min(1).max(500).default(100),
 };
 
-export async function paymentRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
-  const view = async (clientId: number, payment: number) =>
-    paymentView(db, await loadSetup(db, clientId), payment);
+export async function paymentRoutes(app: FastifyInstance): Promise<void> {
+  const view = async (work: Work, clientId: number, payment: number) =>
+    paymentView(work, await loadSetup(work, clientId), payment);
 
   app.get<Id & { Querystring: PaymentFilter }>(
     "/clients/:id/payments",
@@ -37,7 +36,7 @@ export async function paymentRoutes(app: FastifyInstance, { db }: AppContext): P
         }),
       }),
     },
-    (request) => paymentPage(db, request.params.id, request.query),
+    (request) => paymentPage(request.work, request.params.id, request.query),
   );
 
   app.get<Id & { Querystring: OpenFilter }>(
@@ -49,26 +48,26 @@ export async function paymentRoutes(app: FastifyInstance, { db }: AppContext): P
           ...paging,
           contact: Joi.number().integer().min(0).default(0),
           side: Joi.string().valid("", "sale", "purchase").default(""),
-          on: date.default(() => today()),
+          on: date.default(() => new Date().toISOString().slice(0, 10)),
         }),
       }),
     },
-    (request) => openItems(db, request.params.id, request.query),
+    (request) => openItems(request.work, request.params.id, request.query),
   );
 
   app.post<Id & { Body: PaymentBody }>(
     "/clients/:id/payments",
     { schema: described("Post a payment or receipt", "Books", { params: clientParams, body: paymentBody }) },
     async (request, reply) => {
-      const payment = await createPayment(db, actorNow(), request.params.id, request.body);
-      return reply.status(201).send(await view(request.params.id, payment));
+      const payment = await createPayment(request.work, request.params.id, request.body);
+      return reply.status(201).send(await view(request.work, request.params.id, payment));
     },
   );
 
   app.get<Payment>(
     "/clients/:id/payments/:payment",
     { schema: described("A payment with its history", "Books", { params: paymentParams }) },
-    (request) => view(request.params.id, request.params.payment),
+    (request) => view(request.work, request.params.id, request.params.payment),
   );
 
   app.put<Payment & { Body: PaymentBody }>(
@@ -81,7 +80,11 @@ export async function paymentRoutes(app: FastifyInstance, { db }: AppContext): P
     },
     async (request) => {
       const { id: clientId, payment } = request.params;
-      return view(clientId, await correctPayment(db, actorNow(), clientId, payment, request.body));
+      return view(
+        request.work,
+        clientId,
+        await correctPayment(request.work, clientId, payment, request.body),
+      );
     },
   );
 
@@ -95,8 +98,8 @@ export async function paymentRoutes(app: FastifyInstance, { db }: AppContext): P
     },
     async (request) => {
       const { id: clientId, payment } = request.params;
-      await voidPayment(db, actorNow(), clientId, payment, request.body.reason);
-      return view(clientId, payment);
+      await voidPayment(request.work, clientId, payment, request.body.reason);
+      return view(request.work, clientId, payment);
     },
   );
 }

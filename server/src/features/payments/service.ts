@@ -2,59 +2,50 @@ import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { parseAmount } from "@fiscalon/core/money/amount";
 import type { PaymentBody } from "@fiscalon/contract/payments";
-import { recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
-import { notFound } from "../../errors.ts";
-import { loadSetup } from "../clients/loadSetup.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
+import type { Work, Writing } from "../../base/work.ts";
+import { notFound } from "../../base/errors.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 import { requireOwn } from "../documents/service.ts";
 import { nextInSeries } from "../series/service.ts";
-import { endPayments, postPayments } from "./postPayments.ts";
-import type { NewPayment } from "./postPayments.ts";
+import { endPayments, postPayments } from "../../books/postPayments.ts";
+import type { NewPayment } from "../../books/postPayments.ts";
 
-export async function createPayment(
-  db: Database,
-  actor: Actor,
-  clientId: number,
-  body: PaymentBody,
-): Promise<number> {
-  return db.write(async (tx) => {
-    const setup = await loadSetup(db, clientId, tx);
-    return postOne(db, tx, actor, setup, await prepared(db, tx, setup, body));
+export async function createPayment(work: Work, clientId: number, body: PaymentBody): Promise<number> {
+  return work.write(async (work) => {
+    const setup = await loadSetup(work, clientId);
+    return postOne(work, setup, await prepared(work, setup, body));
   });
 }
 
 /** Replaces a payment by a corrected version; the old one stays on record. */
 export async function correctPayment(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   paymentId: number,
   body: PaymentBody,
 ): Promise<number> {
-  return db.write(async (tx) => {
-    const setup = await loadSetup(db, clientId, tx);
-    const old = await changeablePayment(db, tx, clientId, paymentId);
-    await endPayments(db, tx, actor, setup, [paymentId], { state: "superseded", reason: "corrected" });
-    const payment = await prepared(db, tx, setup, { ...body, number: body.number || old.number });
-    return postOne(db, tx, actor, setup, { ...payment, supersedes: paymentId, sourceKey: old.sourceKey });
+  return work.write(async (work) => {
+    const setup = await loadSetup(work, clientId);
+    const old = await changeablePayment(work, clientId, paymentId);
+    await endPayments(work, setup, [paymentId], { state: "superseded", reason: "corrected" });
+    const payment = await prepared(work, setup, { ...body, number: body.number || old.number });
+    return postOne(work, setup, { ...payment, supersedes: paymentId, sourceKey: old.sourceKey });
   });
 }
 
 /** Takes a payment out of the books; the documents it settled are open again. */
 export async function voidPayment(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   paymentId: number,
   reason: string,
 ): Promise<void> {
-  await db.write(async (tx) => {
-    const setup = await loadSetup(db, clientId, tx);
-    await changeablePayment(db, tx, clientId, paymentId);
-    await endPayments(db, tx, actor, setup, [paymentId], { state: "void", reason });
-    await recordChange(db, tx, actor, {
+  await work.write(async (work) => {
+    const setup = await loadSetup(work, clientId);
+    await changeablePayment(work, clientId, paymentId);
+    await endPayments(work, setup, [paymentId], { state: "void", reason });
+    await work.record({
       client: clientId,
       action: "void",
       entity: "payment",
@@ -64,15 +55,9 @@ export async function voidPayment(
   });
 }
 
-async function postOne(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
-  setup: ClientSetup,
-  payment: NewPayment,
-): Promise<number> {
-  const [id = 0] = await withoutPath("payments[0].", () => postPayments(db, tx, actor, setup, [payment]));
-  await recordChange(db, tx, actor, {
+async function postOne(work: Writing, setup: ClientSetup, payment: NewPayment): Promise<number> {
+  const [id = 0] = await withoutPath("payments[0].", () => postPayments(work, setup, [payment]));
+  await work.record({
     client: setup.client.id,
     action: payment.supersedes === undefined ? "post" : "correct",
     entity: "payment",
@@ -93,10 +78,10 @@ async function withoutPath<T>(path: string, work: () => Promise<T>): Promise<T> 
   }
 }
 
-async function prepared(db: Database, tx: Tx, setup: ClientSetup, body: PaymentBody): Promise<NewPayment> {
-  await requireOwn(db, tx, setup.client.id, "contacts", body.contact, "contact");
+async function prepared(work: Writing, setup: ClientSetup, body: PaymentBody): Promise<NewPayment> {
+  await requireOwn(work, setup.client.id, "contacts", body.contact, "contact");
   const payment = paymentFrom(body, setup);
-  const number = body.number || (await nextInSeries(db, tx, setup.client.id, body.kind));
+  const number = body.number || (await nextInSeries(work, setup.client.id, body.kind));
   return { ...payment, number };
 }
 
@@ -130,30 +115,26 @@ export function paymentFrom(body: PaymentBody, { client, plain }: ClientSetup): 
 
 /** The sealed period that holds something a payment made reportable. */
 export async function lockOfPayment(
-  db: Database,
+  work: Work,
   paymentId: number,
-  tx?: Tx,
 ): Promise<{ period: string; state: string } | null> {
-  const row = await db.row<{ period: string; state: string }>(
+  const row = await work.row<{ period: string; state: string }>(
     `SELECT r.period_end AS period, r.state FROM facts f JOIN returns r ON r.registration_id = f.registration_id
        AND r.period_end = f.period_end AND r.state IN ('sealed', 'filed', 'settled')
      WHERE f.payment_id = $1 AND f.live = 1 ORDER BY r.period_end LIMIT 1`,
     [paymentId],
-    tx,
   );
   return row ?? null;
 }
 
 async function changeablePayment(
-  db: Database,
-  tx: Tx,
+  work: Writing,
   clientId: number,
   paymentId: number,
 ): Promise<{ number: string; sourceKey: string | null }> {
-  const row = await db.row<{ number: string; state: string; sourceKey: string | null }>(
+  const row = await work.row<{ number: string; state: string; sourceKey: string | null }>(
     "SELECT number, state, source_key AS sourceKey FROM payments WHERE id = $1 AND client_id = $2",
     [paymentId, clientId],
-    tx,
   );
   if (!row) throw notFound("This payment");
   if (row.state !== "posted") {
@@ -162,7 +143,7 @@ async function changeablePayment(
       "This version was already replaced or taken out. Open the current one.",
     );
   }
-  const lock = await lockOfPayment(db, paymentId, tx);
+  const lock = await lockOfPayment(work, paymentId);
   if (lock) {
     throw new FiscalError(
       "payment/sealed",

@@ -2,8 +2,7 @@ import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { documentBody } from "@fiscalon/contract/document";
 import { country as countryField, id, region, roundingBody, taxNumber } from "@fiscalon/contract/fields";
-import type { AppContext } from "../../context.ts";
-import { described } from "../../validation.ts";
+import { described } from "../../base/validation.ts";
 import { pricePreview } from "./service.ts";
 import type { PriceRequest } from "./service.ts";
 
@@ -22,10 +21,10 @@ const priceBody = Joi.object({
   document: documentBody.required(),
 });
 
-export async function priceRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+export async function priceRoutes(app: FastifyInstance): Promise<void> {
   app.post<{ Body: PriceRequest }>(
     "/price",
     { schema: described("Price a document without keeping it", "Books", { body: priceBody }) },
-    (request) => pricePreview(db, request.body),
+    (request) => pricePreview(request.work, request.body),
   );
 }

@@ -1,21 +1,21 @@
 import { minorDigits } from "@fiscalon/core/money/currency";
+import { at } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
 import { boxMovements } from "@fiscalon/core/facts/boxMovements";
-import { packById } from "@fiscalon/core/jurisdictions/packs";
 import { formatAmount } from "@fiscalon/core/money/amount";
-import type { Party, Site } from "@fiscalon/core/supply/circumstances";
+import type { Party, Site } from "@fiscalon/core/model/party";
 import { codesByName } from "@fiscalon/core/tax/expandCode";
 import { explainTax } from "@fiscalon/core/tax/explainTax";
-import type { PricedLine } from "@fiscalon/core/tax/priceDocument";
-import { ROUND_EACH_LINE } from "@fiscalon/core/tax/rounding";
-import type { Rounding } from "@fiscalon/core/tax/rounding";
+import type { PricedLine } from "@fiscalon/core/model/pricedDocument";
+import { ROUND_EACH_LINE } from "@fiscalon/core/model/rounding";
+import type { Rounding } from "@fiscalon/core/model/rounding";
 import type { DocumentBody } from "@fiscalon/contract/document";
 import type { PricePreview } from "@fiscalon/contract/views";
-import type { Database } from "../../db/database.ts";
-import { loadSetup, today } from "../clients/loadSetup.ts";
-import { addParties } from "../documents/addParties.ts";
+import type { Work } from "../../base/work.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
+import { addSurroundings } from "../../books/addSurroundings.ts";
 
 export interface PriceRequest {
   client?: number;
@@ -28,9 +28,11 @@ export interface PriceRequest {
 }
 
 /** Prices one document without keeping it: with a client's set-up, or with a pack as it ships. */
-export async function pricePreview(db: Database, request: PriceRequest): Promise<PricePreview> {
+export async function pricePreview(work: Work, request: PriceRequest): Promise<PricePreview> {
   const { document, setup } =
-    request.client === undefined ? packRequest(request) : await clientRequest(db, request.client, request);
+    request.client === undefined
+      ? packRequest(work, request)
+      : await clientRequest(work, request.client, request);
   const effect = documentEffect(document, setup);
   const money = (amount: number) => formatAmount(amount, setup.digits);
   return {
@@ -40,17 +42,25 @@ export async function pricePreview(db: Database, request: PriceRequest): Promise
       net: money(line.net),
       gross: money(line.gross),
       code: line.code?.code ?? null,
-      reason: line.codeReason ?? null,
+      reason: line.reason ?? null,
+      source: line.source ?? null,
+      asks: line.asks ?? null,
       taxes: line.taxes.map((tax, index) => ({
         levy: tax.component.levy,
         rate: tax.rate,
         tax: money(tax.tax),
         calculated: money(tax.calculated),
         typed: tax.typed,
+        shared: tax.shared,
         arithmetic: explained(effect.printed.lines[line.no - 1], document, index, setup),
       })),
     })),
-    levies: effect.priced.levies.map((row) => ({ ...row, net: money(row.net), tax: money(row.tax) })),
+    levies: effect.priced.levies.map((row) => ({
+      ...row,
+      charged: row.charged === "charged",
+      net: money(row.net),
+      tax: money(row.tax),
+    })),
     net: money(effect.priced.net),
     tax: money(effect.priced.tax),
     gross: money(effect.priced.gross),
@@ -59,17 +69,17 @@ export async function pricePreview(db: Database, request: PriceRequest): Promise
   };
 }
 
-async function clientRequest(db: Database, clientId: number, { document }: PriceRequest) {
-  const setup = await loadSetup(db, clientId);
+async function clientRequest(work: Work, clientId: number, { document }: PriceRequest) {
+  const setup = await loadSetup(work, clientId);
   const { contact, place, corrects, ...input } = document;
-  const own = {
+  const previewed = {
     input: { number: "", ...input },
     contact: contact ?? null,
     place: place ?? null,
     corrects: corrects ?? null,
   };
-  await addParties(db, setup, [own]);
-  return { document: own.input, setup: setup.effect };
+  await addSurroundings(work, setup, [previewed]);
+  return { document: previewed.input, setup: setup.effect };
 }
 
 /** The arithmetic of a tax in the currency the document is printed in. */
@@ -85,20 +95,24 @@ function explained(
 }
 
 /** A registration that has always been in force, with the pack's codes, rules and accounts. */
-function packRequest({ pack: id, document, rounding, site, party }: PriceRequest) {
+function packRequest(work: Work, { pack: id, document, rounding, site, party }: PriceRequest) {
   if (id === undefined) {
     throw new FiscalError("price/no-setup", "Say whose set-up to price with: a client, or a pack.", "client");
   }
-  const pack = packById(id);
-  const rhythm = pack.rhythms[0];
+  const pack = work.packs.byId(id);
+  const rhythm = at(pack.rhythms, 0);
   const setup: EffectSetup = {
+    packs: work.packs,
     digits: minorDigits(pack.currency),
     currency: pack.currency,
-    today: today(),
+    today: work.today,
     codes: codesByName(pack.codes),
+    archived: new Set(),
     rules: pack.rules,
     schedules: pack.schedules,
     accounts: pack.accounts,
+    saleCode: null,
+    purchaseCode: null,
     registrations: [
       {
         id: 0,
@@ -106,8 +120,8 @@ function packRequest({ pack: id, document, rounding, site, party }: PriceRequest
         levies: pack.levies.map((levy) => levy.levy),
         basis: "accrual",
         rounding: rounding ?? pack.roundings[0]?.rounding ?? ROUND_EACH_LINE,
-        frequency: rhythm?.frequency ?? "quarterly",
-        anchor: rhythm?.anchor ?? "2026-03-31",
+        frequency: rhythm.frequency,
+        anchor: rhythm.anchor,
         from: "1900-01-01",
         to: null,
       },
@@ -115,6 +129,6 @@ function packRequest({ pack: id, document, rounding, site, party }: PriceRequest
     sealed: new Map(),
   };
   const { contact: _contact, place: _place, ...input } = document;
-  const at = { country: pack.country, region: null, ...site };
-  return { document: { ...input, site: at, ...(party ? { party } : {}) }, setup };
+  const place = { country: pack.country, region: null, ...site };
+  return { document: { ...input, site: place, ...(party ? { party } : {}) }, setup };
 }

@@ -1,15 +1,16 @@
 import type { DetailPage, DetailRow, ReportFilter, SummaryRow } from "@fiscalon/contract/reports";
-import type { Bind, Database } from "../../db/database.ts";
+import type { Bind } from "../../db/database.ts";
+import type { Work } from "../../base/work.ts";
 
 /** Facts added up by levy, code, rate and side. Credit notes count negative, as the facts do. */
 export async function taxSummary(
-  db: Database,
+  work: Work,
   clientId: number,
   filter: ReportFilter,
   nameOf: (code: string) => string,
 ): Promise<SummaryRow[]> {
   const { where, bind } = conditions(clientId, filter);
-  const rows = await db.rows<Omit<SummaryRow, "name">>(
+  const rows = await work.rows<Omit<SummaryRow, "name">>(
     `SELECT f.levy, f.code, f.rate, f.direction, count(*) AS lines, sum(f.net) AS net, sum(f.tax) AS tax,
        sum(f.recoverable) AS recoverable
      FROM facts f WHERE ${where} GROUP BY f.levy, f.code, f.rate, f.direction
@@ -21,14 +22,17 @@ export async function taxSummary(
 
 /** One page of the facts themselves, by code and then in order of time. */
 export async function taxDetails(
-  db: Database,
+  work: Work,
   clientId: number,
   filter: ReportFilter,
   { order, offset, limit }: { order: "time" | "code"; offset: number; limit: number },
 ): Promise<DetailPage> {
   const { where, bind } = conditions(clientId, filter);
-  const count = await db.row<{ total: number }>(`SELECT count(*) AS total FROM facts f WHERE ${where}`, bind);
-  const rows = await db.rows<DetailRow>(
+  const count = await work.row<{ total: number }>(
+    `SELECT count(*) AS total FROM facts f WHERE ${where}`,
+    bind,
+  );
+  const rows = await work.rows<DetailRow>(
     `SELECT f.document_id AS document, f.line, d.number, d.date, f.tax_point AS taxPoint, f.period_end AS reported,
        coalesce(c.name, '') AS party, coalesce(l.text, '') AS text, f.levy, f.code, f.rate, f.direction, f.net, f.tax,
        f.recoverable

@@ -3,14 +3,14 @@ import Joi from "joi";
 import { FiscalError } from "@fiscalon/core/errors";
 import { REPORT_KINDS, reportFilterFields } from "@fiscalon/contract/reports";
 import type { ReportFilter, ReportKind } from "@fiscalon/contract/reports";
-import type { AppContext } from "../../context.ts";
 import { tableCsv } from "../../exports/tableCsv.ts";
 import { tablePdf } from "../../exports/tablePdf.ts";
 import { tableXlsx } from "../../exports/tableXlsx.ts";
 import type { ReportTable } from "../../exports/reportTable.ts";
-import { clientParams, described } from "../../validation.ts";
-import { loadSetup } from "../clients/loadSetup.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
+import type { Work } from "../../base/work.ts";
+import { clientParams, described } from "../../base/validation.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 import { taxDetails, taxSummary } from "./queries.ts";
 import { byCodeTable, detailTable, REPORT_TITLES, summaryTable } from "./reportTables.ts";
 
@@ -27,7 +27,7 @@ type Client = { Params: { id: number } };
 type Page = { offset: number; limit: number };
 const filter = Joi.object(reportFilterFields);
 
-export async function reportRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+export async function reportRoutes(app: FastifyInstance): Promise<void> {
   app.get<Client & { Querystring: ReportFilter }>(
     "/clients/:id/reports/tax/summary",
     {
@@ -37,8 +37,8 @@ export async function reportRoutes(app: FastifyInstance, { db }: AppContext): Pr
       }),
     },
     async (request) => {
-      const setup = await loadSetup(db, request.params.id);
-      return taxSummary(db, request.params.id, request.query, codeNames(setup));
+      const setup = await loadSetup(request.work, request.params.id);
+      return taxSummary(request.work, request.params.id, request.query, codeNames(setup));
     },
   );
 
@@ -56,7 +56,7 @@ export async function reportRoutes(app: FastifyInstance, { db }: AppContext): Pr
     },
     (request) => {
       const { offset, limit, ...rest } = request.query;
-      return taxDetails(db, request.params.id, rest, { order: "time", offset, limit });
+      return taxDetails(request.work, request.params.id, rest, { order: "time", offset, limit });
     },
   );
 
@@ -78,7 +78,7 @@ export async function reportRoutes(app: FastifyInstance, { db }: AppContext): Pr
     },
     async (request, reply) => {
       const { kind, format, ...rest } = request.query;
-      const table = await reportTable(request.params.id, kind, format, rest);
+      const table = await reportTable(request.work, request.params.id, kind, format, rest);
       const name = `tax-${kind}-${rest.from}-${rest.to}.${format}`;
       return reply
         .type(TYPES[format])
@@ -88,19 +88,20 @@ export async function reportRoutes(app: FastifyInstance, { db }: AppContext): Pr
   );
 
   async function reportTable(
+    work: Work,
     clientId: number,
     kind: ReportKind,
     format: Format,
     wanted: ReportFilter,
   ): Promise<ReportTable> {
-    const setup = await loadSetup(db, clientId);
+    const setup = await loadSetup(work, clientId);
     const head = { title: REPORT_TITLES[kind], about: aboutOf(setup, wanted), digits: setup.plain.digits };
     if (kind === "summary") {
-      return { ...head, ...summaryTable(await taxSummary(db, clientId, wanted, codeNames(setup))) };
+      return { ...head, ...summaryTable(await taxSummary(work, clientId, wanted, codeNames(setup))) };
     }
     const limit = MOST_ROWS[format];
     const order = kind === "by-code" ? "code" : "time";
-    const { total, rows } = await taxDetails(db, clientId, wanted, { order, offset: 0, limit });
+    const { total, rows } = await taxDetails(work, clientId, wanted, { order, offset: 0, limit });
     if (total > limit) {
       throw new FiscalError(
         "report/too-long",

@@ -1,12 +1,10 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import { boxDefinition } from "@fiscalon/core/returns/evaluateReturn";
 import { parseAmount } from "@fiscalon/core/money/amount";
-import { made, recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
+import type { Writing } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
-import { notFound } from "../../errors.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
+import { notFound } from "../../base/errors.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 import { formOf } from "./evaluation.ts";
 import { periodEnding, requireOpen } from "./periods.ts";
 
@@ -19,17 +17,15 @@ export interface AdjustmentInput {
 
 /** Adds an amount to a box of an open period, with the reason. Boxes worked out from others cannot be adjusted. */
 export async function addAdjustment(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   setup: ClientSetup,
   r: RegistrationRecord,
   end: string,
   input: AdjustmentInput,
 ): Promise<number> {
   periodEnding(r, end);
-  await requireOpen(db, r.id, end, tx);
-  const box = boxDefinition(formOf(r, end), input.box);
+  await requireOpen(work, r.id, end);
+  const box = boxDefinition(formOf(work, r, end), input.box);
   if (box.kind === "formula") {
     throw new FiscalError(
       "returns/computed-box",
@@ -37,7 +33,7 @@ export async function addAdjustment(
       "box",
     );
   }
-  const row = await db.models.adjustments.create(
+  const row = await work.models.adjustments.create(
     {
       clientId: setup.client.id,
       registrationId: r.id,
@@ -46,11 +42,11 @@ export async function addAdjustment(
       amount: parseAmount(input.amount, setup.plain.digits),
       reason: input.reason,
       evidence: input.evidence ?? "",
-      ...made(actor),
+      ...work.made,
     },
-    { transaction: tx },
+    work.options,
   );
-  await recordChange(db, tx, actor, {
+  await work.record({
     client: setup.client.id,
     action: "adjust",
     entity: "return",
@@ -60,22 +56,16 @@ export async function addAdjustment(
   return row.id;
 }
 
-export async function removeAdjustment(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
-  clientId: number,
-  id: number,
-): Promise<void> {
-  const row = await db.models.adjustments.findOne({ where: { id, clientId }, transaction: tx });
+export async function removeAdjustment(work: Writing, clientId: number, id: number): Promise<void> {
+  const row = await work.models.adjustments.findOne({ where: { id, clientId }, ...work.options });
   if (!row) throw notFound("This adjustment");
-  await requireOpen(db, row.registrationId, row.periodEnd, tx);
-  await recordChange(db, tx, actor, {
+  await requireOpen(work, row.registrationId, row.periodEnd);
+  await work.record({
     client: clientId,
     action: "remove",
     entity: "adjustment",
     id,
     before: row.get({ plain: true }),
   });
-  await row.destroy({ transaction: tx });
+  await row.destroy(work.options);
 }

@@ -3,16 +3,20 @@ import { partsOf } from "@fiscalon/core/calendar/date";
 import { dueDate, dueRuleFor, workingDay } from "@fiscalon/core/calendar/dueDate";
 import type { FreeDays } from "@fiscalon/core/calendar/dueDate";
 import { rhythmOn } from "@fiscalon/core/calendar/filingPeriods";
-import { packById } from "@fiscalon/core/jurisdictions/packs";
-import type { HolidayCalendar } from "@fiscalon/core/jurisdictions/pack";
+import type { HolidayCalendar } from "@fiscalon/core/model/pack";
+import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
-import { periodRule } from "./periodRule.ts";
+import { periodRule } from "../../books/periodRule.ts";
 
 const WEEKEND = [0, 6];
 
 /** When the return is due, and by when the money must be there. */
-export function dueDates(r: RegistrationRecord, periodEnd: string): { due: string; payBy: string } {
-  const pack = packById(r.pack);
+export function dueDates(
+  { packs }: Pick<Work, "packs">,
+  r: RegistrationRecord,
+  periodEnd: string,
+): { due: string; payBy: string } {
+  const pack = packs.byId(r.pack);
   const rule = dueRuleFor(pack.due, {
     periodEnd,
     frequency: rhythmOn(periodRule(r), periodEnd).frequency,

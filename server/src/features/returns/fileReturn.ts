@@ -1,12 +1,11 @@
 import { FiscalError } from "@fiscalon/core/errors";
-import { gbReturnBody } from "@fiscalon/core/formats/authority/gbReturn";
-import type { GbReturnBody } from "@fiscalon/core/formats/authority/gbReturn";
-import { packById } from "@fiscalon/core/jurisdictions/packs";
-import { recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database } from "../../db/database.ts";
-import { loadSetup, registrationIn } from "../clients/loadSetup.ts";
+import { returnBody } from "@fiscalon/core/formats/authority/returnBody";
+import type { ReturnBody } from "@fiscalon/core/formats/authority/returnBody";
+import type { ReturnForm } from "@fiscalon/core/model/returnForm";
+import type { Work } from "../../base/work.ts";
+import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import type { Gateway, Outcome, Receipt } from "./gateway.ts";
+import { formOf } from "./evaluation.ts";
 import { periodEnding } from "./periods.ts";
 import { returnRecord } from "./records.ts";
 
@@ -17,18 +16,17 @@ const sending = new Set<string>();
  * own pages gave.
  */
 export async function fileReturn(
-  db: Database,
+  work: Work,
   gateway: Gateway,
-  actor: Actor,
   clientId: number,
   rid: string,
   end: string,
   reference: string,
 ): Promise<Receipt> {
-  const setup = await loadSetup(db, clientId);
+  const setup = await loadSetup(work, clientId);
   const r = registrationIn(setup, rid);
   const period = periodEnding(r, end);
-  const record = await returnRecord(db, r.id, end);
+  const record = await returnRecord(work, r.id, end);
   if (record?.state !== "sealed" || !record.boxes) {
     throw new FiscalError(
       "returns/wrong-state",
@@ -45,10 +43,10 @@ export async function fileReturn(
   if (sending.has(key)) throw new FiscalError("returns/wrong-state", "This return is being sent right now.");
   sending.add(key);
   try {
-    const receipt = packById(r.pack).electronic
-      ? await sent(gateway, r.number, period, record.boxes)
+    const receipt = work.packs.byId(r.pack).electronic
+      ? await sent(gateway, r.number, formOf(work, r, end), period, record.boxes)
       : noted(reference);
-    await keepReceipt(db, actor, clientId, record.id, end, receipt);
+    await keepReceipt(work, clientId, record.id, end, receipt);
     return receipt;
   } finally {
     sending.delete(key);
@@ -79,19 +77,15 @@ function noted(reference: string): Receipt {
 async function sent(
   gateway: Gateway,
   vrn: string,
+  form: ReturnForm,
   { from, to }: { from: string; to: string },
-  boxes: Parameters<typeof gbReturnBody>[1],
+  boxes: Parameters<typeof returnBody>[2],
 ): Promise<Receipt> {
-  const body = gbReturnBody(await gateway.periodKey(vrn, from, to), boxes);
+  const body = returnBody(form, await gateway.periodKey(vrn, from, to), boxes);
   return settled(await gateway.submit(vrn, body), gateway, vrn, body);
 }
 
-async function settled(
-  outcome: Outcome,
-  gateway: Gateway,
-  vrn: string,
-  body: GbReturnBody,
-): Promise<Receipt> {
+async function settled(outcome: Outcome, gateway: Gateway, vrn: string, body: ReturnBody): Promise<Receipt> {
   if (outcome.kind === "accepted") return outcome.receipt;
   if (outcome.kind === "refused" && outcome.code !== "DUPLICATE_SUBMISSION") {
     throw new FiscalError(
@@ -122,24 +116,23 @@ async function settled(
   );
 }
 
-function sameFigures(held: Record<string, unknown>, body: GbReturnBody): boolean {
+function sameFigures(held: Record<string, unknown>, body: ReturnBody): boolean {
   return Object.entries(body).every(([field, value]) => field === "finalised" || held[field] === value);
 }
 
 async function keepReceipt(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   id: number,
   end: string,
   receipt: Receipt,
 ): Promise<void> {
-  await db.write(async (tx) => {
-    await db.models.returns.update(
-      { state: "filed", filedAt: actor.at, filedBy: actor.person, receipt },
-      { where: { id, state: "sealed" }, transaction: tx },
+  await work.write(async (work) => {
+    await work.models.returns.update(
+      { state: "filed", filedAt: work.at, filedBy: work.person, receipt },
+      { where: { id, state: "sealed" }, ...work.options },
     );
-    await recordChange(db, tx, actor, {
+    await work.record({
       client: clientId,
       action: "file",
       entity: "return",

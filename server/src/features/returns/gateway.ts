@@ -1,5 +1,5 @@
 import { FiscalError } from "@fiscalon/core/errors";
-import type { GbReturnBody } from "@fiscalon/core/formats/authority/gbReturn";
+import type { ReturnBody } from "@fiscalon/core/formats/authority/returnBody";
 
 /** Longer than the gateway usually takes, shorter than patience. */
 const TIMEOUT_MS = 6000;
@@ -38,7 +38,7 @@ export class Gateway {
     );
   }
 
-  async submit(vrn: string, body: GbReturnBody): Promise<Outcome> {
+  async submit(vrn: string, body: ReturnBody): Promise<Outcome> {
     const response = await this.#ask("POST", `/organisations/vat/${vrn}/returns`, body);
     if (response === undefined || response.status >= 500) {
       return { kind: "unknown", message: "The authority did not answer." };

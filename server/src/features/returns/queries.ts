@@ -1,6 +1,6 @@
 import type { Adjustment, FactGroup } from "@fiscalon/core/returns/evaluateReturn";
-import type { Direction } from "@fiscalon/core/tax/taxCode";
-import type { Database, Tx } from "../../db/database.ts";
+import type { Direction } from "@fiscalon/core/model/taxCode";
+import type { Work } from "../../base/work.ts";
 
 export interface PeriodGroup extends FactGroup {
   periodEnd: string;
@@ -19,17 +19,15 @@ type GroupRow = Pick<PeriodGroup, "periodEnd" | "net" | "tax" | "recoverable" | 
 
 /** The live facts of a registration summed by period and everything that decides where they land. */
 export async function factGroups(
-  db: Database,
+  work: Work,
   registrationId: number,
   periodEnd: string | null,
-  tx?: Tx,
 ): Promise<PeriodGroup[]> {
   const one = periodEnd === null ? "" : "AND period_end = $2";
-  const rows = await db.rows<GroupRow>(
+  const rows = await work.rows<GroupRow>(
     `SELECT period_end AS periodEnd, bucket, ${SUMS} FROM facts
      WHERE registration_id = $1 AND live = 1 AND period_end IS NOT NULL ${one} GROUP BY period_end, bucket`,
     periodEnd === null ? [registrationId] : [registrationId, periodEnd],
-    tx,
   );
   return rows.map(grouped);
 }
@@ -39,14 +37,14 @@ export async function factGroups(
  * otherwise by tax point.
  */
 export async function factGroupsBetween(
-  db: Database,
+  work: Work,
   registrationId: number,
   from: string,
   to: string,
   byPeriod: boolean,
 ): Promise<PeriodGroup[]> {
   const day = byPeriod ? "period_end" : "tax_point";
-  const rows = await db.rows<GroupRow>(
+  const rows = await work.rows<GroupRow>(
     `SELECT $3 AS periodEnd, bucket, ${SUMS} FROM facts
      WHERE registration_id = $1 AND live = 1 AND held = 0 AND ${day} BETWEEN $2 AND $3 GROUP BY bucket`,
     [registrationId, from, to],
@@ -67,43 +65,39 @@ function grouped({ bucket, ...sums }: GroupRow): PeriodGroup {
 }
 
 export async function adjustmentsOf(
-  db: Database,
+  work: Work,
   registrationId: number,
   periodEnd: string | null,
-  tx?: Tx,
 ): Promise<(Adjustment & { periodEnd: string })[]> {
   const one = periodEnd === null ? "" : "AND period_end = $2";
-  return db.rows(
+  return work.rows(
     `SELECT id, period_end AS periodEnd, box, amount, reason FROM adjustments
      WHERE registration_id = $1 ${one} ORDER BY id`,
     periodEnd === null ? [registrationId] : [registrationId, periodEnd],
-    tx,
   );
 }
 
 /** Output and input tax of a period by levy, as posted to the running tax accounts. Minor units. */
 export async function levyTotals(
-  db: Database,
+  work: Work,
   registrationId: number,
   periodEnd: string,
-  tx?: Tx,
 ): Promise<{ levy: string; output: number; input: number }[]> {
-  return db.rows(
+  return work.rows(
     `SELECT levy,
        sum(CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN tax ELSE 0 END) AS output, sum(recoverable) AS input
      FROM facts WHERE registration_id = $1 AND period_end = $2 AND live = 1 GROUP BY levy ORDER BY levy`,
     [registrationId, periodEnd],
-    tx,
   );
 }
 
 /** Late items of a period by the period they belong to. */
 export async function lateGroups(
-  db: Database,
+  work: Work,
   registrationId: number,
   periodEnd: string,
 ): Promise<{ period: string; count: number; output: number; input: number }[]> {
-  return db.rows(
+  return work.rows(
     `SELECT own_end AS period, count(DISTINCT document_id) AS count,
        sum(CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN tax ELSE 0 END) AS output, sum(recoverable) AS input
      FROM facts WHERE registration_id = $1 AND period_end = $2 AND live = 1 AND late = 1

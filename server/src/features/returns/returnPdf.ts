@@ -1,7 +1,7 @@
 import PDFDocument from "pdfkit";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { ReturnView } from "@fiscalon/contract/returns";
-import type { ClientSetup } from "../clients/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 import { registerFonts } from "../../exports/pdfFonts.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 

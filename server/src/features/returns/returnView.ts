@@ -4,53 +4,52 @@ import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
 import { addDays } from "@fiscalon/core/calendar/date";
 import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
-import { packById } from "@fiscalon/core/jurisdictions/packs";
 import { formatAmount } from "@fiscalon/core/money/amount";
-import type { ReturnForm } from "@fiscalon/core/returns/returnForm";
+import type { ReturnForm } from "@fiscalon/core/model/returnForm";
 import type { AdjustmentView, BoxView, ReturnView } from "@fiscalon/contract/returns";
-import type { Database } from "../../db/database.ts";
+import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord, ReturnRecord } from "../../db/models.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 import { findingsOf } from "../findings/service.ts";
 import { dueDates } from "./dueDates.ts";
 import { boxesNow, evaluated, figuresOf, formOf } from "./evaluation.ts";
 import { periodBefore, periodEnding } from "./periods.ts";
-import { periodRule } from "./periodRule.ts";
+import { periodRule } from "../../books/periodRule.ts";
 import { adjustmentsOf, factGroupsBetween, lateGroups } from "./queries.ts";
 import { returnRecord } from "./records.ts";
 
 /** Everything the Return station shows of a period. A sealed period shows what was sealed. */
 export async function returnView(
-  db: Database,
+  work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,
   end: string,
 ): Promise<ReturnView> {
   const period = periodEnding(r, end);
-  const { form, boxes: now, factCount } = await boxesNow(db, r, end);
-  const record = await returnRecord(db, r.id, end);
+  const { form, boxes: now, factCount } = await boxesNow(work, r, end);
+  const record = await returnRecord(work, r.id, end);
   const boxes = sealedBoxes(record, now);
-  const pack = packById(r.pack);
-  const lateItems = await lateGroups(db, r.id, end);
+  const pack = work.packs.byId(r.pack);
+  const lateItems = await lateGroups(work, r.id, end);
   const lateNet = lateItems.reduce((sum, item) => sum + item.output - item.input, 0);
   const turnover = boxes.find((box) => box.box === pack.correction.turnoverBox)?.amount ?? 0;
   return {
     registration: r.id,
     ...period,
-    ...dueDates(r, end),
+    ...dueDates(work, r, end),
     state: record?.state ?? "open",
     formName: form.name,
     parts: [...(form.parts ?? [])],
     electronic: pack.electronic,
-    boxes: boxViews(form, boxes, await previousBoxes(db, r, period), setup.plain.digits),
+    boxes: boxViews(form, boxes, await previousBoxes(work, r, period), setup.plain.digits),
     previousPeriod: periodBefore(r, period)?.to ?? null,
-    net: figuresOf(r, end, boxes).net,
+    net: figuresOf(work, r, end, boxes).net,
     factCount: record?.facts ?? factCount,
     hash: record?.hash ?? null,
-    adjustments: await adjustmentViews(db, r.id, end),
-    findings: await findingsOf(db, setup, r, period, now),
+    adjustments: await adjustmentViews(work, r.id, end),
+    findings: await findingsOf(work, setup, r, period, now),
     declaration: pack.declaration,
-    ...(await steps(db, record)),
+    ...(await steps(work, record)),
     drift: now
       .map((box) => ({
         box: box.box,
@@ -102,19 +101,19 @@ function boxViews(
 }
 
 async function previousBoxes(
-  db: Database,
+  work: Work,
   r: RegistrationRecord,
   period: FilingPeriod,
 ): Promise<Map<string, number>> {
   const before = periodBefore(r, period);
   if (!before) return new Map();
-  const record = await returnRecord(db, r.id, before.to);
-  const boxes = record?.boxes ?? (await boxesNow(db, r, before.to)).boxes;
+  const record = await returnRecord(work, r.id, before.to);
+  const boxes = record?.boxes ?? (await boxesNow(work, r, before.to)).boxes;
   return new Map(boxes.map((box) => [box.box, box.amount]));
 }
 
-async function adjustmentViews(db: Database, registrationId: number, end: string): Promise<AdjustmentView[]> {
-  return db.rows(
+async function adjustmentViews(work: Work, registrationId: number, end: string): Promise<AdjustmentView[]> {
+  return work.rows(
     `SELECT a.id, a.box, a.amount, a.reason, a.evidence, p.name AS "by", a.created_at AS at
      FROM adjustments a JOIN people p ON p.id = a.created_by WHERE a.registration_id = $1 AND a.period_end = $2 ORDER BY a.id`,
     [registrationId, end],
@@ -122,10 +121,10 @@ async function adjustmentViews(db: Database, registrationId: number, end: string
 }
 
 async function steps(
-  db: Database,
+  work: Work,
   record: ReturnRecord | undefined,
 ): Promise<Pick<ReturnView, "sealed" | "filed" | "settled">> {
-  const people = await db.rows<{ id: number; name: string }>("SELECT id, name FROM people");
+  const people = await work.rows<{ id: number; name: string }>("SELECT id, name FROM people");
   const nameOf = (id: number | null) => people.find((person) => person.id === id)?.name ?? "";
   return {
     sealed: record?.sealedAt ? { at: record.sealedAt, by: nameOf(record.sealedBy) } : null,
@@ -138,7 +137,7 @@ async function steps(
 
 /** Any stretch of time as boxes, sealed or not, amounts in major units (the public seam of the book format). */
 export async function boxesBetween(
-  db: Database,
+  work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,
   from: string,
@@ -147,13 +146,13 @@ export async function boxesBetween(
   const rule = periodRule(r);
   const startsPeriod = filingPeriodOn(rule, from)?.from === from || from <= r.validFrom;
   const byPeriod = startsPeriod && filingPeriodOn(rule, to)?.to === to;
-  const groups = await factGroupsBetween(db, r.id, from, to, byPeriod);
-  const adjustments = (await adjustmentsOf(db, r.id, null)).filter(
+  const groups = await factGroupsBetween(work, r.id, from, to, byPeriod);
+  const adjustments = (await adjustmentsOf(work, r.id, null)).filter(
     (a) => a.periodEnd >= from && a.periodEnd <= to,
   );
-  const form = formOf(r, to);
+  const form = formOf(work, r, to);
   const digits = setup.plain.digits;
-  const boxes = evaluated(r, to, groups, adjustments, await carriedInto(db, r, from)).map((box) => {
+  const boxes = evaluated(work, r, to, groups, adjustments, await carriedInto(work, r, from)).map((box) => {
     const definition = boxDefinition(form, box.box);
     const whole = definition.rounding.step === 10 ** digits;
     return {
@@ -172,13 +171,13 @@ export async function boxesBetween(
 
 /** What the period before `from` carries over, where the form does that. */
 async function carriedInto(
-  db: Database,
+  work: Work,
   r: RegistrationRecord,
   from: string,
 ): Promise<ReadonlyMap<string, number> | undefined> {
   const before = filingPeriodOn(periodRule(r), addDays(from, -1));
-  if (!before || !formOf(r, before.to).boxes.some((box) => box.kind === "carried")) return undefined;
-  const { boxes } = await boxesNow(db, r, before.to);
+  if (!before || !formOf(work, r, before.to).boxes.some((box) => box.kind === "carried")) return undefined;
+  const { boxes } = await boxesNow(work, r, before.to);
   return new Map(boxes.map((box) => [box.box, box.amount]));
 }
 

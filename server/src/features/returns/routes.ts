@@ -1,11 +1,10 @@
-import type { FastifyInstance } from "fastify";
+import type { FastifyInstance, FastifyRequest } from "fastify";
 import Joi from "joi";
 import { id } from "@fiscalon/contract/fields";
 import { acceptBody, adjustmentBody, fileBody, returnsQuery, stateBody } from "@fiscalon/contract/returns";
-import { actorNow } from "../../actor.ts";
-import type { AppContext } from "../../context.ts";
-import { described, returnParams } from "../../validation.ts";
-import { loadSetup, registrationIn } from "../clients/loadSetup.ts";
+import type { AppContext } from "../../base/context.ts";
+import { described, returnParams } from "../../base/validation.ts";
+import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import { acceptFinding, unacceptFinding } from "../findings/accept.ts";
 import { addAdjustment, removeAdjustment } from "./adjust.ts";
 import type { AdjustmentInput } from "./adjust.ts";
@@ -20,12 +19,15 @@ type Return = { Params: { id: number; rid: string; period: string } };
 const registrationParams = Joi.object({ id: id.required(), rid: Joi.string().max(60).required() });
 const BASE = "/clients/:id/registrations/:rid";
 
-export async function returnRoutes(app: FastifyInstance, { db, gateway }: AppContext): Promise<void> {
+export async function returnRoutes(app: FastifyInstance, { gateway }: AppContext): Promise<void> {
   app.get<Registration>(
     `${BASE}/periods`,
     { schema: described("Filing periods with their state", "Return", { params: registrationParams }) },
     async (request) =>
-      periodTiles(db, registrationIn(await loadSetup(db, request.params.id), request.params.rid)),
+      periodTiles(
+        request.work,
+        registrationIn(await loadSetup(request.work, request.params.id), request.params.rid),
+      ),
   );
 
   app.get<Registration & { Querystring: { from: string; to: string } }>(
@@ -37,25 +39,25 @@ export async function returnRoutes(app: FastifyInstance, { db, gateway }: AppCon
       }),
     },
     async (request) => {
-      const setup = await loadSetup(db, request.params.id);
+      const setup = await loadSetup(request.work, request.params.id);
       const r = registrationIn(setup, request.params.rid);
-      return boxesBetween(db, setup, r, request.query.from, request.query.to);
+      return boxesBetween(request.work, setup, r, request.query.from, request.query.to);
     },
   );
 
   app.get<Return>(
     `${BASE}/returns/:period`,
     { schema: described("A period's return", "Return", { params: returnParams }) },
-    (request) => view(request.params),
+    (request) => view(request),
   );
 
   app.get<Return>(
     `${BASE}/returns/:period/pdf`,
     { schema: described("A period's return as PDF", "Return", { params: returnParams }) },
     async (request, reply) => {
-      const setup = await loadSetup(db, request.params.id);
+      const setup = await loadSetup(request.work, request.params.id);
       const r = registrationIn(setup, request.params.rid);
-      const pdf = await returnPdf(await returnView(db, setup, r, request.params.period), setup, r);
+      const pdf = await returnPdf(await returnView(request.work, setup, r, request.params.period), setup, r);
       return reply
         .type("application/pdf")
         .header("content-disposition", `inline; filename="return-${request.params.period}.pdf"`)
@@ -73,8 +75,8 @@ export async function returnRoutes(app: FastifyInstance, { db, gateway }: AppCon
     },
     async (request) => {
       const { id: clientId, rid, period } = request.params;
-      await setReviewState(db, actorNow(), clientId, rid, period, request.body.state);
-      return view(request.params);
+      await setReviewState(request.work, clientId, rid, period, request.body.state);
+      return view(request);
     },
   );
 
@@ -88,11 +90,11 @@ export async function returnRoutes(app: FastifyInstance, { db, gateway }: AppCon
     },
     async (request, reply) => {
       const { id: clientId, rid, period } = request.params;
-      await db.write(async (tx) => {
-        const setup = await loadSetup(db, clientId, tx);
-        await addAdjustment(db, tx, actorNow(), setup, registrationIn(setup, rid), period, request.body);
+      await request.work.write(async (work) => {
+        const setup = await loadSetup(work, clientId);
+        await addAdjustment(work, setup, registrationIn(setup, rid), period, request.body);
       });
-      return reply.status(201).send(await view(request.params));
+      return reply.status(201).send(await view(request));
     },
   );
 
@@ -105,7 +107,7 @@ export async function returnRoutes(app: FastifyInstance, { db, gateway }: AppCon
     },
     async (request, reply) => {
       const { id: clientId, adjustment } = request.params;
-      await db.write((tx) => removeAdjustment(db, tx, actorNow(), clientId, adjustment));
+      await request.work.write((work) => removeAdjustment(work, clientId, adjustment));
       return reply.status(204).send();
     },
   );
@@ -120,8 +122,8 @@ export async function returnRoutes(app: FastifyInstance, { db, gateway }: AppCon
     },
     async (request) => {
       const { id: clientId, rid, period } = request.params;
-      await acceptFinding(db, actorNow(), clientId, rid, period, request.body.key, request.body.reason);
-      return view(request.params);
+      await acceptFinding(request.work, clientId, rid, period, request.body.key, request.body.reason);
+      return view(request);
     },
   );
 
@@ -135,8 +137,8 @@ export async function returnRoutes(app: FastifyInstance, { db, gateway }: AppCon
     },
     async (request) => {
       const { id: clientId, rid, period } = request.params;
-      await unacceptFinding(db, actorNow(), clientId, rid, period, request.query.key);
-      return view(request.params);
+      await unacceptFinding(request.work, clientId, rid, period, request.query.key);
+      return view(request);
     },
   );
 
@@ -145,8 +147,8 @@ export async function returnRoutes(app: FastifyInstance, { db, gateway }: AppCon
     { schema: described("Seal a period", "Return", { params: returnParams }) },
     async (request) => {
       const { id: clientId, rid, period } = request.params;
-      await sealReturn(db, actorNow(), clientId, rid, period);
-      return view(request.params);
+      await sealReturn(request.work, clientId, rid, period);
+      return view(request);
     },
   );
 
@@ -155,8 +157,8 @@ export async function returnRoutes(app: FastifyInstance, { db, gateway }: AppCon
     { schema: described("Open a sealed period that is not filed", "Return", { params: returnParams }) },
     async (request) => {
       const { id: clientId, rid, period } = request.params;
-      await reopenReturn(db, actorNow(), clientId, rid, period);
-      return view(request.params);
+      await reopenReturn(request.work, clientId, rid, period);
+      return view(request);
     },
   );
 
@@ -174,13 +176,13 @@ export async function returnRoutes(app: FastifyInstance, { db, gateway }: AppCon
     },
     async (request) => {
       const { id: clientId, rid, period } = request.params;
-      await fileReturn(db, gateway(), actorNow(), clientId, rid, period, request.body.reference);
-      return view(request.params);
+      await fileReturn(request.work, gateway(), clientId, rid, period, request.body.reference);
+      return view(request);
     },
   );
 
-  async function view(params: Return["Params"]) {
-    const setup = await loadSetup(db, params.id);
-    return returnView(db, setup, registrationIn(setup, params.rid), params.period);
+  async function view({ params, work }: Pick<FastifyRequest<Return>, "params" | "work">) {
+    const setup = await loadSetup(work, params.id);
+    return returnView(work, setup, registrationIn(setup, params.rid), params.period);
   }
 }

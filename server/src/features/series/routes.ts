@@ -3,14 +3,12 @@ import Joi from "joi";
 import { id } from "@fiscalon/contract/fields";
 import { NUMBERED_KINDS, seriesBody } from "@fiscalon/contract/series";
 import type { NumberedKind } from "@fiscalon/contract/series";
-import { actorNow } from "../../actor.ts";
-import type { AppContext } from "../../context.ts";
-import { clientParams, described } from "../../validation.ts";
+import { clientParams, described } from "../../base/validation.ts";
 import { changeSeries, seriesViews } from "./service.ts";
 
 type One = { Params: { id: number; kind: NumberedKind }; Body: { prefix: string; digits: number } };
 
-export async function seriesRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+export async function seriesRoutes(app: FastifyInstance): Promise<void> {
   app.get<{ Params: { id: number } }>(
     "/clients/:id/series",
     {
@@ -18,7 +16,7 @@ export async function seriesRoutes(app: FastifyInstance, { db }: AppContext): Pr
         params: clientParams,
       }),
     },
-    (request) => seriesViews(db, request.params.id),
+    (request) => seriesViews(request.work, request.params.id),
   );
 
   app.put<One>(
@@ -35,8 +33,8 @@ export async function seriesRoutes(app: FastifyInstance, { db }: AppContext): Pr
       }),
     },
     async (request) => {
-      await changeSeries(db, actorNow(), request.params.id, request.params.kind, request.body);
-      return seriesViews(db, request.params.id);
+      await changeSeries(request.work, request.params.id, request.params.kind, request.body);
+      return seriesViews(request.work, request.params.id);
     },
   );
 }

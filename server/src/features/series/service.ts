@@ -1,41 +1,27 @@
 import { FiscalError } from "@fiscalon/core/errors";
-import { NUMBERED_KINDS } from "@fiscalon/contract/series";
+import { isNumbered, NUMBERED_KINDS } from "@fiscalon/contract/series";
 import type { NumberedKind, SeriesView } from "@fiscalon/contract/series";
-import { made, recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
+import type { Work, Writing } from "../../base/work.ts";
+
+/** Digits of the numbers of a series nobody changed. */
+const USUAL_DIGITS = 4;
 
 interface Series {
   prefix: string;
   digits: number;
 }
 
-/** What a client begins with. */
-const USUAL: Record<NumberedKind, Series> = {
-  "sales-invoice": { prefix: "SI-", digits: 4 },
-  "sales-credit-note": { prefix: "SC-", digits: 4 },
-  "cash-sale": { prefix: "CS-", digits: 4 },
-  expense: { prefix: "EX-", digits: 4 },
-  "self-billed-bill": { prefix: "SB-", digits: 4 },
-  journal: { prefix: "J-", digits: 4 },
-  "opening-balance": { prefix: "O-", digits: 4 },
-  "terminal-summary": { prefix: "T-", digits: 4 },
-  receipt: { prefix: "R-", digits: 4 },
-  payment: { prefix: "P-", digits: 4 },
-};
-
-async function seriesOf(db: Database, clientId: number, kind: NumberedKind, tx?: Tx): Promise<Series> {
-  const own = await db.row<Series>(
+async function seriesOf(work: Work, clientId: number, kind: NumberedKind): Promise<Series> {
+  const kept = await work.row<Series>(
     "SELECT prefix, digits FROM series WHERE client_id = $1 AND kind = $2",
     [clientId, kind],
-    tx,
   );
-  return own ?? USUAL[kind];
+  return kept ?? { prefix: NUMBERED_KINDS[kind].prefix, digits: USUAL_DIGITS };
 }
 
 /** Numbers of a kind that belong to a series, as whole numbers; also of what was taken out or replaced. */
 const NUMBERS = (kind: NumberedKind) => `
-  SELECT CAST(substr(number, $2) AS INTEGER) AS n, min(date) AS date FROM ${kind === "receipt" || kind === "payment" ? "payments" : "documents"}
+  SELECT CAST(substr(number, $2) AS INTEGER) AS n, min(date) AS date FROM ${NUMBERED_KINDS[kind].table}
   WHERE client_id = $1 AND kind = $3 AND substr(number, 1, $2 - 1) = $4 AND substr(number, $2) GLOB '[0-9]*'
     AND substr(number, $2) NOT GLOB '*[^0-9]*' GROUP BY n`;
 
@@ -44,31 +30,31 @@ const NUMBERS = (kind: NumberedKind) => `
  * left out.
  * @throws FiscalError `document/no-number` for kinds that carry the number of somebody else
  */
-export async function nextInSeries(db: Database, tx: Tx, clientId: number, kind: string): Promise<string> {
-  if (!(kind in USUAL)) {
+export async function nextInSeries(work: Writing, clientId: number, kind: string): Promise<string> {
+  if (!isNumbered(kind)) {
     throw new FiscalError("document/no-number", "Type the number that stands on the document.", "number");
   }
-  const own = kind as NumberedKind;
-  const { prefix, digits } = await seriesOf(db, clientId, own, tx);
-  const row = await db.row<{ last: number | null }>(
-    `SELECT max(n) AS last FROM (${NUMBERS(own)})`,
-    [clientId, prefix.length + 1, own, prefix],
-    tx,
-  );
+  const { prefix, digits } = await seriesOf(work, clientId, kind);
+  const row = await work.row<{ last: number | null }>(`SELECT max(n) AS last FROM (${NUMBERS(kind)})`, [
+    clientId,
+    prefix.length + 1,
+    kind,
+    prefix,
+  ]);
   return prefix + String((row?.last ?? 0) + 1).padStart(digits, "0");
 }
 
 /** Every series with what comes next and what is missing in it. */
-export async function seriesViews(db: Database, clientId: number): Promise<SeriesView[]> {
+export async function seriesViews(work: Work, clientId: number): Promise<SeriesView[]> {
   const views: SeriesView[] = [];
-  for (const kind of Object.keys(NUMBERED_KINDS) as NumberedKind[]) {
-    const { prefix, digits } = await seriesOf(db, clientId, kind);
+  for (const kind of Object.keys(NUMBERED_KINDS).filter(isNumbered)) {
+    const { prefix, digits } = await seriesOf(work, clientId, kind);
     const bind = [clientId, prefix.length + 1, kind, prefix];
-    const row = await db.row<{ used: number; first: number | null; last: number | null }>(
+    const row = await work.row<{ used: number; first: number | null; last: number | null }>(
       `SELECT count(*) AS used, min(n) AS first, max(n) AS last FROM (${NUMBERS(kind)})`,
       bind,
     );
-    const gaps = await db.rows<{ after: number; before: number }>(
+    const gaps = await work.rows<{ after: number; before: number }>(
       `SELECT n AS after, following AS before FROM
          (SELECT n, lead(n) OVER (ORDER BY n) AS following FROM (${NUMBERS(kind)})) WHERE following > n + 1 LIMIT 100`,
       bind,
@@ -91,9 +77,6 @@ export async function seriesViews(db: Database, clientId: number): Promise<Serie
   return views;
 }
 
-/** Kinds the customer or the authority may ask an unbroken series of. */
-const ISSUED: readonly NumberedKind[] = ["sales-invoice", "sales-credit-note", "self-billed-bill"];
-
 export interface SeriesGap {
   kind: NumberedKind;
   /** The first number that is missing, and how many are. */
@@ -105,21 +88,20 @@ export interface SeriesGap {
 
 /** Gaps in the series of documents we issue, where the one after the gap is dated within the days. */
 export async function seriesGaps(
-  db: Database,
+  work: Work,
   clientId: number,
   from: string,
   to: string,
-  tx?: Tx,
 ): Promise<SeriesGap[]> {
   const gaps: SeriesGap[] = [];
-  for (const kind of ISSUED) {
-    const { prefix, digits } = await seriesOf(db, clientId, kind, tx);
-    const rows = await db.rows<{ after: number; before: number }>(
+  for (const kind of Object.keys(NUMBERED_KINDS).filter(isNumbered)) {
+    if (!NUMBERED_KINDS[kind].unbroken) continue;
+    const { prefix, digits } = await seriesOf(work, clientId, kind);
+    const rows = await work.rows<{ after: number; before: number }>(
       `SELECT earlier AS after, n AS before FROM
          (SELECT n, date, lag(n) OVER (ORDER BY n) AS earlier FROM (${NUMBERS(kind)}))
        WHERE earlier < n - 1 AND date BETWEEN $5 AND $6 ORDER BY n LIMIT 50`,
       [clientId, prefix.length + 1, kind, prefix, from, to],
-      tx,
     );
     const numbered = (n: number) => prefix + String(n).padStart(digits, "0");
     for (const { after, before } of rows) {
@@ -136,22 +118,20 @@ export async function seriesGaps(
 }
 
 export async function changeSeries(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   kind: NumberedKind,
   { prefix, digits }: Series,
 ): Promise<void> {
-  await db.write(async (tx) => {
-    const before = await seriesOf(db, clientId, kind, tx);
-    const { createdAt, createdBy } = made(actor);
-    await db.run(
+  await work.write(async (work) => {
+    const before = await seriesOf(work, clientId, kind);
+    const { createdAt, createdBy } = work.made;
+    await work.run(
       `INSERT INTO series (client_id, kind, prefix, digits, created_at, created_by) VALUES ($1, $2, $3, $4, $5, $6)
        ON CONFLICT (client_id, kind) DO UPDATE SET prefix = excluded.prefix, digits = excluded.digits`,
       [clientId, kind, prefix, digits, createdAt, createdBy],
-      tx,
     );
-    await recordChange(db, tx, actor, {
+    await work.record({
       client: clientId,
       action: "change",
       entity: "series",

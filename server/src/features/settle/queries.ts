@@ -1,9 +1,9 @@
 import type { SettlementView } from "@fiscalon/contract/views";
 import { FiscalError } from "@fiscalon/core/errors";
-import { accountInRole } from "@fiscalon/core/ledger/account";
-import type { Database } from "../../db/database.ts";
+import { accountInRole } from "@fiscalon/core/model/account";
+import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 import { balances } from "../ledger/queries.ts";
 import { periodEnding } from "../returns/periods.ts";
 import { returnRecord } from "../returns/records.ts";
@@ -12,18 +12,18 @@ import { closingEntry } from "./service.ts";
 
 /** What the Settle station shows of a period: the closing entry, payments, continuity, and late items. */
 export async function settlementView(
-  db: Database,
+  work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,
   end: string,
 ): Promise<SettlementView> {
   const period = periodEnding(r, end);
-  const record = await returnRecord(db, r.id, end);
-  const now = await boxesNow(db, r, end);
-  const net = record?.net ?? figuresOf(r, end, now.boxes).net;
-  const postings = await closingEntry(db, setup, r, end, net);
-  const before = await balances(db, setup.client.id, end, record?.settlementEntry ?? null);
-  const payments = await paymentsOf(db, r.id, end);
+  const record = await returnRecord(work, r.id, end);
+  const now = await boxesNow(work, r, end);
+  const net = record?.net ?? figuresOf(work, r, end, now.boxes).net;
+  const postings = await closingEntry(work, setup, r, end, net);
+  const before = await balances(work, setup.client.id, end, record?.settlementEntry ?? null);
+  const payments = await paymentsOf(work, r.id, end);
   const paid = payments.reduce(
     (sum, p) =>
       sum + (p.kind === "refund" || p.kind === "interest" || p.kind === "penalty" ? p.amount : -p.amount),
@@ -41,19 +41,20 @@ export async function settlementView(
         amount: p.amount,
         text: p.text,
         before: before.get(p.account) ?? 0,
-        ref: trailOf(setup, r, end, p.account, record?.settlementEntry ?? null),
+        ref: trailOf(work, setup, r, end, p.account, record?.settlementEntry ?? null),
       })),
     },
     posted: record?.settlementEntry ?? null,
     payments,
     outstanding: net + paid,
-    continuity: await continuity(db, setup, r),
-    lateItems: await lateDocuments(db, r.id, end),
+    continuity: await continuity(work, setup, r),
+    lateItems: await lateDocuments(work, r.id, end),
   };
 }
 
 /** Where an amount of the closing entry comes from: the entry once it is posted, until then what it will clear. */
 function trailOf(
+  work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,
   end: string,
@@ -62,17 +63,17 @@ function trailOf(
 ): string | null {
   if (entry !== null) return `entry/${entry}`;
   const role = setup.plain.accounts.find((one) => one.code === account)?.role;
-  if (role === "due-to-authority") return `box/${r.id}/${end}/${formOf(r, end).net.shown}`;
+  if (role === "due-to-authority") return `box/${r.id}/${end}/${formOf(work, r, end).net.shown}`;
   const cleared = role === "output-tax" || role === "input-tax";
   return cleared ? `agreement/${r.id}/${end}/${account}/declared` : null;
 }
 
 async function paymentsOf(
-  db: Database,
+  work: Work,
   registrationId: number,
   end: string,
 ): Promise<SettlementView["payments"]> {
-  return db.rows(
+  return work.rows(
     `SELECT id, date, kind, amount, reference, entry_id AS entry FROM tax_payments
      WHERE registration_id = $1 AND period_end = $2 ORDER BY date, id`,
     [registrationId, end],
@@ -84,11 +85,11 @@ async function paymentsOf(
  * counts from settlement on, as the ledger does.
  */
 async function continuity(
-  db: Database,
+  work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,
 ): Promise<SettlementView["continuity"]> {
-  const rows = await db.rows<{
+  const rows = await work.rows<{
     period: string;
     state: string;
     declared: number;
@@ -125,11 +126,11 @@ function dueAccountId(setup: ClientSetup, r: RegistrationRecord): number {
 }
 
 async function lateDocuments(
-  db: Database,
+  work: Work,
   registrationId: number,
   end: string,
 ): Promise<SettlementView["lateItems"]> {
-  return db.rows(
+  return work.rows(
     `SELECT f.document_id AS documentId, d.number, coalesce(c.name, '') AS party, d.date, f.own_end AS own,
        sum(f.net) AS net, sum(CASE WHEN f.direction = 'sale' THEN f.tax ELSE f.recoverable END) AS tax, f.direction
      FROM facts f JOIN documents d ON d.id = f.document_id LEFT JOIN contacts c ON c.id = d.contact_id

@@ -1,11 +1,9 @@
-import type { FastifyInstance } from "fastify";
+import type { FastifyInstance, FastifyRequest } from "fastify";
 import Joi from "joi";
 import { id } from "@fiscalon/contract/fields";
 import { taxPaymentBody } from "@fiscalon/contract/returns";
-import { actorNow } from "../../actor.ts";
-import type { AppContext } from "../../context.ts";
-import { described, returnParams } from "../../validation.ts";
-import { loadSetup, registrationIn } from "../clients/loadSetup.ts";
+import { described, returnParams } from "../../base/validation.ts";
+import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import { settlementView } from "./queries.ts";
 import { recordTaxPayment, removeTaxPayment, settleReturn } from "./service.ts";
 import type { TaxPaymentInput } from "./service.ts";
@@ -13,11 +11,11 @@ import type { TaxPaymentInput } from "./service.ts";
 type Period = { Params: { id: number; rid: string; period: string } };
 const BASE = "/clients/:id/registrations/:rid/settlements/:period";
 
-export async function settleRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+export async function settleRoutes(app: FastifyInstance): Promise<void> {
   app.get<Period>(
     BASE,
     { schema: described("Closing entry, payments and continuity", "Settle", { params: returnParams }) },
-    (request) => view(request.params),
+    (request) => view(request),
   );
 
   app.post<Period>(
@@ -25,8 +23,8 @@ export async function settleRoutes(app: FastifyInstance, { db }: AppContext): Pr
     { schema: described("Post the closing entry", "Settle", { params: returnParams }) },
     async (request) => {
       const { id: clientId, rid, period } = request.params;
-      await settleReturn(db, actorNow(), clientId, rid, period);
-      return view(request.params);
+      await settleReturn(request.work, clientId, rid, period);
+      return view(request);
     },
   );
 
@@ -40,11 +38,11 @@ export async function settleRoutes(app: FastifyInstance, { db }: AppContext): Pr
     },
     async (request, reply) => {
       const { id: clientId, rid, period } = request.params;
-      await db.write(async (tx) => {
-        const setup = await loadSetup(db, clientId, tx);
-        await recordTaxPayment(db, tx, actorNow(), setup, registrationIn(setup, rid), period, request.body);
+      await request.work.write(async (work) => {
+        const setup = await loadSetup(work, clientId);
+        await recordTaxPayment(work, setup, registrationIn(setup, rid), period, request.body);
       });
-      return reply.status(201).send(await view(request.params));
+      return reply.status(201).send(await view(request));
     },
   );
 
@@ -56,13 +54,13 @@ export async function settleRoutes(app: FastifyInstance, { db }: AppContext): Pr
       }),
     },
     async (request, reply) => {
-      await removeTaxPayment(db, actorNow(), request.params.id, request.params.payment);
+      await removeTaxPayment(request.work, request.params.id, request.params.payment);
       return reply.status(204).send();
     },
   );
 
-  async function view(params: Period["Params"]) {
-    const setup = await loadSetup(db, params.id);
-    return settlementView(db, setup, registrationIn(setup, params.rid), params.period);
+  async function view({ params, work }: Pick<FastifyRequest<Period>, "params" | "work">) {
+    const setup = await loadSetup(work, params.id);
+    return settlementView(work, setup, registrationIn(setup, params.rid), params.period);
   }
 }

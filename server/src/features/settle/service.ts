@@ -1,90 +1,79 @@
 import { FiscalError } from "@fiscalon/core/errors";
-import { accountInRole } from "@fiscalon/core/ledger/account";
-import type { Posting } from "@fiscalon/core/ledger/posting";
+import { accountInRole } from "@fiscalon/core/model/account";
+import type { Posting } from "@fiscalon/core/model/posting";
 import { displayAmount, parseAmount } from "@fiscalon/core/money/amount";
 import { settlementPostings } from "@fiscalon/core/returns/settlementPostings";
-import { made, recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
+import type { Work, Writing } from "../../base/work.ts";
 import type { RegistrationRecord, ReturnRecord } from "../../db/models.ts";
-import { notFound } from "../../errors.ts";
-import { loadSetup, registrationIn } from "../clients/loadSetup.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
+import { notFound } from "../../base/errors.ts";
+import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 import { boxesNow, evaluated, figuresOf } from "../returns/evaluation.ts";
 import { adjustmentsOf, factGroups, levyTotals } from "../returns/queries.ts";
 import { returnRecord } from "../returns/records.ts";
 
 /** The closing entry of a period as it would be posted now, or was. */
 export async function closingEntry(
-  db: Database,
+  work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,
   end: string,
   net: number,
-  tx?: Tx,
 ): Promise<Posting[]> {
-  const { boxes } = await boxesNow(db, r, end, tx);
-  const { allowance, carried } = figuresOf(r, end, boxes);
-  const adjustments = await adjustedBy(db, r, end, tx);
+  const { boxes } = await boxesNow(work, r, end);
+  const { allowance, carried } = figuresOf(work, r, end, boxes);
+  const adjustments = await adjustedBy(work, r, end);
   const figures = { net, adjustments, allowance, carried };
-  return settlementPostings(await levyTotals(db, r.id, end, tx), figures, setup.plain.accounts);
+  return settlementPostings(await levyTotals(work, r.id, end), figures, setup.plain.accounts);
 }
 
 /** What adjustments change in what is owed: the return with them, less the return without. */
-async function adjustedBy(db: Database, r: RegistrationRecord, end: string, tx?: Tx): Promise<number> {
-  const adjustments = await adjustmentsOf(db, r.id, end, tx);
+async function adjustedBy(work: Work, r: RegistrationRecord, end: string): Promise<number> {
+  const adjustments = await adjustmentsOf(work, r.id, end);
   if (adjustments.length === 0) return 0;
-  const groups = await factGroups(db, r.id, end, tx);
+  const groups = await factGroups(work, r.id, end);
   const net = (own: typeof adjustments) => {
-    const { net: due, allowance, carried } = figuresOf(r, end, evaluated(r, end, groups, own));
+    const { net: due, allowance, carried } = figuresOf(work, r, end, evaluated(work, r, end, groups, own));
     return due + allowance - carried;
   };
   return net(adjustments) - net([]);
 }
 
 /** Posts the closing entry of a filed period: the running tax accounts to zero, the net to what is due. */
-export async function settleReturn(
-  db: Database,
-  actor: Actor,
-  clientId: number,
-  rid: string,
-  end: string,
-): Promise<void> {
-  await db.write(async (tx) => {
-    const setup = await loadSetup(db, clientId, tx);
+export async function settleReturn(work: Work, clientId: number, rid: string, end: string): Promise<void> {
+  await work.write(async (work) => {
+    const setup = await loadSetup(work, clientId);
     const r = registrationIn(setup, rid);
-    const record = await returnRecord(db, r.id, end, tx);
+    const record = await returnRecord(work, r.id, end);
     if (record?.state !== "filed") {
       throw new FiscalError(
         "settle/wrong-state",
         "A period is settled once it is filed. File the return first.",
       );
     }
-    await postSettlement(db, tx, actor, setup, r, record);
+    await postSettlement(work, setup, r, record);
   });
 }
 
 export async function postSettlement(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   setup: ClientSetup,
   r: RegistrationRecord,
   record: ReturnRecord,
 ): Promise<void> {
-  const postings = await closingEntry(db, setup, r, record.periodEnd, record.net ?? 0, tx);
-  const entry = await insertEntry(db, tx, actor, setup, r, {
+  const postings = await closingEntry(work, setup, r, record.periodEnd, record.net ?? 0);
+  const entry = await insertEntry(work, setup, r, {
     kind: "settlement",
     date: record.periodEnd,
     periodEnd: record.periodEnd,
     text: `${r.levies.join(", ")} of the period to ${record.periodEnd}`,
     postings,
   });
-  await db.models.returns.update(
-    { state: "settled", settledAt: actor.at, settledBy: actor.person, settlementEntry: entry },
-    { where: { id: record.id }, transaction: tx },
+  await work.models.returns.update(
+    { state: "settled", settledAt: work.at, settledBy: work.person, settlementEntry: entry },
+    { where: { id: record.id }, ...work.options },
   );
-  await recordChange(db, tx, actor, {
+  await work.record({
     client: setup.client.id,
     action: "settle",
     entity: "return",
@@ -102,15 +91,13 @@ export interface TaxPaymentInput {
 
 /** Records money that moved between the business and the authority, or a charge of the authority. */
 export async function recordTaxPayment(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   setup: ClientSetup,
   r: RegistrationRecord,
   end: string,
   input: TaxPaymentInput,
 ): Promise<void> {
-  const record = await returnRecord(db, r.id, end, tx);
+  const record = await returnRecord(work, r.id, end);
   if (record?.state !== "settled" && record?.state !== "filed") {
     throw new FiscalError(
       "settle/wrong-state",
@@ -125,14 +112,14 @@ export async function recordTaxPayment(
       "amount",
     );
   refuseWrongWay(record, input, setup.plain.digits);
-  const entry = await insertEntry(db, tx, actor, setup, r, {
+  const entry = await insertEntry(work, setup, r, {
     kind: "tax-payment",
     date: input.date,
     periodEnd: end,
     text: `${NAME[input.kind]}, ${r.levies.join(", ")} to ${end}`,
     postings: paymentPostings(input.kind, amount, r, setup),
   });
-  await db.run(
+  await work.run(
     `INSERT INTO tax_payments (client_id, registration_id, period_end, date, kind, amount, reference, entry_id, created_at, created_by)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
     [
@@ -144,12 +131,11 @@ export async function recordTaxPayment(
       amount,
       input.reference ?? "",
       entry,
-      actor.at,
-      actor.person,
+      work.at,
+      work.person,
     ],
-    tx,
   );
-  await recordChange(db, tx, actor, {
+  await work.record({
     client: setup.client.id,
     action: "record",
     entity: "tax-payment",
@@ -215,23 +201,20 @@ interface EntryInput {
 }
 
 async function insertEntry(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   setup: ClientSetup,
   r: RegistrationRecord,
   { kind, date, periodEnd, text, postings }: EntryInput,
 ): Promise<number> {
-  const id = (await db.lastId("entries", tx)) + 1;
+  const id = (await work.lastId("entries")) + 1;
   const clientId = setup.client.id;
-  const { createdAt, createdBy } = made(actor);
-  await db.insertRows(
+  const { createdAt, createdBy } = work.made;
+  await work.insertRows(
     "entries",
     ["id", "client_id", "kind", "date", "registration_id", "period_end", "text", "created_at", "created_by"],
     [[id, clientId, kind, date, r.id, periodEnd, text, createdAt, createdBy]],
-    tx,
   );
-  await db.insertRows(
+  await work.insertRows(
     "postings",
     ["entry_id", "client_id", "account_id", "date", "amount", "line", "levy", "text"],
     postings.map((p) => [
@@ -244,29 +227,22 @@ async function insertEntry(
       p.levy,
       p.text,
     ]),
-    tx,
   );
   return id;
 }
 
 /** Takes back a payment that was recorded by mistake. */
-export async function removeTaxPayment(
-  db: Database,
-  actor: Actor,
-  clientId: number,
-  paymentId: number,
-): Promise<void> {
-  await db.write(async (tx) => {
-    const row = await db.row<{ entry_id: number }>(
+export async function removeTaxPayment(work: Work, clientId: number, paymentId: number): Promise<void> {
+  await work.write(async (work) => {
+    const row = await work.row<{ entry_id: number }>(
       "SELECT entry_id FROM tax_payments WHERE id = $1 AND client_id = $2",
       [paymentId, clientId],
-      tx,
     );
     if (!row) throw notFound("This payment");
-    await db.run("UPDATE postings SET live = 0 WHERE entry_id = $1", [row.entry_id], tx);
-    await db.run("UPDATE entries SET live = 0 WHERE id = $1", [row.entry_id], tx);
-    await db.run("DELETE FROM tax_payments WHERE id = $1", [paymentId], tx);
-    await recordChange(db, tx, actor, {
+    await work.run("UPDATE postings SET live = 0 WHERE entry_id = $1", [row.entry_id]);
+    await work.run("UPDATE entries SET live = 0 WHERE id = $1", [row.entry_id]);
+    await work.run("DELETE FROM tax_payments WHERE id = $1", [paymentId]);
+    await work.record({
       client: clientId,
       action: "remove",
       entity: "tax-payment",

@@ -1,14 +1,11 @@
 import { FiscalError } from "@fiscalon/core/errors";
-import { allPacks, packById } from "@fiscalon/core/jurisdictions/packs";
 import { checkCode } from "@fiscalon/core/tax/checkCode";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
-import type { TaxCode } from "@fiscalon/core/tax/taxCode";
-import { made, recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
-import { notFound } from "../../errors.ts";
-import { loadSetup } from "../clients/loadSetup.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
+import type { TaxCode } from "@fiscalon/core/model/taxCode";
+import type { Work, Writing } from "../../base/work.ts";
+import { notFound } from "../../base/errors.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 
 /** How a code is used: on how many lines, and as whose default. */
 export interface CodeUse {
@@ -17,12 +14,12 @@ export interface CodeUse {
   archived: boolean;
 }
 
-export async function codeUses(db: Database, clientId: number): Promise<CodeUse[]> {
-  const rows = await db.rows<{ code: string; active: number; definition: string }>(
+export async function codeUses(work: Work, clientId: number): Promise<CodeUse[]> {
+  const rows = await work.rows<{ code: string; active: number; definition: string }>(
     "SELECT code, active, definition FROM codes WHERE client_id = $1 ORDER BY position",
     [clientId],
   );
-  const used = await usedCodes(db, clientId);
+  const used = await usedCodes(work, clientId);
   return rows.map(({ code, active, definition }) => ({
     code,
     archived: active !== 1,
@@ -33,12 +30,11 @@ export async function codeUses(db: Database, clientId: number): Promise<CodeUse[
   }));
 }
 
-async function usedCodes(db: Database, clientId: number, tx?: Tx): Promise<Map<string, number>> {
-  const rows = await db.rows<{ code: string; lines: number }>(
+async function usedCodes(work: Work, clientId: number): Promise<Map<string, number>> {
+  const rows = await work.rows<{ code: string; lines: number }>(
     `SELECT l.code, count(*) AS lines FROM documents d JOIN lines l ON l.document_id = d.id
      WHERE d.client_id = $1 AND d.state = 'posted' AND l.code IS NOT NULL GROUP BY l.code`,
     [clientId],
-    tx,
   );
   return new Map(rows.map(({ code, lines }) => [code, lines]));
 }
@@ -48,24 +44,21 @@ async function usedCodes(db: Database, clientId: number, tx?: Tx): Promise<Map<s
  * name, direction and levies; another code is made for another meaning.
  */
 export async function saveCode(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   definition: TaxCode,
   replaces: string | null,
 ): Promise<void> {
-  await db.write((tx) => saveCodeIn(db, tx, actor, clientId, definition, replaces));
+  await work.write((work) => saveCodeIn(work, clientId, definition, replaces));
 }
 
 export async function saveCodeIn(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   clientId: number,
   definition: TaxCode,
   replaces: string | null,
 ): Promise<void> {
-  const setup = await loadSetup(db, clientId, tx);
+  const setup = await loadSetup(work, clientId);
   checkCode(definition, surroundings(setup));
   const twin = setup.plain.codes.find((code) => code.code === definition.code);
   if (twin && twin.code !== replaces) {
@@ -75,15 +68,15 @@ export async function saveCodeIn(
       "code",
     );
   }
-  if (replaces === null) return createCode(db, tx, actor, setup, definition);
+  if (replaces === null) return createCode(work, setup, definition);
   const old = setup.plain.codes.find((code) => code.code === replaces);
   if (!old) throw notFound("This tax code");
-  await refuseOtherMeaning(db, tx, clientId, old, definition);
-  await db.models.codes.update(
+  await refuseOtherMeaning(work, clientId, old, definition);
+  await work.models.codes.update(
     { code: definition.code, definition },
-    { where: { clientId, code: replaces }, transaction: tx },
+    { where: { clientId, code: replaces }, ...work.options },
   );
-  await recordChange(db, tx, actor, {
+  await work.record({
     client: clientId,
     action: "change",
     entity: "code",
@@ -93,26 +86,20 @@ export async function saveCodeIn(
   });
 }
 
-async function createCode(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
-  setup: ClientSetup,
-  definition: TaxCode,
-): Promise<void> {
+async function createCode(work: Writing, setup: ClientSetup, definition: TaxCode): Promise<void> {
   const clientId = setup.client.id;
-  await db.models.codes.create(
+  await work.models.codes.create(
     {
       clientId,
       code: definition.code,
       definition,
       active: true,
       position: setup.plain.codes.length,
-      ...made(actor),
+      ...work.made,
     },
-    { transaction: tx },
+    work.options,
   );
-  await recordChange(db, tx, actor, {
+  await work.record({
     client: clientId,
     action: "create",
     entity: "code",
@@ -122,13 +109,12 @@ async function createCode(
 }
 
 async function refuseOtherMeaning(
-  db: Database,
-  tx: Tx,
+  work: Writing,
   clientId: number,
   old: TaxCode,
   definition: TaxCode,
 ): Promise<void> {
-  const used = await usedCodes(db, clientId, tx);
+  const used = await usedCodes(work, clientId);
   if (!expandCode(old).some(({ code }) => used.has(code))) return;
   const levies = (code: TaxCode) =>
     code.components
@@ -148,9 +134,9 @@ async function refuseOtherMeaning(
 }
 
 /** What a client's codes are checked against: every jurisdiction it is registered in, and its own chart. */
-function surroundings({ client, registrations, plain }: ClientSetup) {
-  const ids = new Set(registrations.map((r) => packById(r.pack).id));
-  const packs = allPacks().filter((pack) => ids.has(pack.id) || pack.country === client.country);
+function surroundings({ client, registrations, plain, effect }: ClientSetup) {
+  const ids = new Set(registrations.map((r) => effect.packs.byId(r.pack).id));
+  const packs = effect.packs.all.filter((pack) => ids.has(pack.id) || pack.country === client.country);
   const boxes = new Set(
     packs.flatMap((pack) => pack.forms.flatMap((form) => form.boxes.map((box) => box.id))),
   );
@@ -164,19 +150,18 @@ function surroundings({ client, registrations, plain }: ClientSetup) {
 
 /** Takes a code out of the lists, or back; it stays on the documents that bear it. */
 export async function archiveCode(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   code: string,
   archived: boolean,
 ): Promise<void> {
-  await db.write(async (tx) => {
-    const [changed] = await db.models.codes.update(
+  await work.write(async (work) => {
+    const [changed] = await work.models.codes.update(
       { active: !archived },
-      { where: { clientId, code }, transaction: tx },
+      { where: { clientId, code }, ...work.options },
     );
     if (changed === 0) throw notFound("This tax code");
-    await recordChange(db, tx, actor, {
+    await work.record({
       client: clientId,
       action: archived ? "archive" : "restore",
       entity: "code",
@@ -187,16 +172,16 @@ export async function archiveCode(
 }
 
 /** Deletes a code that was never used. */
-export async function deleteCode(db: Database, actor: Actor, clientId: number, code: string): Promise<void> {
-  await db.write(async (tx) => {
-    const row = await db.models.codes.findOne({ where: { clientId, code }, transaction: tx });
+export async function deleteCode(work: Work, clientId: number, code: string): Promise<void> {
+  await work.write(async (work) => {
+    const row = await work.models.codes.findOne({ where: { clientId, code }, ...work.options });
     if (!row) throw notFound("This tax code");
-    const used = await usedCodes(db, clientId, tx);
+    const used = await usedCodes(work, clientId);
     if (expandCode(row.definition).some((one) => used.has(one.code))) {
       throw new FiscalError("code/in-use", `${code} is on documents. Archive it instead.`);
     }
-    await row.destroy({ transaction: tx });
-    await recordChange(db, tx, actor, {
+    await row.destroy(work.options);
+    await work.record({
       client: clientId,
       action: "delete",
       entity: "code",
@@ -211,14 +196,13 @@ export type DefaultScope = "existing" | "new" | "all";
 
 /** Makes a code the default of items, of the business or of one place, on one side. */
 export async function makeDefault(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   code: string,
   { side, scope, place }: { side: "sale" | "purchase"; scope: DefaultScope; place: number | null },
 ): Promise<{ items: number }> {
-  return db.write(async (tx) => {
-    const setup = await loadSetup(db, clientId, tx);
+  return work.write(async (work) => {
+    const setup = await loadSetup(work, clientId);
     const definition = setup.effect.codes.get(code);
     if (!definition) throw notFound("This tax code");
     if (definition.direction !== "both" && definition.direction !== side) {
@@ -227,17 +211,17 @@ export async function makeDefault(
     const column = side === "sale" ? "saleCode" : "purchaseCode";
     let items = 0;
     if (scope !== "new") {
-      [items] = await db.models.items.update({ [column]: code }, { where: { clientId }, transaction: tx });
+      [items] = await work.models.items.update({ [column]: code }, { where: { clientId }, ...work.options });
     }
     if (scope !== "existing" && place === null) {
-      await db.models.clients.update({ [column]: code }, { where: { id: clientId }, transaction: tx });
+      await work.models.clients.update({ [column]: code }, { where: { id: clientId }, ...work.options });
     }
     if (scope !== "existing" && place !== null) {
       const where = { id: place, clientId };
-      const [changed] = await db.models.places.update({ [column]: code }, { where, transaction: tx });
+      const [changed] = await work.models.places.update({ [column]: code }, { where, ...work.options });
       if (changed === 0) throw notFound("This place");
     }
-    await recordChange(db, tx, actor, {
+    await work.record({
       client: clientId,
       action: "default",
       entity: "code",

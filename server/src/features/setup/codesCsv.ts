@@ -1,10 +1,9 @@
 import Papa from "papaparse";
 import { FiscalError } from "@fiscalon/core/errors";
-import type { TaxCode } from "@fiscalon/core/tax/taxCode";
+import type { TaxCode } from "@fiscalon/core/model/taxCode";
 import { codeBody } from "@fiscalon/contract/code";
-import type { Actor } from "../../actor.ts";
-import type { Database } from "../../db/database.ts";
-import { loadSetup } from "../clients/loadSetup.ts";
+import type { Work } from "../../base/work.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
 import { safeCell } from "../../exports/safeCell.ts";
 import { saveCodeIn } from "./codes.ts";
 
@@ -36,19 +35,18 @@ export function codesCsv(codes: readonly TaxCode[]): string {
 
 /** Creates and changes codes from CSV, all or nothing. Errors name the row of the file. */
 export async function importCodes(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   text: string,
 ): Promise<{ created: number; changed: number }> {
   const codes = readCodes(text);
-  return db.write(async (tx) => {
-    const known = new Set((await loadSetup(db, clientId, tx)).plain.codes.map((code) => code.code));
+  return work.write(async (work) => {
+    const known = new Set((await loadSetup(work, clientId)).plain.codes.map((code) => code.code));
     const count = { created: 0, changed: 0 };
     for (const [index, code] of codes.entries()) {
       const replaces = known.has(code.code) ? code.code : null;
       try {
-        await saveCodeIn(db, tx, actor, clientId, code, replaces);
+        await saveCodeIn(work, clientId, code, replaces);
       } catch (error) {
         if (!(error instanceof FiscalError)) throw error;
         throw new FiscalError(

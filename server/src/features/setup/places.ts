@@ -1,29 +1,26 @@
 import type { PlaceBody } from "@fiscalon/contract/setup";
-import { recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database } from "../../db/database.ts";
-import { notFound } from "../../errors.ts";
-import { loadSetup } from "../clients/loadSetup.ts";
-import { loadDocuments } from "../documents/loadDocuments.ts";
-import { recomputeDocuments } from "../documents/postDocuments.ts";
+import type { Work } from "../../base/work.ts";
+import { notFound } from "../../base/errors.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
+import { loadDocuments } from "../../books/loadDocuments.ts";
+import { recomputeDocuments } from "../../books/postDocuments.ts";
 
 /**
  * Renames a place, closes it or opens it again, says its region or which codes are usual there. With another region the
  * documents of it that are on no sealed return are worked out anew.
  */
 export async function changePlace(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   placeId: number,
   body: Partial<PlaceBody>,
 ): Promise<void> {
-  await db.write(async (tx) => {
-    const row = await db.models.places.findOne({ where: { id: placeId, clientId }, transaction: tx });
+  await work.write(async (work) => {
+    const row = await work.models.places.findOne({ where: { id: placeId, clientId }, ...work.options });
     if (!row) throw notFound("This place");
     const before = { ...row.get({ plain: true }) };
-    await row.update(body, { transaction: tx });
-    await recordChange(db, tx, actor, {
+    await row.update(body, work.options);
+    await work.record({
       client: clientId,
       action: "change",
       entity: "place",
@@ -32,20 +29,17 @@ export async function changePlace(
       after: body,
     });
     if (body.region === undefined || body.region === before.region) return;
-    const first = await db.row<{ id: number }>(
-      "SELECT min(id) AS id FROM places WHERE client_id = $1",
-      [clientId],
-      tx,
-    );
+    const first = await work.row<{ id: number }>("SELECT min(id) AS id FROM places WHERE client_id = $1", [
+      clientId,
+    ]);
     const touched = await loadDocuments(
-      db,
+      work,
       `d.client_id = $1 AND d.state = 'posted' AND coalesce(d.place_id, $3) = $2
        AND NOT EXISTS (SELECT 1 FROM facts f JOIN returns r ON r.registration_id = f.registration_id
          AND r.period_end = f.period_end AND r.state IN ('sealed', 'filed', 'settled')
          WHERE f.document_id = d.id AND f.live = 1)`,
       [clientId, placeId, first?.id ?? placeId],
-      tx,
     );
-    await recomputeDocuments(db, tx, actor, await loadSetup(db, clientId, tx), touched);
+    await recomputeDocuments(work, await loadSetup(work, clientId), touched);
   });
 }

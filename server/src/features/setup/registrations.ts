@@ -1,10 +1,7 @@
-import { packById } from "@fiscalon/core/jurisdictions/packs";
 import type { RegistrationChangeBody } from "@fiscalon/contract/setup";
 import { FiscalError } from "@fiscalon/core/errors";
-import { recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database } from "../../db/database.ts";
-import { loadSetup, registrationIn } from "../clients/loadSetup.ts";
+import type { Work } from "../../base/work.ts";
+import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import {
   checkedChanges,
   checkedNumber,
@@ -12,34 +9,32 @@ import {
   offeredBasis,
   refuseOverlap,
 } from "../clients/createClient.ts";
-import { loadDocuments } from "../documents/loadDocuments.ts";
-import { releaseFacts } from "../payments/releaseFacts.ts";
-import { recomputeDocuments } from "../documents/postDocuments.ts";
+import { loadDocuments } from "../../books/loadDocuments.ts";
+import { releaseFacts } from "../../books/releaseFacts.ts";
+import { recomputeDocuments } from "../../books/postDocuments.ts";
 
 /**
  * Changes a registration: its number, its end, its options, and its rhythm from a day on. Documents of open periods
  * are counted anew; what is sealed must stay as it was.
  */
 export async function changeRegistration(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   rid: string,
   body: RegistrationChangeBody,
 ): Promise<void> {
-  await db.write(async (tx) => {
-    const setup = await loadSetup(db, clientId, tx);
+  await work.write(async (work) => {
+    const setup = await loadSetup(work, clientId);
     const r = registrationIn(setup, rid);
-    const pack = packById(r.pack);
+    const pack = work.packs.byId(r.pack);
     const to = body.to === undefined ? r.validTo : body.to;
     const changes =
       body.changes === undefined
         ? r.changes
         : checkedChanges(pack, { from: r.validFrom, changes: body.changes }, "");
-    const lastSealed = await db.row<{ end: string | null }>(
+    const lastSealed = await work.row<{ end: string | null }>(
       "SELECT max(period_end) AS end FROM returns WHERE registration_id = $1 AND state IN ('sealed', 'filed', 'settled')",
       [r.id],
-      tx,
     );
     refuseSealed(lastSealed?.end ?? null, to, r.changes, changes);
     const after = {
@@ -52,10 +47,10 @@ export async function changeRegistration(
     };
     if (to !== r.validTo) {
       const stretch = { pack: r.pack, from: r.validFrom, to };
-      await refuseOverlap(db, tx, clientId, r.levies, stretch, "", r.id);
+      await refuseOverlap(work, clientId, r.levies, stretch, "", r.id);
     }
-    await db.models.registrations.update(after, { where: { id: r.id }, transaction: tx });
-    await recordChange(db, tx, actor, {
+    await work.models.registrations.update(after, { where: { id: r.id }, ...work.options });
+    await work.record({
       client: clientId,
       action: "change",
       entity: "registration",
@@ -64,24 +59,22 @@ export async function changeRegistration(
       after,
     });
     const open = await loadDocuments(
-      db,
+      work,
       `d.client_id = $1 AND d.state = 'posted' AND EXISTS (SELECT 1 FROM facts f WHERE f.document_id = d.id AND f.live = 1
          AND (f.registration_id = $2 OR f.registration_id IS NULL) AND coalesce(f.period_end, f.tax_point) > $3)
        AND NOT EXISTS (SELECT 1 FROM facts s JOIN returns r ON r.registration_id = s.registration_id
          AND r.period_end = s.period_end AND r.state IN ('sealed', 'filed', 'settled')
          WHERE s.document_id = d.id AND s.live = 1)`,
       [clientId, r.id, lastSealed?.end ?? ""],
-      tx,
     );
-    const now = await loadSetup(db, clientId, tx);
-    await recomputeDocuments(db, tx, actor, now, open);
-    const waiting = await db.rows<{ id: number }>(
+    const now = await loadSetup(work, clientId);
+    await recomputeDocuments(work, now, open);
+    const waiting = await work.rows<{ id: number }>(
       "SELECT DISTINCT document_id AS id FROM facts WHERE registration_id = $1 AND held = 1 AND live = 1",
       [r.id],
-      tx,
     );
     const ids = waiting.map(({ id }) => id);
-    await releaseFacts(db, tx, actor, now, ids);
+    await releaseFacts(work, now, ids);
   });
 }
 

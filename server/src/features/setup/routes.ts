@@ -1,15 +1,14 @@
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
-import type { SupplyRule } from "@fiscalon/core/supply/supplyRule";
-import type { RateRow, TaxCode } from "@fiscalon/core/tax/taxCode";
+import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
+import type { RateRow, TaxCode } from "@fiscalon/core/model/taxCode";
 import { codeBody, ruleBody } from "@fiscalon/contract/code";
 import { id, rateRow } from "@fiscalon/contract/fields";
 import { placeChangeBody, registrationChangeBody } from "@fiscalon/contract/setup";
 import type { PlaceBody, RegistrationChangeBody } from "@fiscalon/contract/setup";
-import { actorNow } from "../../actor.ts";
-import type { AppContext } from "../../context.ts";
-import { clientParams, described } from "../../validation.ts";
-import { loadSetup } from "../clients/loadSetup.ts";
+import type { Work } from "../../base/work.ts";
+import { clientParams, described } from "../../base/validation.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
 import { clientView } from "../clients/views.ts";
 import { archiveCode, codeUses, deleteCode, makeDefault, saveCode } from "./codes.ts";
 import type { DefaultScope } from "./codes.ts";
@@ -32,19 +31,19 @@ const defaultBody = Joi.object({
   place: id.allow(null).default(null),
 });
 
-export async function setupRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+export async function setupRoutes(app: FastifyInstance): Promise<void> {
   app.get<Client>(
     "/clients/:id/codes",
     { schema: described("How the codes are used", "Set up", { params: clientParams }) },
-    (request) => codeUses(db, request.params.id),
+    (request) => codeUses(request.work, request.params.id),
   );
 
   app.post<Client & { Body: TaxCode }>(
     "/clients/:id/codes",
     { schema: described("Make a tax code", "Set up", { params: clientParams, body: codeBody }) },
     async (request, reply) => {
-      await saveCode(db, actorNow(), request.params.id, request.body, null);
-      return reply.status(201).send(await plainOf(request.params.id));
+      await saveCode(request.work, request.params.id, request.body, null);
+      return reply.status(201).send(await plainOf(request.work, request.params.id));
     },
   );
 
@@ -52,8 +51,8 @@ export async function setupRoutes(app: FastifyInstance, { db }: AppContext): Pro
     "/clients/:id/codes/:code",
     { schema: described("Change a tax code", "Set up", { params: codeParams, body: codeBody }) },
     async (request) => {
-      await saveCode(db, actorNow(), request.params.id, request.body, request.params.code);
-      return plainOf(request.params.id);
+      await saveCode(request.work, request.params.id, request.body, request.params.code);
+      return plainOf(request.work, request.params.id);
     },
   );
 
@@ -61,7 +60,7 @@ export async function setupRoutes(app: FastifyInstance, { db }: AppContext): Pro
     "/clients/:id/codes/:code",
     { schema: described("Delete a code that was never used", "Set up", { params: codeParams }) },
     async (request, reply) => {
-      await deleteCode(db, actorNow(), request.params.id, request.params.code);
+      await deleteCode(request.work, request.params.id, request.params.code);
       return reply.status(204).send();
     },
   );
@@ -76,22 +75,22 @@ export async function setupRoutes(app: FastifyInstance, { db }: AppContext): Pro
     },
     async (request) => {
       const { id: clientId, code } = request.params;
-      await archiveCode(db, actorNow(), clientId, code, request.body.archived);
-      return codeUses(db, clientId);
+      await archiveCode(request.work, clientId, code, request.body.archived);
+      return codeUses(request.work, clientId);
     },
   );
 
   app.post<OfCode & { Body: { side: "sale" | "purchase"; scope: DefaultScope; place: number | null } }>(
     "/clients/:id/codes/:code/default",
     { schema: described("Make a code the default", "Set up", { params: codeParams, body: defaultBody }) },
-    (request) => makeDefault(db, actorNow(), request.params.id, request.params.code, request.body),
+    (request) => makeDefault(request.work, request.params.id, request.params.code, request.body),
   );
 
   app.get<Client>(
     "/clients/:id/codes.csv",
     { schema: described("The codes as CSV", "Set up", { params: clientParams }) },
     async (request, reply) => {
-      const { codes } = await plainOf(request.params.id);
+      const { codes } = await plainOf(request.work, request.params.id);
       return reply
         .type("text/csv; charset=utf-8")
         .header("content-disposition", 'attachment; filename="tax-codes.csv"')
@@ -107,7 +106,7 @@ export async function setupRoutes(app: FastifyInstance, { db }: AppContext): Pro
         body: Joi.object({ csv: Joi.string().max(5_000_000).required() }),
       }),
     },
-    (request) => importCodes(db, actorNow(), request.params.id, request.body.csv),
+    (request) => importCodes(request.work, request.params.id, request.body.csv),
   );
 
   app.put<Client & { Body: { rules: SupplyRule[] } }>(
@@ -119,8 +118,8 @@ export async function setupRoutes(app: FastifyInstance, { db }: AppContext): Pro
       }),
     },
     async (request) => {
-      await saveRules(db, actorNow(), request.params.id, request.body.rules);
-      return plainOf(request.params.id);
+      await saveRules(request.work, request.params.id, request.body.rules);
+      return plainOf(request.work, request.params.id);
     },
   );
 
@@ -132,13 +131,13 @@ export async function setupRoutes(app: FastifyInstance, { db }: AppContext): Pro
         body: rowsBody,
       }),
     },
-    (request) => touchedBy(db, request.params.id, request.params.ref, request.body.rows),
+    (request) => touchedBy(request.work, request.params.id, request.params.ref, request.body.rows),
   );
 
   app.put<OfSchedule>(
     "/clients/:id/schedules/:ref",
     { schema: described("Change rates by date", "Set up", { params: scheduleParams, body: rowsBody }) },
-    (request) => saveSchedule(db, actorNow(), request.params.id, request.params.ref, request.body.rows),
+    (request) => saveSchedule(request.work, request.params.id, request.params.ref, request.body.rows),
   );
 
   app.put<{ Params: { id: number; rid: string }; Body: RegistrationChangeBody }>(
@@ -151,8 +150,8 @@ export async function setupRoutes(app: FastifyInstance, { db }: AppContext): Pro
     },
     async (request) => {
       const { id: clientId, rid } = request.params;
-      await changeRegistration(db, actorNow(), clientId, rid, request.body);
-      return clientView(db, clientId);
+      await changeRegistration(request.work, clientId, rid, request.body);
+      return clientView(request.work, clientId);
     },
   );
 
@@ -166,8 +165,8 @@ export async function setupRoutes(app: FastifyInstance, { db }: AppContext): Pro
     },
     async (request) => {
       const { id: clientId, own } = request.params;
-      await changePlace(db, actorNow(), clientId, own, request.body);
-      return clientView(db, clientId);
+      await changePlace(request.work, clientId, own, request.body);
+      return clientView(request.work, clientId);
     },
   );
 
@@ -176,10 +175,10 @@ export async function setupRoutes(app: FastifyInstance, { db }: AppContext): Pro
     {
       schema: described("What is due now and what builds up, by agency", "Set up", { params: clientParams }),
     },
-    (request) => agencyPositions(db, request.params.id),
+    (request) => agencyPositions(request.work, request.params.id),
   );
 
-  async function plainOf(clientId: number) {
-    return (await loadSetup(db, clientId)).plain;
+  async function plainOf(work: Work, clientId: number) {
+    return (await loadSetup(work, clientId)).plain;
   }
 }

@@ -1,19 +1,16 @@
 import { FiscalError } from "@fiscalon/core/errors";
-import type { SupplyRule } from "@fiscalon/core/supply/supplyRule";
-import { made, recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database } from "../../db/database.ts";
-import { loadSetup } from "../clients/loadSetup.ts";
+import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
+import type { Work } from "../../base/work.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
 
 /** Replaces a client's supply rules, in the order given. Each must lead to a code of its side. */
 export async function saveRules(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   rules: readonly (Omit<SupplyRule, "id"> & { id?: string })[],
 ): Promise<void> {
-  await db.write(async (tx) => {
-    const setup = await loadSetup(db, clientId, tx);
+  await work.write(async (work) => {
+    const setup = await loadSetup(work, clientId);
     const named = withIds(rules);
     named.forEach((rule, index) => {
       const code = setup.effect.codes.get(rule.code);
@@ -26,18 +23,18 @@ export async function saveRules(
         `rules[${index}].code`,
       );
     });
-    await db.models.rules.destroy({ where: { clientId }, transaction: tx });
-    await db.models.rules.bulkCreate(
+    await work.models.rules.destroy({ where: { clientId }, ...work.options });
+    await work.models.rules.bulkCreate(
       named.map((definition, position) => ({
         clientId,
         ref: definition.id,
         position,
         definition,
-        ...made(actor),
+        ...work.made,
       })),
-      { transaction: tx },
+      work.options,
     );
-    await recordChange(db, tx, actor, {
+    await work.record({
       client: clientId,
       action: "change",
       entity: "rules",

@@ -3,14 +3,12 @@ import { checkSchedules } from "@fiscalon/core/tax/checkSchedules";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
 import { rowInForce } from "@fiscalon/core/tax/rateInForce";
 import { parseFormula } from "@fiscalon/core/formula/parseFormula";
-import type { RateRow, TaxCode } from "@fiscalon/core/tax/taxCode";
-import { made, recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
-import { loadSetup } from "../clients/loadSetup.ts";
-import { loadDocuments } from "../documents/loadDocuments.ts";
-import type { StoredDocument } from "../documents/loadDocuments.ts";
-import { recomputeDocuments } from "../documents/postDocuments.ts";
+import type { RateRow, TaxCode } from "@fiscalon/core/model/taxCode";
+import type { Work } from "../../base/work.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
+import { loadDocuments } from "../../books/loadDocuments.ts";
+import type { StoredDocument } from "../../books/loadDocuments.ts";
+import { recomputeDocuments } from "../../books/postDocuments.ts";
 
 /** Documents whose rate another set of rows would change. Only open periods: sealed ones keep what was declared. */
 export interface TouchedDocuments {
@@ -20,31 +18,30 @@ export interface TouchedDocuments {
 
 /** Which open documents a change of rates touches, without changing anything. */
 export async function touchedBy(
-  db: Database,
+  work: Work,
   clientId: number,
   ref: string,
   rows: readonly RateRow[],
 ): Promise<TouchedDocuments> {
   checkSchedules({ [ref]: rows });
-  return summary(await touched(db, clientId, ref, rows));
+  return summary(await touched(work, clientId, ref, rows));
 }
 
 /** Keeps the rows of a schedule for this client and works the documents they touch out anew. */
 export async function saveSchedule(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   ref: string,
   rows: RateRow[],
 ): Promise<TouchedDocuments> {
   checkSchedules({ [ref]: rows });
-  return db.write(async (tx) => {
-    const documents = await touched(db, clientId, ref, rows, tx);
-    const before = (await loadSetup(db, clientId, tx)).plain.schedules[ref];
-    const known = await db.models.schedules.findOne({ where: { clientId, ref }, transaction: tx });
-    if (known) await known.update({ rows }, { transaction: tx });
-    else await db.models.schedules.create({ clientId, ref, rows, ...made(actor) }, { transaction: tx });
-    await recordChange(db, tx, actor, {
+  return work.write(async (work) => {
+    const documents = await touched(work, clientId, ref, rows);
+    const before = (await loadSetup(work, clientId)).plain.schedules[ref];
+    const known = await work.models.schedules.findOne({ where: { clientId, ref }, ...work.options });
+    if (known) await known.update({ rows }, work.options);
+    else await work.models.schedules.create({ clientId, ref, rows, ...work.made }, work.options);
+    await work.record({
       client: clientId,
       action: "change",
       entity: "schedule",
@@ -52,30 +49,28 @@ export async function saveSchedule(
       before: { ref, rows: before },
       after: { ref, rows, documents: documents.length },
     });
-    await recomputeDocuments(db, tx, actor, await loadSetup(db, clientId, tx), documents);
+    await recomputeDocuments(work, await loadSetup(work, clientId), documents);
     return summary(documents);
   });
 }
 
 async function touched(
-  db: Database,
+  work: Work,
   clientId: number,
   ref: string,
   rows: readonly RateRow[],
-  tx?: Tx,
 ): Promise<StoredDocument[]> {
-  const { plain } = await loadSetup(db, clientId, tx);
+  const { plain } = await loadSetup(work, clientId);
   const codes = plain.codes.flatMap(expandCode).filter((code) => reads(code, ref));
   if (codes.length === 0) return [];
   const documents = await loadDocuments(
-    db,
+    work,
     `d.client_id = $1 AND d.state = 'posted' AND EXISTS (SELECT 1 FROM facts x WHERE x.document_id = d.id AND x.live = 1
        AND x.code IN (SELECT value FROM json_each($2)))
      AND NOT EXISTS (SELECT 1 FROM facts f JOIN returns r ON r.registration_id = f.registration_id
        AND r.period_end = f.period_end AND r.state IN ('sealed', 'filed', 'settled')
        WHERE f.document_id = d.id AND f.live = 1)`,
     [clientId, JSON.stringify(codes.map(({ code }) => code))],
-    tx,
   );
   const now = plain.schedules[ref];
   return documents.filter(({ input }) => {

@@ -1,17 +1,15 @@
 import type { FastifyInstance } from "fastify";
-import { actorNow } from "../../actor.ts";
-import type { Database } from "../../db/database.ts";
-import { today } from "../clients/loadSetup.ts";
+import type { Work } from "../../base/work.ts";
 import { tryTemplate } from "./service.ts";
 
 const EACH_MS = 10 * 60_000;
 
 /** Posts what is due by itself: when the server starts, and from time to time while it runs. */
-export function postRecurring(app: FastifyInstance, db: Database): void {
+export function postRecurring(app: FastifyInstance, begin: (person?: number) => Promise<Work>): void {
   let running: Promise<void> = Promise.resolve();
   const look = () => {
     running = running
-      .then(() => postByThemselves(db))
+      .then(() => postByThemselves(begin))
       .catch((error: unknown) => app.log.error(error, "recurring documents"));
   };
   const timer = setInterval(look, EACH_MS).unref();
@@ -23,12 +21,13 @@ export function postRecurring(app: FastifyInstance, db: Database): void {
 }
 
 /** Each in the name of who kept it. */
-async function postByThemselves(db: Database): Promise<void> {
-  const due = await db.rows<{ id: number; client: number; person: number }>(
+async function postByThemselves(begin: (person?: number) => Promise<Work>): Promise<void> {
+  const work = await begin();
+  const due = await work.rows<{ id: number; client: number; person: number }>(
     `SELECT id, client_id AS client, created_by AS person FROM templates
      WHERE by_itself = 1 AND every IS NOT NULL AND next_on <= $1 AND (until IS NULL OR next_on <= until)
      ORDER BY next_on, id`,
-    [today()],
+    [work.today],
   );
-  for (const { id, client, person } of due) await tryTemplate(db, actorNow(person), client, id);
+  for (const { id, client, person } of due) await tryTemplate(await begin(person), client, id);
 }

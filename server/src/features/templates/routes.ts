@@ -3,18 +3,16 @@ import Joi from "joi";
 import { id } from "@fiscalon/contract/fields";
 import { templateBody } from "@fiscalon/contract/templates";
 import type { TemplateBody } from "@fiscalon/contract/templates";
-import { actorNow } from "../../actor.ts";
-import type { AppContext } from "../../context.ts";
-import { clientParams, described } from "../../validation.ts";
+import { clientParams, described } from "../../base/validation.ts";
 import { dropTemplate, keepTemplate, postDue, templateViews } from "./service.ts";
 
 type Id = { Params: { id: number } };
 
-export async function templateRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+export async function templateRoutes(app: FastifyInstance): Promise<void> {
   app.get<Id>(
     "/clients/:id/templates",
     { schema: described("Documents kept to be used again", "Books", { params: clientParams }) },
-    (request) => templateViews(db, request.params.id),
+    (request) => templateViews(request.work, request.params.id),
   );
 
   app.put<Id & { Body: TemplateBody }>(
@@ -26,15 +24,15 @@ export async function templateRoutes(app: FastifyInstance, { db }: AppContext): 
       }),
     },
     async (request) => {
-      await keepTemplate(db, actorNow(), request.params.id, request.body);
-      return templateViews(db, request.params.id);
+      await keepTemplate(request.work, request.params.id, request.body);
+      return templateViews(request.work, request.params.id);
     },
   );
 
   app.post<Id>(
     "/clients/:id/templates/post-due",
     { schema: described("Post everything that is due", "Books", { params: clientParams }) },
-    (request) => postDue(db, actorNow(), request.params.id),
+    (request) => postDue(request.work, request.params.id),
   );
 
   app.delete<{ Params: { id: number; template: number } }>(
@@ -45,7 +43,7 @@ export async function templateRoutes(app: FastifyInstance, { db }: AppContext): 
       }),
     },
     async (request, reply) => {
-      await dropTemplate(db, actorNow(), request.params.id, request.params.template);
+      await dropTemplate(request.work, request.params.id, request.params.template);
       return reply.status(204).send();
     },
   );

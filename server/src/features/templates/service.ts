@@ -2,12 +2,10 @@ import { addDays, addMonths } from "@fiscalon/core/calendar/date";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { PostedDue, Rhythm, TemplateBody, TemplateView } from "@fiscalon/contract/templates";
 import type { DocumentBody } from "@fiscalon/contract/document";
-import { made, recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
-import { notFound } from "../../errors.ts";
-import { loadSetup, today } from "../clients/loadSetup.ts";
-import { postDocuments } from "../documents/postDocuments.ts";
+import type { Work, Writing } from "../../base/work.ts";
+import { notFound } from "../../base/errors.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
+import { postDocuments } from "../../books/postDocuments.ts";
 import { nextInSeries } from "../series/service.ts";
 
 const MOST_AT_ONCE = 60;
@@ -28,24 +26,23 @@ interface Row {
 }
 
 /** Kept documents, with the dates on which each is due again. */
-export async function templateViews(db: Database, clientId: number): Promise<TemplateView[]> {
-  const rows = await rowsOf(db, clientId);
+export async function templateViews(work: Work, clientId: number): Promise<TemplateView[]> {
+  const rows = await rowsOf(work, clientId);
   return rows.map(({ body, party, begins, ...row }) => ({
     ...row,
     byItself: row.byItself === 1,
     party: party ?? "",
     document: JSON.parse(body) as DocumentBody,
-    due: dueDates({ ...row, begins }, today()),
+    due: dueDates({ ...row, begins }, work.today),
   }));
 }
 
-async function rowsOf(db: Database, clientId: number, tx?: Tx): Promise<Row[]> {
-  return db.rows<Row>(
+async function rowsOf(work: Work, clientId: number): Promise<Row[]> {
+  return work.rows<Row>(
     `SELECT t.id, t.name, t.kind, t.body, t.every, t.begins, t.next_on AS nextOn, t.until, t.by_itself AS byItself,
        t.problem, c.name AS party
      FROM templates t LEFT JOIN contacts c ON c.id = t.body ->> 'contact' WHERE t.client_id = $1 ORDER BY t.name`,
     [clientId],
-    tx,
   );
 }
 
@@ -77,15 +74,10 @@ function later(from: string, every: Rhythm, count: number): string {
   return addMonths(from, { monthly: 1, quarterly: 3, yearly: 12 }[every] * count);
 }
 
-export async function keepTemplate(
-  db: Database,
-  actor: Actor,
-  clientId: number,
-  template: TemplateBody,
-): Promise<void> {
-  await db.write(async (tx) => {
-    await writeTemplate(db, tx, actor, clientId, { ...template, begins: template.nextOn });
-    await recordChange(db, tx, actor, {
+export async function keepTemplate(work: Work, clientId: number, template: TemplateBody): Promise<void> {
+  await work.write(async (work) => {
+    await writeTemplate(work, clientId, { ...template, begins: template.nextOn });
+    await work.record({
       client: clientId,
       action: "keep",
       entity: "template",
@@ -97,14 +89,12 @@ export async function keepTemplate(
 
 /** Puts a kept document in its table; the same name again takes the place of what was there. */
 export async function writeTemplate(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   clientId: number,
   { name, document, every, begins, nextOn, until, byItself }: TemplateBody & { begins: string | null },
 ): Promise<void> {
-  const { createdAt, createdBy } = made(actor);
-  await db.run(
+  const { createdAt, createdBy } = work.made;
+  await work.run(
     `INSERT INTO templates (client_id, name, kind, body, every, begins, next_on, until, by_itself, created_at, created_by)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
      ON CONFLICT (client_id, name) DO UPDATE SET kind = excluded.kind, body = excluded.body, every = excluded.every,
@@ -123,16 +113,15 @@ export async function writeTemplate(
       createdAt,
       createdBy,
     ],
-    tx,
   );
 }
 
-export async function dropTemplate(db: Database, actor: Actor, clientId: number, id: number): Promise<void> {
-  await db.write(async (tx) => {
-    const [row] = (await rowsOf(db, clientId, tx)).filter((one) => one.id === id);
+export async function dropTemplate(work: Work, clientId: number, id: number): Promise<void> {
+  await work.write(async (work) => {
+    const [row] = (await rowsOf(work, clientId)).filter((one) => one.id === id);
     if (!row) throw notFound("This template");
-    await db.run("DELETE FROM templates WHERE id = $1", [id], tx);
-    await recordChange(db, tx, actor, {
+    await work.run("DELETE FROM templates WHERE id = $1", [id]);
+    await work.record({
       client: clientId,
       action: "drop",
       entity: "template",
@@ -143,10 +132,10 @@ export async function dropTemplate(db: Database, actor: Actor, clientId: number,
 }
 
 /** Posts what is due of every template of a client, once a date, and moves each on to its next one. */
-export async function postDue(db: Database, actor: Actor, clientId: number): Promise<PostedDue> {
+export async function postDue(work: Work, clientId: number): Promise<PostedDue> {
   const report: PostedDue = { posted: 0, failed: 0 };
-  for (const { id } of await rowsOf(db, clientId)) {
-    const posted = await tryTemplate(db, actor, clientId, id);
+  for (const { id } of await rowsOf(work, clientId)) {
+    const posted = await tryTemplate(work, clientId, id);
     if (posted === null) report.failed += 1;
     else report.posted += posted;
   }
@@ -158,49 +147,35 @@ export async function postDue(db: Database, actor: Actor, clientId: number): Pro
  * does not hold up the others.
  * @returns how many documents, null where it could not be posted
  */
-export async function tryTemplate(
-  db: Database,
-  actor: Actor,
-  clientId: number,
-  id: number,
-): Promise<number | null> {
+export async function tryTemplate(work: Work, clientId: number, id: number): Promise<number | null> {
   try {
-    return await db.write((tx) => postTemplate(db, tx, actor, clientId, id));
+    return await work.write((work) => postTemplate(work, clientId, id));
   } catch (error) {
     if (!(error instanceof FiscalError)) throw error;
-    await db.write((tx) =>
-      db.run("UPDATE templates SET problem = $2 WHERE id = $1", [id, error.message], tx),
+    await work.write((work) =>
+      work.run("UPDATE templates SET problem = $2 WHERE id = $1", [id, error.message]),
     );
     return null;
   }
 }
 
 /** All dates of one template, or none. */
-async function postTemplate(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
-  clientId: number,
-  id: number,
-): Promise<number> {
-  const row = (await rowsOf(db, clientId, tx)).find((one) => one.id === id);
-  const dates = row ? dueDates(row, today()) : [];
+async function postTemplate(work: Writing, clientId: number, id: number): Promise<number> {
+  const row = (await rowsOf(work, clientId)).find((one) => one.id === id);
+  const dates = row ? dueDates(row, work.today) : [];
   const last = dates.at(-1);
   if (!row || last === undefined) return 0;
-  const setup = await loadSetup(db, clientId, tx);
-  for (const date of dates) await postAt(db, tx, actor, setup, row, date);
-  await db.run(
-    "UPDATE templates SET next_on = $2, problem = NULL WHERE id = $1",
-    [row.id, firstAfter(row, last)],
-    tx,
-  );
+  const setup = await loadSetup(work, clientId);
+  for (const date of dates) await postAt(work, setup, row, date);
+  await work.run("UPDATE templates SET next_on = $2, problem = NULL WHERE id = $1", [
+    row.id,
+    firstAfter(row, last),
+  ]);
   return dates.length;
 }
 
 async function postAt(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   setup: Awaited<ReturnType<typeof loadSetup>>,
   row: Row,
   date: string,
@@ -214,11 +189,11 @@ async function postAt(
     ...input
   } = JSON.parse(row.body) as DocumentBody;
   const own = setup.client.id;
-  const number = await nextInSeries(db, tx, own, row.kind).catch((error: unknown) => {
+  const number = await nextInSeries(work, own, row.kind).catch((error: unknown) => {
     if (error instanceof FiscalError && error.code === "document/no-number") return `${row.name} ${date}`;
     throw error;
   });
-  const [id = 0] = await postDocuments(db, tx, actor, setup, [
+  const [id = 0] = await postDocuments(work, setup, [
     {
       input: { ...input, number, date, taxPoint: null },
       contact: contact ?? null,
@@ -227,7 +202,7 @@ async function postAt(
       sourceKey: `template:${row.name}:${date}`,
     },
   ]);
-  await recordChange(db, tx, actor, {
+  await work.record({
     client: own,
     action: "post",
     entity: "document",

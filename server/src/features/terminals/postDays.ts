@@ -1,32 +1,29 @@
-import { feesOfDay, summaryOfDay, unmappedTaxes } from "@fiscalon/core/feeds/terminalDay";
-import type { TerminalTransaction } from "@fiscalon/core/feeds/terminalDay";
-import { accountInRole } from "@fiscalon/core/ledger/account";
+import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
+import { feesOfDay, summaryOfDay, unmappedTaxes } from "@fiscalon/core/formats/terminal/terminalDay";
+import type { TerminalTransaction } from "@fiscalon/core/formats/terminal/terminalDay";
+import { accountInRole } from "@fiscalon/core/model/account";
 import { formatAmount } from "@fiscalon/core/money/amount";
-import type { DocumentInput } from "@fiscalon/core/tax/documentInput";
+import type { DocumentInput } from "@fiscalon/core/model/document";
 import type { TerminalReport } from "@fiscalon/contract/terminals";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
+import type { Writing } from "../../base/work.ts";
 import { groupBy } from "../../groupBy.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
-import { postDocuments } from "../documents/postDocuments.ts";
-import type { NewDocument } from "../documents/postDocuments.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
+import { postDocuments } from "../../books/postDocuments.ts";
+import type { NewDocument } from "../../books/postDocuments.ts";
 import type { Payout } from "./operator.ts";
 import type { Terminal } from "./service.ts";
 
 /** Posts one summary and one fee bill for each trading day up to `over` that has transactions without one. */
 export async function postDays(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   setup: ClientSetup,
   terminal: Terminal,
   over: string,
 ): Promise<Pick<TerminalReport, "days" | "bills" | "unmapped">> {
-  const rows = await db.rows<{ id: number; day: string; payload: string }>(
+  const rows = await work.rows<{ id: number; day: string; payload: string }>(
     `SELECT id, day, payload FROM terminal_transactions
      WHERE terminal_id = $1 AND document_id IS NULL AND day <= $2 ORDER BY day, at, id`,
     [terminal.id, over],
-    tx,
   );
   const waiting = rows.map(({ payload, ...row }) => ({
     ...row,
@@ -37,7 +34,7 @@ export async function postDays(
     terminal.mapping,
   );
   if (unmapped.length > 0) return { days: 0, bills: 0, unmapped };
-  const numbers = await numbersUsed(db, tx, setup.client.id, terminal);
+  const numbers = await numbersUsed(work, setup.client.id, terminal);
   const documents: NewDocument[] = [];
   const summaries: { at: number; ids: number[] }[] = [];
   for (const [day, own] of groupBy(waiting, (row) => row.day)) {
@@ -52,13 +49,12 @@ export async function postDays(
     }
     if (fees) documents.push(newDocument(fees, `terminal-fees:${terminal.merchant}:${number}`));
   }
-  const ids = await postDocuments(db, tx, actor, setup, documents);
+  const ids = await postDocuments(work, setup, documents);
   const links = summaries.flatMap(({ at, ids: own }) => own.map((id) => [id, ids[at]]));
-  await db.run(
+  await work.run(
     `UPDATE terminal_transactions SET document_id = t.value ->> 1 FROM json_each($1) t
      WHERE terminal_transactions.id = t.value ->> 0`,
     [JSON.stringify(links)],
-    tx,
   );
   return { days: summaries.length, bills: documents.length - summaries.length, unmapped: [] };
 }
@@ -68,11 +64,10 @@ function newDocument(input: DocumentInput & { number: string }, sourceKey: strin
 }
 
 /** Numbers of summaries the terminal has, also those taken out again. */
-async function numbersUsed(db: Database, tx: Tx, clientId: number, { name }: Terminal): Promise<Set<string>> {
-  const rows = await db.rows<{ number: string }>(
-    "SELECT number FROM documents WHERE client_id = $1 AND kind = 'terminal-summary' AND number LIKE $2",
-    [clientId, `${name} %`],
-    tx,
+async function numbersUsed(work: Writing, clientId: number, { name }: Terminal): Promise<Set<string>> {
+  const rows = await work.rows<{ number: string }>(
+    "SELECT number FROM documents WHERE client_id = $1 AND kind = $3 AND number LIKE $2",
+    [clientId, `${name} %`, SUMMARY],
   );
   return new Set(rows.map((row) => row.number));
 }
@@ -85,20 +80,20 @@ function freeNumber(used: Set<string>, number: string): string {
   return free;
 }
 
+/** The kind of what a terminal took on a day. */
+const SUMMARY: DocumentKind = "terminal-summary";
+
 /** Payouts move takings from transit to the bank; each is posted once, whatever is fetched again. */
 export async function postPayouts(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   setup: ClientSetup,
   terminal: Terminal,
   payouts: readonly Payout[],
 ): Promise<number> {
   const keys = payouts.map(({ id }) => `payout:${terminal.merchant}:${id}`);
-  const known = await db.rows<{ key: string }>(
+  const known = await work.rows<{ key: string }>(
     `SELECT source_key AS key FROM documents WHERE client_id = $1 AND source_key IN (SELECT value FROM json_each($2))`,
     [setup.client.id, JSON.stringify(keys)],
-    tx,
   );
   const there = new Set(known.map(({ key }) => key));
   const transit = accountInRole(setup.plain.accounts, "card-clearing");
@@ -120,6 +115,6 @@ export async function postPayouts(
       `payout:${terminal.merchant}:${id}`,
     );
   });
-  await postDocuments(db, tx, actor, setup, documents);
+  await postDocuments(work, setup, documents);
   return documents.length;
 }

@@ -1,11 +1,12 @@
-import { unmappedTaxes } from "@fiscalon/core/feeds/terminalDay";
-import type { TerminalMapping } from "@fiscalon/core/feeds/terminalDay";
+import { inKinds } from "../../db/kindSql.ts";
+import { unmappedTaxes } from "@fiscalon/core/formats/terminal/terminalDay";
+import type { TerminalMapping } from "@fiscalon/core/formats/terminal/terminalDay";
 import type { TerminalDay, TerminalDayPage, TerminalView } from "@fiscalon/contract/terminals";
-import type { Database } from "../../db/database.ts";
+import type { Work } from "../../base/work.ts";
 
 /** The terminals of a client, with what waits. */
-export async function terminalViews(db: Database, clientId: number): Promise<TerminalView[]> {
-  const rows = await db.rows<
+export async function terminalViews(work: Work, clientId: number): Promise<TerminalView[]> {
+  const rows = await work.rows<
     Omit<TerminalView, "mapping" | "unmapped" | "authorised"> & {
       mapping: string;
       taxes: string | null;
@@ -34,22 +35,22 @@ const SUM = (field: string) => `coalesce(sum(x.payload ->> '${field}'), 0)`;
 
 /** Trading days of a terminal, newest first. */
 export async function terminalDays(
-  db: Database,
+  work: Work,
   terminalId: number,
   { offset, limit }: { offset: number; limit: number },
 ): Promise<TerminalDayPage> {
-  const totals = await db.row<{ total: number; gross: number; fees: number }>(
+  const totals = await work.row<{ total: number; gross: number; fees: number }>(
     `SELECT count(DISTINCT x.day) AS total, ${SUM("gross")} AS gross, ${SUM("fee")} AS fees
      FROM terminal_transactions x WHERE x.terminal_id = $1`,
     [terminalId],
   );
-  const rows = await db.rows<Omit<TerminalDay, "documents"> & { documents: string }>(
+  const rows = await work.rows<Omit<TerminalDay, "documents"> & { documents: string }>(
     `SELECT x.day, count(*) AS transactions, ${SUM("gross")} AS gross, ${SUM("surcharge")} AS surcharge,
        coalesce(sum(CASE WHEN x.payload ->> 'kind' = 'refund' THEN x.payload ->> 'gross' END), 0) AS refunds,
        ${SUM("tip")} AS tips, ${SUM("fee")} AS fees,
        (SELECT json_group_array(json_object('id', d.id, 'kind', d.kind, 'number', d.number)) FROM documents d
          WHERE d.state = 'posted' AND d.client_id = (SELECT client_id FROM terminals WHERE id = $1)
-           AND d.kind IN ('terminal-summary', 'fee-bill') AND d.date = x.day
+           AND ${inKinds("d.kind", ({ entry }) => entry === "feed")} AND d.date = x.day
            AND instr(d.source_key, ':' || (SELECT merchant FROM terminals WHERE id = $1) || ':') > 0) AS documents
      FROM terminal_transactions x WHERE x.terminal_id = $1 GROUP BY x.day ORDER BY x.day DESC LIMIT $2 OFFSET $3`,
     [terminalId, limit, offset],

@@ -3,10 +3,9 @@ import Joi from "joi";
 import { id } from "@fiscalon/contract/fields";
 import { mappingBody, terminalBody, terminalKeyBody } from "@fiscalon/contract/terminals";
 import type { TerminalBody } from "@fiscalon/contract/terminals";
-import type { TerminalMapping } from "@fiscalon/core/feeds/terminalDay";
-import { actorNow } from "../../actor.ts";
-import type { AppContext } from "../../context.ts";
-import { clientParams, described } from "../../validation.ts";
+import type { TerminalMapping } from "@fiscalon/core/formats/terminal/terminalDay";
+import type { AppContext } from "../../base/context.ts";
+import { clientParams, described } from "../../base/validation.ts";
 import { terminalDays, terminalViews } from "./queries.ts";
 import { authoriseAgain, changeMapping, connectTerminal, fetchTerminal, terminalOf } from "./service.ts";
 
@@ -14,11 +13,11 @@ type Id = { Params: { id: number } };
 type One = { Params: { id: number; terminal: number } };
 const params = Joi.object({ id: id.required(), terminal: id.required() });
 
-export async function terminalRoutes(app: FastifyInstance, { db, operator }: AppContext): Promise<void> {
+export async function terminalRoutes(app: FastifyInstance, { operator }: AppContext): Promise<void> {
   app.get<Id>(
     "/clients/:id/terminals",
     { schema: described("Card terminals", "Bank", { params: clientParams }) },
-    (request) => terminalViews(db, request.params.id),
+    (request) => terminalViews(request.work, request.params.id),
   );
 
   app.post<Id & { Body: TerminalBody }>(
@@ -26,8 +25,8 @@ export async function terminalRoutes(app: FastifyInstance, { db, operator }: App
     { schema: described("Connect a card terminal", "Bank", { params: clientParams, body: terminalBody }) },
     async (request, reply) => {
       const clientId = request.params.id;
-      const terminal = await connectTerminal(db, actorNow(), clientId, operator(), request.body);
-      const views = await terminalViews(db, clientId);
+      const terminal = await connectTerminal(request.work, clientId, operator(), request.body);
+      const views = await terminalViews(request.work, clientId);
       return reply.status(201).send(views.find((view) => view.id === terminal));
     },
   );
@@ -37,8 +36,8 @@ export async function terminalRoutes(app: FastifyInstance, { db, operator }: App
     { schema: described("Change the mapping of a terminal", "Bank", { params, body: mappingBody }) },
     async (request) => {
       const { id: clientId, terminal } = request.params;
-      await changeMapping(db, actorNow(), clientId, terminal, request.body.mapping);
-      return (await terminalViews(db, clientId)).find((view) => view.id === terminal);
+      await changeMapping(request.work, clientId, terminal, request.body.mapping);
+      return (await terminalViews(request.work, clientId)).find((view) => view.id === terminal);
     },
   );
 
@@ -47,18 +46,15 @@ export async function terminalRoutes(app: FastifyInstance, { db, operator }: App
     { schema: described("Give the operator's key again", "Bank", { params, body: terminalKeyBody }) },
     async (request) => {
       const { id: clientId, terminal } = request.params;
-      await authoriseAgain(db, actorNow(), clientId, operator(), terminal, request.body.key);
-      return (await terminalViews(db, clientId)).find((view) => view.id === terminal);
+      await authoriseAgain(request.work, clientId, operator(), terminal, request.body.key);
+      return (await terminalViews(request.work, clientId)).find((view) => view.id === terminal);
     },
   );
 
   app.post<One>(
     "/clients/:id/terminals/:terminal/fetch",
     { schema: described("Fetch what is new and post the days that are over", "Bank", { params }) },
-    (request) => {
-      const actor = actorNow();
-      return fetchTerminal(db, actor, request.params.id, operator(), request.params.terminal, actor.at);
-    },
+    (request) => fetchTerminal(request.work, request.params.id, operator(), request.params.terminal),
   );
 
   app.get<One & { Querystring: { offset: number; limit: number } }>(
@@ -73,8 +69,8 @@ export async function terminalRoutes(app: FastifyInstance, { db, operator }: App
       }),
     },
     async (request) => {
-      await terminalOf(db, request.params.id, request.params.terminal);
-      return terminalDays(db, request.params.terminal, request.query);
+      await terminalOf(request.work, request.params.id, request.params.terminal);
+      return terminalDays(request.work, request.params.terminal, request.query);
     },
   );
 }

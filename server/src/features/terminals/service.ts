@@ -1,15 +1,13 @@
 import { addDays } from "@fiscalon/core/calendar/date";
 import { localTime, tradingDay } from "@fiscalon/core/calendar/tradingDay";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
-import type { TerminalMapping, TerminalTransaction } from "@fiscalon/core/feeds/terminalDay";
-import { accountInRole } from "@fiscalon/core/ledger/account";
+import type { TerminalMapping, TerminalTransaction } from "@fiscalon/core/formats/terminal/terminalDay";
+import { accountInRole } from "@fiscalon/core/model/account";
 import type { TerminalBody, TerminalReport } from "@fiscalon/contract/terminals";
-import { made, recordChange } from "../../actor.ts";
-import type { Actor } from "../../actor.ts";
-import type { Database, Tx } from "../../db/database.ts";
-import { notFound } from "../../errors.ts";
-import { loadSetup } from "../clients/loadSetup.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
+import type { Work, Writing } from "../../base/work.ts";
+import { notFound } from "../../base/errors.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 import { postDays, postPayouts } from "./postDays.ts";
 import type { Payout, TerminalOperator } from "./operator.ts";
 
@@ -27,12 +25,11 @@ export interface Terminal {
 }
 
 /** A terminal of the client. */
-export async function terminalOf(db: Database, clientId: number, id: number, tx?: Tx): Promise<Terminal> {
-  const row = await db.row<Omit<Terminal, "mapping"> & { mapping: string }>(
+export async function terminalOf(work: Work, clientId: number, id: number): Promise<Terminal> {
+  const row = await work.row<Omit<Terminal, "mapping"> & { mapping: string }>(
     `SELECT id, merchant, name, token, zone, cut_off AS cutOff, start, mapping, cursor, payout_cursor AS payoutCursor
      FROM terminals WHERE id = $1 AND client_id = $2`,
     [id, clientId],
-    tx,
   );
   if (!row) throw notFound("This terminal");
   return { ...row, mapping: JSON.parse(row.mapping) as TerminalMapping };
@@ -40,31 +37,29 @@ export async function terminalOf(db: Database, clientId: number, id: number, tx?
 
 /** Connects a terminal: the operator checks the key, the mapping is proposed where none is given. */
 export async function connectTerminal(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   operator: TerminalOperator,
   body: TerminalBody,
 ): Promise<number> {
   const token = await operator.authorise(body.merchant, body.key);
-  return db.write(async (tx) => {
-    const setup = await loadSetup(db, clientId, tx);
-    const taken = await db.row(
-      "SELECT id FROM terminals WHERE client_id = $1 AND merchant = $2",
-      [clientId, body.merchant],
-      tx,
-    );
+  return work.write(async (work) => {
+    const setup = await loadSetup(work, clientId);
+    const taken = await work.row("SELECT id FROM terminals WHERE client_id = $1 AND merchant = $2", [
+      clientId,
+      body.merchant,
+    ]);
     if (taken) {
       throw new FiscalError("terminal/connected", "This terminal is connected already.", "merchant");
     }
-    const id = await insertTerminal(db, tx, actor, setup, { ...body, token }, "");
+    const id = await insertTerminal(work, setup, { ...body, token }, "");
     const { key: _secret, ...after } = body;
-    await recordChange(db, tx, actor, {
+    await work.record({
       client: clientId,
       action: "connect",
       entity: "terminal",
       id,
-      after: { ...after, mapping: (await terminalOf(db, clientId, id, tx)).mapping },
+      after: { ...after, mapping: (await terminalOf(work, clientId, id)).mapping },
     });
     return id;
   });
@@ -76,9 +71,7 @@ export async function connectTerminal(
  * @param path where the terminal is in what was sent, for errors
  */
 export async function insertTerminal(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   setup: ClientSetup,
   terminal: Omit<TerminalBody, "key"> & { token: string },
   path: string,
@@ -87,8 +80,8 @@ export async function insertTerminal(
   if (path === "") checkMapping(setup, mapping);
   else withinField(path, () => checkMapping(setup, mapping));
   const { merchant, name, token, zone, cutOff, start } = terminal;
-  const { createdAt, createdBy } = made(actor);
-  await db.run(
+  const { createdAt, createdBy } = work.made;
+  await work.run(
     `INSERT INTO terminals (client_id, merchant, name, token, zone, cut_off, start, mapping, created_at, created_by)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
     [
@@ -103,26 +96,24 @@ export async function insertTerminal(
       createdAt,
       createdBy,
     ],
-    tx,
   );
-  const row = await db.row<{ id: number }>("SELECT last_insert_rowid() AS id", [], tx);
+  const row = await work.row<{ id: number }>("SELECT last_insert_rowid() AS id", []);
   return row?.id ?? 0;
 }
 
 /** Asks the operator for a new token: after the books came with a book file, or when the key was changed. */
 export async function authoriseAgain(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   operator: TerminalOperator,
   terminalId: number,
   key: string,
 ): Promise<void> {
-  const { merchant } = await terminalOf(db, clientId, terminalId);
+  const { merchant } = await terminalOf(work, clientId, terminalId);
   const token = await operator.authorise(merchant, key);
-  await db.write(async (tx) => {
-    await db.run("UPDATE terminals SET token = $2 WHERE id = $1", [terminalId, token], tx);
-    await recordChange(db, tx, actor, {
+  await work.write(async (work) => {
+    await work.run("UPDATE terminals SET token = $2 WHERE id = $1", [terminalId, token]);
+    await work.record({
       client: clientId,
       action: "authorise",
       entity: "terminal",
@@ -185,21 +176,16 @@ function checkMapping({ accountIds, effect, plain }: ClientSetup, mapping: Termi
 
 /** Changes how the terminal's words become codes and accounts; posted days stay as they are. */
 export async function changeMapping(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   terminalId: number,
   mapping: TerminalMapping,
 ): Promise<void> {
-  await db.write(async (tx) => {
-    const before = await terminalOf(db, clientId, terminalId, tx);
-    checkMapping(await loadSetup(db, clientId, tx), mapping);
-    await db.run(
-      "UPDATE terminals SET mapping = $2 WHERE id = $1",
-      [terminalId, JSON.stringify(mapping)],
-      tx,
-    );
-    await recordChange(db, tx, actor, {
+  await work.write(async (work) => {
+    const before = await terminalOf(work, clientId, terminalId);
+    checkMapping(await loadSetup(work, clientId), mapping);
+    await work.run("UPDATE terminals SET mapping = $2 WHERE id = $1", [terminalId, JSON.stringify(mapping)]);
+    await work.record({
       client: clientId,
       action: "change",
       entity: "terminal",
@@ -213,17 +199,14 @@ export async function changeMapping(
 /**
  * Fetches everything that is new, and posts every trading day that is over and every payout. Whatever comes a second
  * time is skipped; what comes after its day was posted becomes a further summary of that day.
- * @param now ISO 8601, the moment that decides which days are over
  */
 export async function fetchTerminal(
-  db: Database,
-  actor: Actor,
+  work: Work,
   clientId: number,
   operator: TerminalOperator,
   terminalId: number,
-  now: string,
 ): Promise<TerminalReport> {
-  const terminal = await terminalOf(db, clientId, terminalId);
+  const terminal = await terminalOf(work, clientId, terminalId);
   if (terminal.token === "") {
     throw new FiscalError(
       "terminal/not-authorised",
@@ -236,20 +219,20 @@ export async function fetchTerminal(
   const payouts = await allPages(terminal.payoutCursor, (after) =>
     operator.payouts(terminal.merchant, terminal.token, after),
   );
-  return db.write(async (tx) => {
-    const setup = await loadSetup(db, clientId, tx);
-    const fresh = await keepTransactions(db, tx, actor, terminal, transactions.rows);
-    await db.run(
-      "UPDATE terminals SET cursor = $2, payout_cursor = $3 WHERE id = $1",
-      [terminalId, transactions.cursor, payouts.cursor],
-      tx,
-    );
-    const { date, time } = localTime(now, terminal.zone);
+  return work.write(async (work) => {
+    const setup = await loadSetup(work, clientId);
+    const fresh = await keepTransactions(work, terminal, transactions.rows);
+    await work.run("UPDATE terminals SET cursor = $2, payout_cursor = $3 WHERE id = $1", [
+      terminalId,
+      transactions.cursor,
+      payouts.cursor,
+    ]);
+    const { date, time } = localTime(work.at, terminal.zone);
     const over = time < terminal.cutOff ? addDays(date, -2) : addDays(date, -1);
-    const posted = await postDays(db, tx, actor, setup, terminal, over);
-    const paid = await postPayouts(db, tx, actor, setup, terminal, payoutsSince(payouts.rows, terminal));
+    const posted = await postDays(work, setup, terminal, over);
+    const paid = await postPayouts(work, setup, terminal, payoutsSince(payouts.rows, terminal));
     const report = { fresh, ...posted, payouts: paid };
-    await recordChange(db, tx, actor, {
+    await work.record({
       client: clientId,
       action: "fetch",
       entity: "terminal",
@@ -282,9 +265,7 @@ async function allPages<T>(
 
 /** Keeps transactions from the start day on; those that are there are left alone. Returns how many are new. */
 async function keepTransactions(
-  db: Database,
-  tx: Tx,
-  actor: Actor,
+  work: Writing,
   { id, zone, cutOff, start }: Terminal,
   transactions: readonly TerminalTransaction[],
 ): Promise<number> {
@@ -294,18 +275,16 @@ async function keepTransactions(
     .map(({ one, day }) => [one.id, one.at, day, JSON.stringify(one)]);
   const count = async () =>
     (
-      await db.row<{ count: number }>(
+      await work.row<{ count: number }>(
         "SELECT count(*) AS count FROM terminal_transactions WHERE terminal_id = $1",
         [id],
-        tx,
       )
     )?.count ?? 0;
   const before = await count();
-  await db.run(
+  await work.run(
     `INSERT OR IGNORE INTO terminal_transactions (terminal_id, created_at, external_id, at, day, payload)
      SELECT $1, $2, value ->> 0, value ->> 1, value ->> 2, value ->> 3 FROM json_each($3)`,
-    [id, actor.at, JSON.stringify(rows)],
-    tx,
+    [id, work.at, JSON.stringify(rows)],
   );
   return (await count()) - before;
 }

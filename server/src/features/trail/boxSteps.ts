@@ -2,11 +2,11 @@ import { FiscalError } from "@fiscalon/core/errors";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { boxDefinition } from "@fiscalon/core/returns/evaluateReturn";
 import type { BoxResult, Contribution } from "@fiscalon/core/returns/evaluateReturn";
-import type { BoxDefinition, FormulaBox } from "@fiscalon/core/returns/returnForm";
-import { boxTags, landed } from "@fiscalon/core/tax/boxTags";
-import type { BoxTag } from "@fiscalon/core/tax/boxTags";
+import type { BoxDefinition, FormulaBox } from "@fiscalon/core/model/returnForm";
+import { boxTags, landed } from "@fiscalon/core/model/boxTags";
+import type { BoxTag } from "@fiscalon/core/model/boxTags";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
-import { registrationIn } from "../clients/loadSetup.ts";
+import { registrationIn } from "../../books/loadSetup.ts";
 import { periodEnding } from "../returns/periods.ts";
 import { returnRecord } from "../returns/records.ts";
 import { boxesNow, formOf } from "../returns/evaluation.ts";
@@ -31,15 +31,15 @@ const MEASURE_WORDS = {
 const LISTED = 200;
 
 /** A box of a return: its rule in words, and what it is made of. */
-export async function boxStep({ db, setup }: TrailScope, parts: string[], ref: string): Promise<TrailStep> {
+export async function boxStep({ work, setup }: TrailScope, parts: string[], ref: string): Promise<TrailStep> {
   const [rid = "", end = "", boxId = ""] = parts;
   const r = registrationIn(setup, rid);
   periodEnding(r, end);
-  const { boxes } = await boxesNow(db, r, end);
+  const { boxes } = await boxesNow(work, r, end);
   const now = boxes.find((box) => box.box === boxId);
   if (!now) throw new FiscalError("trail/not-found", `The form has no box ${boxId}.`, "ref");
-  const definition = boxDefinition(formOf(r, end), boxId);
-  const sealed = (await returnRecord(db, r.id, end))?.boxes?.find((box) => box.box === boxId);
+  const definition = boxDefinition(formOf(work, r, end), boxId);
+  const sealed = (await returnRecord(work, r.id, end))?.boxes?.find((box) => box.box === boxId);
   const { digits } = setup.plain;
   return {
     ref,
@@ -126,7 +126,11 @@ function contributionPart(
 }
 
 /** The documents behind one code and rate of a box, largest first. */
-export async function groupStep({ db, setup }: TrailScope, parts: string[], ref: string): Promise<TrailStep> {
+export async function groupStep(
+  { work, setup }: TrailScope,
+  parts: string[],
+  ref: string,
+): Promise<TrailStep> {
   const [
     rid = "",
     end = "",
@@ -145,8 +149,8 @@ export async function groupStep({ db, setup }: TrailScope, parts: string[], ref:
   const where = `f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND f.code = $3 AND f.direction = $4
        AND coalesce(f.rate, '-') = $5 AND f.credit = $6 AND f.late = $7`;
   const bind = [r.id, end, code, direction, rate, Number(credit), Number(late)];
-  const { tags, tag } = await tagsInto(db, where, bind, box, measure);
-  const rows = await db.rows<{
+  const { tags, tag } = await tagsInto(work, where, bind, box, measure);
+  const rows = await work.rows<{
     document: number;
     line: number;
     number: string;
@@ -188,13 +192,13 @@ export async function groupStep({ db, setup }: TrailScope, parts: string[], ref:
 
 /** The ways these facts land in a box by a measure: their tags, and the tag itself. */
 async function tagsInto(
-  db: TrailScope["db"],
+  work: TrailScope["work"],
   where: string,
   bind: readonly unknown[],
   box: string,
   measure: string,
 ): Promise<{ tags: string[]; tag: BoxTag | undefined }> {
-  const rows = await db.rows<{ tags: string }>(`SELECT DISTINCT f.tags FROM facts f WHERE ${where}`, [
+  const rows = await work.rows<{ tags: string }>(`SELECT DISTINCT f.tags FROM facts f WHERE ${where}`, [
     ...bind,
   ]);
   const found = rows.flatMap(({ tags }) => {
@@ -210,11 +214,11 @@ function asNet(tag: BoxTag): BoxTag {
 }
 
 export async function adjustmentStep(
-  { db, setup }: TrailScope,
+  { work, setup }: TrailScope,
   [id = ""]: string[],
   ref: string,
 ): Promise<TrailStep> {
-  const row = await db.row<{
+  const row = await work.row<{
     box: string;
     amount: number;
     reason: string;

@@ -1,7 +1,7 @@
 import { FiscalError } from "@fiscalon/core/errors";
-import { accountInRole } from "@fiscalon/core/ledger/account";
+import { accountInRole } from "@fiscalon/core/model/account";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
-import { registrationIn } from "../clients/loadSetup.ts";
+import { registrationIn } from "../../books/loadSetup.ts";
 import { settlementView } from "../settle/queries.ts";
 import type { TrailScope } from "./service.ts";
 
@@ -22,13 +22,13 @@ const PAYMENT_KINDS: Record<string, string[]> = {
 
 /** One figure of the continuity table: what is due to the authority, period by period. */
 export async function continuityStep(
-  { db, setup }: TrailScope,
+  { work, setup }: TrailScope,
   parts: string[],
   ref: string,
 ): Promise<TrailStep> {
   const [rid = "", end = "", column = ""] = parts;
   const r = registrationIn(setup, rid);
-  const view = await settlementView(db, setup, r, end);
+  const view = await settlementView(work, setup, r, end);
   const row = view.continuity.find((one) => one.period === end);
   const amount = row?.[column as keyof typeof row];
   if (!row || typeof amount !== "number")

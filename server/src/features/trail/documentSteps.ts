@@ -2,29 +2,30 @@ import { explainTax } from "@fiscalon/core/tax/explainTax";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { minorDigits } from "@fiscalon/core/money/currency";
-import { DOCUMENT_KINDS, rateDateOf } from "@fiscalon/core/tax/documentInput";
-import type { PricedLine } from "@fiscalon/core/tax/priceDocument";
-import type { Rounding } from "@fiscalon/core/tax/rounding";
+import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
+import { rateDateOf } from "@fiscalon/core/model/document";
+import type { PricedLine } from "@fiscalon/core/model/pricedDocument";
+import type { Rounding } from "@fiscalon/core/model/rounding";
 import { rateInForce } from "@fiscalon/core/tax/rateInForce";
-import { ROUND_EACH_LINE } from "@fiscalon/core/tax/rounding";
+import { ROUND_EACH_LINE } from "@fiscalon/core/model/rounding";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
-import type { Database } from "../../db/database.ts";
-import { notFound } from "../../errors.ts";
-import { addParties } from "../documents/addParties.ts";
-import { loadDocuments } from "../documents/loadDocuments.ts";
-import type { StoredDocument } from "../documents/loadDocuments.ts";
+import type { Work } from "../../base/work.ts";
+import { notFound } from "../../base/errors.ts";
+import { addSurroundings } from "../../books/addSurroundings.ts";
+import { loadDocuments } from "../../books/loadDocuments.ts";
+import type { StoredDocument } from "../../books/loadDocuments.ts";
 import { releaseParts } from "./paymentSteps.ts";
 import { entryParts } from "./ledgerSteps.ts";
 import type { TrailScope } from "./service.ts";
 
 /** A document: its lines, and the entry it made. */
 export async function documentStep(
-  { db, setup }: TrailScope,
+  { work, setup }: TrailScope,
   [id = ""]: string[],
   ref: string,
 ): Promise<TrailStep> {
-  const document = await load({ db, setup }, id);
-  const lines = await db.rows<{ no: number; text: string; gross: number; code: string | null }>(
+  const document = await load({ work, setup }, id);
+  const lines = await work.rows<{ no: number; text: string; gross: number; code: string | null }>(
     "SELECT no, text, gross, code FROM lines WHERE document_id = $1 ORDER BY no",
     [document.id],
   );
@@ -34,7 +35,7 @@ export async function documentStep(
     amount: document.gross,
     digits: setup.plain.digits,
     words: [
-      ...(await origin(db, document, null)),
+      ...(await origin(work, document, null)),
       document.state === "posted" ? "" : `This version is ${document.state}.`,
     ].filter(Boolean),
     parts: [
@@ -44,7 +45,7 @@ export async function documentStep(
         detail: line.code ?? "no code",
         amount: line.gross,
       })),
-      ...(await entryParts(db, "e.document_id = $1 AND e.live = 1", [document.id])),
+      ...(await entryParts(work, "e.document_id = $1 AND e.live = 1", [document.id])),
     ],
     arithmetic: [],
     open: { label: "Open document", path: `books/documents/${document.id}` },
@@ -53,19 +54,19 @@ export async function documentStep(
 
 /** A line: the arithmetic of each levy, the rate with its source, where it lands, and the row it came from. */
 export async function lineStep(
-  { db, setup }: TrailScope,
+  { work, setup }: TrailScope,
   [id = "", no = ""]: string[],
   ref: string,
 ): Promise<TrailStep> {
-  const document = await load({ db, setup }, id);
+  const document = await load({ work, setup }, id);
   const index = Number(no) - 1;
   const input = document.input.lines[index];
   if (!input) throw notFound("This line");
-  await addParties(db, setup, [document]);
+  await addSurroundings(work, setup, [document]);
   const { priced, printed } = documentEffect(document.input, setup.effect);
   const line = priced.lines[index];
   const rounding = line?.rounding ?? ROUND_EACH_LINE;
-  const landings = await landingsOf(db, document.id, Number(no));
+  const landings = await landingsOf(work, document.id, Number(no));
   const { digits } = setup.plain;
   const taxes = line?.taxes ?? [];
   return {
@@ -90,10 +91,10 @@ export async function lineStep(
       }),
       ...exchangeWords(document, printed.lines[index]?.net ?? 0, line?.net ?? 0, setup),
       ...(input.typedReason ? [`The tax was typed: ${input.typedReason}.`] : []),
-      ...(await origin(db, document, index)),
+      ...(await origin(work, document, index)),
     ],
     parts: [
-      ...(await releaseParts(db, document.id, Number(no))),
+      ...(await releaseParts(work, document.id, Number(no))),
       {
         ref: `document/${document.id}`,
         label: `${DOCUMENT_KINDS[document.input.kind].name} ${document.input.number}`,
@@ -154,23 +155,26 @@ function landing(tags: string): string {
 }
 
 /** Where the facts of a line landed, by levy. */
-async function landingsOf(db: Database, document: number, line: number): Promise<Map<string, string>> {
-  const rows = await db.rows<{ levy: string; tags: string }>(
+async function landingsOf(work: Work, document: number, line: number): Promise<Map<string, string>> {
+  const rows = await work.rows<{ levy: string; tags: string }>(
     "SELECT levy, tags FROM facts WHERE document_id = $1 AND line = $2 AND live = 1",
     [document, line],
   );
   return new Map(rows.map(({ levy, tags }) => [levy, tags]));
 }
 
-async function load({ db, setup }: TrailScope, id: string): Promise<StoredDocument> {
-  const [document] = await loadDocuments(db, "d.id = $1 AND d.client_id = $2", [Number(id), setup.client.id]);
+async function load({ work, setup }: TrailScope, id: string): Promise<StoredDocument> {
+  const [document] = await loadDocuments(work, "d.id = $1 AND d.client_id = $2", [
+    Number(id),
+    setup.client.id,
+  ]);
   if (!document) throw notFound("This document");
   return document;
 }
 
 /** Who brought the document in, and from which row of which file. */
-async function origin(db: Database, document: StoredDocument, line: number | null): Promise<string[]> {
-  const row = await db.row<{ by: string; file: string | null; party: string | null }>(
+async function origin(work: Work, document: StoredDocument, line: number | null): Promise<string[]> {
+  const row = await work.row<{ by: string; file: string | null; party: string | null }>(
     `SELECT p.name AS "by", i.file_name AS file, c.name AS party FROM documents d JOIN people p ON p.id = d.created_by
        LEFT JOIN imports i ON i.id = d.import_id LEFT JOIN contacts c ON c.id = d.contact_id WHERE d.id = $1`,
     [document.id],

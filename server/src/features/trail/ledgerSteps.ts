@@ -1,9 +1,10 @@
 import { addDays } from "@fiscalon/core/calendar/date";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
-import type { Bind, Database } from "../../db/database.ts";
+import type { Bind } from "../../db/database.ts";
+import type { Work } from "../../base/work.ts";
 import { controlAgreement } from "../agree/controlAgreement.ts";
-import { registrationIn } from "../clients/loadSetup.ts";
+import { registrationIn } from "../../books/loadSetup.ts";
 import { accountEntries } from "../ledger/queries.ts";
 import { ON_OUTPUT_ACCOUNT } from "../returns/queries.ts";
 import type { TrailScope } from "./service.ts";
@@ -12,14 +13,14 @@ const LISTED = 200;
 
 /** An account between two days: opening balance and every entry. */
 export async function accountStep(
-  { db, setup }: TrailScope,
+  { work, setup }: TrailScope,
   parts: string[],
   ref: string,
 ): Promise<TrailStep> {
   const [code = "", from = "", to = ""] = parts;
   const account = setup.plain.accounts.find((one) => one.code === code);
   if (!account) throw new FiscalError("trail/not-found", `There is no account ${code}.`, "ref");
-  const page = await accountEntries(db, setup.client.id, code, from, to, { offset: 0, limit: LISTED });
+  const page = await accountEntries(work, setup.client.id, code, from, to, { offset: 0, limit: LISTED });
   const rest = page.total - page.rows.length;
   return {
     ref,
@@ -44,11 +45,11 @@ export async function accountStep(
 
 /** One journal entry with its postings. */
 export async function entryStep(
-  { db, setup }: TrailScope,
+  { work, setup }: TrailScope,
   [id = ""]: string[],
   ref: string,
 ): Promise<TrailStep> {
-  const entry = await db.row<{
+  const entry = await work.row<{
     text: string;
     date: string;
     by: string;
@@ -68,7 +69,7 @@ export async function entryStep(
     amount: null,
     digits: setup.plain.digits,
     words: [`Dated ${entry.date}. Made by ${entry.by}, ${entry.at.slice(0, 10)}.`],
-    parts: await entryParts(db, "e.id = $1", [Number(id)]),
+    parts: await entryParts(work, "e.id = $1", [Number(id)]),
     arithmetic: [],
     ...(entry.document === null
       ? entry.payment === null
@@ -79,8 +80,8 @@ export async function entryStep(
 }
 
 /** The postings of entries, summed by account. */
-export async function entryParts(db: Database, condition: string, bind: Bind): Promise<TrailPart[]> {
-  const rows = await db.rows<{ code: string; name: string; amount: number }>(
+export async function entryParts(work: Work, condition: string, bind: Bind): Promise<TrailPart[]> {
+  const rows = await work.rows<{ code: string; name: string; amount: number }>(
     `SELECT a.code, a.name, sum(p.amount) AS amount FROM entries e JOIN postings p ON p.entry_id = e.id
        JOIN accounts a ON a.id = p.account_id WHERE ${condition} GROUP BY a.id ORDER BY min(p.id)`,
     bind,
@@ -103,13 +104,13 @@ const ROW_WORDS: Record<string, string> = {
 
 /** One cell of the control-account agreement. */
 export async function agreementStep(
-  { db, setup }: TrailScope,
+  { work, setup }: TrailScope,
   parts: string[],
   ref: string,
 ): Promise<TrailStep> {
   const [rid = "", end = "", account = "", row = ""] = parts;
   const r = registrationIn(setup, rid);
-  const view = await controlAgreement(db, setup, r, end);
+  const view = await controlAgreement(work, setup, r, end);
   const column = view.columns.find((one) => one.account === account);
   const amount = column?.[row as keyof typeof column];
   if (!column || typeof amount !== "number")
@@ -120,7 +121,7 @@ export async function agreementStep(
     amount,
     digits: setup.plain.digits,
     words: [ROW_WORDS[row] ?? "Balance of the account in the ledger, debit positive."],
-    parts: await agreementParts(db, setup, r.id, account, row, view),
+    parts: await agreementParts(work, setup, r.id, account, row, view),
     arithmetic: [],
     open: { label: "Open account", path: `books/ledger/${account}` },
   };
@@ -137,7 +138,7 @@ const ROW_NAMES: Record<string, string> = {
 };
 
 async function agreementParts(
-  db: Database,
+  work: Work,
   setup: TrailScope["setup"],
   registrationId: number,
   account: string,
@@ -158,11 +159,11 @@ async function agreementParts(
   const role = setup.plain.accounts.find((one) => one.code === account)?.role;
   const input = role === "input-tax";
   if (role === "due-to-authority" && (row === "declared" || row === "timing")) return [];
-  if (row === "declared") return declaredParts(db, registrationId, view.to, input);
+  if (row === "declared") return declaredParts(work, registrationId, view.to, input);
   const kind = { settlement: "settlement", payments: "tax-payment", uncodedTotal: "document" }[row];
   const coded = row === "uncodedTotal" ? "AND p.levy IS NULL" : "";
-  if (kind === undefined) return timingParts(db, registrationId, view, input);
-  const rows = await db.rows<{ entry: number; text: string; date: string; amount: number }>(
+  if (kind === undefined) return timingParts(work, registrationId, view, input);
+  const rows = await work.rows<{ entry: number; text: string; date: string; amount: number }>(
     `SELECT e.id AS entry, e.text, p.date, sum(p.amount) AS amount FROM postings p JOIN entries e ON e.id = p.entry_id
        JOIN accounts a ON a.id = p.account_id
      WHERE a.client_id = $1 AND a.code = $2 AND p.live = 1 AND e.kind = $3 AND p.date BETWEEN $4 AND $5 ${coded}
@@ -178,13 +179,13 @@ async function agreementParts(
 }
 
 async function declaredParts(
-  db: Database,
+  work: Work,
   registrationId: number,
   end: string,
   input: boolean,
 ): Promise<TrailPart[]> {
   const amount = input ? "sum(recoverable)" : `sum(CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN -tax ELSE 0 END)`;
-  const rows = await db.rows<{
+  const rows = await work.rows<{
     code: string;
     direction: string;
     rate: string | null;
@@ -207,13 +208,13 @@ async function declaredParts(
 }
 
 async function timingParts(
-  db: Database,
+  work: Work,
   registrationId: number,
   view: { from: string; to: string },
   input: boolean,
 ): Promise<TrailPart[]> {
   const amount = input ? "f.recoverable" : `CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN -f.tax ELSE 0 END`;
-  const rows = await db.rows<{
+  const rows = await work.rows<{
     document: number;
     number: string;
     ledger: string;

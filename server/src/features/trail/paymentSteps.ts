@@ -1,30 +1,30 @@
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { minorDigits } from "@fiscalon/core/money/currency";
-import { PAYMENT_NAMES } from "@fiscalon/core/ledger/paymentPostings";
-import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
+import { PAYMENT_KINDS } from "@fiscalon/core/model/paymentKinds";
+import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
-import type { Database } from "../../db/database.ts";
-import { notFound } from "../../errors.ts";
-import { loadDocuments } from "../documents/loadDocuments.ts";
+import type { Work } from "../../base/work.ts";
+import { notFound } from "../../base/errors.ts";
+import { loadDocuments } from "../../books/loadDocuments.ts";
 import { paymentsOfDocument, paymentView } from "../payments/queries.ts";
 import { entryParts } from "./ledgerSteps.ts";
 import type { TrailScope } from "./service.ts";
 
 /** A payment: the documents it settles, what it made reportable, and its entry. */
 export async function paymentStep(
-  { db, setup }: TrailScope,
+  { work, setup }: TrailScope,
   [id = ""]: string[],
   ref: string,
 ): Promise<TrailStep> {
-  const payment = await paymentView(db, setup, Number(id));
-  const released = await db.rows<{ levy: string; tax: number; end: string | null }>(
+  const payment = await paymentView(work, setup, Number(id));
+  const released = await work.rows<{ levy: string; tax: number; end: string | null }>(
     `SELECT levy, sum(tax) AS tax, period_end AS end FROM facts WHERE payment_id = $1 AND live = 1
      GROUP BY levy, period_end`,
     [payment.id],
   );
   return {
     ref,
-    title: `${PAYMENT_NAMES[payment.kind]} ${payment.number}`,
+    title: `${PAYMENT_KINDS[payment.kind].name} ${payment.number}`,
     amount: payment.amount,
     digits: minorDigits(payment.currency),
     words: [
@@ -50,7 +50,7 @@ export async function paymentStep(
       ...(payment.onAccount === 0
         ? []
         : [{ ref: null, label: "Stays on account", detail: "", amount: payment.onAccount }]),
-      ...(await entryParts(db, "e.payment_id = $1 AND e.live = 1", [payment.id])),
+      ...(await entryParts(work, "e.payment_id = $1 AND e.live = 1", [payment.id])),
     ],
     arithmetic: [],
     open: { label: "Open payment", path: `books/payments/${payment.id}` },
@@ -59,14 +59,17 @@ export async function paymentStep(
 
 /** What is open of a document: its gross less what payments settled. */
 export async function openStep(
-  { db, setup }: TrailScope,
+  { work, setup }: TrailScope,
   [id = ""]: string[],
   ref: string,
 ): Promise<TrailStep> {
-  const [document] = await loadDocuments(db, "d.id = $1 AND d.client_id = $2", [Number(id), setup.client.id]);
+  const [document] = await loadDocuments(work, "d.id = $1 AND d.client_id = $2", [
+    Number(id),
+    setup.client.id,
+  ]);
   if (!document) throw notFound("This document");
   const toPay = document.foreignGross ?? document.gross;
-  const settled = await paymentsOfDocument(db, document.id);
+  const settled = await paymentsOfDocument(work, document.id);
   const open = settled.reduce((sum, one) => sum - one.amount - one.difference, toPay);
   return {
     ref,
@@ -89,8 +92,8 @@ export async function openStep(
 }
 
 /** On the cash basis: what each payment made reportable of a line, and what still waits. */
-export async function releaseParts(db: Database, document: number, line: number): Promise<TrailPart[]> {
-  const rows = await db.rows<{
+export async function releaseParts(work: Work, document: number, line: number): Promise<TrailPart[]> {
+  const rows = await work.rows<{
     payment: number | null;
     number: string | null;
     levy: string;

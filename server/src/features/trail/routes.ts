@@ -1,11 +1,10 @@
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
-import type { AppContext } from "../../context.ts";
-import { clientParams, described } from "../../validation.ts";
-import { loadSetup } from "../clients/loadSetup.ts";
+import { clientParams, described } from "../../base/validation.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
 import { trailStep } from "./service.ts";
 
-export async function trailRoutes(app: FastifyInstance, { db }: AppContext): Promise<void> {
+export async function trailRoutes(app: FastifyInstance): Promise<void> {
   app.get<{ Params: { id: number }; Querystring: { ref: string } }>(
     "/clients/:id/trail",
     {
@@ -14,6 +13,10 @@ export async function trailRoutes(app: FastifyInstance, { db }: AppContext): Pro
         querystring: Joi.object({ ref: Joi.string().max(300).required() }),
       }),
     },
-    async (request) => trailStep({ db, setup: await loadSetup(db, request.params.id) }, request.query.ref),
+    async (request) =>
+      trailStep(
+        { work: request.work, setup: await loadSetup(request.work, request.params.id) },
+        request.query.ref,
+      ),
   );
 }

@@ -1,7 +1,7 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import type { TrailStep } from "@fiscalon/contract/trail";
-import type { Database } from "../../db/database.ts";
-import type { ClientSetup } from "../clients/loadSetup.ts";
+import type { Work } from "../../base/work.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 import { accountStep, agreementStep, entryStep } from "./ledgerSteps.ts";
 import { continuityStep } from "./continuityStep.ts";
 import { adjustmentStep, boxStep, groupStep } from "./boxSteps.ts";
@@ -9,7 +9,7 @@ import { openStep, paymentStep } from "./paymentSteps.ts";
 import { documentStep, lineStep } from "./documentSteps.ts";
 
 export interface TrailScope {
-  db: Database;
+  work: Work;
   setup: ClientSetup;
 }
 

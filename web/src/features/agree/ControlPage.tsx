@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import type { AgreementColumn, ControlAgreementView } from "@fiscalon/contract/views";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { useScope } from "../../app/scope.ts";
-import { api } from "../../kit/api.ts";
+import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, showPeriod } from "../../kit/format.ts";

@@ -2,7 +2,7 @@ import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { ChangeView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
-import { api, withQuery } from "../../kit/api.ts";
+import { api, withQuery } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { showMoment } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";

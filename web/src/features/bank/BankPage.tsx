@@ -10,7 +10,7 @@ import type {
 } from "@fiscalon/contract/bank";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { useScope } from "../../app/scope.ts";
-import { api, withQuery } from "../../kit/api.ts";
+import { api, withQuery } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate } from "../../kit/format.ts";

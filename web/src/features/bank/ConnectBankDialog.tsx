@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import type { BankAccountView } from "@fiscalon/contract/bank";
 import { useScope } from "../../app/scope.ts";
-import { api } from "../../kit/api.ts";
+import { api } from "../../api/client.ts";
 import { Field } from "../../kit/Field.tsx";
 import { FormDialog } from "../../kit/FormDialog.tsx";
 

@@ -2,12 +2,11 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { ClientRow, ClientView, JobView } from "@fiscalon/contract/views";
-import { api, ApiError } from "../../kit/api.ts";
+import { api, ApiError } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { FileButton } from "../../kit/FileButton.tsx";
 import { JobProgress } from "../../kit/JobProgress.tsx";
 import { readJson } from "../../kit/readJson.ts";
-import { loadOwnPacks } from "../jurisdictions/ownPacks.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { useJob } from "../../kit/useJob.ts";
 
@@ -88,7 +87,7 @@ function useOpenBook() {
   const queries = useQueryClient();
   const navigate = useNavigate();
   const open = async (client: number | undefined) => {
-    await loadOwnPacks();
+    await queries.invalidateQueries({ queryKey: ["jurisdictions"] });
     await queries.invalidateQueries({ queryKey: ["clients"] });
     if (client !== undefined) await navigate(`/c/${client}/return`);
   };

@@ -1,12 +1,13 @@
+import { at } from "@fiscalon/core/at";
+import { usePacks } from "../../api/packs.tsx";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import type { ClientBody } from "@fiscalon/contract/setup";
 import type { ClientView } from "@fiscalon/contract/views";
-import { packById } from "@fiscalon/core/jurisdictions/packs";
-import { ACTIVITIES, proposeSetup } from "@fiscalon/core/supply/proposeSetup";
+import { activitiesOf, proposeSetup } from "@fiscalon/core/supply/proposeSetup";
 import type { BusinessAnswers } from "@fiscalon/core/supply/proposeSetup";
-import { api, ApiError } from "../../kit/api.ts";
+import { api, ApiError } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
@@ -24,6 +25,7 @@ const CUSTOMERS = [
 
 /** First set-up of a client: where it is, what it does and for whom; Fiscalon proposes the rest. */
 export function NewClientPage() {
+  const packs = usePacks();
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [name, setName] = useState("");
@@ -34,9 +36,9 @@ export function NewClientPage() {
     activity: "goods",
     customers: ["home"],
   });
-  const proposal = useMemo(() => proposeSetup(answers), [answers]);
+  const proposal = useMemo(() => proposeSetup(answers, packs), [answers, packs]);
   const [chosen, setChosen] = useState<Record<string, { on: boolean; draft: RegistrationDraft }>>({});
-  const pack = proposal.pack ?? packById("gb");
+  const pack = proposal.pack ?? at(packs.all, 0);
   const registrations = proposal.registrations.map((proposed) => {
     const key = `${proposed.pack}/${proposed.levies.join("+")}`;
     const draft = { ...blankRegistration(pack), levies: proposed.levies };
@@ -100,7 +102,7 @@ export function NewClientPage() {
               value={answers.activity}
               onChange={(event) => set({ activity: event.target.value })}
             >
-              {ACTIVITIES.map((activity) => (
+              {activitiesOf(proposal.pack).map((activity) => (
                 <option key={activity.id} value={activity.id}>
                   {activity.name}
                 </option>

@@ -1,4 +1,4 @@
-import type { JurisdictionPack } from "@fiscalon/core/jurisdictions/pack";
+import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import type { ProposedRegistration } from "@fiscalon/core/supply/proposeSetup";
 import type { RegistrationDraft } from "../setup/RegistrationFields.tsx";
 import { RegistrationFields, useNumberCheck } from "../setup/RegistrationFields.tsx";

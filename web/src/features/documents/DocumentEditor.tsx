@@ -5,19 +5,16 @@ import { Link, useNavigate } from "react-router";
 import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import { minorDigits } from "@fiscalon/core/money/currency";
-import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
-import type { DocumentView } from "@fiscalon/contract/views";
+import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
+import type { DocumentView, ItemView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
-import { api, ApiError } from "../../kit/api.ts";
+import { api, ApiError } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { KIND_NAMES } from "../../kit/kinds.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
-import { AccountDialog } from "../setup/AccountDialog.tsx";
-import { CodeEditor } from "../setup/CodeEditor.tsx";
-import { ContactDialog } from "../setup/ContactDialog.tsx";
-import { ItemDialog } from "../setup/ItemDialog.tsx";
 import { useContacts, useItems } from "../setup/useSetup.ts";
-import { BLANK_LINE, blankDraft, bodyOf, isBlank, keepDraft, placeOf } from "./draft.ts";
+import { BLANK_LINE, blankDraft, bodyOf, draftOf, isBlank, placeOf } from "./draft.ts";
+import { keepDraft, keptDraft } from "./draftStore.ts";
 import type { Draft, DraftAround, DraftLine } from "./draft.ts";
 import { KeepDialog } from "../templates/KeepDialog.tsx";
 import { TemplateMenu } from "../templates/TemplateMenu.tsx";
@@ -33,7 +30,8 @@ import { EffectPanel } from "./EffectPanel.tsx";
 import { JournalGrid } from "./JournalGrid.tsx";
 import { LineDetails } from "./LineDetails.tsx";
 import { LineGrid } from "./LineGrid.tsx";
-import type { Creation } from "./LineGrid.tsx";
+import { CreateDialogs } from "./CreateDialogs.tsx";
+import type { Creating } from "./CreateDialogs.tsx";
 import { lineFromItem, withProposals } from "./proposals.ts";
 import { useChoices } from "./useChoices.ts";
 import { draftEffectOf } from "./draftEffect.ts";
@@ -44,15 +42,18 @@ interface Props {
   document: DocumentView | null;
   initial: Draft;
   setup: { plain: PlainSetup; effect: EffectSetup };
-  levy: string;
+  /** Where what is typed is kept in this browser; null where another tab holds it. */
+  keptUnder: string | null;
 }
 
+const NO_ITEMS: readonly ItemView[] = [];
+
 /** The editor of a document, and beside it what the document does. */
-export function DocumentEditor({ document, initial, setup, levy }: Props) {
+export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
   const { client, path, setDraft: showInBar } = useScope();
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const { data: items = [] } = useItems();
+  const { data: items = NO_ITEMS } = useItems();
   const { data: templates = [] } = useTemplates();
   const [search, setSearch] = useState("");
   const { data: contacts = [] } = useContacts(search, 100);
@@ -61,26 +62,27 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
   const [quantities, setQuantities] = useState(
     initial.lines.some((line) => line.quantity !== "" || line.discount !== ""),
   );
-  const [creating, setCreating] = useState<Creation | { what: "contact"; text: string } | null>(null);
-  const [dialog, setDialog] = useState<"void" | "duplicate" | "typed" | "keep" | null>(null);
+  const [creating, setCreating] = useState<Creating | null>(null);
+  const [dialog, setDialog] = useState<"void" | "duplicate" | "typed" | "template" | null>(null);
   const [posted, setPosted] = useState<DocumentView | null>(null);
-  const draft = useMemo(() => withProposals(raw, setup, items), [raw, setup, items]);
-  const original = useOriginal(client?.id ?? 0, draft);
+  const original = useOriginal(client?.id ?? 0, raw);
   const around = useMemo<DraftAround>(
-    () => ({ levy, places: setup.plain.places, original }),
-    [levy, setup, original],
+    () => ({ places: setup.plain.places, items, original }),
+    [setup, items, original],
   );
+  const draft = useMemo(() => withProposals(raw, setup.effect, around), [raw, setup, around]);
   const live = useEffectOf(useDeferredValue(draft), setup.effect, around);
   const kind = DOCUMENT_KINDS[draft.kind];
   const readOnly = document !== null && (document.locked !== null || document.state !== "posted");
   const [start] = useState(initial);
-  const changed = raw !== start;
+  const resumed = document !== null && keptUnder !== null && keptDraft(keptUnder) !== null;
+  const changed = raw !== start || resumed;
   const clientId = client?.id ?? 0;
 
   useEffect(() => {
-    if (document || !changed) return;
-    keepDraft(clientId, raw.kind, raw.lines.every(isBlank) && raw.number === "" ? null : raw);
-  }, [raw, changed, document, clientId]);
+    if (keptUnder === null || raw === start) return;
+    keepDraft(keptUnder, raw.lines.every(isBlank) && raw.number === "" ? null : raw);
+  }, [raw, start, keptUnder]);
   useEffect(() => {
     showInBar(document || !live.effect ? null : draftEffectOf(live.effect));
     return () => showInBar(null);
@@ -106,7 +108,7 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
 
   const save = useMutation({
     mutationFn: (duplicateReason: string | undefined) => {
-      const body = { ...bodyOf(draft, levy), ...(duplicateReason ? { duplicateReason } : {}) };
+      const body = { ...bodyOf(draft), ...(duplicateReason ? { duplicateReason } : {}) };
       const base = `/clients/${clientId}/documents`;
       return document
         ? api.put<DocumentView>(`${base}/${document.id}`, body)
@@ -115,9 +117,9 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
     onSuccess: async (saved) => {
       setDialog(null);
       await queries.invalidateQueries({ queryKey: ["client", clientId] });
+      if (keptUnder !== null) keepDraft(keptUnder, null);
       if (document) await navigate(path(`books/documents/${saved.id}`), { replace: true });
       else {
-        keepDraft(clientId, raw.kind, null);
         setRaw({ ...blankDraft(raw.kind), date: raw.date, prices: raw.prices });
         setPosted(saved);
       }
@@ -147,6 +149,8 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
   useHotkeys("mod+enter", post, { enableOnFormTags: true, preventDefault: true });
 
   const { accountChoices, codeChoices, itemChoices } = useChoices(setup.plain, items, kind.direction);
+  const country = placeOf(draft, setup.plain.places)?.country ?? client?.country ?? "";
+  const classes = setup.effect.packs.ofCountry(country)?.classes ?? [];
   const focused = draft.lines[focusLine];
   const isJournal = kind.direction === null;
   const saveError =
@@ -168,19 +172,13 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
             {document && (
               <DocumentMenu
                 document={document}
-                levy={levy}
                 readOnly={readOnly}
-                onKeep={() => setDialog("keep")}
+                onKeep={() => setDialog("template")}
                 onVoid={() => setDialog("void")}
               />
             )}
             {!document && templates.length > 0 && !isJournal && (
-              <TemplateMenu
-                templates={templates}
-                onLines={(lines) => update({ lines })}
-                draft={draft}
-                levy={levy}
-              />
+              <TemplateMenu templates={templates} onLines={(lines) => update({ lines })} draft={draft} />
             )}
             {!readOnly && (
               <button
@@ -207,6 +205,24 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
           </p>
         )}
         {document && <DocumentFacts document={document} />}
+        {document && !readOnly && keptUnder === null && (
+          <p className="note-row mb-3">Another tab of this browser is correcting this document.</p>
+        )}
+        {document && changed && keptUnder !== null && (
+          <p className="note-row mb-3">
+            A correction is begun and kept in this browser.{" "}
+            <button
+              type="button"
+              className="word-link"
+              onClick={() => {
+                keepDraft(keptUnder, null);
+                setRaw(draftOf(document));
+              }}
+            >
+              Drop it
+            </button>
+          </p>
+        )}
         <ErrorNote error={saveError ?? takeOut.error} />
         <DocumentHead
           draft={draft}
@@ -248,13 +264,14 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
             codes={codeChoices}
             items={itemChoices}
             digits={minorDigits(draft.currency || setup.plain.currency)}
-            levy={levy}
             quantities={quantities}
             readOnly={readOnly}
             onLine={updateLine}
             onLines={(lines) => update({ lines })}
             onFocusLine={setFocusLine}
             onCreate={setCreating}
+            onContact={draft.contact ? () => setCreating({ what: "open-contact" }) : null}
+            classes={classes}
           />
         )}
         {!isJournal && focused && (
@@ -263,7 +280,8 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
             line={focused}
             live={live}
             setup={setup.effect}
-            country={placeOf(draft, setup.plain.places)?.country ?? client?.country ?? ""}
+            country={country}
+            digits={minorDigits(draft.currency || setup.plain.currency)}
             kind={draft.kind}
             readOnly={readOnly}
             onChange={(change) => updateLine(focusLine, change)}
@@ -278,7 +296,6 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
           draft={draft}
           live={live}
           document={document}
-          levy={levy}
           base={setup.plain}
           accounts={setup.plain.accounts}
           readOnly={readOnly}
@@ -294,56 +311,21 @@ export function DocumentEditor({ document, initial, setup, levy }: Props) {
           posted={document !== null && !changed}
         />
       </BesidePanel>
-      {dialog === "keep" && document && (
-        <KeepDialog document={bodyOf(draft, levy)} onClose={() => setDialog(null)} />
+      {dialog === "template" && document && (
+        <KeepDialog document={bodyOf(draft)} onClose={() => setDialog(null)} />
       )}
-      {creating?.what === "contact" && (
-        <ContactDialog
-          contact={null}
-          name={creating.text}
-          onClose={() => setCreating(null)}
-          onDone={(contact) => {
-            update({ contact });
-            setCreating(null);
-          }}
-        />
-      )}
-      {creating?.what === "account" && (
-        <AccountDialog
-          code={/^\d+$/.test(creating.text) ? creating.text : ""}
-          name={/^\d+$/.test(creating.text) ? "" : creating.text}
-          onClose={() => setCreating(null)}
-          onDone={(account) => {
-            updateLine(creating.line, { account });
-            setCreating(null);
-          }}
-        />
-      )}
-      {creating?.what === "code" && (
-        <CodeEditor
-          code={null}
-          named={creating.text}
-          setup={setup.plain}
-          onClose={() => setCreating(null)}
-          onDone={(code) => {
-            updateLine(creating.line, { code, codeTyped: true });
-            setCreating(null);
-          }}
-        />
-      )}
-      {creating?.what === "item" && (
-        <ItemDialog
-          name={creating.text}
-          onClose={() => setCreating(null)}
-          onDone={(item) => {
-            updateLine(creating.line, {
-              ...lineFromItem(raw.lines[creating.line] ?? BLANK_LINE, item, kind.direction ?? "sale"),
-            });
-            setQuantities(true);
-            setCreating(null);
-          }}
-        />
-      )}
+      <CreateDialogs
+        creating={creating}
+        contact={draft.contact}
+        plain={setup.plain}
+        onContact={(contact) => update({ contact })}
+        onLine={updateLine}
+        onItem={(index, item) => {
+          updateLine(index, lineFromItem(raw.lines[index] ?? BLANK_LINE, item, kind.direction ?? "sale"));
+          setQuantities(true);
+        }}
+        onClose={() => setCreating(null)}
+      />
       <VoidDialog
         open={dialog === "void"}
         number={draft.number}

@@ -1,3 +1,4 @@
+import { bringsMoney } from "@fiscalon/core/model/documentKinds";
 import { Link } from "react-router";
 import type { DocumentView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
@@ -52,8 +53,7 @@ export function DocumentFacts({ document }: { document: DocumentView }) {
 function Settled({ document }: { document: DocumentView }) {
   const { path, minorDigits } = useScope();
   const { id, open, settledBy, input, contact } = document;
-  const receipt = input.kind === "sales-invoice" || input.kind === "purchase-credit-note";
-  const kind = receipt ? "receipt" : "payment";
+  const kind = bringsMoney(input.kind) ? "receipt" : "payment";
   return (
     <p className="flex flex-wrap gap-x-4">
       <span>

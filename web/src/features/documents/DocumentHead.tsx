@@ -1,5 +1,5 @@
-import type { PlaceSetup } from "@fiscalon/core/facts/plainSetup";
-import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
+import type { PlaceSetup } from "@fiscalon/core/model/party";
+import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import type { ContactView } from "@fiscalon/contract/views";
 import { Combo } from "../../kit/Combo.tsx";
 import { DateField } from "../../kit/DateField.tsx";

@@ -1,5 +1,5 @@
 import { useNavigate } from "react-router";
-import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
+import { kindOf } from "@fiscalon/core/model/documentKinds";
 import type { DocumentView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
 import { copyOf, creditNoteOf } from "./draft.ts";
@@ -7,34 +7,28 @@ import { copyOf, creditNoteOf } from "./draft.ts";
 /** What else can be done with a posted document. */
 export function DocumentMenu({
   document,
-  levy,
   readOnly,
   onKeep,
   onVoid,
 }: {
   document: DocumentView;
-  levy: string;
   readOnly: boolean;
   onKeep: () => void;
   onVoid: () => void;
 }) {
   const { client, path } = useScope();
   const navigate = useNavigate();
-  const { direction } = DOCUMENT_KINDS[document.input.kind];
-  const credit = document.state === "posted" ? creditNoteOf(document, levy) : null;
+  const { paper } = kindOf(document.input.kind);
+  const credit = document.state === "posted" ? creditNoteOf(document) : null;
   const file = (what: string) => `/api/clients/${client?.id}/documents/${document.id}/${what}`;
   const begin = (draft: ReturnType<typeof copyOf>) =>
     void navigate(path(`books/documents/new/${draft.kind}`), { state: { draft } });
   const actions: [string, string, (() => void) | null][] = [
-    ["copy", "Copy it to a new one", () => begin(copyOf(document, levy))],
-    ["keep", "Keep it to use again, or in a rhythm", onKeep],
+    ["copy", "Copy it to a new one", () => begin(copyOf(document))],
+    ["template", "Make a template of it, also a recurring one", onKeep],
     ["credit", "Credit it", credit ? () => begin(credit) : null],
-    ["pdf", "Save as PDF", direction === "sale" ? () => window.open(file("pdf")) : null],
-    [
-      "e-invoice",
-      "Save as e-invoice (UBL)",
-      direction === "sale" ? () => window.open(file("e-invoice")) : null,
-    ],
+    ["pdf", "Save as PDF", paper !== null ? () => window.open(file("pdf")) : null],
+    ["e-invoice", "Save as e-invoice (UBL)", paper !== null ? () => window.open(file("e-invoice")) : null],
     ["void", "Take it out of the books", readOnly ? null : onVoid],
   ];
   return (

@@ -1,24 +1,30 @@
 import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
 import { useLocation, useParams } from "react-router";
-import type { DocumentKind } from "@fiscalon/core/tax/documentInput";
+import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import type { DocumentView } from "@fiscalon/contract/views";
+import { api } from "../../api/client.ts";
 import { useScope } from "../../app/scope.ts";
-import { api } from "../../kit/api.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { TYPED_KINDS } from "../../kit/kinds.ts";
+import { ScreenBoundary } from "../../kit/ScreenBoundary.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { useSetup } from "../setup/useSetup.ts";
 import { DocumentEditor } from "./DocumentEditor.tsx";
-import { blankDraft, draftOf, keptDraft } from "./draft.ts";
+import { blankDraft, draftOf } from "./draft.ts";
 import type { Draft } from "./draft.ts";
+import { keptDraft, placeForCorrection, placeForNew, putAside } from "./draftStore.ts";
+import type { DraftPlace } from "./draftStore.ts";
 
 /** A new document, or one that is in the books. */
 export function DocumentPage() {
-  const { client, registration } = useScope();
+  const { client } = useScope();
   const { kind, documentId } = useParams();
   const { state, key } = useLocation() as { state: { draft?: Draft } | null; key: string };
   const setup = useSetup();
-  const levy = registration?.levies[0] ?? "VAT";
+  const wanted = TYPED_KINDS.find((one) => one === kind) ?? "sales-invoice";
+  const place = useDraftPlace(client?.id, documentId === undefined ? wanted : Number(documentId), key);
+  const [attempt, setAttempt] = useState(0);
   const { data: document, error } = useQuery({
     queryKey: ["client", client?.id, "document", documentId],
     queryFn: () => api.get<DocumentView>(`/clients/${client?.id}/documents/${documentId}`),
@@ -31,22 +37,54 @@ export function DocumentPage() {
       </Sheet>
     );
   }
-  if (!client || !setup) return null;
-  if (documentId !== undefined) {
-    if (!document) return null;
-    return (
-      <DocumentEditor
-        key={`${document.id} ${document.state}`}
-        document={document}
-        initial={draftOf(document, levy)}
-        setup={setup}
-        levy={levy}
-      />
-    );
-  }
-  const wanted = TYPED_KINDS.find((one) => one === kind) ?? ("sales-invoice" satisfies DocumentKind);
-  const initial = state?.draft ?? keptDraft(client.id, wanted) ?? blankDraft(wanted);
+  if (!client || !setup || place === "looking") return null;
+  if (documentId !== undefined && !document) return null;
+  const keptUnder = place?.key ?? null;
+  const kept = keptUnder === null ? null : keptDraft(keptUnder);
+  const initial = document ? (kept ?? draftOf(document)) : (state?.draft ?? kept ?? blankDraft(wanted));
   return (
-    <DocumentEditor key={`${wanted} ${key}`} document={null} initial={initial} setup={setup} levy={levy} />
+    <ScreenBoundary
+      key={`${document?.id ?? wanted} ${document?.state} ${key} ${attempt}`}
+      title="This document cannot be shown"
+      action={
+        keptUnder === null || keptDraft(keptUnder) === null
+          ? null
+          : {
+              name: "Put the draft aside and start anew",
+              act: () => {
+                putAside(keptUnder);
+                setAttempt((now) => now + 1);
+              },
+            }
+      }
+    >
+      <DocumentEditor document={document ?? null} initial={initial} setup={setup} keptUnder={keptUnder} />
+    </ScreenBoundary>
   );
+}
+
+/** Where what is typed is kept: its own place for each tab, and one for each document that is corrected. */
+function useDraftPlace(
+  clientId: number | undefined,
+  of: DocumentKind | number,
+  key: string,
+): DraftPlace | undefined | "looking" {
+  const [place, setPlace] = useState<DraftPlace | undefined | "looking">("looking");
+  useEffect(() => {
+    if (clientId === undefined) return;
+    let gone = false;
+    let held: DraftPlace | undefined;
+    const found = typeof of === "number" ? placeForCorrection(clientId, of) : placeForNew(clientId, of);
+    void found.then((one) => {
+      if (gone) return one?.release();
+      held = one;
+      setPlace(one);
+    });
+    return () => {
+      gone = true;
+      held?.release();
+      setPlace("looking");
+    };
+  }, [clientId, of, key]);
+  return place;
 }

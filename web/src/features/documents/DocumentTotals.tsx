@@ -1,6 +1,8 @@
 import type { DocumentView } from "@fiscalon/contract/views";
-import type { Account } from "@fiscalon/core/ledger/account";
-import { DOCUMENT_KINDS, isJournal } from "@fiscalon/core/tax/documentInput";
+import type { Account } from "@fiscalon/core/model/account";
+import { levyWords } from "@fiscalon/core/tax/levyWords";
+import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
+import { isJournal } from "@fiscalon/core/model/document";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { Figure } from "../../kit/Figure.tsx";
@@ -12,7 +14,6 @@ export function DocumentTotals({
   draft,
   live,
   document,
-  levy,
   base,
   accounts,
   readOnly,
@@ -21,7 +22,6 @@ export function DocumentTotals({
   draft: Draft;
   live: LiveEffect;
   document: DocumentView | null;
-  levy: string;
   /** The currency of the books. */
   base: { digits: number; currency: string };
   accounts: readonly Account[];
@@ -43,6 +43,13 @@ export function DocumentTotals({
   const currency = draft.currency || base.currency;
   const digits = minorDigits(currency);
   const priced = live.effect?.printed;
+  const levies = [
+    ...new Set(
+      (priced?.levies ?? [])
+        .filter((row) => row.charged === "charged" && row.rate !== null)
+        .map(({ levy }) => levy),
+    ),
+  ];
   const of = document ? `document/${document.id}` : null;
   return (
     <div className="mt-5 flex flex-wrap items-start justify-between gap-8">
@@ -55,12 +62,25 @@ export function DocumentTotals({
           onChange={(event) => onChange({ discount: event.target.value })}
         />
         <Field
-          label={`${levy} as printed`}
-          value={draft.documentTax}
+          label={levies.length === 1 ? `${levies[0]} as printed` : "Tax as printed, in all"}
+          value={draft.tax}
           readOnly={readOnly}
           placeholder="calculated"
-          onChange={(event) => onChange({ documentTax: event.target.value })}
+          onChange={(event) => onChange({ tax: event.target.value, taxOf: "", taxes: {} })}
         />
+        {levies.length > 1 &&
+          levies.map((levy) => (
+            <Field
+              key={levy}
+              label={`${levy} as printed`}
+              value={draft.taxes[levy] ?? (draft.taxOf === levy ? draft.tax : "")}
+              readOnly={readOnly}
+              placeholder="calculated"
+              onChange={(event) =>
+                onChange({ tax: "", taxOf: "", taxes: { ...draft.taxes, [levy]: event.target.value } })
+              }
+            />
+          ))}
         {counter === "bank" && (
           <SelectField
             className="col-span-2"
@@ -103,18 +123,15 @@ export function DocumentTotals({
         <tbody>
           <Row name="Net">{priced && <Figure amount={priced.net} digits={digits} of={of} label="Net" />}</Row>
           {priced?.levies
-            .filter((row) => row.rate !== null && (row.tax !== 0 || row.charged))
+            .filter((row) => row.rate !== null)
             .map((row) => (
-              <Row
-                key={`${row.levy} ${row.rate} ${row.charged}`}
-                name={`${row.levy} ${row.rate} %${row.charged ? "" : ", self-assessed, not charged"}`}
-              >
+              <Row key={`${row.levy} ${row.per} ${row.rate} ${row.charged}`} name={levyWords(row)}>
                 <Figure amount={row.tax} digits={digits} of={of} label={row.levy} dash />
               </Row>
             ))}
           <tr>
             <td className="border-t border-b-2 border-base-content py-1.5 font-bold">
-              {draft.kind.startsWith("sales") || draft.kind === "cash-sale" ? "To receive" : "To pay"}
+              {DOCUMENT_KINDS[draft.kind].direction === "sale" ? "To receive" : "To pay"}
             </td>
             <td className="num border-t border-b-2 border-base-content py-1.5 font-bold">
               {currency} {priced && <Figure amount={priced.gross} digits={digits} of={of} label="Gross" />}

@@ -6,7 +6,7 @@ import { Link, useNavigate } from "react-router";
 import type { DocumentPage as Page, DocumentRow } from "@fiscalon/contract/views";
 import type { TrailStep } from "@fiscalon/contract/trail";
 import { useScope } from "../../app/scope.ts";
-import { api, withQuery } from "../../kit/api.ts";
+import { api, withQuery } from "../../api/client.ts";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, showPeriod } from "../../kit/format.ts";
 import { ALL_KINDS, KIND_NAMES, TYPED_KINDS } from "../../kit/kinds.ts";

@@ -1,14 +1,15 @@
+import { usePacks } from "../../api/packs.tsx";
 import clsx from "clsx";
 import { boxMovements } from "@fiscalon/core/facts/boxMovements";
 import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
-import { isJournal } from "@fiscalon/core/tax/documentInput";
+import { isJournal } from "@fiscalon/core/model/document";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { explainTax } from "@fiscalon/core/tax/explainTax";
-import { boxDefinition } from "@fiscalon/core/returns/evaluateReturn";
+import { TYPED } from "@fiscalon/core/supply/chooseCode";
 import { showDate } from "../../kit/format.ts";
 import { useScope } from "../../app/scope.ts";
-import { formOfRegistration } from "../../kit/formBoxes.ts";
+import { returnsMoved } from "./returnsMoved.ts";
 import type { Draft } from "./draft.ts";
 import type { LiveEffect } from "./useEffectOf.ts";
 
@@ -26,6 +27,7 @@ export function EffectPanel({
   line: number;
   posted: boolean;
 }) {
+  const packs = usePacks();
   const { client } = useScope();
   const { effect } = live;
   const { digits } = setup;
@@ -47,12 +49,9 @@ export function EffectPanel({
     accounts.set(posting.account, (accounts.get(posting.account) ?? 0) + posting.amount);
   const rows = [...accounts].filter(([, amount]) => amount !== 0);
   const debit = rows.reduce((sum, [, amount]) => sum + Math.max(0, amount), 0);
-  const boxes = boxMovements(effect.facts);
-  const periodEnd = boxes[0]?.periodEnd;
-  const owner = client?.registrations.find(({ id }) => id === boxes[0]?.registration);
-  const form = owner ? formOfRegistration(owner, periodEnd) : undefined;
+  const returns = returnsMoved(boxMovements(effect.facts), client?.registrations ?? [], packs);
   const priced = effect.printed.lines[live.at.indexOf(line)];
-  const reason = draft.lines[line]?.codeTyped ? "chosen by hand" : draft.lines[line]?.codeReason;
+  const reason = draft.lines[line]?.codeReason;
   return (
     <section aria-label="Effect" className="h-full overflow-y-auto px-4 pt-2 pb-8">
       <header className="mb-2 flex items-baseline justify-between">
@@ -84,31 +83,32 @@ export function EffectPanel({
           </tr>
         </tbody>
       </table>
-      <table className="sheet-table mt-5">
-        <thead>
-          <tr>
-            <th className="!px-0" colSpan={2}>
-              {form?.name ?? "Return"}
-              {periodEnd ? `, period to ${showDate(periodEnd)}` : ""}
-            </th>
-            <th className="num">moves by</th>
-          </tr>
-        </thead>
-        <tbody>
-          {boxes.map((row) => (
-            <tr key={`${row.registration} ${row.box}`}>
-              <td className="!px-0 min-w-7 pr-2 font-semibold whitespace-nowrap text-secondary">{row.box}</td>
-              <td className="!px-0">{form && boxDefinition(form, row.box).short}</td>
-              <td className="num">
-                {row.amount > 0 ? "+" : ""}
-                {displayAmount(row.amount, digits)}
-              </td>
+      {returns.map(({ key, title, rows: boxes }) => (
+        <table key={key} className="sheet-table mt-5">
+          <thead>
+            <tr>
+              <th className="!px-0" colSpan={2}>
+                {title}
+              </th>
+              <th className="num">{posted ? "moved by" : "moves by"}</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
-      {boxes.length === 0 && (
-        <p className="quiet mt-1">
+          </thead>
+          <tbody>
+            {boxes.map(({ box, name, amount }) => (
+              <tr key={box}>
+                <td className="!px-0 min-w-7 pr-2 font-semibold whitespace-nowrap text-secondary">{box}</td>
+                <td className="!px-0">{name}</td>
+                <td className="num">
+                  {amount > 0 ? "+" : ""}
+                  {displayAmount(amount, digits)}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ))}
+      {returns.length === 0 && (
+        <p className="quiet mt-3">
           Nothing on the return
           {effect.facts.some(({ held }) => held) ? " until it is paid: the cash basis applies." : "."}
         </p>
@@ -118,7 +118,7 @@ export function EffectPanel({
           <h2 className="mt-5 mb-1">Line {line + 1}</h2>
           {priced.code && (
             <p className="quiet mb-1 text-[12.5px]">
-              {priced.code.code}, {priced.code.name}: {(reason || "chosen by hand").replace(/\.$/, "")}.
+              {priced.code.code}, {priced.code.name}: {reasonWords(reason)}.
             </p>
           )}
           <pre className="arithmetic">
@@ -147,4 +147,9 @@ export function EffectPanel({
       )}
     </section>
   );
+}
+
+/** Why a line has its code, as the end of a sentence. */
+function reasonWords(reason: string | undefined): string {
+  return reason && reason !== TYPED ? reason.replace(/\.$/, "") : "chosen by hand";
 }

@@ -1,5 +1,5 @@
 import clsx from "clsx";
-import type { PriceMode } from "@fiscalon/core/tax/documentInput";
+import type { PriceMode } from "@fiscalon/core/model/document";
 
 /** How the amounts of a document are typed: with or without tax, by amount or by quantity. */
 export function EntryMode({

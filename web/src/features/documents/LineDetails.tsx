@@ -1,17 +1,12 @@
+import { usePacks } from "../../api/packs.tsx";
 import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
-import { packOfCountry } from "@fiscalon/core/jurisdictions/packs";
-import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
-import type { DocumentKind } from "@fiscalon/core/tax/documentInput";
+import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
+import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
+import { attributeName } from "@fiscalon/core/model/lineAttributes";
+import { displayAmount } from "@fiscalon/core/money/amount";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import type { DraftLine } from "./draft.ts";
 import type { LiveEffect } from "./useEffectOf.ts";
-
-const INPUT_WORDS: Readonly<Record<string, string>> = {
-  cost: "Purchase price of it",
-  averagePrice: "Average wholesale price of a unit",
-  customsDuty: "Customs duty and charges",
-  taxableShare: "Taxable share of use, percent",
-};
 
 /** What of a line is not in the grid: its tax class, goods or services, and the figures its code asks for. */
 export function LineDetails({
@@ -20,6 +15,7 @@ export function LineDetails({
   live,
   setup,
   country,
+  digits,
   kind,
   readOnly,
   onChange,
@@ -29,23 +25,24 @@ export function LineDetails({
   live: LiveEffect;
   setup: EffectSetup;
   country: string;
+  digits: number;
   kind: DocumentKind;
   readOnly: boolean;
   onChange: (change: Partial<DraftLine>) => void;
 }) {
-  const classes = packOfCountry(country)?.classes ?? [];
+  const packs = usePacks();
+  const classes = packs.ofCountry(country)?.classes ?? [];
   const inputs = setup.codes.get(line.code)?.inputs ?? [];
-  const taxes = live.effect?.priced.lines[live.at.indexOf(index)]?.taxes ?? [];
-  const levies = [
-    ...new Set(taxes.filter((tax) => tax.rate !== null).map(({ component }) => component.levy)),
-  ];
+  const taxes = live.effect?.printed.lines[live.at.indexOf(index)]?.taxes ?? [];
+  const borne = taxes.filter((tax) => tax.rate !== null);
   const { direction } = DOCUMENT_KINDS[kind];
   const untaxed = [...setup.codes.values()].find(
     (code) =>
       code.treatment === "out-of-scope" && (code.direction === "both" || code.direction === direction),
   );
   const leftOut = setup.codes.get(line.code)?.treatment === "out-of-scope";
-  const taxOnly = line.tax !== "" && Number(line.amount || "0") === 0;
+  const typed = line.tax !== "" || Object.values(line.taxes).some((text) => text !== "");
+  const taxOnly = typed && Number(line.amount || "0") === 0;
   const attribute = (name: string, label: string, placeholder = "") => (
     <Field
       key={name}
@@ -104,28 +101,43 @@ export function LineDetails({
             disabled={readOnly}
             onChange={({ target }) =>
               onChange(
-                target.checked ? { code: "", codeTyped: false } : { code: untaxed.code, codeTyped: true },
+                target.checked
+                  ? { code: "", codeTyped: false, codeReason: "" }
+                  : { code: untaxed.code, codeTyped: true, codeReason: "", asks: null },
               )
             }
           />
           taxable
         </label>
       )}
-      {inputs.map((name) => attribute(name, INPUT_WORDS[name] ?? name))}
+      {inputs.map((name) => attribute(name, capital(attributeName(name))))}
       {taxOnly && attribute("document", `Tax document of line ${index + 1}`, "customs entry or certificate")}
-      {line.tax !== "" && levies.length > 1 && (
-        <SelectField
-          className="w-[140px]"
-          label="The typed tax is"
-          value={line.taxLevy || levies[0]}
-          disabled={readOnly}
-          onChange={(event) => onChange({ taxLevy: event.target.value })}
-        >
-          {levies.map((levy) => (
-            <option key={levy}>{levy}</option>
-          ))}
-        </SelectField>
-      )}
+      {borne.length > 1 &&
+        borne.map(({ component: { levy }, calculated }) => (
+          <Field
+            key={levy}
+            className="w-[130px]"
+            label={`${levy} on the paper`}
+            value={line.taxes[levy] ?? (line.taxOf === levy ? line.tax : "")}
+            readOnly={readOnly}
+            placeholder={displayAmount(calculated, digits)}
+            onChange={({ target }) =>
+              onChange({
+                tax: "",
+                taxOf: "",
+                taxes: {
+                  ...(line.taxOf === "" ? {} : { [line.taxOf]: line.tax }),
+                  ...line.taxes,
+                  [levy]: target.value,
+                },
+              })
+            }
+          />
+        ))}
     </div>
   );
+}
+
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
 }

@@ -1,9 +1,10 @@
-import { useLayoutEffect, useRef, useState } from "react";
+import { Fragment, useLayoutEffect, useRef, useState } from "react";
 import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { Choice } from "../../kit/Combo.tsx";
 import { BLANK_LINE } from "./draft.ts";
 import type { Draft, DraftLine } from "./draft.ts";
+import { LineQuestion } from "./LineQuestion.tsx";
 import { LineRow } from "./LineRow.tsx";
 import type { RowActions, TextColumn } from "./LineRow.tsx";
 import { placeOfError } from "./useEffectOf.ts";
@@ -24,13 +25,14 @@ export function LineGrid({
   codes,
   items,
   digits,
-  levy,
   quantities,
   readOnly,
   onLine,
   onLines,
   onFocusLine,
   onCreate,
+  onContact,
+  classes,
 }: {
   draft: Draft;
   live: LiveEffect;
@@ -39,17 +41,21 @@ export function LineGrid({
   codes: Choice[];
   items: Choice[];
   digits: number;
-  levy: string;
   quantities: boolean;
   readOnly: boolean;
   onLine: (index: number, change: Partial<DraftLine>) => void;
   onLines: (lines: DraftLine[]) => void;
   onFocusLine: (index: number) => void;
   onCreate: (creation: Creation) => void;
+  /** Opens the contact, where a code depends on what is not known of it. */
+  onContact: (() => void) | null;
+  /** What a line can be for tax at the place of the document. */
+  classes: readonly { id: string; name: string }[];
 }) {
   const grid = useRef<HTMLTableElement>(null);
-  const several = new Set(setup.registrations.flatMap(({ levies }) => levies)).size > 1;
-  const taxWord = several ? "Tax" : levy;
+  const levies = new Set(setup.registrations.flatMap((r) => r.levies));
+  const [only = "Tax"] = levies.size === 1 ? levies : [];
+  const taxWord = only;
   const wrong = placeOfError(live.error, live.at);
   const move = (row: number, column: string) => {
     grid.current?.querySelector<HTMLElement>(`[data-cell="${row}-${column}"]`)?.focus();
@@ -59,10 +65,7 @@ export function LineGrid({
     relay.pointTo({
       change: onLine,
       typed: (row, column, text) =>
-        onLine(row, {
-          [column]: text,
-          ...(column === "tax" ? { taxLevy: draft.lines[row]?.taxLevy || levyOfLine(live, row) } : {}),
-        }),
+        onLine(row, column === "tax" ? { tax: text, taxOf: "", taxes: {} } : { [column]: text }),
       focus: onFocusLine,
       keys: (row, column, event) => {
         if (event.key === "ArrowUp") move(row - 1, column);
@@ -106,35 +109,39 @@ export function LineGrid({
           const priced = live.effect?.printed.lines[live.at.indexOf(row)];
           const tax = priced?.taxes.reduce((sum, one) => sum + one.tax, 0);
           return (
-            <LineRow
-              key={row}
-              row={row}
-              line={line}
-              last={row === draft.lines.length - 1}
-              single={draft.lines.length === 1}
-              amountShown={priced && line.amount === "" ? displayAmount(priced.amount, digits) : undefined}
-              taxShown={tax === undefined ? undefined : tax === 0 ? "–" : displayAmount(tax, digits)}
-              wrongField={wrong?.line === row ? wrong.field : null}
-              taxWord={taxWord}
-              quantities={quantities}
-              readOnly={readOnly}
-              accounts={accounts}
-              codes={codes}
-              items={items}
-              actions={relay.actions}
-            />
+            <Fragment key={row}>
+              <LineRow
+                row={row}
+                line={line}
+                last={row === draft.lines.length - 1}
+                single={draft.lines.length === 1}
+                amountShown={priced && line.amount === "" ? displayAmount(priced.amount, digits) : undefined}
+                taxShown={tax === undefined ? undefined : tax === 0 ? "–" : displayAmount(tax, digits)}
+                wrongField={wrong?.line === row ? wrong.field : null}
+                taxWord={taxWord}
+                quantities={quantities}
+                readOnly={readOnly}
+                accounts={accounts}
+                codes={codes}
+                items={items}
+                actions={relay.actions}
+              />
+              {line.asks && !readOnly && (
+                <LineQuestion
+                  row={row}
+                  question={line.asks}
+                  classes={classes}
+                  onAnswer={(change) => onLine(row, change)}
+                  onContact={onContact}
+                />
+              )}
+            </Fragment>
           );
         })}
       </tbody>
       {setup.accounts.length === 0 && <caption className="text-error">There are no accounts yet.</caption>}
     </table>
   );
-}
-
-/** The levy a typed tax is of: the first one the line bears. */
-function levyOfLine({ effect, at }: LiveEffect, row: number): string {
-  const taxes = effect?.priced.lines[at.indexOf(row)]?.taxes ?? [];
-  return taxes.find((tax) => tax.rate !== null)?.component.levy ?? "";
 }
 
 /** Actions that stay the same object and do whatever the newest ones do. */

@@ -53,6 +53,7 @@ export const LineRow = memo(function LineRow({
   items,
   actions,
 }: Props) {
+  const typed = line.tax !== "" || Object.values(line.taxes).some((text) => text !== "");
   const cell = (column: TextColumn, label: string, numeric: boolean, shown?: string) => (
     <input
       data-cell={`${row}-${column}`}
@@ -108,7 +109,9 @@ export const LineRow = memo(function LineRow({
           value={line.code}
           choices={codes}
           disabled={readOnly}
-          onChange={(code) => actions.change(row, { code, codeTyped: code !== "" })}
+          onChange={(code) =>
+            actions.change(row, { code, codeTyped: code !== "", codeReason: "", asks: null })
+          }
           onCreate={(text) => actions.create("code", row, text)}
           createWord="Create code"
         />
@@ -124,9 +127,7 @@ export const LineRow = memo(function LineRow({
           </span>
         )}
       </td>
-      <td className={clsx(line.tax !== "" && "font-semibold text-primary")}>
-        {cell("tax", taxWord, true, taxShown)}
-      </td>
+      <td className={clsx(typed && "font-semibold text-primary")}>{cell("tax", taxWord, true, taxShown)}</td>
       <td>
         {!readOnly && !single && (
           <button

@@ -1,14 +1,10 @@
 import type { DocumentBody } from "@fiscalon/contract/document";
-import type { ContactView, DocumentView } from "@fiscalon/contract/views";
-import type { PlaceSetup } from "@fiscalon/core/facts/plainSetup";
-import type { Party } from "@fiscalon/core/supply/circumstances";
-import type {
-  Discount,
-  DocumentInput,
-  DocumentKind,
-  LineInput,
-  PriceMode,
-} from "@fiscalon/core/tax/documentInput";
+import type { ContactView, DocumentView, ItemView } from "@fiscalon/contract/views";
+import type { PlaceSetup, Party } from "@fiscalon/core/model/party";
+import type { Discount, DocumentInput, LineInput, PriceMode } from "@fiscalon/core/model/document";
+import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
+import { kindOf } from "@fiscalon/core/model/documentKinds";
+import type { CodeQuestion } from "@fiscalon/core/model/pricedDocument";
 import { today } from "../../kit/format.ts";
 
 /** A line as it is being typed; every field is the text in its cell. */
@@ -26,10 +22,14 @@ export interface DraftLine {
   prices: "" | PriceMode;
   amount: string;
   discount: string;
-  /** The tax from the paper; empty while it is calculated. */
+  /** What must be said before a code can be proposed. */
+  asks: CodeQuestion | null;
+  /** The tax from the paper as one figure; empty while it is calculated. */
   tax: string;
-  /** The levy that tax is of, where the line bears another than most. */
-  taxLevy: string;
+  /** The levy that figure is of; empty where it is everything the line is charged. */
+  taxOf: string;
+  /** The tax from the paper by levy, where it tells them apart. */
+  taxes: Record<string, string>;
   supply: "" | "goods" | "services";
   taxClass: string;
   /** What the code asks of the line besides its amount: a purchase price, a customs entry … */
@@ -38,8 +38,8 @@ export interface DraftLine {
 
 /** What the computation reads of the set-up and of other documents. */
 export interface DraftAround {
-  levy: string;
   places: readonly PlaceSetup[];
+  items: readonly ItemView[];
   /** The document a credit note corrects, where it is in the books. */
   original: { date: string; gross: number } | null;
 }
@@ -63,7 +63,10 @@ export interface Draft {
   /** Whether it was there before the books. */
   opening: boolean;
   discount: string;
-  documentTax: string;
+  /** The tax of the whole paper as one figure, the levy it is of, or the figures by levy. */
+  tax: string;
+  taxOf: string;
+  taxes: Record<string, string>;
   note: string;
   corrects: string;
   /** Tax point of the document a credit note corrects, where it is not in the books. */
@@ -83,8 +86,10 @@ export const BLANK_LINE: DraftLine = {
   prices: "",
   amount: "",
   discount: "",
+  asks: null,
   tax: "",
-  taxLevy: "",
+  taxOf: "",
+  taxes: {},
   supply: "",
   taxClass: "",
   attributes: {},
@@ -106,7 +111,9 @@ export function blankDraft(kind: DocumentKind): Draft {
     paidThrough: "",
     opening: false,
     discount: "",
-    documentTax: "",
+    tax: "",
+    taxOf: "",
+    taxes: {},
     note: "",
     corrects: "",
     originalDate: "",
@@ -115,39 +122,48 @@ export function blankDraft(kind: DocumentKind): Draft {
 }
 
 export function isBlank(line: DraftLine): boolean {
-  return [line.text, line.quantity, line.unitPrice, line.amount, line.tax].every(
-    (cell) => cell.trim() === "",
-  );
+  return [
+    line.text,
+    line.quantity,
+    line.unitPrice,
+    line.amount,
+    line.tax,
+    ...Object.values(line.taxes),
+  ].every((cell) => cell.trim() === "");
 }
 
 /** What is computed. `at` says which line of the draft each line of the input is. */
 export function inputOf(
   draft: Draft,
-  { levy, places, original }: DraftAround,
+  around: DraftAround,
 ): { input: DocumentInput & { number: string }; at: number[] } {
   const at = draft.lines.flatMap((line, index) => (isBlank(line) ? [] : [index]));
-  const site = placeOf(draft, places);
-  const input = {
-    ...typedInput(draft, at, levy),
-    ...(site ? { site: { country: site.country, region: site.region } } : {}),
-    ...(draft.contact ? { party: partyOf(draft.contact) } : {}),
-    ...(original ? { originalDate: draft.originalDate || original.date, originalGross: original.gross } : {}),
-  };
-  return { input, at };
+  return { input: { ...typedInput(draft, at), ...surroundings(draft, around) }, at };
 }
 
-/** What is sent: only what was typed; the server looks place, contact and corrected document up itself. */
-export function bodyOf(draft: Draft, levy: string): DocumentBody {
+/** What is sent: only what was typed; the server looks place, contact, items and corrected document up itself. */
+export function bodyOf(draft: Draft): DocumentBody {
   const at = draft.lines.flatMap((line, index) => (isBlank(line) ? [] : [index]));
   return {
-    ...typedInput(draft, at, levy),
+    ...typedInput(draft, at),
     contact: draft.contact?.id ?? null,
     place: draft.place === "" ? null : Number(draft.place),
     note: draft.note,
   };
 }
 
-function typedInput(draft: Draft, at: readonly number[], levy: string) {
+/** What the computation reads beside what is typed. */
+export function surroundings(draft: Draft, { places, items, original }: DraftAround) {
+  const site = placeOf(draft, places);
+  return {
+    ...(site ? { site } : {}),
+    ...(draft.contact ? { party: partyOf(draft.contact) } : {}),
+    items: Object.fromEntries(items.map(({ ref, ...item }) => [ref, item])),
+    ...(original ? { originalDate: draft.originalDate || original.date, originalGross: original.gross } : {}),
+  };
+}
+
+function typedInput(draft: Draft, at: readonly number[]) {
   return {
     kind: draft.kind,
     number: draft.number.trim(),
@@ -167,10 +183,10 @@ function typedInput(draft: Draft, at: readonly number[], levy: string) {
     ...(draft.paidThrough === "" ? {} : { paidThrough: draft.paidThrough }),
     ...(draft.opening ? { opening: true } : {}),
     ...(draft.discount.trim() === "" ? {} : { discount: discountOf(draft.discount) }),
-    ...(draft.documentTax.trim() === "" ? {} : { typedTax: { [levy]: number(draft.documentTax) } }),
+    ...typedTaxes(draft),
     ...(draft.corrects.trim() === "" ? {} : { corrects: draft.corrects.trim() }),
     ...(draft.originalDate === "" ? {} : { originalDate: draft.originalDate }),
-    lines: at.map((index) => lineInput(draft.lines[index] ?? BLANK_LINE, levy)),
+    lines: at.map((index) => lineInput(draft.lines[index] ?? BLANK_LINE)),
   };
 }
 
@@ -180,22 +196,28 @@ export function placeOf(draft: Draft, places: readonly PlaceSetup[]): PlaceSetup
 }
 
 /** A contact as far as tax depends on it. */
-export function partyOf({ country, region, registered, taxNumber, standing }: ContactView): Party {
+export function partyOf(contact: ContactView): Party {
+  const { name, country, region, registered, taxNumber, standing, saleCode, purchaseCode } = contact;
   const values = Object.entries(standing).map(([levy, one]) => [
     levy,
     typeof one === "string" ? one : one.value,
   ]);
   return {
+    name,
     country,
     region,
     registered,
     taxNumber,
+    saleCode,
+    purchaseCode,
     standing: Object.fromEntries(values) as Record<string, string>,
   };
 }
 
-function lineInput(line: DraftLine, levy: string): LineInput {
-  const onlyTax = line.amount.trim() === "" && line.quantity.trim() === "" && line.tax.trim() !== "";
+/** A line as the computation takes it. */
+export function lineInput(line: DraftLine): LineInput {
+  const taxes = typedTaxes(line);
+  const onlyTax = line.amount.trim() === "" && line.quantity.trim() === "" && Object.keys(taxes).length > 0;
   const optional: [keyof LineInput, string][] = [
     ["text", line.text.trim()],
     ["item", line.item],
@@ -205,7 +227,7 @@ function lineInput(line: DraftLine, levy: string): LineInput {
     ["prices", line.prices],
     ["amount", onlyTax ? "0" : number(line.amount)],
     ["code", line.code],
-    ["codeReason", line.code === "" ? "" : line.codeTyped ? "typed" : line.codeReason],
+    ["codeReason", line.code === "" ? "" : line.codeReason || "typed"],
     ["supply", line.supply],
     ["taxClass", line.taxClass],
   ];
@@ -215,9 +237,18 @@ function lineInput(line: DraftLine, levy: string): LineInput {
   return {
     ...Object.fromEntries(optional.filter(([, value]) => value !== "")),
     ...(line.discount.trim() === "" ? {} : { discount: discountOf(line.discount) }),
-    ...(line.tax.trim() === "" ? {} : { typedTax: { [line.taxLevy || levy]: number(line.tax) } }),
+    ...taxes,
     ...(attributes.length === 0 ? {} : { attributes: Object.fromEntries(attributes) }),
   };
+}
+
+/** Figures of the paper: by levy where they are told apart, otherwise of one levy or of all. */
+function typedTaxes({ tax, taxOf, taxes }: Pick<DraftLine, "tax" | "taxOf" | "taxes">) {
+  const told = Object.entries(taxes).filter(([, text]) => text.trim() !== "");
+  if (told.length > 0)
+    return { typedTax: Object.fromEntries(told.map(([levy, text]) => [levy, number(text)])) };
+  if (tax.trim() === "") return {};
+  return taxOf === "" ? { typedTotal: number(tax) } : { typedTax: { [taxOf]: number(tax) } };
 }
 
 /** "5 %" or "5%" is a share, anything else an amount. */
@@ -231,14 +262,14 @@ function number(text: string): string {
 }
 
 /** A posted document back in the form in which it can be typed on. */
-export function draftOf(document: DocumentView, levy: string): Draft {
+export function draftOf(document: DocumentView): Draft {
   const { input, place, contact, foreignGross } = document;
   const { currency: _base, ...rest } = input;
-  return draftOfBody({ ...(foreignGross === null ? rest : input), place }, contact, levy);
+  return draftOfBody({ ...(foreignGross === null ? rest : input), place }, contact);
 }
 
 /** A document as it is sent, in the form in which it can be typed on. */
-export function draftOfBody(input: DocumentBody, contact: ContactView | null, levy: string): Draft {
+export function draftOfBody(input: DocumentBody, contact: ContactView | null): Draft {
   return {
     kind: input.kind,
     number: input.number ?? "",
@@ -254,7 +285,7 @@ export function draftOfBody(input: DocumentBody, contact: ContactView | null, le
     paidThrough: input.paidThrough ?? "",
     opening: input.opening ?? false,
     discount: discountText(input.discount),
-    documentTax: input.typedTax?.[levy] ?? "",
+    ...toldTaxes(input),
     note: input.note ?? "",
     corrects: input.corrects ?? "",
     originalDate: input.originalDate ?? "",
@@ -263,14 +294,15 @@ export function draftOfBody(input: DocumentBody, contact: ContactView | null, le
       item: line.item ?? "",
       account: line.account ?? "",
       code: line.code ?? "",
-      codeTyped: true,
+      codeTyped: Boolean(line.code),
+      asks: null,
       codeReason: line.codeReason ?? "",
       quantity: line.quantity ?? "",
       unitPrice: line.unitPrice ?? "",
       prices: line.prices ?? "",
       amount: line.amount ?? "",
       discount: discountText(line.discount),
-      ...typedTaxOf(line),
+      ...toldTaxes(line),
       supply: line.supply ?? "",
       taxClass: line.taxClass ?? "",
       attributes: line.attributes ?? {},
@@ -278,9 +310,11 @@ export function draftOfBody(input: DocumentBody, contact: ContactView | null, le
   };
 }
 
-function typedTaxOf({ typedTax = {} }: LineInput): { tax: string; taxLevy: string } {
-  const [taxLevy = "", tax = ""] = Object.entries(typedTax)[0] ?? [];
-  return { tax, taxLevy };
+function toldTaxes({ typedTax = {}, typedTotal = "" }: Pick<LineInput, "typedTax" | "typedTotal">) {
+  const told = Object.entries(typedTax);
+  if (told.length > 1) return { tax: "", taxOf: "", taxes: typedTax };
+  const [[taxOf, tax] = ["", typedTotal]] = told;
+  return { tax, taxOf, taxes: {} };
 }
 
 function discountText(discount: Discount | undefined): string {
@@ -289,9 +323,9 @@ function discountText(discount: Discount | undefined): string {
 }
 
 /** A new document with the content of another. */
-export function copyOf(document: DocumentView, levy: string): Draft {
+export function copyOf(document: DocumentView): Draft {
   return {
-    ...draftOf(document, levy),
+    ...draftOf(document),
     number: "",
     date: today(),
     taxPoint: "",
@@ -300,17 +334,12 @@ export function copyOf(document: DocumentView, levy: string): Draft {
   };
 }
 
-const CREDIT_OF: Partial<Record<DocumentKind, DocumentKind>> = {
-  "sales-invoice": "sales-credit-note",
-  "purchase-bill": "purchase-credit-note",
-};
-
 /** A credit note that mirrors a posted document, to be cut down to what is credited. */
-export function creditNoteOf(document: DocumentView, levy: string): Draft | null {
-  const kind = CREDIT_OF[document.input.kind];
+export function creditNoteOf(document: DocumentView): Draft | null {
+  const kind = kindOf(document.input.kind).creditedBy;
   if (!kind) return null;
   return {
-    ...draftOf(document, levy),
+    ...draftOf(document),
     kind,
     number: "",
     date: today(),
@@ -318,19 +347,4 @@ export function creditNoteOf(document: DocumentView, levy: string): Draft | null
     corrects: document.input.number,
     originalDate: document.input.taxPoint ?? document.input.date,
   };
-}
-
-const key = (clientId: number, kind: DocumentKind) => `fiscalon.draft.${clientId}.${kind}`;
-
-export function keptDraft(clientId: number, kind: DocumentKind): Draft | null {
-  const text = localStorage.getItem(key(clientId, kind));
-  if (text === null) return null;
-  const kept = JSON.parse(text) as Draft;
-  return { ...blankDraft(kind), ...kept, lines: kept.lines.map((line) => ({ ...BLANK_LINE, ...line })) };
-}
-
-/** Keeps what is typed in this browser, so that leaving the page loses nothing; null forgets it. */
-export function keepDraft(clientId: number, kind: DocumentKind, draft: Draft | null): void {
-  if (draft === null) localStorage.removeItem(key(clientId, kind));
-  else localStorage.setItem(key(clientId, kind), JSON.stringify(draft));
 }

@@ -1,112 +1,65 @@
-import { registrationFor } from "@fiscalon/core/facts/registration";
-import { circumstancesOf } from "@fiscalon/core/supply/circumstances";
-import { proposeCode } from "@fiscalon/core/supply/proposeCode";
-import { answeringRule } from "@fiscalon/core/supply/supplyRule";
-import type { SupplyRule } from "@fiscalon/core/supply/supplyRule";
 import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
-import type { PlaceSetup, PlainSetup } from "@fiscalon/core/facts/plainSetup";
-import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
+import { codeFinder } from "@fiscalon/core/facts/documentEffect";
+import { FiscalError } from "@fiscalon/core/errors";
+import { taxPointOf } from "@fiscalon/core/model/document";
+import type { DocumentInput } from "@fiscalon/core/model/document";
+import { hasPostings } from "@fiscalon/core/model/documentKinds";
+import { chooseCodes } from "@fiscalon/core/supply/chooseCode";
 import type { ItemView } from "@fiscalon/contract/views";
-import { partyOf, placeOf } from "./draft.ts";
-import type { Draft, DraftLine } from "./draft.ts";
+import { lineInput, surroundings } from "./draft.ts";
+import type { Draft, DraftAround, DraftLine } from "./draft.ts";
 
-/** The draft with a code proposed on every line whose code was not chosen by hand. */
-export function withProposals(
-  draft: Draft,
-  setup: { plain: PlainSetup; effect: EffectSetup },
-  items: readonly ItemView[],
-): Draft {
-  const { direction } = DOCUMENT_KINDS[draft.kind];
-  if (direction === null) return draft;
-  const head = headOf(draft);
+/** The draft with a code proposed on every line whose code was not chosen by hand, by the function the server posts with. */
+export function withProposals(draft: Draft, setup: EffectSetup, around: DraftAround): Draft {
+  if (hasPostings(draft.kind)) return draft;
+  const head = {
+    kind: draft.kind,
+    date: draft.date,
+    prices: draft.prices,
+    ...(draft.taxPoint === "" ? {} : { taxPoint: draft.taxPoint }),
+    ...(draft.originalDate === "" ? {} : { originalDate: draft.originalDate }),
+    ...surroundings(draft, around),
+  };
+  const key = JSON.stringify([
+    draft.kind,
+    draft.date,
+    draft.taxPoint,
+    draft.originalDate,
+    draft.place,
+    draft.contact,
+  ]);
   const lines = draft.lines.map((line) => {
     const known = answers.get(line);
-    if (known?.head === head && known.setup === setup && known.items === items) return known.line;
-    const answer = proposed(line, draft, setup, items, direction);
-    answers.set(line, { head, setup, items, line: answer });
+    if (known?.key === key && known.setup === setup && known.around === around) return known.line;
+    const answer = proposed(line, head, setup);
+    answers.set(line, { key, setup, around, line: answer });
     return answer;
   });
   return { ...draft, lines };
 }
 
 /** Answers given before: a line that did not change stays the same object, so that its row is not drawn again. */
-const answers = new WeakMap<DraftLine, { head: string; setup: object; items: object; line: DraftLine }>();
+const answers = new WeakMap<DraftLine, { key: string; setup: object; around: object; line: DraftLine }>();
 
-/** Everything of the document's head that a proposal depends on. */
-function headOf({ kind, date, taxPoint, originalDate, place, contact }: Draft): string {
-  return JSON.stringify([kind, date, taxPoint, originalDate, place, contact]);
+function proposed(line: DraftLine, head: Omit<DocumentInput, "lines">, setup: EffectSetup): DraftLine {
+  if (line.codeTyped || isUntouched(line)) return line;
+  const { code: _code, codeReason: _reason, ...said } = lineInput(line);
+  try {
+    const document = { ...head, lines: [said] };
+    const [choice] = chooseCodes(document, codeFinder(setup, taxPointOf(document)));
+    const code = choice?.code?.code ?? "";
+    const codeReason = choice?.reason ?? "";
+    const asks = choice?.asks ?? null;
+    const same = line.code === code && line.codeReason === codeReason && line.asks?.text === asks?.text;
+    return same ? line : { ...line, code, codeReason, asks };
+  } catch (error) {
+    if (error instanceof FiscalError) return line;
+    throw error;
+  }
 }
 
-function proposed(
-  line: DraftLine,
-  draft: Draft,
-  setup: { plain: PlainSetup; effect: EffectSetup },
-  items: readonly ItemView[],
-  direction: "sale" | "purchase",
-): DraftLine {
-  if (
-    line.codeTyped ||
-    (line.text === "" && line.amount === "" && line.account === "" && line.quantity === "" && line.tax === "")
-  )
-    return line;
-  const item = items.find((one) => one.ref === line.item);
-  const account = setup.plain.accounts.find((one) => one.code === line.account);
-  const isSale = direction === "sale";
-  const place = placeOf(draft, setup.plain.places);
-  const taxClass = line.taxClass || item?.taxClass || undefined;
-  const answer = proposeCode(
-    {
-      contact: draft.contact
-        ? { name: draft.contact.name, code: isSale ? draft.contact.saleCode : draft.contact.purchaseCode }
-        : undefined,
-      item: item ? { name: item.name, code: isSale ? item.saleCode : item.purchaseCode } : undefined,
-      rule: ruleFor({ line, draft, setup, direction, place, taxClass, supply: item?.supply ?? undefined }),
-      account: account ? { name: account.name, code: account.usualCode } : undefined,
-      place: place ? { name: place.name, code: isSale ? place.saleCode : place.purchaseCode } : undefined,
-      business: isSale ? setup.plain.saleCode : setup.plain.purchaseCode,
-    },
-    direction,
-    setup.effect.codes,
-  );
-  const [code, codeReason] = [answer?.code ?? "", answer?.reason ?? ""];
-  return line.code === code && line.codeReason === codeReason ? line : { ...line, code, codeReason };
-}
-
-/** The rule that answers for the tax class; for a line without one, only where the supply crosses a border. */
-function ruleFor({
-  line,
-  draft,
-  setup,
-  direction,
-  place,
-  taxClass,
-  supply,
-}: {
-  line: DraftLine;
-  draft: Draft;
-  setup: { plain: PlainSetup; effect: EffectSetup };
-  direction: "sale" | "purchase";
-  place: PlaceSetup | undefined;
-  taxClass: string | undefined;
-  supply: "goods" | "services" | undefined;
-}): SupplyRule | undefined {
-  const kind = line.supply || supply;
-  const on = draft.originalDate || draft.taxPoint || draft.date;
-  const circumstances = circumstancesOf(
-    { ...(place ? { site: place } : {}), ...(draft.contact ? { party: partyOf(draft.contact) } : {}) },
-    { ...(kind ? { supply: kind } : {}), attributes: line.attributes },
-    direction,
-    DOCUMENT_KINDS[draft.kind].sign < 0,
-  );
-  if (taxClass === undefined && circumstances["scope"] !== "inter") return undefined;
-  return answeringRule(setup.effect.rules, {
-    direction,
-    taxClass: taxClass ?? "standard",
-    supply: kind ?? "",
-    on,
-    circumstances,
-    registeredFor: (levy) => registrationFor(setup.effect.registrations, levy, on) !== undefined,
-  });
+function isUntouched({ text, amount, account, quantity, tax, item }: DraftLine): boolean {
+  return [text, amount, account, quantity, tax, item].every((cell) => cell === "");
 }
 
 /** What choosing an item puts on a line; what is there already stays. */

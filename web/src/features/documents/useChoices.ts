@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
-import type { Direction } from "@fiscalon/core/tax/taxCode";
+import type { Direction } from "@fiscalon/core/model/taxCode";
 import type { ItemView } from "@fiscalon/contract/views";
 
 /** What the cells of a line offer. The same lists as long as the set-up is the same. */

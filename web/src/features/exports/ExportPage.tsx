@@ -1,5 +1,5 @@
 import { useScope } from "../../app/scope.ts";
-import { withQuery } from "../../kit/api.ts";
+import { withQuery } from "../../api/client.ts";
 import { DateField } from "../../kit/DateField.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../documents/BooksNav.tsx";

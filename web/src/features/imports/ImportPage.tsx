@@ -4,7 +4,7 @@ import { Link, useParams } from "react-router";
 import type { ImportBatch, ImportSettings } from "@fiscalon/contract/imports";
 import type { JobView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
-import { api, ApiError } from "../../kit/api.ts";
+import { api, ApiError } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { JobProgress } from "../../kit/JobProgress.tsx";
 import { plural } from "../../kit/format.ts";

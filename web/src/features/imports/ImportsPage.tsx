@@ -5,7 +5,7 @@ import { useDropzone } from "react-dropzone";
 import { Link, useNavigate } from "react-router";
 import type { ImportBatch } from "@fiscalon/contract/imports";
 import { useScope } from "../../app/scope.ts";
-import { api } from "../../kit/api.ts";
+import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { showDate, showMoment } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";

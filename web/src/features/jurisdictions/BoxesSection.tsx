@@ -1,4 +1,4 @@
-import type { BoxDefinition, ReturnForm } from "@fiscalon/core/returns/returnForm";
+import type { BoxDefinition, ReturnForm } from "@fiscalon/core/model/returnForm";
 import { Field } from "../../kit/Field.tsx";
 import type { BuilderPart } from "./JurisdictionPage.tsx";
 

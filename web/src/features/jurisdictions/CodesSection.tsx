@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { TaxCode } from "@fiscalon/core/tax/taxCode";
+import type { TaxCode } from "@fiscalon/core/model/taxCode";
 import { FormDialog } from "../../kit/FormDialog.tsx";
 import { blankCode, CodeForm } from "../setup/CodeForm.tsx";
 import { stackParts } from "../setup/codeWords.ts";

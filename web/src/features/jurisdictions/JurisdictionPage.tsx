@@ -2,10 +2,10 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { blankJurisdiction } from "@fiscalon/core/jurisdictions/blankJurisdiction";
-import { memberStart } from "@fiscalon/core/jurisdictions/eu/memberStart";
-import { UNION_MEMBERS } from "@fiscalon/core/jurisdictions/eu/members";
+import { memberStart } from "@fiscalon/core/jurisdictions/memberStart";
+import { UNION_MEMBERS } from "@fiscalon/core/packs/eu/members";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
-import { api, ApiError } from "../../kit/api.ts";
+import { api, ApiError } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { BoxesSection } from "./BoxesSection.tsx";
@@ -13,8 +13,8 @@ import { CalendarSection } from "./CalendarSection.tsx";
 import { CodesSection } from "./CodesSection.tsx";
 import { HeadSection } from "./HeadSection.tsx";
 import { LeviesSection } from "./LeviesSection.tsx";
-import { fileOf, loadOwnPacks } from "./ownPacks.ts";
-import type { JurisdictionFile } from "./ownPacks.ts";
+import { fileOf } from "./jurisdictionFile.ts";
+import type { JurisdictionFile } from "./jurisdictionFile.ts";
 import { RatesSection } from "./RatesSection.tsx";
 
 /** What every section of the builder gets. */
@@ -52,7 +52,6 @@ function Builder({ start }: { start: OwnJurisdiction }) {
   const save = useMutation({
     mutationFn: () => api.put(`/jurisdictions/${encodeURIComponent(draft.id)}`, fileOf(draft)),
     onSuccess: async () => {
-      await loadOwnPacks();
       await queries.invalidateQueries({ queryKey: ["jurisdictions"] });
       await navigate("/jurisdictions");
     },

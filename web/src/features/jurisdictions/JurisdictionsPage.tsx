@@ -1,17 +1,16 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate } from "react-router";
 import type { JurisdictionRow } from "@fiscalon/contract/views";
-import { UNION_MEMBERS } from "@fiscalon/core/jurisdictions/eu/members";
-import { STANDARD_RATES } from "@fiscalon/core/jurisdictions/eu/standardRates";
+import { UNION_MEMBERS } from "@fiscalon/core/packs/eu/members";
+import { STANDARD_RATES } from "@fiscalon/core/packs/eu/standardRates";
 import { rowInForce } from "@fiscalon/core/tax/rateInForce";
-import { api } from "../../kit/api.ts";
+import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { FileButton } from "../../kit/FileButton.tsx";
 import { today } from "../../kit/format.ts";
 import { readJson } from "../../kit/readJson.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
-import { loadOwnPacks } from "./ownPacks.ts";
-import type { JurisdictionFile } from "./ownPacks.ts";
+import type { JurisdictionFile } from "./jurisdictionFile.ts";
 
 /** All jurisdictions that are known: those that ship, and those the practice made. */
 export function JurisdictionsPage() {
@@ -23,7 +22,6 @@ export function JurisdictionsPage() {
   const remove = useMutation({
     mutationFn: (id: string) => api.delete(`/jurisdictions/${id}`),
     onSuccess: async () => {
-      await loadOwnPacks();
       await queries.invalidateQueries({ queryKey: ["jurisdictions"] });
     },
   });
@@ -114,7 +112,6 @@ function ImportFile() {
       return definition.id;
     },
     onSuccess: async (id) => {
-      await loadOwnPacks();
       await queries.invalidateQueries({ queryKey: ["jurisdictions"] });
       await navigate(`/jurisdictions/${id}`);
     },

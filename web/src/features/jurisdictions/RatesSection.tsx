@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { RateRow } from "@fiscalon/core/tax/taxCode";
+import type { RateRow } from "@fiscalon/core/model/taxCode";
 import type { BuilderPart } from "./JurisdictionPage.tsx";
 
 /** The rates by date, a percentage or an amount in major units each. */

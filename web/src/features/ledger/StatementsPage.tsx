@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import type { LedgerAccountRow } from "@fiscalon/contract/views";
 import type { TrailStep } from "@fiscalon/contract/trail";
 import { useScope } from "../../app/scope.ts";
-import { api, withQuery } from "../../kit/api.ts";
+import { api, withQuery } from "../../api/client.ts";
 import { DateField } from "../../kit/DateField.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";

@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import type { LedgerAccountRow } from "@fiscalon/contract/views";
 import { addDays } from "@fiscalon/core/calendar/date";
 import { useScope } from "../../app/scope.ts";
-import { api, withQuery } from "../../kit/api.ts";
+import { api, withQuery } from "../../api/client.ts";
 import { DateField } from "../../kit/DateField.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";

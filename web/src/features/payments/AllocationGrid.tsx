@@ -1,6 +1,6 @@
 import clsx from "clsx";
 import { allocationSign } from "@fiscalon/core/ledger/paymentPostings";
-import type { Account } from "@fiscalon/core/ledger/account";
+import type { Account } from "@fiscalon/core/model/account";
 import { displayAmount, formatAmount } from "@fiscalon/core/money/amount";
 import type { OpenItem } from "@fiscalon/contract/payments";
 import { Figure } from "../../kit/Figure.tsx";

@@ -1,4 +1,4 @@
-import type { Account } from "@fiscalon/core/ledger/account";
+import type { Account } from "@fiscalon/core/model/account";
 import type { ContactView } from "@fiscalon/contract/views";
 import { Combo } from "../../kit/Combo.tsx";
 import { DateField } from "../../kit/DateField.tsx";

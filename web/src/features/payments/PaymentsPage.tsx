@@ -1,10 +1,11 @@
+import { bringsMoney } from "@fiscalon/core/model/documentKinds";
 import clsx from "clsx";
 import { useState } from "react";
 import { Link } from "react-router";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import type { OpenItem, OpenItemPage, PaymentPage, PaymentRow } from "@fiscalon/contract/payments";
 import { useScope } from "../../app/scope.ts";
-import { api, withQuery } from "../../kit/api.ts";
+import { api, withQuery } from "../../api/client.ts";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, showPeriod } from "../../kit/format.ts";
 import { KIND_NAMES } from "../../kit/kinds.ts";
@@ -233,6 +234,5 @@ function Open({ search }: { search: string }) {
 }
 
 function payPath({ kind, document, contact }: OpenItem): string {
-  const receipt = kind === "sales-invoice" || kind === "purchase-credit-note";
-  return `books/payments/new/${receipt ? "receipt" : "payment"}/${contact ?? 0}/${document}`;
+  return `books/payments/new/${bringsMoney(kind) ? "receipt" : "payment"}/${contact ?? 0}/${document}`;
 }

@@ -1,5 +1,5 @@
 import { allocationSign } from "@fiscalon/core/ledger/paymentPostings";
-import type { PaymentKind } from "@fiscalon/core/ledger/paymentPostings";
+import type { PaymentKind } from "@fiscalon/core/model/paymentKinds";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { formatAmount, parseAmount } from "@fiscalon/core/money/amount";
 import type { OpenItem, PaymentBody, PaymentView } from "@fiscalon/contract/payments";

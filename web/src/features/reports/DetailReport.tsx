@@ -2,7 +2,7 @@ import clsx from "clsx";
 import { Link } from "react-router";
 import type { DetailPage, DetailRow } from "@fiscalon/contract/reports";
 import { useScope } from "../../app/scope.ts";
-import { api, withQuery } from "../../kit/api.ts";
+import { api, withQuery } from "../../api/client.ts";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate } from "../../kit/format.ts";
 import { usePagedRows } from "../../kit/usePagedRows.ts";

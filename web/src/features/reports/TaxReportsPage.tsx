@@ -2,7 +2,7 @@ import clsx from "clsx";
 import { useState } from "react";
 import type { ReportKind } from "@fiscalon/contract/reports";
 import { useScope } from "../../app/scope.ts";
-import { withQuery } from "../../kit/api.ts";
+import { withQuery } from "../../api/client.ts";
 import { DateField } from "../../kit/DateField.tsx";
 import { SelectField } from "../../kit/Field.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import type { SummaryRow } from "@fiscalon/contract/reports";
-import { api, withQuery } from "../../kit/api.ts";
+import { api, withQuery } from "../../api/client.ts";
 
 export type Filter = Record<string, string | number | undefined>;
 

@@ -1,12 +1,14 @@
+import { usePacks } from "../../api/packs.tsx";
 import clsx from "clsx";
 import { Fragment, useState } from "react";
 import type { BoxView, ReturnView } from "@fiscalon/contract/returns";
 import { useScope } from "../../app/scope.ts";
 import { Figure } from "../../kit/Figure.tsx";
-import { shownBox } from "../../kit/formBoxes.ts";
+import { shownBox } from "../../app/formBoxes.ts";
 
 /** The official form's order and numbers: amount, the period before, and how it changed. */
 export function FormSheet({ view }: { view: ReturnView }) {
+  const packs = usePacks();
   const { client, minorDigits } = useScope();
   const [all, setAll] = useState(view.boxes.length <= MANY);
   const largest = Math.max(
@@ -22,7 +24,7 @@ export function FormSheet({ view }: { view: ReturnView }) {
       .map((box) => Math.abs(box.amount - (box.previous ?? 0))),
   );
   const registration = client?.registrations.find((one) => one.id === view.registration);
-  const shownNet = registration ? shownBox(registration, view.to) : undefined;
+  const shownNet = registration ? shownBox(packs, registration, view.to) : undefined;
   const boxes = all ? view.boxes : view.boxes.filter((box) => isTold(box) || box.id === shownNet);
   const groups = groupsOf(view, boxes);
   return (

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import type { ReturnView } from "@fiscalon/contract/returns";
 import { useScope } from "../../app/scope.ts";
-import { api } from "../../kit/api.ts";
+import { api } from "../../api/client.ts";
 
 /** The chosen period's return, and the ways to change it. */
 export function useReturn() {

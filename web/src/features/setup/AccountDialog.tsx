@@ -1,10 +1,10 @@
+import { usePacks } from "../../api/packs.tsx";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { ACCOUNT_ROLES } from "@fiscalon/core/ledger/account";
-import type { Account, AccountRole, AccountType } from "@fiscalon/core/ledger/account";
-import { packById } from "@fiscalon/core/jurisdictions/packs";
+import { ACCOUNT_ROLES } from "@fiscalon/core/model/account";
+import type { Account, AccountRole, AccountType } from "@fiscalon/core/model/account";
 import { useScope } from "../../app/scope.ts";
-import { api, ApiError } from "../../kit/api.ts";
+import { api, ApiError } from "../../api/client.ts";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { FormDialog } from "../../kit/FormDialog.tsx";
 
@@ -56,6 +56,7 @@ export function AccountDialog({
   onClose: () => void;
   onDone: (code: string) => void;
 }) {
+  const packs = usePacks();
   const { client } = useScope();
   const queries = useQueryClient();
   const [draft, setDraft] = useState<Account>(
@@ -64,7 +65,7 @@ export function AccountDialog({
   const levies = [
     ...new Set([
       ...(client?.registrations.flatMap(({ levies: own }) => own) ?? []),
-      ...(client?.pack ? packById(client.pack.id).levies.map(({ levy }) => levy) : []),
+      ...(client?.pack ? packs.byId(client.pack.id).levies.map(({ levy }) => levy) : []),
     ]),
   ];
   const save = useMutation({

@@ -1,19 +1,20 @@
+import { usePacks } from "../../api/packs.tsx";
 import { useState } from "react";
-import type { Account } from "@fiscalon/core/ledger/account";
-import { missingRoles } from "@fiscalon/core/ledger/account";
-import { packById } from "@fiscalon/core/jurisdictions/packs";
+import type { Account } from "@fiscalon/core/model/account";
+import { missingRoles } from "@fiscalon/core/model/account";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { AccountDialog, ROLE_WORDS } from "./AccountDialog.tsx";
 import { useSetup } from "./useSetup.ts";
 
 /** The chart of accounts with what Fiscalon itself posts where. */
 export function AccountsPage() {
+  const packs = usePacks();
   const setup = useSetup();
   const [editing, setEditing] = useState<Account | "new" | null>(null);
   const close = () => setEditing(null);
   const missing = (setup?.plain.registrations ?? []).flatMap(({ pack, levies }) =>
     levies.flatMap((levy) => {
-      const deducted = packById(pack).levies.find((one) => one.levy === levy)?.deducted ?? false;
+      const deducted = packs.byId(pack).levies.find((one) => one.levy === levy)?.deducted ?? false;
       return missingRoles(setup?.plain.accounts ?? [], levy, deducted).map(
         (role) => `${ROLE_WORDS[role]} of ${levy}`,
       );

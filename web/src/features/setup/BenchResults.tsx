@@ -2,15 +2,16 @@ import { FiscalError } from "@fiscalon/core/errors";
 import { boxMovements } from "@fiscalon/core/facts/boxMovements";
 import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/documentEffect";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
-import { formOn, packById } from "@fiscalon/core/jurisdictions/packs";
+import { formOn } from "@fiscalon/core/returns/formOn";
+import type { Packs } from "@fiscalon/core/model/packs";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { boxDefinition } from "@fiscalon/core/returns/evaluateReturn";
-import type { PriceMode } from "@fiscalon/core/tax/documentInput";
+import type { PriceMode } from "@fiscalon/core/model/document";
 import { explainTax } from "@fiscalon/core/tax/explainTax";
-import type { TaxCode } from "@fiscalon/core/tax/taxCode";
+import type { TaxCode } from "@fiscalon/core/model/taxCode";
 import type { TrailStep } from "@fiscalon/contract/trail";
 import { Figure } from "../../kit/Figure.tsx";
-import { inOtherOrder, tryCode } from "./codeBenchInputs.ts";
+import { inOtherOrder, isLawfulOrder, tryCode } from "./codeBenchInputs.ts";
 import type { Trial } from "./codeBenchInputs.ts";
 
 interface Results {
@@ -110,25 +111,31 @@ function rateWords(tax: DocumentEffect["priced"]["lines"][number]["taxes"][numbe
     : ` ${tax.rate} ${kind === "per-unit" ? "a unit" : "a document"}`;
 }
 
-/** What charging the levies in the opposite order would give: the same total, as a rule, and a wrong split. */
+/** What charging the levies in the opposite order would give, and which of the two the law has. */
 function OtherOrder({
   code,
   trial,
   setup,
-  right,
+  right: shown,
 }: Pick<Results, "code" | "trial" | "setup"> & { right: DocumentEffect }) {
   const turned = inOtherOrder(code);
-  const wrong = turned ? tryCode(turned, trial, "exclusive", setup) : undefined;
-  if (!wrong || wrong instanceof FiscalError) return null;
+  const other = turned ? tryCode(turned, trial, "exclusive", setup) : undefined;
+  if (!turned || !other || other instanceof FiscalError) return null;
   const { digits } = setup.plain;
-  const taxes = wrong.priced.lines[0]?.taxes ?? [];
-  const same = wrong.priced.gross === right.priced.gross;
+  const taxes = other.priced.lines[0]?.taxes ?? [];
+  const lawful = isLawfulOrder(turned, setup.effect.packs);
+  const same = other.priced.gross === shown.priced.gross;
+  const verdict = lawful
+    ? "This is the order of the law; the one above splits the tax wrongly."
+    : same
+      ? "The same total, but both labels wrong."
+      : "Another total, too.";
   return (
     <>
-      <h2 className="mt-5 mb-1">In the other order</h2>
+      <h2 className="mt-5 mb-1">{lawful ? "In the lawful order" : "In the other order"}</h2>
       <p className="note-row text-[12.5px]">
-        {taxes.map((tax) => `${tax.component.levy} ${displayAmount(tax.tax, digits)}`).join(", ")}.{" "}
-        {same ? "The same total, but both labels wrong." : "Another total, too."} {code.order}
+        {taxes.map((tax) => `${tax.component.levy} ${displayAmount(tax.tax, digits)}`).join(", ")}. {verdict}{" "}
+        {code.order}
       </p>
     </>
   );
@@ -170,7 +177,7 @@ function Landing({
           <li key={row.box} className="flex justify-between gap-2 border-b border-base-300 py-1">
             <span>
               <span className="font-bold text-secondary">{row.box}</span>{" "}
-              {boxWords(code, trial.date, row.box)}
+              {boxWords(setup.effect.packs, code, trial.date, row.box)}
             </span>
             <span className="num">{displayAmount(row.amount, setup.plain.digits)}</span>
           </li>
@@ -182,9 +189,9 @@ function Landing({
 }
 
 /** The box's short title on the first form of the pack that has it. */
-function boxWords(code: TaxCode, date: string, box: string): string {
+function boxWords(packs: Packs, code: TaxCode, date: string, box: string): string {
   if (code.pack === undefined) return "";
-  const pack = packById(code.pack);
+  const pack = packs.byId(code.pack);
   for (const { levies } of [...pack.forms, formOn(pack, date)]) {
     try {
       return boxDefinition(formOn(pack, date, { levies }), box).short;

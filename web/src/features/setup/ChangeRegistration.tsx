@@ -1,12 +1,12 @@
+import { usePacks } from "../../api/packs.tsx";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
-import { basisOn } from "@fiscalon/core/facts/registration";
-import { packById } from "@fiscalon/core/jurisdictions/packs";
+import { basisOn } from "@fiscalon/core/model/registration";
 import type { RegistrationChangeBody } from "@fiscalon/contract/setup";
 import type { RegistrationView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
-import { api } from "../../kit/api.ts";
+import { api } from "../../api/client.ts";
 import { DateField } from "../../kit/DateField.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { FormDialog } from "../../kit/FormDialog.tsx";
@@ -21,9 +21,10 @@ export function ChangeRegistration({
   registration: RegistrationView;
   onClose: () => void;
 }) {
+  const packs = usePacks();
   const { client } = useScope();
   const queries = useQueryClient();
-  const pack = packById(registration.pack);
+  const pack = packs.byId(registration.pack);
   const [number, setNumber] = useState(registration.number ?? "");
   const [to, setTo] = useState(registration.to ?? "");
   const [from, setFrom] = useState("");

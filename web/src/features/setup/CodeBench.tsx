@@ -1,9 +1,9 @@
+import { usePacks } from "../../api/packs.tsx";
 import { useState } from "react";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
-import { packById, packOfCountry } from "@fiscalon/core/jurisdictions/packs";
-import type { TaxCode } from "@fiscalon/core/tax/taxCode";
+import type { TaxCode } from "@fiscalon/core/model/taxCode";
 import { DateField } from "../../kit/DateField.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { today } from "../../kit/format.ts";
@@ -19,6 +19,7 @@ export function CodeBench({
   code: TaxCode;
   setup: { plain: PlainSetup; effect: EffectSetup };
 }) {
+  const packs = usePacks();
   const [trial, setTrial] = useState<Trial>({
     amount: "100.00",
     quantity: "",
@@ -37,8 +38,8 @@ export function CodeBench({
   const exclusive = tryCode(code, own, "exclusive", setup);
   const inclusive = tryCode(code, own, "inclusive", setup);
   const failed = [exclusive, inclusive].find((result) => result instanceof FiscalError);
-  const pack = code.pack === undefined ? undefined : packById(code.pack);
-  const regions = packOfCountry(trial.country || pack?.country || "")?.regions ?? [];
+  const pack = code.pack === undefined ? undefined : packs.byId(code.pack);
+  const regions = packs.ofCountry(trial.country || pack?.country || "")?.regions ?? [];
   return (
     <section aria-label="Code bench" className="h-full overflow-y-auto px-4 pt-3 pb-8">
       <header className="mb-3 flex items-center justify-between">

@@ -1,10 +1,10 @@
+import { usePacks } from "../../api/packs.tsx";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
-import { packById, packOfCountry } from "@fiscalon/core/jurisdictions/packs";
-import type { TaxCode } from "@fiscalon/core/tax/taxCode";
+import type { TaxCode } from "@fiscalon/core/model/taxCode";
 import { useScope } from "../../app/scope.ts";
-import { api, ApiError } from "../../kit/api.ts";
+import { api, ApiError } from "../../api/client.ts";
 import { FormDialog } from "../../kit/FormDialog.tsx";
 import { blankCode, CodeForm } from "./CodeForm.tsx";
 
@@ -23,13 +23,14 @@ export function CodeEditor({
   onClose: () => void;
   onDone?: (code: string) => void;
 }) {
+  const packs = usePacks();
   const { client } = useScope();
   const queries = useQueryClient();
-  const packId = setup.registrations[0]?.pack ?? (client ? packOfCountry(client.country)?.id : undefined);
+  const packId = setup.registrations[0]?.pack ?? (client ? packs.ofCountry(client.country)?.id : undefined);
   const [draft, setDraft] = useState<TaxCode>(
     code ?? { ...blankCode(), code: named, ...(packId === undefined ? {} : { pack: packId }) },
   );
-  const levies = packId === undefined ? [] : packById(draft.pack ?? packId).levies.map(({ levy }) => levy);
+  const levies = packId === undefined ? [] : packs.byId(draft.pack ?? packId).levies.map(({ levy }) => levy);
   const save = useMutation({
     mutationFn: () => {
       const path = `/clients/${client?.id}/codes`;

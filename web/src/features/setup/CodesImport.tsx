@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useScope } from "../../app/scope.ts";
-import { api } from "../../kit/api.ts";
+import { api } from "../../api/client.ts";
 import { FormDialog } from "../../kit/FormDialog.tsx";
 
 /** Makes and changes codes from a CSV file in the shape of the export, all or nothing. */

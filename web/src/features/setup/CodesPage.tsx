@@ -4,9 +4,9 @@ import { useState } from "react";
 import { useLocation } from "react-router";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
-import type { Component, TaxCode } from "@fiscalon/core/tax/taxCode";
+import type { Component, TaxCode } from "@fiscalon/core/model/taxCode";
 import { useScope } from "../../app/scope.ts";
-import { api } from "../../kit/api.ts";
+import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { plural } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
@@ -171,7 +171,7 @@ export function CodesPage() {
                           ? undefined
                           : (components) => {
                               setChosen(one.code);
-                              setTrialOrder({ code: one.code, components: restacked(one, components) });
+                              setTrialOrder(orderOnTrial(one, components));
                             }
                       }
                     />
@@ -217,6 +217,12 @@ export function CodesPage() {
 }
 
 /** In a new order the tax on tax goes with the place: each levy but the last is part of what comes after it. */
+/** Dragged back to where it was kept, a code is not on trial any more. */
+function orderOnTrial(code: TaxCode, components: readonly Component[]) {
+  const same = components.every(({ levy }, index) => code.components[index]?.levy === levy);
+  return same ? null : { code: code.code, components: restacked(code, components) };
+}
+
 function restacked(code: TaxCode, components: readonly Component[]): Component[] {
   const stacked = code.components.some((one) => one.partOfLaterBases);
   return components.map((one, index) => ({

@@ -1,4 +1,4 @@
-import type { Boxes, Component, RateSchedules, RateSpec, Split, TaxCode } from "@fiscalon/core/tax/taxCode";
+import type { Boxes, Component, RateSchedules, RateSpec, Split, TaxCode } from "@fiscalon/core/model/taxCode";
 import { Field, SelectField } from "../../kit/Field.tsx";
 
 const KINDS: { value: RateSpec["kind"]; name: string }[] = [

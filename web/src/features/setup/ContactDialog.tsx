@@ -1,14 +1,13 @@
+import type { Packs } from "@fiscalon/core/model/packs";
+import { usePacks } from "../../api/packs.tsx";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import type { ContactBody, StandingBody } from "@fiscalon/contract/setup";
 import type { ContactView } from "@fiscalon/contract/views";
-import { checkUnionNumber } from "@fiscalon/core/jurisdictions/eu/vatNumber";
-import { UNION_MEMBERS } from "@fiscalon/core/jurisdictions/eu/members";
-import type { NumberCheck } from "@fiscalon/core/jurisdictions/pack";
-import { packOfCountry } from "@fiscalon/core/jurisdictions/packs";
+import type { NumberCheck } from "@fiscalon/core/model/pack";
 import { standingsAsked } from "@fiscalon/core/supply/standingsAsked";
 import { useScope } from "../../app/scope.ts";
-import { api } from "../../kit/api.ts";
+import { api } from "../../api/client.ts";
 import { FormDialog } from "../../kit/FormDialog.tsx";
 import { Field } from "../../kit/Field.tsx";
 import { today } from "../../kit/format.ts";
@@ -28,6 +27,7 @@ export function ContactDialog({
   onClose: () => void;
   onDone: (contact: ContactView) => void;
 }) {
+  const packs = usePacks();
   const { client } = useScope();
   const queries = useQueryClient();
   const [draft, setDraft] = useState({
@@ -35,12 +35,12 @@ export function ContactDialog({
     country: contact?.country ?? client?.country ?? "",
     region: contact?.region ?? "",
     taxNumber: contact?.taxNumber ?? "",
-    standing: startingStanding(contact, client?.country ?? ""),
+    standing: startingStanding(packs, contact, client?.country ?? ""),
     saleCode: contact?.saleCode ?? "",
     purchaseCode: contact?.purchaseCode ?? "",
   });
   const set = (change: Partial<typeof draft>) => setDraft({ ...draft, ...change });
-  const asked = standingsAsked(client?.places ?? [], client?.registrations ?? [], today());
+  const asked = standingsAsked(client?.places ?? [], client?.registrations ?? [], today(), packs);
   const save = useMutation({
     mutationFn: () => {
       const body: ContactBody = {
@@ -62,7 +62,7 @@ export function ContactDialog({
       onDone(saved);
     },
   });
-  const check = numberCheck(draft.country, draft.taxNumber);
+  const check = numberCheck(packs, draft.country, draft.taxNumber);
   return (
     <FormDialog
       title={contact ? "Change contact" : "Add a contact"}
@@ -129,16 +129,20 @@ export function ContactDialog({
 }
 
 /** The digits of a number, checked for countries with a pack and for members of the European Union. */
-export function numberCheck(country: string, number: string): NumberCheck | undefined {
+export function numberCheck(packs: Packs, country: string, number: string): NumberCheck | undefined {
   if (number.trim() === "") return undefined;
-  if (UNION_MEMBERS.has(country)) return checkUnionNumber(country, number);
-  return packOfCountry(country)?.checkNumber(number);
+  const union = packs.all.find((pack) => pack.union?.members.has(country))?.union;
+  return packs.ofCountry(country)?.checkNumber(number) ?? union?.checkNumber(country, number);
 }
 
 /** What is kept; contacts kept before standings were asked say only whether they are registered. */
-function startingStanding(contact: ContactView | null, home: string): Record<string, StandingBody> {
+function startingStanding(
+  packs: Packs,
+  contact: ContactView | null,
+  home: string,
+): Record<string, StandingBody> {
   if (!contact) return {};
   if (Object.keys(contact.standing).length > 0 || contact.registered === null) return contact.standing;
-  const levy = packOfCountry(home)?.levies[0]?.levy;
+  const levy = packs.ofCountry(home)?.levies[0]?.levy;
   return levy === undefined ? {} : { [levy]: contact.registered ? "registered" : "not-registered" };
 }

@@ -1,3 +1,4 @@
+import { usePacks } from "../../api/packs.tsx";
 import { useState } from "react";
 import type { ContactView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
@@ -7,6 +8,7 @@ import { useContacts } from "./useSetup.ts";
 
 /** Customers and suppliers: who they are for tax. */
 export function ContactsPage() {
+  const packs = usePacks();
   const { client } = useScope();
   const [search, setSearch] = useState("");
   const { data: contacts } = useContacts(search);
@@ -58,7 +60,7 @@ export function ContactsPage() {
                   <td className="font-mono text-[12.5px]">
                     {contact.taxNumber ?? "–"}
                     {contact.taxNumber &&
-                      numberCheck(contact.country ?? client?.country ?? "", contact.taxNumber)?.ok ===
+                      numberCheck(packs, contact.country ?? client?.country ?? "", contact.taxNumber)?.ok ===
                         false && <span className="ml-2 font-sans text-warning">check digits do not fit</span>}
                   </td>
                   <td>

@@ -1,9 +1,9 @@
+import { usePacks } from "../../api/packs.tsx";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import type { ItemView } from "@fiscalon/contract/views";
-import { packOfCountry } from "@fiscalon/core/jurisdictions/packs";
 import { useScope } from "../../app/scope.ts";
-import { api, ApiError } from "../../kit/api.ts";
+import { api, ApiError } from "../../api/client.ts";
 import { FormDialog } from "../../kit/FormDialog.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
 
@@ -19,6 +19,7 @@ export function ItemDialog({
   onClose: () => void;
   onDone: (item: ItemView) => void;
 }) {
+  const packs = usePacks();
   const { client } = useScope();
   const queries = useQueryClient();
   const [draft, setDraft] = useState({
@@ -32,7 +33,7 @@ export function ItemDialog({
     saleAccount: item?.saleAccount ?? "",
     purchaseAccount: item?.purchaseAccount ?? "",
   });
-  const classes = packOfCountry(client?.country ?? "")?.classes ?? [];
+  const classes = packs.ofCountry(client?.country ?? "")?.classes ?? [];
   const save = useMutation({
     mutationFn: () => {
       const path = `/clients/${client?.id}/items`;

@@ -16,7 +16,7 @@ import {
 } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import clsx from "clsx";
-import type { Component, TaxCode } from "@fiscalon/core/tax/taxCode";
+import type { Component, TaxCode } from "@fiscalon/core/model/taxCode";
 
 const TONES = [
   "bg-primary text-primary-content",

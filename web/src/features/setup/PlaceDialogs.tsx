@@ -1,10 +1,12 @@
+import { at } from "@fiscalon/core/at";
+import type { Packs } from "@fiscalon/core/model/packs";
+import { usePacks } from "../../api/packs.tsx";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { allPacks, packById, packOfCountry } from "@fiscalon/core/jurisdictions/packs";
 import { standingsAsked } from "@fiscalon/core/supply/standingsAsked";
 import type { ProposedRegistration } from "@fiscalon/core/supply/proposeSetup";
 import type { ClientView } from "@fiscalon/contract/views";
-import { api, ApiError } from "../../kit/api.ts";
+import { api, ApiError } from "../../api/client.ts";
 import { DateField } from "../../kit/DateField.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { FormDialog } from "../../kit/FormDialog.tsx";
@@ -18,7 +20,7 @@ import {
 
 /** The countries with a pack, then any other by its two letters. */
 export function CountryField({ value, onChange }: { value: string; onChange: (country: string) => void }) {
-  const packs = allPacks();
+  const packs = usePacks().all;
   const known = packs.some((pack) => pack.country === value);
   return (
     <SelectField
@@ -45,11 +47,12 @@ export function RegionField({
   value: string;
   onChange: (region: string) => void;
 }) {
-  const regions = packOfCountry(country)?.regions ?? [];
+  const packs = usePacks();
+  const regions = packs.ofCountry(country)?.regions ?? [];
   if (regions.length === 0) return null;
   return (
     <SelectField label="Region" value={value} onChange={(event) => onChange(event.target.value)}>
-      <option value="">{country === "GB" ? "Great Britain" : "choose"}</option>
+      <option value="">{packs.ofCountry(country)?.elsewhere ?? "choose"}</option>
       {regions.map(({ code, name }) => (
         <option key={code} value={code}>
           {name}
@@ -60,6 +63,7 @@ export function RegionField({
 }
 
 export function AddPlace({ client, onClose }: { client: ClientView; onClose: () => void }) {
+  const packs = usePacks();
   const queries = useQueryClient();
   const [name, setName] = useState("");
   const [country, setCountry] = useState(client.country);
@@ -71,10 +75,11 @@ export function AddPlace({ client, onClose }: { client: ClientView; onClose: () 
       onClose();
     },
   });
-  const before = askedOf(client.places, client);
+  const before = askedOf(client.places, client, packs);
   const after = askedOf(
     [...client.places, { name: name || "the new place", country, region, closedOn: null }],
     client,
+    packs,
   );
   const more = after.filter(
     (one) => !before.some((old) => old.levy === one.levy && old.country === one.country),
@@ -154,6 +159,7 @@ export function ClosePlace({
   client: ClientView;
   onClose: () => void;
 }) {
+  const packs = usePacks();
   const queries = useQueryClient();
   const [day, setDay] = useState(place.closedOn ?? today());
   const opening = place.closedOn !== null;
@@ -165,7 +171,10 @@ export function ClosePlace({
     },
   });
   const others = client.places.filter((one) => one.id !== place.id);
-  const [fewer, full] = [askedOf(others, client), askedOf([...others, { ...place, closedOn: null }], client)];
+  const [fewer, full] = [
+    askedOf(others, client, packs),
+    askedOf([...others, { ...place, closedOn: null }], client, packs),
+  ];
   const gone = full.filter(
     (one) => !fewer.some((left) => left.levy === one.levy && left.country === one.country),
   );
@@ -190,8 +199,8 @@ export function ClosePlace({
 
 type SitesOf = Parameters<typeof standingsAsked>[0];
 
-function askedOf(sites: SitesOf, client: ClientView) {
-  return standingsAsked(sites, client.registrations, today());
+function askedOf(sites: SitesOf, client: ClientView, packs: Packs) {
+  return standingsAsked(sites, client.registrations, today(), packs);
 }
 
 function Changes({ title, rows }: { title: string; rows: readonly string[] }) {
@@ -217,9 +226,12 @@ export function AddRegistration({
   proposal: ProposedRegistration | null;
   onClose: () => void;
 }) {
+  const packs = usePacks();
   const queries = useQueryClient();
-  const [packId, setPackId] = useState(proposal?.pack ?? packOfCountry(client.country)?.id ?? "gb");
-  const pack = packById(packId);
+  const [packId, setPackId] = useState(
+    proposal?.pack ?? packs.ofCountry(client.country)?.id ?? at(packs.all, 0).id,
+  );
+  const pack = packs.byId(packId);
   const [draft, setDraft] = useState({
     ...blankRegistration(pack),
     ...(proposal ? { levies: proposal.levies } : {}),
@@ -252,10 +264,10 @@ export function AddRegistration({
           value={packId}
           onChange={(event) => {
             setPackId(event.target.value);
-            setDraft(blankRegistration(packById(event.target.value)));
+            setDraft(blankRegistration(packs.byId(event.target.value)));
           }}
         >
-          {allPacks().map(({ id, name }) => (
+          {packs.all.map(({ id, name }) => (
             <option key={id} value={id}>
               {name}
             </option>

@@ -1,16 +1,17 @@
+import { usePacks } from "../../api/packs.tsx";
+import type { Packs } from "@fiscalon/core/model/packs";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
-import { basisOn } from "@fiscalon/core/facts/registration";
-import { packById, packOfCountry } from "@fiscalon/core/jurisdictions/packs";
+import { basisOn } from "@fiscalon/core/model/registration";
 import { proposedRegistrations } from "@fiscalon/core/supply/proposeSetup";
 import type { ProposedRegistration } from "@fiscalon/core/supply/proposeSetup";
 import type { AgencyPosition, ClientView, RegistrationView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
-import { api } from "../../kit/api.ts";
+import { api } from "../../api/client.ts";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, showPeriod, today } from "../../kit/format.ts";
-import { shownBox } from "../../kit/formBoxes.ts";
+import { shownBox } from "../../app/formBoxes.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { ChangeRegistration } from "./ChangeRegistration.tsx";
 import { AddPlace, AddRegistration, ChangePlace, ClosePlace } from "./PlaceDialogs.tsx";
@@ -114,7 +115,8 @@ function PlaceRow({
   client: ClientView;
   onOpen: (open: Open) => void;
 }) {
-  const pack = packOfCountry(place.country);
+  const packs = usePacks();
+  const pack = packs.ofCountry(place.country);
   const region = pack?.regions?.find((one) => one.code === place.region)?.name ?? place.region;
   const proposals = pack ? proposedRegistrations(pack, place.region ?? "", { activity: "" }) : [];
   const closed = place.closedOn !== null && place.closedOn <= today();
@@ -132,7 +134,7 @@ function PlaceRow({
         {proposals.map((proposal) => {
           const own = client.registrations.find(
             (r) =>
-              packById(r.pack).id === proposal.pack &&
+              packs.byId(r.pack).id === proposal.pack &&
               r.levies.includes(proposal.levies[0] ?? "") &&
               r.to === null,
           );
@@ -184,7 +186,8 @@ function Registration({
   position: AgencyPosition | undefined;
   onChange: () => void;
 }) {
-  const pack = packById(registration.pack);
+  const packs = usePacks();
+  const pack = packs.byId(registration.pack);
   const options = Object.entries(registration.options).map(([id, value]) => {
     const option = pack.options?.find((one) => one.id === id);
     return `${option?.name ?? id}: ${option?.values.find((one) => one.value === value)?.name ?? value}`;
@@ -205,7 +208,7 @@ function Registration({
       ].join("; "),
     ],
     ["Basis", basisOn(registration, today())],
-    ["Rounding", roundingName(registration)],
+    ["Rounding", roundingName(packs, registration)],
     ...(options.length > 0 ? [["Choices", options.join("; ")]] : []),
   ] as [string, string, boolean?][];
   const authority =
@@ -245,6 +248,7 @@ function Position({
   position: AgencyPosition | undefined;
   digits: number;
 }) {
+  const packs = usePacks();
   if (!position) return null;
   const rows = [
     ...position.due.map((one) => ({ ...one, what: one.due < today() ? "overdue" : "due" })),
@@ -280,7 +284,9 @@ function Position({
                 digits={digits}
                 dash
                 of={
-                  row.net === 0 ? null : `box/${registration.id}/${row.to}/${shownBox(registration, row.to)}`
+                  row.net === 0
+                    ? null
+                    : `box/${registration.id}/${row.to}/${shownBox(packs, registration, row.to)}`
                 }
                 label={`Net of the period to ${row.to}`}
               />
@@ -299,8 +305,8 @@ function Position({
   );
 }
 
-function roundingName({ pack, rounding }: RegistrationView): string {
-  const known = packById(pack).roundings.find((one) => sameRounding(one.rounding, rounding));
+function roundingName(packs: Packs, { pack, rounding }: RegistrationView): string {
+  const known = packs.byId(pack).roundings.find((one) => sameRounding(one.rounding, rounding));
   return known?.name ?? `by ${rounding.level}, ${rounding.mode}`;
 }
 

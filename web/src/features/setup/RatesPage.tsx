@@ -1,10 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { rowInForce } from "@fiscalon/core/tax/rateInForce";
-import type { RateRow } from "@fiscalon/core/tax/taxCode";
+import type { RateRow } from "@fiscalon/core/model/taxCode";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { useScope } from "../../app/scope.ts";
-import { api } from "../../kit/api.ts";
+import { api } from "../../api/client.ts";
 import { DateField } from "../../kit/DateField.tsx";
 import { Field } from "../../kit/Field.tsx";
 import { plural, showDate, today } from "../../kit/format.ts";

@@ -1,4 +1,4 @@
-import type { JurisdictionPack } from "@fiscalon/core/jurisdictions/pack";
+import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import type { RegistrationBody } from "@fiscalon/contract/setup";
 import { DateField } from "../../kit/DateField.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";

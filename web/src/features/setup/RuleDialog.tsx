@@ -1,8 +1,8 @@
+import { usePacks } from "../../api/packs.tsx";
 import { useState } from "react";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
-import { packOfCountry } from "@fiscalon/core/jurisdictions/packs";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
-import type { SupplyRule } from "@fiscalon/core/supply/supplyRule";
+import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
 import { useScope } from "../../app/scope.ts";
 import { Combo } from "../../kit/Combo.tsx";
 import { DateField } from "../../kit/DateField.tsx";
@@ -28,6 +28,7 @@ export function RuleDialog({
   onSave: (rule: SupplyRule) => void;
   onDelete: (() => void) | undefined;
 }) {
+  const packs = usePacks();
   const { client } = useScope();
   const [draft, setDraft] = useState<SupplyRule>(
     rule ?? {
@@ -47,9 +48,10 @@ export function RuleDialog({
   );
   const set = (change: Partial<SupplyRule>) => setDraft({ ...draft, ...change });
   const places = placeChoices(
+    packs,
     [client?.country ?? "", ...setup.places.map(({ country }) => country)].filter(Boolean),
   );
-  const pack = packOfCountry(client?.country ?? "");
+  const pack = packs.ofCountry(client?.country ?? "");
   const classes = [...new Set([...(pack?.classes ?? []).map(({ id }) => id), draft.taxClass])];
   const codes = setup.codes
     .flatMap((code) => expandCode({ ...code, variants: [] }))

@@ -1,10 +1,10 @@
+import { usePacks } from "../../api/packs.tsx";
 import clsx from "clsx";
 import { useState } from "react";
 import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
-import { packOfCountry } from "@fiscalon/core/jurisdictions/packs";
 import { circumstancesOf } from "@fiscalon/core/supply/circumstances";
-import { tryRules } from "@fiscalon/core/supply/supplyRule";
+import { answerOfRules, tryRules } from "@fiscalon/core/supply/tryRules";
 import { useScope } from "../../app/scope.ts";
 import { DateField } from "../../kit/DateField.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
@@ -19,6 +19,7 @@ export function RuleTester({
   setup: { plain: PlainSetup; effect: EffectSetup };
   direction: "sale" | "purchase";
 }) {
+  const packs = usePacks();
   const { client } = useScope();
   const { places, registrations } = setup.plain;
   const [taxClass, setTaxClass] = useState("standard");
@@ -29,7 +30,7 @@ export function RuleTester({
   const [party, setParty] = useState("registered");
   const [on, setOn] = useState(today());
   const site = places[place] ?? { country: client?.country ?? "", region: null };
-  const pack = packOfCountry(site.country);
+  const pack = packs.ofCountry(site.country);
   const other = country || site.country;
   const circumstances = circumstancesOf(
     {
@@ -45,20 +46,23 @@ export function RuleTester({
     { supply },
     direction,
     false,
+    packs,
   );
-  const trials = tryRules(setup.plain.rules, {
+  const question = {
     direction,
     taxClass,
     supply,
     on,
     circumstances,
-    registeredFor: (levy) =>
+    registeredFor: (levy: string) =>
       registrations.some((r) => r.levies.includes(levy) && r.from <= on && (r.to === null || on <= r.to)),
-  });
-  const answer = trials.find((trial) => trial.applies);
+  };
+  const trials = tryRules(setup.plain.rules, question);
+  const { rule: answered } = answerOfRules(setup.plain.rules, question);
+  const answer = trials.find(({ rule }) => rule === answered);
   const others = trials.filter((trial) => !trial.applies && trial.rule.taxClass === taxClass);
   const classes = [...new Set(setup.plain.rules.map((rule) => rule.taxClass))];
-  const regions = packOfCountry(other)?.regions ?? [];
+  const regions = packs.ofCountry(other)?.regions ?? [];
   return (
     <section aria-label="Rule tester" className="h-full overflow-y-auto px-4 pt-3 pb-8">
       <h2 className="mb-3">Which code?</h2>
@@ -138,7 +142,7 @@ export function RuleTester({
       <ul>
         {others.map(({ rule, why }) => (
           <li key={rule.id} className={clsx("border-b border-base-300 py-1 text-[12.5px]")}>
-            <span className="code-chip">{rule.code}</span> {placeWords(rule.to)}
+            <span className="code-chip">{rule.code}</span> {placeWords(packs, rule.to)}
             <span className="quiet block">{why}</span>
           </li>
         ))}

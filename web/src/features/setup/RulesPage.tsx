@@ -1,10 +1,12 @@
+import type { Packs } from "@fiscalon/core/model/packs";
+import { usePacks } from "../../api/packs.tsx";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
 import { useState } from "react";
-import { inOrderOfAsking } from "@fiscalon/core/supply/supplyRule";
-import type { SupplyRule } from "@fiscalon/core/supply/supplyRule";
+import { inOrderOfAsking } from "@fiscalon/core/supply/tryRules";
+import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
 import { useScope } from "../../app/scope.ts";
-import { api } from "../../kit/api.ts";
+import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { SidePanel } from "../../kit/SidePanel.tsx";
@@ -15,6 +17,7 @@ import { useSetup } from "./useSetup.ts";
 
 /** The supply rules as a matrix: where it goes down, tax classes across; beside it the tester. */
 export function RulesPage() {
+  const packs = usePacks();
   const setup = useSetup();
   const { client } = useScope();
   const queries = useQueryClient();
@@ -83,7 +86,7 @@ export function RulesPage() {
               <tbody>
                 {places.map((to) => (
                   <tr key={to}>
-                    <td className="font-semibold">{placeWords(to)}</td>
+                    <td className="font-semibold">{placeWords(packs, to)}</td>
                     {classes.map((taxClass) => (
                       <td key={taxClass} className="!align-top">
                         {inOrderOfAsking(
@@ -97,7 +100,7 @@ export function RulesPage() {
                             onClick={() => setEditing(rule)}
                           >
                             <span className="code-chip">{rule.code}</span>{" "}
-                            <span className="quiet text-[11.5px]">{conditionWords(rule)}</span>
+                            <span className="quiet text-[11.5px]">{conditionWords(packs, rule)}</span>
                           </button>
                         ))}
                       </td>
@@ -139,11 +142,14 @@ function order(to: string): number {
   return ["any", "home", "union", "outside-union", "abroad"].indexOf(to) + (/^[A-Z]/.test(to) ? 10 : 0);
 }
 
-function conditionWords({ supply, party, from, needs, validFrom, validTo }: SupplyRule): string {
+function conditionWords(
+  packs: Packs,
+  { supply, party, from, needs, validFrom, validTo }: SupplyRule,
+): string {
   return [
     supply === "any" ? "" : supply,
     party === "any" ? "" : party.replaceAll("-", " "),
-    from === "any" ? "" : `from ${placeWords(from)}`,
+    from === "any" ? "" : `from ${placeWords(packs, from)}`,
     needs ? `if registered for ${needs}` : "",
     validFrom ? `from ${validFrom}` : "",
     validTo ? `to ${validTo}` : "",

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { NUMBERED_KINDS } from "@fiscalon/contract/series";
 import type { SeriesView } from "@fiscalon/contract/series";
 import { useScope } from "../../app/scope.ts";
-import { api } from "../../kit/api.ts";
+import { api } from "../../api/client.ts";
 import { Field } from "../../kit/Field.tsx";
 import { FormDialog } from "../../kit/FormDialog.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
@@ -35,7 +35,7 @@ export function SeriesPage() {
         <tbody>
           {series.map((one) => (
             <tr key={one.kind}>
-              <td className="font-semibold">{NUMBERED_KINDS[one.kind]}</td>
+              <td className="font-semibold">{NUMBERED_KINDS[one.kind].name}</td>
               <td className="font-mono">{one.next}</td>
               <td className="num">{one.used || "–"}</td>
               <td className={one.missingCount > 0 ? "text-warning" : "quiet"}>
@@ -75,7 +75,7 @@ function SeriesDialog({ series, onClose }: { series: SeriesView; onClose: () => 
   });
   return (
     <FormDialog
-      title={NUMBERED_KINDS[series.kind]}
+      title={NUMBERED_KINDS[series.kind].name}
       action="Keep"
       className="grid grid-cols-2 gap-4"
       error={save.error}

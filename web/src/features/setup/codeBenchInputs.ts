@@ -1,11 +1,13 @@
+import { at } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/documentEffect";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
-import { packById } from "@fiscalon/core/jurisdictions/packs";
-import { ROUND_EACH_LINE } from "@fiscalon/core/tax/rounding";
-import type { DocumentKind, PriceMode } from "@fiscalon/core/tax/documentInput";
-import type { TaxCode } from "@fiscalon/core/tax/taxCode";
+import { usualKind } from "@fiscalon/core/model/documentKinds";
+import type { Packs } from "@fiscalon/core/model/packs";
+import type { PriceMode } from "@fiscalon/core/model/document";
+import { codesByName } from "@fiscalon/core/tax/expandCode";
+import type { TaxCode } from "@fiscalon/core/model/taxCode";
 
 /** What the bench tries a code on. */
 export interface Trial {
@@ -29,8 +31,8 @@ export function tryCode(
   setup: { plain: PlainSetup; effect: EffectSetup },
 ): DocumentEffect | FiscalError {
   const site = setup.plain.places.find((place) => place.id === trial.place) ?? setup.plain.places[0];
-  const home = site?.country ?? countryOf(code);
-  const kind = kindOf(trial);
+  const home = site?.country ?? countryOf(code, setup.effect.packs);
+  const kind = usualKind(trial.side, trial.credit);
   const attributes = Object.fromEntries(Object.entries(trial.inputs).filter(([, value]) => value !== ""));
   try {
     return documentEffect(
@@ -64,13 +66,8 @@ export function tryCode(
   }
 }
 
-function kindOf({ side, credit }: Trial): DocumentKind {
-  if (side === "sale") return credit ? "sales-credit-note" : "sales-invoice";
-  return credit ? "purchase-credit-note" : "purchase-bill";
-}
-
-function countryOf(code: TaxCode): string {
-  return code.pack === undefined ? "" : packById(code.pack).country;
+function countryOf(code: TaxCode, packs: Packs): string {
+  return code.pack === undefined ? "" : packs.byId(code.pack).country;
 }
 
 /** The client's set-up with the code on trial in it, and a registration for everything it bears. */
@@ -79,25 +76,28 @@ export function benchSetup(
   { plain, effect }: { plain: PlainSetup; effect: EffectSetup },
 ): EffectSetup {
   const levies = [...new Set(code.components.map(({ levy }) => levy))];
-  const own = plain.registrations.find((r) => levies.some((levy) => r.levies.includes(levy)));
-  const pack = code.pack ?? own?.pack ?? plain.registrations[0]?.pack ?? "gb";
-  const shipped = packById(pack);
+  const kept = plain.registrations.find((r) => levies.some((levy) => r.levies.includes(levy)));
+  const [first = at(effect.packs.all, 0).id] = [code.pack, kept?.pack, plain.registrations[0]?.pack].filter(
+    (id) => id !== undefined,
+  );
+  const pack = effect.packs.byId(first);
+  const rhythm = at(pack.rhythms, 0);
   const registration = {
-    id: own?.id ?? 0,
-    pack: shipped.id,
-    levies: [...new Set([...shipped.levies.map(({ levy }) => levy), ...levies])],
+    id: kept?.id ?? 0,
+    pack: pack.id,
+    levies: [...new Set([...pack.levies.map(({ levy }) => levy), ...levies])],
     basis: "accrual" as const,
-    rounding: own?.rounding ?? shipped.roundings[0]?.rounding ?? ROUND_EACH_LINE,
-    options: own?.options ?? {},
-    frequency: own?.frequency ?? ("quarterly" as const),
-    anchor: own?.anchor ?? "2026-03-31",
+    rounding: kept?.rounding ?? at(pack.roundings, 0).rounding,
+    options: kept?.options ?? {},
+    frequency: kept?.frequency ?? rhythm.frequency,
+    anchor: kept?.anchor ?? rhythm.anchor,
     from: "0001-01-01",
     to: null,
   };
   return {
     ...effect,
     codes: new Map(effect.codes).set(code.code, code),
-    schedules: { ...shipped.schedules, ...effect.schedules },
+    schedules: { ...pack.schedules, ...effect.schedules },
     registrations: [registration],
     sealed: new Map(),
   };
@@ -112,4 +112,12 @@ export function inOtherOrder(code: TaxCode): TaxCode | undefined {
     ...code,
     components: turned.map((one, index) => ({ ...one, partOfLaterBases: index < turned.length - 1 })),
   };
+}
+
+/** Whether the levies of a code stand in the order its jurisdiction has them in. */
+export function isLawfulOrder(code: TaxCode, packs: Packs): boolean {
+  if (code.pack === undefined) return false;
+  const lawful = codesByName(packs.byId(code.pack).codes).get(code.code);
+  const levies = ({ components }: TaxCode) => components.map(({ levy }) => levy).join();
+  return lawful !== undefined && lawful.order !== undefined && levies(lawful) === levies(code);
 }

@@ -2,8 +2,8 @@ import { exactToText, multiply } from "@fiscalon/core/money/exact";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
 import { effectiveRate } from "@fiscalon/core/tax/levyStack";
 import { rowInForce } from "@fiscalon/core/tax/rateInForce";
-import { boxTags } from "@fiscalon/core/tax/boxTags";
-import type { Boxes, Component, RateSchedules, TaxCode } from "@fiscalon/core/tax/taxCode";
+import { boxTags } from "@fiscalon/core/model/boxTags";
+import type { Boxes, Component, RateSchedules, TaxCode } from "@fiscalon/core/model/taxCode";
 import { today } from "../../kit/format.ts";
 import type { StackPart } from "./LevyStack.tsx";
 

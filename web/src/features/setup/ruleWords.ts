@@ -1,7 +1,7 @@
-import { packOfCountry } from "@fiscalon/core/jurisdictions/packs";
+import type { Packs } from "@fiscalon/core/model/packs";
 
 /** A place of a rule in words. */
-export function placeWords(place: string): string {
+export function placeWords(packs: Packs, place: string): string {
   switch (place) {
     case "any":
       return "anywhere";
@@ -14,18 +14,18 @@ export function placeWords(place: string): string {
     case "outside-union":
       return "outside the EU";
   }
-  const pack = packOfCountry(place.slice(0, 2));
+  const pack = packs.ofCountry(place.slice(0, 2));
   const region = place.slice(3);
   if (region === "") return pack?.name ?? place;
   return pack?.regions?.find((one) => one.code === region)?.name ?? place;
 }
 
 /** The places a rule can name for the countries of a client. */
-export function placeChoices(countries: readonly string[]): { value: string; name: string }[] {
+export function placeChoices(packs: Packs, countries: readonly string[]): { value: string; name: string }[] {
   const general = ["any", "home", "abroad", "union", "outside-union"];
-  const own = [...new Set(countries)].flatMap((country) => [
+  const theirs = [...new Set(countries)].flatMap((country) => [
     country,
-    ...(packOfCountry(country)?.regions ?? []).map(({ code }) => `${country}-${code}`),
+    ...(packs.ofCountry(country)?.regions ?? []).map(({ code }) => `${country}-${code}`),
   ]);
-  return [...general, ...own].map((value) => ({ value, name: placeWords(value) }));
+  return [...general, ...theirs].map((value) => ({ value, name: placeWords(packs, value) }));
 }

@@ -3,18 +3,20 @@ import { useMemo } from "react";
 import { setupFromPlain } from "@fiscalon/core/facts/plainSetup";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import type { ContactView, ItemView } from "@fiscalon/contract/views";
+import { usePacks } from "../../api/packs.tsx";
 import { useScope } from "../../app/scope.ts";
-import { api, withQuery } from "../../kit/api.ts";
+import { api, withQuery } from "../../api/client.ts";
 
 /** The client's set-up, as the server has it and as core wants it. */
 export function useSetup() {
+  const packs = usePacks();
   const { client } = useScope();
   const { data: plain } = useQuery({
     queryKey: ["client", client?.id, "setup"],
     queryFn: () => api.get<PlainSetup>(`/clients/${client?.id}/setup`),
     enabled: client !== undefined,
   });
-  return useMemo(() => (plain ? { plain, effect: setupFromPlain(plain) } : undefined), [plain]);
+  return useMemo(() => (plain ? { plain, effect: setupFromPlain(plain, packs) } : undefined), [plain, packs]);
 }
 
 export function useContacts(search = "", limit = 500) {

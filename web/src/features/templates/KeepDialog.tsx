@@ -5,7 +5,7 @@ import { RHYTHMS } from "@fiscalon/contract/templates";
 import type { Rhythm } from "@fiscalon/contract/templates";
 import type { DocumentBody } from "@fiscalon/contract/document";
 import { useScope } from "../../app/scope.ts";
-import { api } from "../../kit/api.ts";
+import { api } from "../../api/client.ts";
 import { DateField } from "../../kit/DateField.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { FormDialog } from "../../kit/FormDialog.tsx";

@@ -1,4 +1,4 @@
-import { DOCUMENT_KINDS } from "@fiscalon/core/tax/documentInput";
+import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import type { TemplateView } from "@fiscalon/contract/templates";
 import { draftOfBody, isBlank } from "../documents/draft.ts";
 import type { Draft, DraftLine } from "../documents/draft.ts";
@@ -7,12 +7,10 @@ import type { Draft, DraftLine } from "../documents/draft.ts";
 export function TemplateMenu({
   templates,
   draft,
-  levy,
   onLines,
 }: {
   templates: readonly TemplateView[];
   draft: Draft;
-  levy: string;
   onLines: (lines: DraftLine[]) => void;
 }) {
   const { direction } = DOCUMENT_KINDS[draft.kind];
@@ -21,7 +19,7 @@ export function TemplateMenu({
   const insert = (id: string) => {
     const found = fitting.find((one) => String(one.id) === id);
     if (!found) return;
-    const { lines } = draftOfBody(found.document, null, levy);
+    const { lines } = draftOfBody(found.document, null);
     onLines([...draft.lines.filter((line) => !isBlank(line)), ...lines]);
   };
   return (

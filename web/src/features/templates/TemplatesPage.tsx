@@ -3,7 +3,7 @@ import { useNavigate } from "react-router";
 import { RHYTHMS } from "@fiscalon/contract/templates";
 import type { PostedDue, TemplateView } from "@fiscalon/contract/templates";
 import { useScope } from "../../app/scope.ts";
-import { api } from "../../kit/api.ts";
+import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { plural, showDate, today } from "../../kit/format.ts";
 import { KIND_NAMES } from "../../kit/kinds.ts";
@@ -15,7 +15,7 @@ import { useTemplates } from "./useTemplates.ts";
 
 /** Kept documents: begun anew from here, or posted in their rhythm. */
 export function TemplatesPage() {
-  const { client, path, registration } = useScope();
+  const { client, path } = useScope();
   const navigate = useNavigate();
   const queries = useQueryClient();
   const { data: templates } = useTemplates();
@@ -32,8 +32,7 @@ export function TemplatesPage() {
   const due = templates?.reduce((sum, one) => sum + one.due.length, 0) ?? 0;
   const begin = ({ document, kind }: TemplateView) => {
     const contact = contacts.find(({ id }) => id === document.contact) ?? null;
-    const levy = registration?.levies[0] ?? "VAT";
-    const draft = { ...draftOfBody(document, contact, levy), number: "", date: today(), taxPoint: "" };
+    const draft = { ...draftOfBody(document, contact), number: "", date: today(), taxPoint: "" };
     void navigate(path(`books/documents/new/${kind}`), { state: { draft } });
   };
   if (templates?.length === 0) {

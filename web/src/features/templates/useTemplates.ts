@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import type { TemplateView } from "@fiscalon/contract/templates";
 import { useScope } from "../../app/scope.ts";
-import { api } from "../../kit/api.ts";
+import { api } from "../../api/client.ts";
 
 /** Documents kept to be used again. */
 export function useTemplates() {

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import type { TerminalView } from "@fiscalon/contract/terminals";
 import { useScope } from "../../app/scope.ts";
-import { api, ApiError } from "../../kit/api.ts";
+import { api, ApiError } from "../../api/client.ts";
 import { DateField } from "../../kit/DateField.tsx";
 import { Field } from "../../kit/Field.tsx";
 import { FormDialog } from "../../kit/FormDialog.tsx";

@@ -1,9 +1,9 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import type { TerminalMapping, TerminalTarget } from "@fiscalon/core/feeds/terminalDay";
+import type { TerminalMapping, TerminalTarget } from "@fiscalon/core/formats/terminal/terminalDay";
 import type { TerminalView } from "@fiscalon/contract/terminals";
 import { useScope } from "../../app/scope.ts";
-import { api } from "../../kit/api.ts";
+import { api } from "../../api/client.ts";
 import { FormDialog } from "../../kit/FormDialog.tsx";
 import { useSetup } from "../setup/useSetup.ts";
 

@@ -8,7 +8,7 @@ import type {
   TerminalView,
 } from "@fiscalon/contract/terminals";
 import { useScope } from "../../app/scope.ts";
-import { api, withQuery } from "../../kit/api.ts";
+import { api, withQuery } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate } from "../../kit/format.ts";

@@ -1,0 +1,19 @@
+/**
+ * The element of a list at an index that is there by construction.
+ * @throws RangeError where it is not: a defect, never an answer
+ */
+export function at<T>(list: readonly T[], index: number): T {
+  const element = list[index];
+  if (element === undefined) throw new RangeError(`There is no element ${index} among ${list.length}.`);
+  return element;
+}
+
+/**
+ * The value under a key that is there by construction.
+ * @throws RangeError where it is not
+ */
+export function valueAt<K, V>(map: ReadonlyMap<K, V>, key: K): V {
+  const value = map.get(key);
+  if (value === undefined) throw new RangeError(`There is nothing under ${String(key)}.`);
+  return value;
+}

@@ -1,0 +1,203 @@
+import type { DueRule } from "../calendar/dueDate.ts";
+import type { CalendarDate } from "../calendar/date.ts";
+import type { DateOrder } from "../calendar/parseDate.ts";
+import type { Frequency } from "../calendar/filingPeriods.ts";
+import type { Account } from "./account.ts";
+import type { Basis } from "./registration.ts";
+import type { ReturnForm } from "./returnForm.ts";
+import type { Rounding } from "./rounding.ts";
+import type { SupplyRule } from "./supplyRule.ts";
+import type { Direction, RateSchedules, TaxCode, Treatment } from "./taxCode.ts";
+
+/** A rhythm of filing as the authority offers it. `anchor` is any month end on which a period ends. */
+export interface FilingRhythm {
+  id: string;
+  name: string;
+  frequency: Frequency;
+  anchor: CalendarDate;
+}
+
+export type NumberCheck = { ok: true; number: string } | { ok: false; message: string };
+
+/**
+ * Limits under which an error of an earlier period may go on the next return: up to `amount`, or up to
+ * `share` of the turnover box and not above `ceiling`. Amounts in minor units, share a percentage. An amount of
+ * null: errors always go on the next return; 0: never, the return of the period is amended.
+ */
+export interface CorrectionRule {
+  amount: number | null;
+  share: string | null;
+  turnoverBox: string | null;
+  ceiling: number | null;
+  yearsBack: number;
+  source: string;
+}
+
+/**
+ * What the checks before filing need to know of the law.
+ * - `numberAbove`: gross amount in minor units above which tax is not deducted without a look at the supplier's number.
+ * - `sources`: by check, where its rule stands; a check that is not named is common practice.
+ */
+export interface ClaimRules {
+  numberAbove: number;
+  numberSource: string;
+  sources: Readonly<Record<string, string>>;
+}
+
+/**
+ * How a registration treats the boxes the law gives to credit notes: always uses them (`statutory`), never
+ * (`netted`: the boxes of the invoice with the opposite sign), or only where the document that is corrected belongs
+ * to an earlier filing period (`later-period`).
+ */
+export type CreditNoteWay = "statutory" | "netted" | "later-period";
+
+/**
+ * A check before filing that only some places need, by its id in the catalogue of checks. `says` is the sentence;
+ * braces are filled in with what is found.
+ * - `both-sides`: a self-assessed tax must land as tax due and, as far as it is deducted, as tax deducted.
+ * - `not-in-box`: facts of this kind do not belong in a box.
+ * - `attribute`: lines with a code carry an attribute.
+ * - `only-from`: boxes that only a business in a region of the country uses.
+ */
+export type PackCheck = { id: string; says: string } & (
+  | { kind: "both-sides" }
+  | { kind: "not-in-box"; direction: Direction; treatment: Treatment; box: string }
+  | { kind: "attribute"; code: string; attribute: string }
+  | { kind: "only-from"; boxes: readonly string[]; region: string }
+);
+
+/** What a sales document of a place must call itself and say, by the law of that place. */
+export interface PaperWords {
+  invoice: string;
+  creditNote: string;
+  /** Sentences by treatment of a line; they stand once on the document. */
+  statements: Partial<Record<Treatment, string>>;
+  /** Whether tax in another currency is also told in that of the place. */
+  taxInHomeCurrency: boolean;
+  source: string;
+}
+
+/** Countries that trade with each other under rules of their own; how their tax numbers are checked. */
+export interface CountryUnion {
+  name: string;
+  members: ReadonlyMap<string, string>;
+  checkNumber: (country: string, text: string) => NumberCheck;
+}
+
+/** A trade that needs tax classes of its own; asked when a business is set up. */
+export interface Activity {
+  id: string;
+  name: string;
+  classes: readonly string[];
+}
+
+/**
+ * A levy of a jurisdiction.
+ * - `onlyFor`: proposed only to who does one of these activities.
+ * - `regions`: where it is charged, where that is not the whole country.
+ * - `with`: levies that come with it in one registration.
+ * - `deducted`: whether a registered business gets it back on what it buys.
+ */
+export interface Levy {
+  levy: string;
+  name: string;
+  authority?: string;
+  onlyFor?: readonly string[];
+  regions?: readonly string[];
+  with?: readonly string[];
+  deducted: boolean;
+}
+
+/** A region of a country. `tag`: how boxes name it; `aliases`: other ways to write its code, in capitals. */
+export interface Region {
+  code: string;
+  name: string;
+  aliases?: readonly string[];
+  tag?: string;
+}
+
+/** What an item can be for tax in a jurisdiction, before place and customer turn it into a code. */
+export interface TaxClass {
+  id: string;
+  name: string;
+}
+
+/** A choice a registration makes, first value the usual one. */
+export interface PackOption {
+  id: string;
+  name: string;
+  values: readonly { value: string; name: string }[];
+  source: string;
+}
+
+/** Where public holidays come from: a country of the holiday calendar, its regions, and days it does not know. */
+export interface HolidayCalendar {
+  country: string;
+  regions?: readonly string[];
+  /** Rules in the calendar's own notation, such as `09-30` or `easter 1`. */
+  extra?: readonly string[];
+  /** Weekdays off until a day, where the weekend was another one (0 Sunday to 6 Saturday). */
+  weekendUntil?: { day: CalendarDate; weekdays: readonly number[] };
+}
+
+/** A jurisdiction as data. Every pack has this shape; adding a country adds a folder, never code to the engine. */
+export interface JurisdictionPack {
+  id: string;
+  /** Other names under which it is asked for. */
+  aliases?: readonly string[];
+  country: string;
+  name: string;
+  currency: string;
+  authority: string;
+  numberName: string;
+  /** What a number looks like, for the hint beside the field. */
+  numberHint: string;
+  levies: readonly Levy[];
+  /** The levies of a registration that does not say its own; all of them where left out. */
+  defaultLevies?: readonly string[];
+  regions?: readonly Region[];
+  schedules: RateSchedules;
+  codes: readonly TaxCode[];
+  accounts: readonly Account[];
+  classes: readonly TaxClass[];
+  rules: readonly SupplyRule[];
+  forms: readonly ReturnForm[];
+  rhythms: readonly FilingRhythm[];
+  roundings: readonly { id: string; name: string; rounding: Rounding; source: string }[];
+  bases: readonly Basis[];
+  due: readonly DueRule[];
+  holidays: HolidayCalendar;
+  correction: CorrectionRule;
+  claims?: ClaimRules;
+  creditNotes: CreditNoteWay;
+  options?: readonly PackOption[];
+  /** Standings a contact can have beside registered and not registered. `crosses`: a supply to it counts as one across a border. */
+  standings?: readonly { id: string; name: string; needs?: string; crosses?: boolean }[];
+  /** Activities asked for at set-up beside those every place has. */
+  activities?: readonly Activity[];
+  /** The country's own union with others, where it is in one or has rules for it. */
+  union?: CountryUnion;
+  /** What a place in no region is called, where regions are only part of the country. */
+  elsewhere?: string;
+  /** The attribute of a line that names the region it is supplied from, in place of that of the site. */
+  placeAttribute?: string;
+  /** How dates are written, where a file leaves it open. */
+  dateOrder: DateOrder;
+  /** Words a payment to or from the authority carries on a bank line, small letters. */
+  bankNames: readonly string[];
+  /** Boxes watched from year to year: turnover and input tax. */
+  watched: readonly string[];
+  words: PaperWords;
+  checks?: readonly PackCheck[];
+  /** The declaration that must be on screen before a return is sent. */
+  declaration: string;
+  /** Facts without a figure of their own that a practitioner should know, with where they come from. */
+  notes: readonly { text: string; source: string }[];
+  /** Whether the simulated authority takes its returns; others are keyed into the authority's own pages. */
+  electronic: boolean;
+  checkNumber: (text: string) => NumberCheck;
+  /** The region a tax number names, where it does. */
+  regionOfNumber?: (number: string) => string | undefined;
+  /** Which region's levies a supply bears, from our region and the other side's; the other side's where left out. */
+  sourcing?: (place: string, there: string) => string;
+}

@@ -1,0 +1,67 @@
+import type { CalendarDate } from "../calendar/date.ts";
+import type { RoundingMode } from "../money/roundExact.ts";
+
+interface BoxBase {
+  /** The form's own number or letter. A star in it stands for what the facts say: a family of boxes. */
+  id: string;
+  /** The official title, and a shorter one for narrow places. */
+  title: string;
+  short: string;
+  holds: "tax" | "value";
+  /** `step` in minor units: 100 for whole units of a two-digit currency. */
+  rounding: { mode: RoundingMode; step: number };
+  /** What the box holds, in a sentence for the trail. */
+  words: string;
+  /** The part of the form it stands in, by the part's id. */
+  part?: string;
+}
+
+/** A box that sums the facts tagged with its id. Where it must not be negative, the other sign goes to `negativeTo`. */
+export type SumBox = BoxBase & { kind: "sum"; negativeTo?: string };
+
+/** A box worked out from others by a formula over boxes and rates, in major units; see parseFormula. */
+export type FormulaBox = BoxBase & { kind: "formula"; formula: string };
+
+/** A box typed in: it holds what adjustments with their reasons put there. */
+export type TypedBox = BoxBase & { kind: "typed" };
+
+/** A box that takes over another one of the period before. */
+export type CarriedBox = BoxBase & { kind: "carried"; of: string };
+
+export type BoxDefinition = SumBox | FormulaBox | TypedBox | CarriedBox;
+
+/**
+ * What a return comes to, as formulas over its boxes. `due` is what is owed (positive) or refunded (negative),
+ * `output` and `input` what it is made of for the position; `shown` is the box that shows it. `allowance`: what the
+ * business keeps of the tax for filing in time; `carried`: credit that stays with the authority for later.
+ */
+export interface ReturnTotals {
+  output: string;
+  input: string;
+  due: string;
+  shown: string;
+  allowance?: string;
+  carried?: string;
+}
+
+/**
+ * A return form as data, valid for periods that end between `from` and `to`. `levies`: the form is for
+ * registrations that hold them all; of several the one with most levies is taken.
+ */
+export interface ReturnForm {
+  id: string;
+  name: string;
+  levies: readonly string[];
+  /** The form is only for registrations that chose this value of an option. */
+  option?: readonly [id: string, value: string];
+  from: CalendarDate;
+  to: CalendarDate | null;
+  parts?: readonly { id: string; name: string }[];
+  boxes: readonly BoxDefinition[];
+  net: ReturnTotals;
+  /** The field of the authority's electronic return that carries each box, where it takes one. */
+  fields?: Readonly<Record<string, string>>;
+  /** Rules of the authority that must hold, as formulas that give other than 0, each with what it says otherwise. */
+  rules?: readonly { formula: string; says: string }[];
+  source: string;
+}

@@ -1,0 +1,58 @@
+import type { BoxDefinition, ReturnForm } from "../../model/returnForm.ts";
+import { computed, sum } from "../shared/formBoxes.ts";
+import { EMIRATES } from "./emirates.ts";
+
+const VALUE = { holds: "value" } as const;
+const LETTERS = EMIRATES.map(({ tag }) => tag);
+
+/** A line of the form with its amount, VAT and adjustment columns. */
+function line(id: string, title: string, columns: string): BoxDefinition[] {
+  const names: Record<string, string> = { a: "amount", v: "VAT", j: "adjustment" };
+  return [...columns].map((column) =>
+    sum(`${id}.${column}`, `${title}, ${names[column]}`, {
+      ...(column === "a" ? VALUE : {}),
+      short: `${title}, ${names[column]}`,
+    }),
+  );
+}
+
+const adding = (ids: readonly string[], column: string) => ids.map((id) => `[${id}.${column}]`).join(" + ");
+const FIRST = LETTERS.map((letter) => `1${letter}`);
+
+/** VAT201. Box 1 by emirate of the establishment the supply is made from. */
+export const vat201: ReturnForm = {
+  id: "ae-vat201",
+  name: "VAT201",
+  levies: ["VAT"],
+  from: "2018-01-01",
+  to: null,
+  boxes: [
+    ...EMIRATES.flatMap(({ tag, name }) => line(`1${tag}`, `Standard rated supplies in ${name}`, "avj")),
+    ...line("2", "Tax refunds provided to tourists", "av"),
+    ...line("3", "Supplies subject to the reverse charge provisions", "av"),
+    ...line("4", "Zero rated supplies", "a"),
+    ...line("5", "Exempt supplies", "a"),
+    ...line("6", "Goods imported into the UAE", "av"),
+    ...line("7", "Adjustments to goods imported into the UAE", "av"),
+    computed("8.a", "Total value of supplies", adding([...FIRST, "2", "3", "4", "5", "6", "7"], "a"), VALUE),
+    computed("8.v", "Total VAT on supplies", adding([...FIRST, "2", "3", "6", "7"], "v")),
+    computed("8.j", "Total adjustments of supplies", adding(FIRST, "j")),
+    ...line("9", "Standard rated expenses", "avj"),
+    ...line("10", "Expenses subject to the reverse charge provisions", "av"),
+    computed("11.a", "Total value of expenses", "[9.a] + [10.a]", VALUE),
+    computed("11.v", "Total VAT on expenses", "[9.v] + [10.v]"),
+    computed("11.j", "Total adjustments of expenses", "[9.j]"),
+    computed("12", "Total value of due tax for the period", "[8.v] + [8.j]"),
+    computed("13", "Total value of recoverable tax for the period", "[11.v] + [11.j]"),
+    computed("14", "Payable tax for the period", "[12] - [13]"),
+  ],
+  net: { output: "[12]", input: "[13]", due: "[14]", shown: "14" },
+  rules: [
+    {
+      formula: "[10.v] <= [3.v] + [6.v] + [7.v]",
+      says: "More is recovered in box 10 than boxes 3, 6 and 7 hold.",
+    },
+    { formula: "[2.v] <= 0", says: "Tourist refunds in box 2 must not be positive." },
+  ],
+  source: "FTA, VAT Returns User Guide; from memory",
+};

@@ -1,0 +1,61 @@
+import type { JurisdictionPack } from "../../model/pack.ts";
+import { checkedByShape } from "../shared/numberCheck.ts";
+import { accounts } from "./accounts.ts";
+import { correction, due, holidays, rhythms, roundings } from "./calendar.ts";
+import { claims } from "./claims.ts";
+import { codes } from "./codes.ts";
+import { EMIRATES } from "./emirates.ts";
+import { vat201 } from "./form.ts";
+import { schedules } from "./rates.ts";
+import { classes, rules } from "./rules.ts";
+import { words } from "./words.ts";
+
+/** United Arab Emirates, VAT. From memory of the law unless a row says otherwise. */
+export const ae: JurisdictionPack = {
+  id: "ae",
+  country: "AE",
+  name: "United Arab Emirates",
+  currency: "AED",
+  authority: "FTA",
+  numberName: "TRN",
+  numberHint: "15 digits, the first a 1",
+  levies: [{ levy: "VAT", name: "Value Added Tax", deducted: true }],
+  regions: EMIRATES,
+  schedules,
+  codes,
+  accounts,
+  classes,
+  rules,
+  forms: [vat201],
+  rhythms,
+  roundings,
+  bases: ["accrual"],
+  due,
+  holidays,
+  correction,
+  claims,
+  creditNotes: "netted",
+  placeAttribute: "emirate",
+  dateOrder: "dmy",
+  bankNames: ["fta", "vat"],
+  watched: ["8.a", "9.v"],
+  words,
+  declaration: "I declare that all information provided is true, accurate and complete.",
+  notes: [
+    {
+      text: "Registration is compulsory above AED 375,000 of taxable supplies and imports, voluntary from AED 187,500.",
+      source: "Law art. 13, 17",
+    },
+    {
+      text: "Input tax not paid within 6 months of the agreed date is repaid until it is.",
+      source: "Law art. 55; ER art. 54",
+    },
+    {
+      text: "A designated zone is outside the State for goods and inside for services.",
+      source: "Law art. 50, 51",
+    },
+    { text: "The weekend was Friday and Saturday until the end of 2021.", source: "from memory" },
+  ],
+  electronic: false,
+  checkNumber: checkedByShape(/^1\d{14}$/, "TRN", "15 digits, the first a 1"),
+};

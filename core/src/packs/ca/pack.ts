@@ -1,0 +1,129 @@
+import type { JurisdictionPack, NumberCheck } from "../../model/pack.ts";
+import { bareNumber, checkedBy, checkedByShape } from "../shared/numberCheck.ts";
+import { accounts } from "./accounts.ts";
+import { correction, due, holidays, rhythms, roundings } from "./calendar.ts";
+import { claims } from "./claims.ts";
+import { codes } from "./codes.ts";
+import { bcPst, combined, gst34, mbRst, qstOnly, skPst } from "./forms.ts";
+import { schedules } from "./rates.ts";
+import { regions } from "./regions.ts";
+import { classes, rules } from "./rules.ts";
+import { words } from "./words.ts";
+
+const gst = checkedBy("CA", "gst", "GST/HST account", "9 digits, RT and 4 digits");
+const qst = checkedBy("CA", "qst", "QST account", "10 digits, TQ and 4 digits");
+const bn = checkedBy("CA", "bn", "business number", "9 digits");
+const pst = checkedByShape(/^PST\d{8}$/, "BC PST number", "PST and 8 digits");
+const sk = checkedByShape(/^\d{7}$/, "Saskatchewan PST number", "7 digits");
+
+/** The number tells by its letters which account it is. */
+function checkNumber(text: string): NumberCheck {
+  const bare = bareNumber(text);
+  if (bare.startsWith("PST")) return pst(bare);
+  if (bare.includes("TQ")) return qst(bare);
+  if (/^\d{9}MT\d{4}$/.test(bare)) return bn(bare.slice(0, 9)).ok ? { ok: true, number: bare } : bn(bare);
+  if (/^\d{7}$/.test(bare)) return sk(bare);
+  if (bare.includes("RT") || !/^\d{9}$/.test(bare)) return gst(bare);
+  return { ok: false, message: `${text} is a business number without its account. Add RT and four digits.` };
+}
+
+/** Canada: GST, HST, QST and the sales taxes of three provinces. From memory of the law unless a row says otherwise. */
+export const ca: JurisdictionPack = {
+  id: "ca",
+  country: "CA",
+  name: "Canada",
+  currency: "CAD",
+  authority: "CRA",
+  numberName: "account number",
+  numberHint: "9 digits, RT and 4 digits; QST: 10 digits, TQ and 4 digits; BC: PST and 8 digits",
+  levies: [
+    { levy: "GST", name: "Goods and services tax", with: ["HST"], deducted: true },
+    {
+      levy: "HST",
+      name: "Harmonized sales tax",
+      with: ["GST"],
+      regions: ["ON", "NB", "NL", "NS", "PE"],
+      deducted: true,
+    },
+    { levy: "QST", name: "Québec sales tax", authority: "Revenu Québec", regions: ["QC"], deducted: true },
+    {
+      levy: "BCPST",
+      name: "BC provincial sales tax",
+      authority: "British Columbia",
+      regions: ["BC"],
+      deducted: false,
+    },
+    {
+      levy: "SKPST",
+      name: "Saskatchewan provincial sales tax",
+      authority: "Saskatchewan",
+      regions: ["SK"],
+      deducted: false,
+    },
+    {
+      levy: "MBRST",
+      name: "Manitoba retail sales tax",
+      authority: "Manitoba",
+      regions: ["MB"],
+      deducted: false,
+    },
+  ],
+  defaultLevies: ["GST", "HST"],
+  regions,
+  schedules,
+  codes,
+  accounts,
+  classes,
+  rules,
+  forms: [gst34, combined, qstOnly, bcPst, skPst, mbRst],
+  rhythms,
+  roundings,
+  bases: ["accrual"],
+  due,
+  holidays,
+  correction,
+  claims,
+  creditNotes: "statutory",
+  options: [
+    {
+      id: "creditNotes",
+      name: "Credit notes",
+      values: [
+        { value: "statutory", name: "on lines 104 and 107, as the Act says" },
+        { value: "netted", name: "netted in lines 103 and 106" },
+      ],
+      source: "ETA 232(3), 225(1)",
+    },
+  ],
+  standings: [
+    { id: "resale", name: "buys for resale", needs: "its PST number" },
+    { id: "exempt", name: "exempt buyer", needs: "a certificate" },
+  ],
+  dateOrder: "ymd",
+  bankNames: ["revenue", "receiver", "gst", "hst", "pst", "qst"],
+  watched: ["101", "106", "BC.A"],
+  words,
+  declaration:
+    "I certify that the information given in this return is true, correct and complete in every respect.",
+  notes: [
+    {
+      text: "HST is one levy at one rate: it is never split into a federal and a provincial part on an invoice.",
+      source: "ETA 165(2)",
+    },
+    { text: "A credit note keeps the rate of the original invoice.", source: "ETA 232" },
+    {
+      text: "Provincial sales tax on purchases is part of the cost; relief is given by quoting a number.",
+      source: "provincial sales tax acts",
+    },
+    {
+      text: "Registration is compulsory above $30,000 of worldwide taxable supplies in four quarters.",
+      source: "ETA 148, 240",
+    },
+    {
+      text: "Input tax credits need the supplier's number from a total of $100, and the buyer's name from $500.",
+      source: "Input Tax Credit Information (GST/HST) Regulations",
+    },
+  ],
+  electronic: false,
+  checkNumber,
+};

@@ -1,0 +1,72 @@
+import type { BoxDefinition, ReturnForm } from "../../model/returnForm.ts";
+import { computed, sum, typedIn, WHOLE_CUT } from "../shared/formBoxes.ts";
+
+const BASE = { holds: "value", rounding: WHOLE_CUT } as const;
+
+/** The tax of some fields is worked out from their base in whole euros. */
+const taxed = (id: string, title: string, percent: number): BoxDefinition[] => [
+  sum(id, title, BASE),
+  computed(`${id}.tax`, `${title}: tax`, `[${id}] * ${percent} / 100`, {
+    words: `The base in whole euros, times ${percent} %.`,
+  }),
+];
+
+const TAXES =
+  "[81.tax] + [86.tax] + [36] + [80] + [89.tax] + [93.tax] + [98] + [96] + [47] + [74] + [85] + [65] + [69]";
+const CREDITS = "[66] + [61] + [62] + [67] + [63] + [64] + [59]";
+
+/** Preliminary VAT return (Umsatzsteuer-Voranmeldung). Bases in whole euros, cents cut; taxes in cents. */
+export const preliminaryReturn: ReturnForm = {
+  id: "eu-de-ustva",
+  name: "Preliminary VAT return (UStVA)",
+  levies: ["VAT"],
+  from: "2018-01-01",
+  to: null,
+  boxes: [
+    ...taxed("81", "Taxable supplies at 19 %", 19),
+    ...taxed("86", "Taxable supplies at 7 %", 7),
+    sum("87", "Taxable supplies at 0 %", BASE),
+    sum("35", "Taxable supplies at other rates", BASE),
+    sum("36", "Taxable supplies at other rates: tax"),
+    typedIn("77", "Farm and forestry supplies to other members", BASE),
+    typedIn("76", "Farm and forestry supplies with tax", BASE),
+    typedIn("80", "Farm and forestry supplies: tax"),
+    sum("41", "Intra-union supplies to buyers with VAT id", BASE),
+    typedIn("44", "New vehicles to buyers without VAT id", BASE),
+    typedIn("49", "New vehicles by private sellers", BASE),
+    sum("43", "Other exempt supplies with input credit", BASE),
+    sum("48", "Exempt supplies without input credit", BASE),
+    sum("91", "Exempt acquisitions", BASE),
+    ...taxed("89", "Acquisitions at 19 %", 19),
+    ...taxed("93", "Acquisitions at 7 %", 7),
+    sum("90", "Acquisitions at 0 %", BASE),
+    sum("95", "Acquisitions at other rates", BASE),
+    sum("98", "Acquisitions at other rates: tax"),
+    typedIn("94", "New vehicles from sellers without VAT id", BASE),
+    typedIn("96", "New vehicles from sellers without VAT id: tax"),
+    sum("46", "Services of a business in another member state", BASE),
+    sum("47", "Services of a business in another member state: tax"),
+    sum("73", "Land transfer tax cases", BASE),
+    sum("74", "Land transfer tax cases: tax"),
+    sum("84", "Other reverse charges", BASE),
+    sum("85", "Other reverse charges: tax"),
+    sum("42", "Triangular supplies", BASE),
+    sum("60", "Reverse charge, supplier side", BASE),
+    sum("21", "Services taxed in another member state", BASE),
+    sum("45", "Other supplies not taxable in Germany", BASE),
+    sum("66", "Input tax from invoices"),
+    sum("61", "Input tax on acquisitions"),
+    sum("62", "Import VAT"),
+    sum("67", "Input tax on reverse charges"),
+    typedIn("63", "Input tax by average rates"),
+    sum("64", "Correction of input tax"),
+    typedIn("59", "Input tax on new vehicles"),
+    typedIn("65", "Tax after a change of the form of taxation"),
+    sum("69", "Tax wrongly shown"),
+    typedIn("39", "Special prepayment credited"),
+    computed("83", "Remaining prepayment or surplus", `${TAXES} - (${CREDITS}) - [39]`),
+  ],
+  net: { output: TAXES, input: `${CREDITS} + [39]`, due: "[83]", shown: "83" },
+  rules: [{ formula: "[67] <= [47] + [74] + [85]", says: "More is deducted in 67 than 47, 74 and 85 hold." }],
+  source: "UStG § 18, form of 2023 and later; from memory",
+};

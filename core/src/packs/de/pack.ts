@@ -1,0 +1,72 @@
+import type { JurisdictionPack } from "../../model/pack.ts";
+import { checkUnionNumber } from "../eu/vatNumber.ts";
+import { accounts } from "./accounts.ts";
+import { correction, due, rhythms, roundings } from "./calendar.ts";
+import { claims } from "./claims.ts";
+import { codes } from "./codes.ts";
+import { preliminaryReturn } from "./form.ts";
+import { schedules } from "./rates.ts";
+import { classes, rules } from "./rules.ts";
+import { words } from "./words.ts";
+import { EUROPEAN_UNION } from "../eu/union.ts";
+
+/** Germany, the member of the European Union that is worked out. From memory of the law unless a row says otherwise. */
+export const de: JurisdictionPack = {
+  id: "eu-de",
+  country: "DE",
+  name: "Germany",
+  currency: "EUR",
+  authority: "the tax office",
+  numberName: "VAT id",
+  numberHint: "9 digits, with or without DE",
+  levies: [{ levy: "VAT", name: "Value added tax", deducted: true }],
+  schedules,
+  codes,
+  accounts,
+  classes,
+  rules,
+  forms: [preliminaryReturn],
+  rhythms,
+  roundings,
+  bases: ["accrual", "cash"],
+  due,
+  holidays: { country: "DE" },
+  correction,
+  claims,
+  creditNotes: "netted",
+  options: [
+    {
+      id: "extension",
+      name: "Permanent extension",
+      values: [
+        { value: "no", name: "no" },
+        { value: "yes", name: "yes, one month more" },
+      ],
+      source: "UStDV § 46 to 48",
+    },
+  ],
+  aliases: ["de", "eu"],
+  union: EUROPEAN_UNION,
+  dateOrder: "dmy",
+  bankNames: ["finanzamt", "umsatzsteuer", "ust"],
+  watched: ["81", "66"],
+  words,
+  declaration:
+    "I declare that the information in this return is true and complete to the best of my knowledge.",
+  notes: [
+    {
+      text: "Filed monthly where last year's tax was above €9,000 (€7,500 up to 2024), otherwise quarterly.",
+      source: "UStG § 18(2)",
+    },
+    {
+      text: "Restaurant food was at the standard rate in 2024 and 2025 and is reduced again from 2026; drinks are always at the standard rate.",
+      source: "UStG § 12(2)",
+    },
+    {
+      text: "The tax of 81, 86, 89 and 93 comes from bases in whole euros, so it may differ from the ledger by cents.",
+      source: "form UStVA",
+    },
+  ],
+  electronic: false,
+  checkNumber: (text) => checkUnionNumber("DE", text),
+};

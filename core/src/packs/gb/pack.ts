@@ -1,0 +1,52 @@
+import type { JurisdictionPack } from "../../model/pack.ts";
+import { accounts } from "./accounts.ts";
+import { correction, declaration, due, rhythms, roundings } from "./calendar.ts";
+import { claims } from "./claims.ts";
+import { codes } from "./codes.ts";
+import { nineBoxes, nineBoxesBefore2021 } from "./form.ts";
+import { notes } from "./notes.ts";
+import { schedules } from "./rates.ts";
+import { classes, rules } from "./rules.ts";
+import { checkVatNumber } from "./vatNumber.ts";
+import { words } from "./words.ts";
+import { EUROPEAN_UNION } from "../eu/union.ts";
+import { checks } from "./checks.ts";
+
+/** United Kingdom, Value Added Tax. Sources stand beside each row of the data. */
+export const gb: JurisdictionPack = {
+  id: "gb",
+  aliases: ["uk"],
+  country: "GB",
+  name: "United Kingdom",
+  currency: "GBP",
+  authority: "HMRC",
+  numberName: "VAT registration number",
+  numberHint: "9 digits, with or without GB",
+  levies: [{ levy: "VAT", name: "Value Added Tax", deducted: true }],
+  regions: [{ code: "NIR", name: "Northern Ireland", aliases: ["NI", "XI"] }],
+  schedules,
+  codes,
+  accounts,
+  classes,
+  rules,
+  forms: [nineBoxes, nineBoxesBefore2021],
+  rhythms,
+  roundings,
+  bases: ["accrual", "cash"],
+  due,
+  holidays: { country: "GB", regions: ["ENG"] },
+  correction,
+  claims,
+  creditNotes: "netted",
+  union: EUROPEAN_UNION,
+  elsewhere: "Great Britain",
+  dateOrder: "dmy",
+  bankNames: ["hmrc", "vat"],
+  watched: ["4", "6"],
+  words,
+  checks,
+  declaration,
+  notes,
+  electronic: true,
+  checkNumber: checkVatNumber,
+};

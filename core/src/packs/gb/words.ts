@@ -1,0 +1,14 @@
+import type { PaperWords } from "../../model/pack.ts";
+
+/** From memory; the source is where to verify. */
+export const words: PaperWords = {
+  invoice: "Invoice",
+  creditNote: "Credit note",
+  statements: {
+    "reverse-charge-supplier": "Reverse charge: customer to pay the VAT to HMRC.",
+    margin: "This invoice is for a second-hand margin scheme supply.",
+    "intra-union": "Intra-Community supply.",
+  },
+  taxInHomeCurrency: true,
+  source: "VAT Regulations 1995 reg. 14; VAT Notice 700 s.16; VAT Notice 718",
+};

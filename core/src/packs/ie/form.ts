@@ -1,0 +1,34 @@
+import type { ReturnForm } from "../../model/returnForm.ts";
+import { computed, sum } from "../shared/formBoxes.ts";
+
+const VALUE = { holds: "value" } as const;
+
+/** VAT3. A negative T1 or T2 is not accepted: it stands in the other box (to be verified). */
+export const vat3: ReturnForm = {
+  id: "ie-vat3",
+  name: "VAT3",
+  levies: ["VAT"],
+  from: "2018-01-01",
+  to: null,
+  boxes: [
+    sum("T1", "VAT on sales", {
+      negativeTo: "T2",
+      words:
+        "Output tax, with the tax on acquisitions, services received, postponed imports and construction.",
+    }),
+    sum("T2", "VAT on purchases", { negativeTo: "T1", words: "Input tax that is deductible." }),
+    computed("T3", "VAT payable", "max([T1] - [T2], 0)"),
+    computed("T4", "VAT repayable", "max([T2] - [T1], 0)"),
+    sum("E1", "Goods to other EU countries", VALUE),
+    sum("E2", "Goods from other EU countries", VALUE),
+    sum("ES1", "Services to other EU countries", VALUE),
+    sum("ES2", "Services from other EU countries", VALUE),
+    sum("PA1", "Postponed accounting: customs value of goods imported", {
+      ...VALUE,
+      short: "Customs value of postponed imports",
+    }),
+  ],
+  net: { output: "[T1]", input: "[T2]", due: "[T3] - [T4]", shown: "T3" },
+  rules: [{ formula: "[T3] == 0 || [T4] == 0", says: "T3 and T4 exclude each other." }],
+  source: "Revenue, VAT3 return; from memory",
+};

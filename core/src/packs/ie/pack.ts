@@ -1,0 +1,61 @@
+import type { JurisdictionPack } from "../../model/pack.ts";
+import { checkedBy } from "../shared/numberCheck.ts";
+import { accounts } from "./accounts.ts";
+import { correction, due, rhythms, roundings } from "./calendar.ts";
+import { claims } from "./claims.ts";
+import { codes } from "./codes.ts";
+import { vat3 } from "./form.ts";
+import { schedules } from "./rates.ts";
+import { classes, rules } from "./rules.ts";
+import { words } from "./words.ts";
+import { EUROPEAN_UNION } from "../eu/union.ts";
+import { BOTH_SIDES } from "../shared/checks.ts";
+
+/** Ireland, Value-Added Tax. Everything from memory of the law unless a row says otherwise. */
+export const ie: JurisdictionPack = {
+  id: "ie",
+  country: "IE",
+  name: "Ireland",
+  currency: "EUR",
+  authority: "Revenue",
+  numberName: "VAT number",
+  numberHint: "7 digits and one or two letters, with or without IE",
+  levies: [{ levy: "VAT", name: "Value-Added Tax", deducted: true }],
+  schedules,
+  codes,
+  accounts,
+  classes,
+  rules,
+  forms: [vat3],
+  rhythms,
+  roundings,
+  bases: ["accrual", "cash"],
+  due,
+  holidays: { country: "IE" },
+  correction,
+  claims,
+  creditNotes: "netted",
+  union: EUROPEAN_UNION,
+  dateOrder: "dmy",
+  bankNames: ["revenue", "vat"],
+  watched: ["T1", "T2"],
+  words,
+  checks: [BOTH_SIDES],
+  declaration: "I declare that the figures in this return are true and complete.",
+  notes: [
+    {
+      text: "Registration is compulsory above €85,000 of goods or €42,500 of services a year (from 2025).",
+      source: "VATCA 2010 s.2 and s.6",
+    },
+    {
+      text: "Where goods cost more than two thirds of a price for goods and service together, the rate of the goods applies to all of it.",
+      source: "VATCA 2010 s.41",
+    },
+    {
+      text: "Under the moneys received basis only output tax moves to receipt; input tax stays with the invoice.",
+      source: "VATCA 2010 s.80",
+    },
+  ],
+  electronic: false,
+  checkNumber: checkedBy("IE", "vat", "VAT number", "7 digits and a check letter", /^IE/),
+};

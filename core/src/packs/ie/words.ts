@@ -1,0 +1,11 @@
+import type { PaperWords } from "../../model/pack.ts";
+import { EU_STATEMENTS } from "../shared/paperWords.ts";
+
+/** From memory; the source is where to verify. */
+export const words: PaperWords = {
+  invoice: "Invoice",
+  creditNote: "Credit note",
+  statements: EU_STATEMENTS,
+  taxInHomeCurrency: true,
+  source: "VAT Regulations 2010 reg. 20",
+};

@@ -1,0 +1,131 @@
+import type { BoxDefinition } from "../../model/returnForm.ts";
+import { carried, computed, WHOLE_NEAREST } from "../shared/formBoxes.ts";
+
+const PART = { part: "credit" } as const;
+const RUPEES = { ...PART, rounding: WHOLE_NEAREST } as const;
+const NAMES: Record<string, string> = { igst: "integrated", cgst: "central", sgst: "state", cess: "cess" };
+const HEADS = ["igst", "cgst", "sgst", "cess"] as const;
+
+/**
+ * How the credit pays the tax, as boxes: integrated credit first and wholly, then central and state credit against
+ * their own head and integrated tax, never against each other. Of the orders the law leaves open this one needs the
+ * least cash.
+ * @source CGST s.49(5), 49A, 49B; R.88A; Circ. 98/17/2019
+ */
+export function creditUse(): BoxDefinition[] {
+  const L = (head: string) => `[6.1A.${head}.payable]`;
+  const K = (head: string) => `[k.${head}]`;
+  const step = (id: string, title: string, formula: string) => computed(id, title, formula, PART);
+  return [
+    ...HEADS.map((head) =>
+      carried(`op.${head}`, `Credit brought forward, ${NAMES[head]}`, `cl.${head}`, PART),
+    ),
+    ...HEADS.map((head) => payable(head)),
+    ...HEADS.map((head) =>
+      computed(`k.${head}`, `Credit to use, ${NAMES[head]}`, `max([op.${head}] + [4C.${head}], 0)`, RUPEES),
+    ),
+    step(
+      "6.1A.igst.itc.igst",
+      "Integrated tax paid from integrated credit",
+      `min(${L("igst")}, ${K("igst")})`,
+    ),
+    step("ki", "Integrated credit left", `${K("igst")} - [6.1A.igst.itc.igst]`),
+    step(
+      "x1",
+      "Integrated credit for central tax that central credit cannot pay",
+      `min([ki], max(0, ${L("cgst")} - ${K("cgst")}))`,
+    ),
+    step(
+      "x2",
+      "Integrated credit for state tax that state credit cannot pay",
+      `min([ki] - [x1], max(0, ${L("sgst")} - ${K("sgst")}))`,
+    ),
+    step("x3", "Integrated credit left, for central tax", `min([ki] - [x1] - [x2], ${L("cgst")} - [x1])`),
+    step(
+      "x4",
+      "Integrated credit left, for state tax",
+      `min([ki] - [x1] - [x2] - [x3], ${L("sgst")} - [x2])`,
+    ),
+    step("6.1A.cgst.itc.igst", "Central tax paid from integrated credit", "[x1] + [x3]"),
+    step("6.1A.sgst.itc.igst", "State tax paid from integrated credit", "[x2] + [x4]"),
+    step(
+      "6.1A.cgst.itc.cgst",
+      "Central tax paid from central credit",
+      `min(${K("cgst")}, ${L("cgst")} - [6.1A.cgst.itc.igst])`,
+    ),
+    step(
+      "6.1A.igst.itc.cgst",
+      "Integrated tax paid from central credit",
+      `min(${K("cgst")} - [6.1A.cgst.itc.cgst], ${L("igst")} - [6.1A.igst.itc.igst])`,
+    ),
+    step(
+      "6.1A.sgst.itc.sgst",
+      "State tax paid from state credit",
+      `min(${K("sgst")}, ${L("sgst")} - [6.1A.sgst.itc.igst])`,
+    ),
+    step(
+      "6.1A.igst.itc.sgst",
+      "Integrated tax paid from state credit, once no central credit is left",
+      `${K("cgst")} - [6.1A.cgst.itc.cgst] - [6.1A.igst.itc.cgst] > 0 ? 0 : min(${K("sgst")} - [6.1A.sgst.itc.sgst], ${L("igst")} - [6.1A.igst.itc.igst] - [6.1A.igst.itc.cgst])`,
+    ),
+    step("6.1A.cess.itc.cess", "Cess paid from cess credit", `min(${K("cess")}, ${L("cess")})`),
+    step(
+      "6.1A.igst.cash",
+      "Integrated tax paid in cash",
+      `${L("igst")} - [6.1A.igst.itc.igst] - [6.1A.igst.itc.cgst] - [6.1A.igst.itc.sgst]`,
+    ),
+    step(
+      "6.1A.cgst.cash",
+      "Central tax paid in cash",
+      `${L("cgst")} - [6.1A.cgst.itc.igst] - [6.1A.cgst.itc.cgst]`,
+    ),
+    step(
+      "6.1A.sgst.cash",
+      "State tax paid in cash",
+      `${L("sgst")} - [6.1A.sgst.itc.igst] - [6.1A.sgst.itc.sgst]`,
+    ),
+    step("6.1A.cess.cash", "Cess paid in cash", `${L("cess")} - [6.1A.cess.itc.cess]`),
+    ...HEADS.map((head) => reverseCharge(head)),
+    step(
+      "cash",
+      "Paid in cash, reverse charge included",
+      HEADS.map((head) => `[6.1A.${head}.cash] + [6.1B.${head}.payable]`).join(" + "),
+    ),
+    step(
+      "cl.igst",
+      "Credit carried forward, integrated",
+      `${K("igst")} - [6.1A.igst.itc.igst] - [6.1A.cgst.itc.igst] - [6.1A.sgst.itc.igst]`,
+    ),
+    step(
+      "cl.cgst",
+      "Credit carried forward, central",
+      `${K("cgst")} - [6.1A.cgst.itc.cgst] - [6.1A.igst.itc.cgst]`,
+    ),
+    step(
+      "cl.sgst",
+      "Credit carried forward, state",
+      `${K("sgst")} - [6.1A.sgst.itc.sgst] - [6.1A.igst.itc.sgst]`,
+    ),
+    step("cl.cess", "Credit carried forward, cess", `${K("cess")} - [6.1A.cess.itc.cess]`),
+  ];
+}
+
+/** Whole rupees by head (s.170). Cash only: reverse charge and what an operator pays. */
+function payable(head: string): BoxDefinition {
+  const zeroRated = head === "igst" || head === "cess" ? ` + [3.1b.${head}]` : "";
+  return computed(
+    `6.1A.${head}.payable`,
+    `Payable, ${NAMES[head]}`,
+    `max([3.1a.${head}]${zeroRated}, 0)`,
+    RUPEES,
+  );
+}
+
+function reverseCharge(head: string): BoxDefinition {
+  return computed(
+    `6.1B.${head}.payable`,
+    `Payable in cash under reverse charge, ${NAMES[head]}`,
+    `max([3.1d.${head}] + [3.1.1i.${head}], 0)`,
+    RUPEES,
+  );
+}

@@ -1,0 +1,92 @@
+import type { JurisdictionPack } from "../../model/pack.ts";
+import { accounts } from "./accounts.ts";
+import { correction, due, rhythms, roundings } from "./calendar.ts";
+import { claims } from "./claims.ts";
+import { codes } from "./codes.ts";
+import { compositionForms, gstr, oldVat } from "./forms.ts";
+import { checkGstin, stateOfGstin } from "./gstin.ts";
+import { schedules } from "./rates.ts";
+import { classes, rules } from "./rules.ts";
+import { states } from "./states.ts";
+import { words } from "./words.ts";
+
+const GST = ["CGST", "SGST", "UTGST", "IGST", "CESS"];
+
+/** India: GST with its heads, and the state VAT and CST of older books. From memory unless a row says otherwise. */
+export const inPack: JurisdictionPack = {
+  id: "in",
+  country: "IN",
+  name: "India",
+  currency: "INR",
+  authority: "GST portal",
+  numberName: "GSTIN",
+  numberHint: "15 characters, the first two the state",
+  levies: [
+    { levy: "CGST", name: "Central tax", with: GST, deducted: true },
+    { levy: "SGST", name: "State tax", with: GST, deducted: true },
+    { levy: "UTGST", name: "Union-territory tax", with: GST, deducted: true },
+    { levy: "IGST", name: "Integrated tax", with: GST, deducted: true },
+    { levy: "CESS", name: "Compensation cess", with: GST, deducted: true },
+    { levy: "SVAT", name: "State VAT, to June 2017", with: ["CST"], deducted: true },
+    { levy: "CST", name: "Central sales tax, to June 2017", with: ["SVAT"], deducted: false },
+  ],
+  defaultLevies: GST,
+  regions: states,
+  schedules,
+  codes,
+  accounts,
+  classes,
+  rules,
+  forms: [gstr, ...compositionForms, oldVat],
+  rhythms,
+  roundings,
+  bases: ["accrual"],
+  due,
+  holidays: { country: "IN" },
+  correction,
+  claims,
+  creditNotes: "netted",
+  options: [
+    {
+      id: "composition",
+      name: "Composition levy",
+      values: [
+        { value: "no", name: "no" },
+        { value: "trader", name: "trader, 0.5 + 0.5 % of taxable turnover" },
+        { value: "manufacturer", name: "manufacturer, 0.5 + 0.5 % of turnover" },
+        { value: "restaurant", name: "restaurant, 2.5 + 2.5 %" },
+        { value: "services", name: "other services, 3 + 3 %" },
+      ],
+      source: "CGST s.10",
+    },
+  ],
+  standings: [
+    { id: "composition", name: "composition taxpayer" },
+    { id: "sez", crosses: true, name: "unit or developer of a special economic zone" },
+    { id: "uin", name: "holder of a UIN" },
+  ],
+  dateOrder: "dmy",
+  bankNames: ["gst", "gstn", "taxes"],
+  watched: ["3.1a.txval", "4A5.igst"],
+  words,
+  declaration:
+    "I hereby solemnly affirm and declare that the information given herein above is true and correct to the best of my knowledge and belief and nothing has been concealed therefrom.",
+  notes: [
+    {
+      text: "The slabs of 12 and 28 % ended on 22 September 2025 for nearly everything; 40 % began.",
+      source: "N 9 to 17/2025-CTR",
+    },
+    {
+      text: "Tax payable is in whole rupees by head; the return's other figures in paise.",
+      source: "CGST s.170",
+    },
+    { text: "Reverse-charge tax is never paid from credit.", source: "CGST s.49(4)" },
+    {
+      text: "GSTR-1 is due on the 11th, or for a quarter on the 13th, before GSTR-3B.",
+      source: "N 83/2020-CT",
+    },
+  ],
+  electronic: false,
+  checkNumber: checkGstin,
+  regionOfNumber: stateOfGstin,
+};

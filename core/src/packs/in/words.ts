@@ -1,0 +1,13 @@
+import type { PaperWords } from "../../model/pack.ts";
+
+/** From memory; the source is where to verify. */
+export const words: PaperWords = {
+  invoice: "Tax invoice",
+  creditNote: "Credit note",
+  statements: {
+    export: "Supply meant for export.",
+    "reverse-charge-supplier": "Tax is payable on reverse charge by the recipient.",
+  },
+  taxInHomeCurrency: true,
+  source: "CGST Rules 2017 r.46, r.53",
+};

@@ -1,0 +1,62 @@
+import type { JurisdictionPack } from "../../model/pack.ts";
+import { checkedBy } from "../shared/numberCheck.ts";
+import { accounts } from "./accounts.ts";
+import { correction, due, rhythms, roundings } from "./calendar.ts";
+import { claims } from "./claims.ts";
+import { codes } from "./codes.ts";
+import { gst101a } from "./form.ts";
+import { schedules } from "./rates.ts";
+import { classes, rules } from "./rules.ts";
+import { words } from "./words.ts";
+
+/** New Zealand, GST. From memory of the law unless a row says otherwise. */
+export const nz: JurisdictionPack = {
+  id: "nz",
+  country: "NZ",
+  name: "New Zealand",
+  currency: "NZD",
+  authority: "Inland Revenue",
+  numberName: "GST number",
+  numberHint: "8 or 9 digits",
+  levies: [{ levy: "GST", name: "Goods and services tax", deducted: true }],
+  schedules,
+  codes,
+  accounts,
+  classes,
+  rules,
+  forms: [gst101a],
+  rhythms,
+  roundings,
+  bases: ["accrual", "cash", "hybrid"],
+  due,
+  holidays: { country: "NZ" },
+  correction,
+  claims,
+  creditNotes: "netted",
+  options: [
+    {
+      id: "creditNotes",
+      name: "Credit notes",
+      values: [
+        { value: "netted", name: "netted in boxes 5 and 11" },
+        { value: "statutory", name: "as adjustments in boxes 13 and 9" },
+      ],
+      source: "IR375, GSTA s 25",
+    },
+  ],
+  dateOrder: "dmy",
+  bankNames: ["ird", "inland", "gst"],
+  watched: ["5", "11"],
+  words,
+  declaration: "I declare that the information in this return is true and correct.",
+  notes: [
+    { text: "Registration is compulsory above $60,000 of supplies in twelve months.", source: "GSTA s 51" },
+    { text: "A period to 31 March is due on 7 May, one to 30 November on 15 January.", source: "IR375" },
+    {
+      text: "Taxable supply information has replaced tax invoices since 1 April 2023.",
+      source: "GSTA s 19E; from memory",
+    },
+  ],
+  electronic: false,
+  checkNumber: checkedBy("NZ", "ird", "GST number", "8 or 9 digits, the last a check digit"),
+};

@@ -1,0 +1,48 @@
+import type { DueRule } from "../../calendar/dueDate.ts";
+import type { CorrectionRule, FilingRhythm, JurisdictionPack } from "../../model/pack.ts";
+
+export const rhythms: FilingRhythm[] = [
+  { id: "monthly", name: "Monthly", frequency: "monthly", anchor: "2026-01-31" },
+  { id: "quarterly", name: "Quarterly", frequency: "quarterly", anchor: "2026-03-31" },
+  {
+    id: "quarterly-ny",
+    name: "Quarterly to February, May, August, November (New York)",
+    frequency: "quarterly",
+    anchor: "2026-02-28",
+  },
+  { id: "annual", name: "Annual", frequency: "annual", anchor: "2026-12-31" },
+];
+
+export const due: DueRule[] = [
+  { months: 1, day: 20, shift: "next", source: "Texas, Florida, New York: the 20th; others to be verified" },
+];
+
+export const roundings: JurisdictionPack["roundings"] = [
+  {
+    id: "component",
+    name: "Each tax of each line to the nearest cent",
+    rounding: { level: "line", mode: "half-up" },
+    source: "SSUTA § 324",
+  },
+  {
+    id: "combined",
+    name: "All taxes of a line together",
+    rounding: { level: "line", mode: "half-up", combined: true },
+    source: "SSUTA § 324",
+  },
+  {
+    id: "document",
+    name: "Each tax of a document to the nearest cent",
+    rounding: { level: "document", mode: "half-up" },
+    source: "SSUTA § 324",
+  },
+];
+
+export const correction: CorrectionRule = {
+  amount: 0,
+  share: null,
+  turnoverBox: null,
+  ceiling: null,
+  yearsBack: 3,
+  source: "an amended return for the period, by state",
+};

@@ -1,0 +1,83 @@
+import type { JurisdictionPack } from "../../model/pack.ts";
+import { checkedByShape } from "../shared/numberCheck.ts";
+import { accounts } from "./accounts.ts";
+import { correction, due, rhythms, roundings } from "./calendar.ts";
+import { codes } from "./codes.ts";
+import { forms } from "./forms.ts";
+import { BODIES, sourcedTo } from "./jurisdictions.ts";
+import { schedules } from "./rates.ts";
+import { classes, rules } from "./rules.ts";
+import { words } from "./words.ts";
+
+const LOCATION_NAMES: Readonly<Record<string, string>> = {
+  TX: "Texas",
+  "TX-HOU": "Houston, Texas",
+  "TX-AUS": "Austin, Texas",
+  FL: "Florida",
+  "FL-MIA": "Miami-Dade, Florida",
+  "FL-BRO": "Broward, Florida",
+  NY: "New York",
+  "NY-NYC": "New York City",
+  TN: "Tennessee",
+  "TN-NAS": "Nashville, Tennessee",
+  IL: "Illinois",
+  "IL-CHI": "Chicago, Illinois",
+};
+
+/** United States: state and local sales and use tax, with example locations. From memory; local rates want checking. */
+export const us: JurisdictionPack = {
+  id: "us",
+  country: "US",
+  name: "United States, sales tax",
+  currency: "USD",
+  authority: "the state",
+  numberName: "permit number",
+  numberHint: "as the state wrote it",
+  levies: BODIES.map(({ id, name, state }) => ({
+    levy: `SALES:${id}`,
+    name: `Sales and use tax, ${name}`,
+    authority: state,
+    regions: [state],
+    with: BODIES.filter((body) => body.state === state).map((body) => `SALES:${body.id}`),
+    deducted: false,
+  })),
+  regions: Object.entries(LOCATION_NAMES).map(([code, name]) => ({ code, name })),
+  schedules,
+  codes,
+  accounts,
+  classes,
+  rules,
+  forms,
+  rhythms,
+  roundings,
+  bases: ["accrual", "cash"],
+  due,
+  holidays: { country: "US" },
+  correction,
+  creditNotes: "netted",
+  standings: [
+    { id: "resale", name: "buys for resale", needs: "a certificate" },
+    { id: "government", name: "government", needs: "a certificate or order" },
+    { id: "exempt", name: "exempt buyer", needs: "a certificate" },
+  ],
+  dateOrder: "mdy",
+  bankNames: ["revenue", "taxes", "comptroller"],
+  watched: ["G1"],
+  words,
+  declaration:
+    "I declare that this return is true, correct and complete to the best of my knowledge and belief.",
+  notes: [
+    {
+      text: "There is no federal sales tax; Alaska, Delaware, Montana, New Hampshire and Oregon levy none of their own.",
+      source: "from memory",
+    },
+    {
+      text: "A seller without presence must register above a state's threshold: Texas and California 500,000, Florida 100,000.",
+      source: "Wayfair, 2018; state law",
+    },
+    { text: "Tax paid on purchases is never deducted.", source: "state sales tax acts" },
+  ],
+  electronic: false,
+  checkNumber: checkedByShape(/^[A-Z0-9]{4,20}$/, "permit number", "4 to 20 letters and digits"),
+  sourcing: sourcedTo,
+};

@@ -1,0 +1,52 @@
+import type { ReturnForm } from "../../model/returnForm.ts";
+import { computed, sum } from "../shared/formBoxes.ts";
+
+const VALUE = { holds: "value" } as const;
+const FRACTION = "{za.STD} / (100 + {za.STD})";
+
+/** VAT201. Fields 1, 1A, 5, 7 and 10 hold amounts with tax; the tax is worked out from their totals. */
+export const vat201: ReturnForm = {
+  id: "za-vat201",
+  name: "VAT201",
+  levies: ["VAT"],
+  from: "2018-01-01",
+  to: null,
+  boxes: [
+    sum("1", "Standard rate (excluding capital goods and/or services and accommodation)", {
+      ...VALUE,
+      short: "Standard rate",
+    }),
+    sum("1A", "Standard rate (only capital goods and/or services)", {
+      ...VALUE,
+      short: "Standard rate, capital",
+    }),
+    sum("2", "Zero rate (excluding goods exported)", VALUE),
+    sum("2A", "Zero rate (only exported goods)", VALUE),
+    sum("3", "Exempt and non-supplies", VALUE),
+    computed("4", "VAT on field 1", `[1] * ${FRACTION}`),
+    computed("4A", "VAT on field 1A", `[1A] * ${FRACTION}`),
+    sum("5", "Accommodation exceeding 28 days", VALUE),
+    computed("6", "60 % of field 5", "[5] * 60 / 100", VALUE),
+    sum("7", "Accommodation not exceeding 28 days", VALUE),
+    computed("8", "Total accommodation", "[6] + [7]", VALUE),
+    computed("9", "VAT on accommodation", `[8] * ${FRACTION}`),
+    sum("10", "Adjustments: change in use and export of second-hand goods", {
+      ...VALUE,
+      short: "Change in use",
+    }),
+    computed("11", "VAT on field 10", `[10] * ${FRACTION}`),
+    sum("12", "Other and imported services"),
+    computed("13", "Total output tax", "[4] + [4A] + [9] + [11] + [12]"),
+    sum("14", "Capital goods and/or services supplied to you"),
+    sum("14A", "Capital goods imported by you"),
+    sum("15", "Other goods and/or services supplied to you"),
+    sum("15A", "Other goods imported by you"),
+    sum("16", "Change in use"),
+    sum("17", "Bad debts"),
+    sum("18", "Other input adjustments"),
+    computed("19", "Total input tax", "[14] + [14A] + [15] + [15A] + [16] + [17] + [18]"),
+    computed("20", "VAT payable or refundable", "[13] - [19]"),
+  ],
+  net: { output: "[13]", input: "[19]", due: "[20]", shown: "20" },
+  source: "VAT 404, VAT201; from memory",
+};

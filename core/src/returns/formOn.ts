@@ -1,0 +1,35 @@
+import type { CalendarDate } from "../calendar/date.ts";
+import { FiscalError } from "../errors.ts";
+import type { JurisdictionPack } from "../model/pack.ts";
+import type { ReturnForm } from "../model/returnForm.ts";
+
+/** What of a registration decides its form. */
+export interface FormChoice {
+  levies: readonly string[];
+  options?: Readonly<Record<string, string>> | undefined;
+}
+
+/**
+ * The version of the return form for a period that ends on `periodEnd`: of the forms whose levies the registration
+ * all holds, one for an option it chose before the others, then the one with most levies.
+ * @throws FiscalError `returns/no-form`
+ */
+export function formOn(
+  pack: JurisdictionPack,
+  periodEnd: CalendarDate,
+  { levies, options }: FormChoice = { levies: pack.defaultLevies ?? pack.levies.map((one) => one.levy) },
+): ReturnForm {
+  const [form] = pack.forms
+    .filter((f) => f.from <= periodEnd && (f.to === null || periodEnd <= f.to))
+    .filter((f) => f.levies.every((levy) => levies.includes(levy)))
+    .filter((f) => f.option === undefined || options?.[f.option[0]] === f.option[1])
+    .sort(
+      (a, b) =>
+        Number(b.option !== undefined) - Number(a.option !== undefined) || b.levies.length - a.levies.length,
+    );
+  if (form) return form;
+  throw new FiscalError(
+    "returns/no-form",
+    `The ${pack.name} pack has no form for ${levies.join(", ")} and a period ending ${periodEnd}.`,
+  );
+}

@@ -1,0 +1,29 @@
+import { distance } from "fastest-levenshtein";
+import { FiscalError } from "../errors.ts";
+import type { DocumentInput } from "../model/document.ts";
+import { knownAttributes } from "../model/lineAttributes.ts";
+import type { CodeFinder } from "./chooseCode.ts";
+
+/**
+ * Refuses attributes that nothing reads, so that a figure under a misspelt name is not lost.
+ * @throws FiscalError `document/unknown-attribute` with the path of the attribute, naming the nearest known one
+ */
+export function checkAttributes({ lines }: DocumentInput, { codes, packs }: CodeFinder): void {
+  if (lines.every((line) => line.attributes === undefined)) return;
+  const places = packs.all.flatMap(({ placeAttribute }) => placeAttribute ?? []);
+  const known = knownAttributes(codes, places);
+  lines.forEach(({ attributes = {} }, index) => {
+    const unknown = Object.keys(attributes).find((name) => !known.has(name));
+    if (unknown === undefined) return;
+    throw new FiscalError(
+      "document/unknown-attribute",
+      `A line has no attribute "${unknown}". Did you mean "${nearest(unknown, known)}"?`,
+      `lines[${index}].attributes.${unknown}`,
+    );
+  });
+}
+
+function nearest(name: string, known: ReadonlySet<string>): string {
+  const [first = name] = [...known].sort((a, b) => distance(name, a) - distance(name, b));
+  return first;
+}

@@ -1,0 +1,154 @@
+import type { Packs } from "@fiscalon/core/model/packs";
+import type { Bind, BulkTable, Database, Tx } from "../db/database.ts";
+import type { BulkInsert } from "../db/bulkInsert.ts";
+import type { Models } from "../db/models.ts";
+import { hashOf } from "./chain.ts";
+
+/** What every piece of work stands on. */
+export interface Ground {
+  db: Database;
+  dataDir: string;
+  packs: Packs;
+  /** Who does it, and when. */
+  person: number;
+  at: string;
+}
+
+/** Something done for a person at a moment, with the jurisdictions known then. Reads only; see write. */
+export class Work {
+  readonly #ground: Ground;
+  readonly tx: Tx | undefined;
+
+  constructor(ground: Ground, tx?: Tx) {
+    this.#ground = ground;
+    this.tx = tx;
+  }
+
+  get packs(): Packs {
+    return this.#ground.packs;
+  }
+
+  get dataDir(): string {
+    return this.#ground.dataDir;
+  }
+
+  get person(): number {
+    return this.#ground.person;
+  }
+
+  /** The moment, ISO 8601. */
+  get at(): string {
+    return this.#ground.at;
+  }
+
+  /** The day of the moment. */
+  get today(): string {
+    return this.at.slice(0, 10);
+  }
+
+  /** Who made a row, and when. */
+  get made(): { createdAt: string; createdBy: number } {
+    return { createdAt: this.at, createdBy: this.person };
+  }
+
+  get models(): Models {
+    return this.#ground.db.models;
+  }
+
+  /** What each call of a model takes along, so that it happens in the transaction where there is one. */
+  get options(): { transaction?: Tx } {
+    return this.tx ? { transaction: this.tx } : {};
+  }
+
+  rows<T extends object>(sql: string, bind: Bind = []): Promise<T[]> {
+    return this.#ground.db.rows<T>(sql, bind, this.tx);
+  }
+
+  row<T extends object>(sql: string, bind: Bind = []): Promise<T | undefined> {
+    return this.#ground.db.row<T>(sql, bind, this.tx);
+  }
+
+  /** Runs `work` in one transaction, all or nothing; within one, in that one. */
+  write<T>(work: (work: Writing) => Promise<T>): Promise<T> {
+    if (this.tx) return work(new Writing(this.#ground, this.tx));
+    return this.#ground.db.write((tx) => work(new Writing(this.#ground, tx)));
+  }
+
+  /** The same work, with other jurisdictions known. */
+  protected groundWith(packs: Packs): Ground {
+    return { ...this.#ground, packs };
+  }
+
+  protected get db(): Database {
+    return this.#ground.db;
+  }
+}
+
+/** An entry of the audit trail, before it is chained. */
+export interface Change {
+  client: number | null;
+  action: string;
+  entity: string;
+  id: number | null;
+  before?: unknown;
+  after?: unknown;
+}
+
+/** Work inside a transaction: the only kind that changes anything. */
+export class Writing extends Work {
+  declare readonly tx: Tx;
+
+  constructor(ground: Ground, tx: Tx) {
+    super(ground, tx);
+  }
+
+  knowing(packs: Packs): Writing {
+    return new Writing(this.groundWith(packs), this.tx);
+  }
+
+  /** The same work in the name of another person, or at another moment. */
+  as({ person = this.person, at = this.at }: { person?: number; at?: string }): Writing {
+    return new Writing({ ...this.groundWith(this.packs), person, at }, this.tx);
+  }
+
+  run(sql: string, bind: Bind): Promise<void> {
+    return this.db.run(sql, bind, this.tx);
+  }
+
+  lastId(table: BulkTable): Promise<number> {
+    return this.db.lastId(table, this.tx);
+  }
+
+  /** Many rows in several tables, with statements that are prepared once. */
+  bulk<T>(work: (bulk: BulkInsert) => Promise<T>): Promise<T> {
+    return this.db.bulk(this.tx, work);
+  }
+
+  insertRows(
+    table: BulkTable,
+    columns: readonly string[],
+    rows: readonly (readonly unknown[])[],
+  ): Promise<void> {
+    return this.db.insertRows(table, columns, rows, this.tx);
+  }
+
+  /** Notes a change at the end of the audit trail's chain. */
+  async record(change: Change): Promise<void> {
+    const entry = {
+      client: change.client,
+      at: this.at,
+      person: this.person,
+      action: change.action,
+      entity: change.entity,
+      entityId: change.id,
+      before: change.before === undefined ? null : JSON.stringify(change.before),
+      after: change.after === undefined ? null : JSON.stringify(change.after),
+    };
+    const last = await this.row<{ hash: string | null }>("SELECT hash FROM changes ORDER BY id DESC LIMIT 1");
+    await this.run(
+      `INSERT INTO changes (client_id, at, person_id, action, entity, entity_id, before, after, hash)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
+      [...Object.values(entry), hashOf(last?.hash ?? "", entry)],
+    );
+  }
+}

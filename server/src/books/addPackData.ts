@@ -1,0 +1,76 @@
+import type { JurisdictionPack } from "@fiscalon/core/model/pack";
+import type { Account } from "@fiscalon/core/model/account";
+import type { TaxCode } from "@fiscalon/core/model/taxCode";
+import type { Writing } from "../base/work.ts";
+
+/**
+ * Brings the codes, rules and tax accounts of a jurisdiction to a client that did not start with it: on a first
+ * registration in another country. A code whose name is taken gets the country in front: `IE:Z`.
+ */
+export async function addPackData(work: Writing, clientId: number, pack: JurisdictionPack): Promise<void> {
+  const rows = await work.models.codes.findAll({ where: { clientId }, ...work.options });
+  const own = rows.map((row) => row.definition);
+  if (own.some((code) => code.pack === pack.id)) return;
+  const taken = new Set(own.map((code) => code.code));
+  const renamed = new Map(
+    pack.codes.map(({ code }) => [code, taken.has(code) ? `${pack.country}:${code}` : code]),
+  );
+  const codes = pack.codes.map((code): TaxCode => ({ ...code, code: renamed.get(code.code) ?? code.code }));
+  const owned = { clientId, ...work.made };
+  await work.models.codes.bulkCreate(
+    codes.map((definition, index) => ({
+      ...owned,
+      code: definition.code,
+      definition,
+      active: true,
+      position: rows.length + index,
+    })),
+    work.options,
+  );
+  await addRules(work, owned, pack, renamed);
+  await addAccounts(work, owned, pack);
+}
+
+type Owned = { clientId: number; createdAt: string; createdBy: number };
+
+/** The rules of a jurisdiction answer for supplies from its country only, beside those of another. */
+async function addRules(
+  work: Writing,
+  owned: Owned,
+  pack: JurisdictionPack,
+  renamed: ReadonlyMap<string, string>,
+): Promise<void> {
+  const known = await work.models.rules.findAll({ where: { clientId: owned.clientId }, ...work.options });
+  if (known.some((rule) => rule.ref.startsWith(`${pack.id}-`))) return;
+  await work.models.rules.bulkCreate(
+    pack.rules.map((rule, index) => ({
+      ...owned,
+      ref: rule.id,
+      position: known.length + index,
+      definition: {
+        ...rule,
+        from: rule.from === "any" ? pack.country : rule.from,
+        code: renamed.get(rule.code) ?? rule.code,
+      },
+    })),
+    work.options,
+  );
+}
+
+/** Tax accounts that no account of the chart plays yet; where a number is taken the next free one is used. */
+async function addAccounts(work: Writing, owned: Owned, pack: JurisdictionPack): Promise<void> {
+  const chart = await work.models.accounts.findAll({ where: { clientId: owned.clientId }, ...work.options });
+  const numbers = new Set(chart.map((account) => account.code));
+  const fresh = pack.accounts
+    .filter((account) => account.levy !== null)
+    .filter((account) => !chart.some((one) => one.role === account.role && one.levy === account.levy))
+    .map((account) => ({ ...owned, ...account, code: freeNumber(account, numbers) }));
+  await work.models.accounts.bulkCreate(fresh, work.options);
+}
+
+function freeNumber({ code }: Account, numbers: Set<string>): string {
+  let number = Number(code);
+  while (numbers.has(String(number))) number += 1;
+  numbers.add(String(number));
+  return String(number);
+}
