@@ -109,3 +109,13 @@ export interface ReturnView {
   }[];
   correction: { way: "on-return" | "disclose"; reason: string; source: string } | null;
 }
+
+/** How far each station is with a period. Amounts in minor units. */
+export interface StationCounts {
+  lines: number;
+  /** Findings that are neither mended nor accepted, and how many of them stop. */
+  findings: number;
+  stops: number;
+  /** What the control accounts leave to explain. */
+  left: number;
+}

@@ -7,8 +7,8 @@ import fastifyStatic from "@fastify/static";
 import Fastify from "fastify";
 import type { FastifyInstance } from "fastify";
 import type { Config } from "./config.ts";
-import { beginWork, workOn } from "./base/context.ts";
-import type { AppContext } from "./base/context.ts";
+import { beginWork, workOn } from "./base/begin.ts";
+import type { AppContext } from "./appContext.ts";
 import { Database } from "./db/database.ts";
 import { handleErrors } from "./base/errors.ts";
 import { attachmentRoutes } from "./features/attachments/routes.ts";
@@ -17,8 +17,8 @@ import { templateRoutes } from "./features/templates/routes.ts";
 import { agreeRoutes } from "./features/agree/routes.ts";
 import { auditRoutes } from "./features/audit/routes.ts";
 import { bankRoutes } from "./features/bank/routes.ts";
-import { BankFeed } from "./features/bank/feed.ts";
-import { bookRoutes } from "./features/books/routes.ts";
+import { BankFeed } from "./outside/bankFeed.ts";
+import { bookRoutes } from "./across/bookfile/routes.ts";
 import { accountRoutes } from "./features/accounts/routes.ts";
 import { contactRoutes } from "./features/contacts/routes.ts";
 import { itemRoutes } from "./features/items/routes.ts";
@@ -30,14 +30,15 @@ import { importRoutes } from "./features/imports/routes.ts";
 import { ledgerRoutes } from "./features/ledger/routes.ts";
 import { paymentRoutes } from "./features/payments/routes.ts";
 import { priceRoutes } from "./features/price/routes.ts";
-import { Gateway } from "./features/returns/gateway.ts";
+import { Gateway } from "./outside/gateway.ts";
 import { reportRoutes } from "./features/reports/routes.ts";
 import { returnRoutes } from "./features/returns/routes.ts";
 import { settleRoutes } from "./features/settle/routes.ts";
 import { setupRoutes } from "./features/setup/routes.ts";
-import { TerminalOperator } from "./features/terminals/operator.ts";
+import { TerminalOperator } from "./outside/terminalOperator.ts";
 import { terminalRoutes } from "./features/terminals/routes.ts";
-import { trailRoutes } from "./features/trail/routes.ts";
+import { stationRoutes } from "./across/stations/routes.ts";
+import { trailRoutes } from "./across/trail/routes.ts";
 import { jobRoutes } from "./jobs/routes.ts";
 import { JobRunner } from "./jobs/runner.ts";
 import { describeApi } from "./openapi.ts";
@@ -93,6 +94,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     returnRoutes,
     settleRoutes,
     trailRoutes,
+    stationRoutes,
     priceRoutes,
     setupRoutes,
     jurisdictionRoutes,

@@ -43,7 +43,10 @@ test("import, export, import again: the same book, with sealed, filed and settle
   await post(
     "purchase-bill",
     "2026-02-04",
-    [{ quantity: "3", unitPrice: "1.333333", code: "R5", typedTax: { VAT: "0.25" } }, { amount: "9.99", code: null }],
+    [
+      { quantity: "3", unitPrice: "1.333333", code: "R5", typedTax: { VAT: "0.25" } },
+      { amount: "9.99", code: null },
+    ],
     { number: "B1", note: "typed" },
   );
   await server.ok("POST", `${registration}/returns/2026-03-31/adjustments`, {

@@ -1,15 +1,15 @@
-import { workOn } from "../base/context.ts";
+import { workOn } from "../base/begin.ts";
 import type { Work } from "../base/work.ts";
 import { usualKind } from "@fiscalon/core/model/documentKinds";
 import { Database } from "../db/database.ts";
 import type { RegistrationRecord } from "../db/models.ts";
-import { createClient } from "../features/clients/createClient.ts";
+import { createClient } from "../books/createClient.ts";
 import { documentPage } from "../features/documents/queries.ts";
 import { loadSetup } from "../books/loadSetup.ts";
-import { postDocuments } from "../books/postDocuments.ts";
-import type { NewDocument } from "../books/postDocuments.ts";
-import { boxesNow } from "../features/returns/evaluation.ts";
-import { trialBalance } from "../features/ledger/queries.ts";
+import { postDocuments } from "../books/documents/postDocuments.ts";
+import type { NewDocument } from "../books/documents/postDocuments.ts";
+import { boxesNow } from "../books/returns/evaluation.ts";
+import { trialBalance } from "../books/ledger.ts";
 import type { BenchRow } from "./report.ts";
 import { bestTime } from "./report.ts";
 

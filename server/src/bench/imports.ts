@@ -1,8 +1,8 @@
 import { join } from "node:path";
 import Papa from "papaparse";
-import { workOn } from "../base/context.ts";
+import { workOn } from "../base/begin.ts";
 import { Database } from "../db/database.ts";
-import { createClient } from "../features/clients/createClient.ts";
+import { createClient } from "../books/createClient.ts";
 import { checkImport, postImport } from "../features/imports/runImport.ts";
 import { receiveFile } from "../features/imports/service.ts";
 import { UNWATCHED } from "../jobs/task.ts";

@@ -1,6 +1,6 @@
 import type { FastifyInstance } from "fastify";
 import type { JobView } from "@fiscalon/contract/views";
-import type { AppContext } from "../base/context.ts";
+import type { AppContext } from "../appContext.ts";
 import { clientParams, described } from "../base/validation.ts";
 
 type Id = { Params: { id: number } };

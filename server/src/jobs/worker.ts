@@ -4,7 +4,7 @@ import { Database } from "../db/database.ts";
 import { errorBody } from "../base/errors.ts";
 import { PackShelf } from "../base/packShelf.ts";
 import { Work } from "../base/work.ts";
-import { importBook } from "../features/books/importBook.ts";
+import { importBook } from "../across/bookfile/importBook.ts";
 import { checkImport, postImport } from "../features/imports/runImport.ts";
 import type { JobMessage, JobOrder, JobOutcome, Progress } from "./task.ts";
 

@@ -3,8 +3,8 @@ import { addMonths } from "@fiscalon/core/calendar/date";
 import type { Packs } from "@fiscalon/core/model/packs";
 import type { Database } from "../db/database.ts";
 import type { RegistrationRecord } from "../db/models.ts";
-import { dueDates } from "../features/returns/dueDates.ts";
-import { periodRule } from "../books/periodRule.ts";
+import { dueDates } from "../books/returns/dueDates.ts";
+import { periodRule } from "../books/returns/periodRule.ts";
 import type { AuthorityStore } from "./authority.ts";
 
 /**

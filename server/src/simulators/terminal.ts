@@ -6,7 +6,7 @@ import { addDays } from "@fiscalon/core/calendar/date";
 import type { StatementLine } from "@fiscalon/core/formats/bank/bankStatement";
 import type { TerminalTransaction } from "@fiscalon/core/formats/terminal/terminalDay";
 import type { Database } from "../db/database.ts";
-import type { Payout } from "../features/terminals/operator.ts";
+import type { Payout } from "../outside/terminalOperator.ts";
 import { payoutOf, takingsOf } from "./merchant.ts";
 import type { Merchant } from "./merchant.ts";
 

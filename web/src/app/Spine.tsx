@@ -3,8 +3,7 @@ import clsx from "clsx";
 import { Moon, PanelLeftClose, PanelLeftOpen, Sun, SunMoon } from "lucide-react";
 import { useState } from "react";
 import { Link, useLocation } from "react-router";
-import type { ControlAgreementView } from "@fiscalon/contract/views";
-import type { ReturnView } from "@fiscalon/contract/returns";
+import type { StationCounts } from "@fiscalon/contract/returns";
 import { basisOn } from "@fiscalon/core/model/registration";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { api } from "../api/client.ts";
@@ -168,17 +167,12 @@ function ThemeButton() {
 function useStations(): Station[] {
   const { client, registration, period, registrationPath, minorDigits } = useScope();
   const enabled = registration !== undefined && period !== undefined && period.state !== "ahead";
-  const { data: view } = useQuery({
-    queryKey: ["client", client?.id, "return", registration?.id, period?.to],
-    queryFn: () => api.get<ReturnView>(`${registrationPath}/returns/${period?.to}`),
+  const { data: counts } = useQuery({
+    queryKey: ["client", client?.id, "stations", registration?.id, period?.to],
+    queryFn: () => api.get<StationCounts>(`${registrationPath}/stations/${period?.to}`),
     enabled,
   });
-  const { data: agreement } = useQuery({
-    queryKey: ["client", client?.id, "control", registration?.id, period?.to],
-    queryFn: () => api.get<ControlAgreementView>(`${registrationPath}/agreements/${period?.to}/control`),
-    enabled,
-  });
-  const open = view?.findings.filter((finding) => finding.accepted === null).length ?? 0;
+  const open = counts?.findings ?? 0;
   const state = period?.state ?? "open";
   const settled = state === "settled";
   return [
@@ -194,17 +188,17 @@ function useStations(): Station[] {
       name: "Books",
       to: "books/documents",
       match: /\/books\//,
-      word: view ? plural(view.factCount, "line") : "",
-      done: (view?.factCount ?? 0) > 0,
+      word: counts ? plural(counts.lines, "line") : "",
+      done: counts !== undefined && counts.lines > 0,
       todo: false,
     },
     {
       name: "Agree",
       to: "agree",
       match: /\/agree/,
-      word: agreement ? `${displayAmount(agreement.left, minorDigits)} left` : "",
-      done: agreement?.left === 0,
-      todo: (agreement?.left ?? 0) !== 0,
+      word: counts ? `${displayAmount(counts.left, minorDigits)} left` : "",
+      done: counts?.left === 0,
+      todo: counts !== undefined && counts.left !== 0,
     },
     {
       name: "Return",

@@ -8,8 +8,8 @@ import type { Account } from "@fiscalon/core/model/account";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { notFound } from "../../base/errors.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
-import { periodEnding } from "../returns/periods.ts";
-import { ON_OUTPUT_ACCOUNT } from "../returns/queries.ts";
+import { periodEnding } from "../../books/returns/periods.ts";
+import { ON_OUTPUT_ACCOUNT } from "../../books/returns/queries.ts";
 
 type Figures = Omit<ControlAccountFigures, "account" | "uncoded">;
 const CONTROL_ROLES = ["output-tax", "input-tax", "due-to-authority"];

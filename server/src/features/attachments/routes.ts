@@ -4,8 +4,8 @@ import { FiscalError } from "@fiscalon/core/errors";
 import { id } from "@fiscalon/contract/fields";
 import { notFound } from "../../base/errors.ts";
 import { described } from "../../base/validation.ts";
-import { readKeptFile } from "../imports/files.ts";
-import { attach, attachmentsOf, detach } from "./service.ts";
+import { readKeptFile } from "../../base/files.ts";
+import { attach, attachmentsOf, detach } from "../../books/papers.ts";
 
 type Document = { Params: { id: number; document: number } };
 type Attachment = { Params: { id: number; attachment: number } };

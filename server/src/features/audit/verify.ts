@@ -1,6 +1,6 @@
 import { configFromEnvironment } from "../../config.ts";
 import { Database } from "../../db/database.ts";
-import { workOn } from "../../base/context.ts";
+import { workOn } from "../../base/begin.ts";
 import { checkChain } from "../../base/chain.ts";
 
 /** `npm run verify-audit`: says whether the audit trail is whole; ends with 1 where it is not. */

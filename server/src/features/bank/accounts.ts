@@ -3,7 +3,7 @@ import { FiscalError } from "@fiscalon/core/errors";
 import type { BankAccountView, StatementReport } from "@fiscalon/contract/bank";
 import type { Work } from "../../base/work.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
-import type { BankFeed } from "./feed.ts";
+import type { BankFeed } from "../../outside/bankFeed.ts";
 import { takeStatements } from "./statements.ts";
 
 /** The accounts money can be on, with their connection to a bank. */

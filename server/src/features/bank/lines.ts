@@ -12,7 +12,7 @@ import { displayAmount } from "@fiscalon/core/money/amount";
 import type { BankLinePage, BankLineView } from "@fiscalon/contract/bank";
 import type { Work } from "../../base/work.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
-import { OPEN_AMOUNT } from "../../books/postPayments.ts";
+import { OPEN_AMOUNT } from "../../books/payments/postPayments.ts";
 
 /** From this score on a proposal may be accepted without looking at each. */
 export const SURE = 85;

@@ -5,11 +5,11 @@ import type { Work, Writing } from "../../base/work.ts";
 import { notFound } from "../../base/errors.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
-import { postDocuments } from "../../books/postDocuments.ts";
-import { postPayments } from "../../books/postPayments.ts";
-import { paymentFrom } from "../payments/service.ts";
-import { nextInSeries } from "../series/service.ts";
-import { recordTaxPayment } from "../settle/service.ts";
+import { postDocuments } from "../../books/documents/postDocuments.ts";
+import { postPayments } from "../../books/payments/postPayments.ts";
+import { paymentFrom } from "../../books/payments/service.ts";
+import { nextInSeries } from "../../books/series.ts";
+import { recordTaxPayment } from "../../books/settlement.ts";
 import { isSure, openLines } from "./lines.ts";
 
 type Line = Pick<BankLineView, "id" | "date" | "amount" | "party" | "text" | "reference"> & {

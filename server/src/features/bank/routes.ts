@@ -4,7 +4,7 @@ import { FiscalError } from "@fiscalon/core/errors";
 import { acceptBody, bankAccountBody, matchBody } from "@fiscalon/contract/bank";
 import type { BankLineView, MatchBody } from "@fiscalon/contract/bank";
 import { id } from "@fiscalon/contract/fields";
-import type { AppContext } from "../../base/context.ts";
+import type { AppContext } from "../../appContext.ts";
 import { clientParams, described } from "../../base/validation.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import { bankAccounts, connectAccount, fetchAccount } from "./accounts.ts";

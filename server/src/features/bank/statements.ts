@@ -8,7 +8,7 @@ import type { StatementReport } from "@fiscalon/contract/bank";
 import type { Work, Writing } from "../../base/work.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
-import { decoded, encodingOf, refuseForeignFile } from "../imports/files.ts";
+import { decoded, encodingOf, refuseForeignFile } from "../../base/files.ts";
 
 /** Reads a statement file of any known format. */
 export function statementsIn(content: Buffer, currency: string): BankStatement[] {

@@ -1,10 +1,10 @@
 import type { RegistrationBody } from "@fiscalon/contract/setup";
 import type { Writing } from "../../base/work.ts";
 import { freeRef } from "../../books/freeRef.ts";
-import { loadDocuments } from "../../books/loadDocuments.ts";
+import { loadDocuments } from "../../books/documents/loadDocuments.ts";
 import { loadClient, loadSetup } from "../../books/loadSetup.ts";
-import { recomputeDocuments } from "../../books/postDocuments.ts";
-import { addRegistration } from "./createClient.ts";
+import { recomputeDocuments } from "../../books/documents/postDocuments.ts";
+import { addRegistration } from "../../books/createClient.ts";
 
 /** Documents that waited for this registration get their entries and facts anew. */
 export async function registerAndRecount(

@@ -3,14 +3,14 @@ import Joi from "joi";
 import { country } from "@fiscalon/contract/fields";
 import { clientBody, numberCheckQuery, placeBody, registrationBody } from "@fiscalon/contract/setup";
 import type { ClientBody, PlaceBody, RegistrationBody } from "@fiscalon/contract/setup";
-import type { AppContext } from "../../base/context.ts";
+import type { AppContext } from "../../appContext.ts";
 import { clientParams, described } from "../../base/validation.ts";
 import { freeRef } from "../../books/freeRef.ts";
 import { loadClient, loadSetup } from "../../books/loadSetup.ts";
-import { askRegister } from "../setup/numberCheck.ts";
-import { addPlace, createClient } from "./createClient.ts";
+import { askRegister } from "./numberCheck.ts";
+import { addPlace, createClient } from "../../books/createClient.ts";
 import { registerAndRecount } from "./registerAndRecount.ts";
-import { clientRows, clientView } from "./views.ts";
+import { clientRows, clientView } from "../../books/views.ts";
 
 type Id = { Params: { id: number } };
 

@@ -4,7 +4,7 @@ import { id } from "@fiscalon/contract/fields";
 import { contactBody } from "@fiscalon/contract/setup";
 import type { ContactBody } from "@fiscalon/contract/setup";
 import { clientParams, described } from "../../base/validation.ts";
-import { contactView, contactViews } from "../clients/views.ts";
+import { contactView, contactViews } from "../../books/views.ts";
 import { addContact, changeContact } from "./service.ts";
 
 type Id = { Params: { id: number } };

@@ -2,12 +2,12 @@ import type { DocumentPage, DocumentRow, DocumentView } from "@fiscalon/contract
 import type { Work } from "../../base/work.ts";
 import { signOf } from "../../db/kindSql.ts";
 import { notFound } from "../../base/errors.ts";
-import { contactView } from "../clients/views.ts";
+import { contactView } from "../../books/views.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
-import { loadDocuments } from "../../books/loadDocuments.ts";
+import { loadDocuments } from "../../books/documents/loadDocuments.ts";
 import { isOpenItem } from "@fiscalon/core/model/documentKinds";
-import type { StoredDocument } from "../../books/loadDocuments.ts";
-import { paymentsOfDocument } from "../payments/queries.ts";
+import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
+import { paymentsOfDocument } from "../../books/payments/queries.ts";
 import { lockOf } from "./service.ts";
 
 export interface DocumentFilter {

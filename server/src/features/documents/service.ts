@@ -5,14 +5,15 @@ import type { Work, Writing } from "../../base/work.ts";
 import { notFound } from "../../base/errors.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
-import { loadDocuments } from "../../books/loadDocuments.ts";
-import type { StoredDocument } from "../../books/loadDocuments.ts";
-import { moveAttachments } from "../attachments/service.ts";
-import { followEntries } from "../../books/followEntries.ts";
-import { moveAllocations, refusePaid } from "../../books/allocated.ts";
-import { nextInSeries } from "../series/service.ts";
-import { endEffects, postDocuments } from "../../books/postDocuments.ts";
-import type { NewDocument } from "../../books/postDocuments.ts";
+import { loadDocuments } from "../../books/documents/loadDocuments.ts";
+import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
+import { moveAttachments } from "../../books/papers.ts";
+import { followEntries } from "../../books/bankLines.ts";
+import { moveAllocations, refusePaid } from "../../books/payments/allocated.ts";
+import { nextInSeries } from "../../books/series.ts";
+import { requireOwn } from "../../books/requireOwn.ts";
+import { endEffects, postDocuments } from "../../books/documents/postDocuments.ts";
+import type { NewDocument } from "../../books/documents/postDocuments.ts";
 
 /** Posts one document typed by a person. */
 export async function postDocument(work: Work, clientId: number, body: DocumentBody): Promise<number> {
@@ -105,19 +106,6 @@ async function prepared(
   if (duplicateReason === undefined)
     await refuseDuplicate(work, setup.client.id, document, replaced?.id ?? 0);
   return document;
-}
-
-export async function requireOwn(
-  work: Writing,
-  clientId: number,
-  table: "contacts" | "places",
-  id: number | null | undefined,
-  field: string,
-): Promise<void> {
-  if (id === null || id === undefined) return;
-  const row = await work.row(`SELECT id FROM ${table} WHERE id = $1 AND client_id = $2`, [id, clientId]);
-  if (!row)
-    throw new FiscalError(`document/unknown-${field}`, `There is no such ${field} with this client.`, field);
 }
 
 /** The same number of the same party (or of our own series) again is refused unless a reason confirms it. */

@@ -13,10 +13,10 @@ import type { Work } from "../../base/work.ts";
 import { groupBy } from "../../groupBy.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
-import { addSurroundings } from "../../books/addSurroundings.ts";
-import { loadDocuments } from "../../books/loadDocuments.ts";
-import type { StoredDocument } from "../../books/loadDocuments.ts";
-import { trialBalance } from "../ledger/queries.ts";
+import { addSurroundings } from "../../books/documents/addSurroundings.ts";
+import { loadDocuments } from "../../books/documents/loadDocuments.ts";
+import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
+import { trialBalance } from "../../books/ledger.ts";
 
 /** The books between two days as an audit file: chart with balances, parties, codes, ledger, invoices. */
 export async function auditFileOf(

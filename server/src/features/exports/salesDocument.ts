@@ -9,9 +9,9 @@ import type { RegistrationRecord } from "../../db/models.ts";
 import { notFound } from "../../base/errors.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
-import { addSurroundings } from "../../books/addSurroundings.ts";
-import { loadDocuments } from "../../books/loadDocuments.ts";
-import type { StoredDocument } from "../../books/loadDocuments.ts";
+import { addSurroundings } from "../../books/documents/addSurroundings.ts";
+import { loadDocuments } from "../../books/documents/loadDocuments.ts";
+import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
 
 /** A posted document with everything that is printed of it. */
 export interface PrintedDocument {

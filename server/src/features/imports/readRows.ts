@@ -2,7 +2,7 @@ import ExcelJS from "exceljs";
 import { unzipSync, zipSync } from "fflate";
 import Papa from "papaparse";
 import { FiscalError } from "@fiscalon/core/errors";
-import { decoded } from "./files.ts";
+import { decoded } from "../../base/files.ts";
 
 /** What a workbook may come to when unpacked; a genuine register of 100,000 rows needs a fraction. */
 const MOST_UNPACKED = 300 * 1024 * 1024;

@@ -6,7 +6,7 @@ import { TABLES } from "@fiscalon/core/formats/tables/tableKinds";
 import type { TableName } from "@fiscalon/core/formats/tables/tableKinds";
 import type { DateOrder } from "@fiscalon/core/calendar/parseDate";
 import type { ImportContent } from "@fiscalon/contract/imports";
-import { decoded, encodingOf, refuseForeignFile } from "./files.ts";
+import { decoded, encodingOf, refuseForeignFile } from "../../base/files.ts";
 import { isWorkbook, WORKBOOK, workbookRows } from "./readRows.ts";
 
 const RECOGNISE_BYTES = 262_144;

@@ -4,10 +4,10 @@ import { FiscalError } from "@fiscalon/core/errors";
 import { IMPORT_CONTENTS, importSettings } from "@fiscalon/contract/imports";
 import type { ImportContent, ImportSettings } from "@fiscalon/contract/imports";
 import { id } from "@fiscalon/contract/fields";
-import type { AppContext } from "../../base/context.ts";
+import type { AppContext } from "../../appContext.ts";
 import { clientParams, described } from "../../base/validation.ts";
 import { notFound } from "../../base/errors.ts";
-import { readKeptFile } from "./files.ts";
+import { readKeptFile } from "../../base/files.ts";
 import { changeSettings, importBatches, importRecord, receiveFile, undoImport } from "./service.ts";
 
 type Id = { Params: { id: number } };

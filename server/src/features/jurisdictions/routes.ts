@@ -5,10 +5,10 @@ import type { JurisdictionFile } from "@fiscalon/contract/jurisdiction";
 import type { JurisdictionRow } from "@fiscalon/contract/views";
 import { SHIPPED } from "@fiscalon/core/packs/shipped";
 import { notFound } from "../../base/errors.ts";
-import type { AppContext } from "../../base/context.ts";
+import type { AppContext } from "../../appContext.ts";
 import { described } from "../../base/validation.ts";
 import type { Work } from "../../base/work.ts";
-import { deleteJurisdiction, ownJurisdictions, saveJurisdiction } from "./ownPacks.ts";
+import { deleteJurisdiction, ownJurisdictions, saveJurisdiction } from "../../books/ownPacks.ts";
 
 const params = Joi.object({ ref: Joi.string().max(20).required() });
 

@@ -2,7 +2,7 @@ import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { date, id } from "@fiscalon/contract/fields";
 import { clientParams, described } from "../../base/validation.ts";
-import { accountEntries, trialBalance } from "./queries.ts";
+import { accountEntries, trialBalance } from "../../books/ledger.ts";
 
 const dates = { from: date.required(), to: date.required() };
 

@@ -7,9 +7,9 @@ import type { PaymentBody } from "@fiscalon/contract/payments";
 import type { Work } from "../../base/work.ts";
 import { clientParams, described } from "../../base/validation.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
-import { openItems, paymentPage, paymentView } from "./queries.ts";
-import type { OpenFilter, PaymentFilter } from "./queries.ts";
-import { correctPayment, createPayment, voidPayment } from "./service.ts";
+import { openItems, paymentPage, paymentView } from "../../books/payments/queries.ts";
+import type { OpenFilter, PaymentFilter } from "../../books/payments/queries.ts";
+import { correctPayment, createPayment, voidPayment } from "../../books/payments/service.ts";
 
 type Id = { Params: { id: number } };
 type Payment = { Params: { id: number; payment: number } };

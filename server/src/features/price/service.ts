@@ -15,7 +15,7 @@ import type { DocumentBody } from "@fiscalon/contract/document";
 import type { PricePreview } from "@fiscalon/contract/views";
 import type { Work } from "../../base/work.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
-import { addSurroundings } from "../../books/addSurroundings.ts";
+import { addSurroundings } from "../../books/documents/addSurroundings.ts";
 
 export interface PriceRequest {
   client?: number;

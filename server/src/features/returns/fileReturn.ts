@@ -4,10 +4,10 @@ import type { ReturnBody } from "@fiscalon/core/formats/authority/returnBody";
 import type { ReturnForm } from "@fiscalon/core/model/returnForm";
 import type { Work } from "../../base/work.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
-import type { Gateway, Outcome, Receipt } from "./gateway.ts";
-import { formOf } from "./evaluation.ts";
-import { periodEnding } from "./periods.ts";
-import { returnRecord } from "./records.ts";
+import type { Gateway, Outcome, Receipt } from "../../outside/gateway.ts";
+import { formOf } from "../../books/returns/evaluation.ts";
+import { periodEnding } from "../../books/returns/periods.ts";
+import { returnRecord } from "../../books/returns/records.ts";
 
 const sending = new Set<string>();
 

@@ -10,13 +10,13 @@ import type { AdjustmentView, BoxView, ReturnView } from "@fiscalon/contract/ret
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord, ReturnRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
-import { findingsOf } from "../findings/service.ts";
-import { dueDates } from "./dueDates.ts";
-import { boxesNow, evaluated, figuresOf, formOf } from "./evaluation.ts";
-import { periodBefore, periodEnding } from "./periods.ts";
-import { periodRule } from "../../books/periodRule.ts";
-import { adjustmentsOf, factGroupsBetween, lateGroups } from "./queries.ts";
-import { returnRecord } from "./records.ts";
+import { findingsOf } from "../../books/findings/service.ts";
+import { dueDates } from "../../books/returns/dueDates.ts";
+import { boxesNow, evaluated, figuresOf, formOf } from "../../books/returns/evaluation.ts";
+import { periodBefore, periodEnding } from "../../books/returns/periods.ts";
+import { periodRule } from "../../books/returns/periodRule.ts";
+import { adjustmentsOf, factGroupsBetween, lateGroups } from "../../books/returns/queries.ts";
+import { returnRecord } from "../../books/returns/records.ts";
 
 /** Everything the Return station shows of a period. A sealed period shows what was sealed. */
 export async function returnView(

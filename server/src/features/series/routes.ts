@@ -4,7 +4,7 @@ import { id } from "@fiscalon/contract/fields";
 import { NUMBERED_KINDS, seriesBody } from "@fiscalon/contract/series";
 import type { NumberedKind } from "@fiscalon/contract/series";
 import { clientParams, described } from "../../base/validation.ts";
-import { changeSeries, seriesViews } from "./service.ts";
+import { changeSeries, seriesViews } from "../../books/series.ts";
 
 type One = { Params: { id: number; kind: NumberedKind }; Body: { prefix: string; digits: number } };
 

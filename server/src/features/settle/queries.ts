@@ -4,11 +4,11 @@ import { accountInRole } from "@fiscalon/core/model/account";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
-import { balances } from "../ledger/queries.ts";
-import { periodEnding } from "../returns/periods.ts";
-import { returnRecord } from "../returns/records.ts";
-import { boxesNow, figuresOf, formOf } from "../returns/evaluation.ts";
-import { closingEntry } from "./service.ts";
+import { balances } from "../../books/ledger.ts";
+import { periodEnding } from "../../books/returns/periods.ts";
+import { returnRecord } from "../../books/returns/records.ts";
+import { boxesNow, figuresOf, formOf } from "../../books/returns/evaluation.ts";
+import { closingEntry } from "../../books/settlement.ts";
 
 /** What the Settle station shows of a period: the closing entry, payments, continuity, and late items. */
 export async function settlementView(

@@ -5,8 +5,8 @@ import { taxPaymentBody } from "@fiscalon/contract/returns";
 import { described, returnParams } from "../../base/validation.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import { settlementView } from "./queries.ts";
-import { recordTaxPayment, removeTaxPayment, settleReturn } from "./service.ts";
-import type { TaxPaymentInput } from "./service.ts";
+import { recordTaxPayment, removeTaxPayment, settleReturn } from "../../books/settlement.ts";
+import type { TaxPaymentInput } from "../../books/settlement.ts";
 
 type Period = { Params: { id: number; rid: string; period: string } };
 const BASE = "/clients/:id/registrations/:rid/settlements/:period";

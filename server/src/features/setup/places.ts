@@ -2,8 +2,8 @@ import type { PlaceBody } from "@fiscalon/contract/setup";
 import type { Work } from "../../base/work.ts";
 import { notFound } from "../../base/errors.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
-import { loadDocuments } from "../../books/loadDocuments.ts";
-import { recomputeDocuments } from "../../books/postDocuments.ts";
+import { loadDocuments } from "../../books/documents/loadDocuments.ts";
+import { recomputeDocuments } from "../../books/documents/postDocuments.ts";
 
 /**
  * Renames a place, closes it or opens it again, says its region or which codes are usual there. With another region the

@@ -1,7 +1,7 @@
 import type { AgencyPosition } from "@fiscalon/contract/views";
 import type { Work } from "../../base/work.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
-import { periodTiles } from "../returns/periods.ts";
+import { periodTiles } from "../../books/returns/periods.ts";
 
 const DONE = new Set(["filed", "settled"]);
 

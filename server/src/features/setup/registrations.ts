@@ -8,10 +8,10 @@ import {
   checkedOptions,
   offeredBasis,
   refuseOverlap,
-} from "../clients/createClient.ts";
-import { loadDocuments } from "../../books/loadDocuments.ts";
-import { releaseFacts } from "../../books/releaseFacts.ts";
-import { recomputeDocuments } from "../../books/postDocuments.ts";
+} from "../../books/createClient.ts";
+import { loadDocuments } from "../../books/documents/loadDocuments.ts";
+import { releaseFacts } from "../../books/payments/releaseFacts.ts";
+import { recomputeDocuments } from "../../books/documents/postDocuments.ts";
 
 /**
  * Changes a registration: its number, its end, its options, and its rhythm from a day on. Documents of open periods

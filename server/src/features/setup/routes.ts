@@ -9,7 +9,7 @@ import type { PlaceBody, RegistrationChangeBody } from "@fiscalon/contract/setup
 import type { Work } from "../../base/work.ts";
 import { clientParams, described } from "../../base/validation.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
-import { clientView } from "../clients/views.ts";
+import { clientView } from "../../books/views.ts";
 import { archiveCode, codeUses, deleteCode, makeDefault, saveCode } from "./codes.ts";
 import type { DefaultScope } from "./codes.ts";
 import { codesCsv, importCodes } from "./codesCsv.ts";

@@ -6,9 +6,9 @@ import { parseFormula } from "@fiscalon/core/formula/parseFormula";
 import type { RateRow, TaxCode } from "@fiscalon/core/model/taxCode";
 import type { Work } from "../../base/work.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
-import { loadDocuments } from "../../books/loadDocuments.ts";
-import type { StoredDocument } from "../../books/loadDocuments.ts";
-import { recomputeDocuments } from "../../books/postDocuments.ts";
+import { loadDocuments } from "../../books/documents/loadDocuments.ts";
+import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
+import { recomputeDocuments } from "../../books/documents/postDocuments.ts";
 
 /** Documents whose rate another set of rows would change. Only open periods: sealed ones keep what was declared. */
 export interface TouchedDocuments {

@@ -5,8 +5,8 @@ import type { DocumentBody } from "@fiscalon/contract/document";
 import type { Work, Writing } from "../../base/work.ts";
 import { notFound } from "../../base/errors.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
-import { postDocuments } from "../../books/postDocuments.ts";
-import { nextInSeries } from "../series/service.ts";
+import { postDocuments } from "../../books/documents/postDocuments.ts";
+import { nextInSeries } from "../../books/series.ts";
 
 const MOST_AT_ONCE = 60;
 

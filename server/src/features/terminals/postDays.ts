@@ -8,9 +8,9 @@ import type { TerminalReport } from "@fiscalon/contract/terminals";
 import type { Writing } from "../../base/work.ts";
 import { groupBy } from "../../groupBy.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
-import { postDocuments } from "../../books/postDocuments.ts";
-import type { NewDocument } from "../../books/postDocuments.ts";
-import type { Payout } from "./operator.ts";
+import { postDocuments } from "../../books/documents/postDocuments.ts";
+import type { NewDocument } from "../../books/documents/postDocuments.ts";
+import type { Payout } from "../../outside/terminalOperator.ts";
 import type { Terminal } from "./service.ts";
 
 /** Posts one summary and one fee bill for each trading day up to `over` that has transactions without one. */

@@ -4,7 +4,7 @@ import { id } from "@fiscalon/contract/fields";
 import { mappingBody, terminalBody, terminalKeyBody } from "@fiscalon/contract/terminals";
 import type { TerminalBody } from "@fiscalon/contract/terminals";
 import type { TerminalMapping } from "@fiscalon/core/formats/terminal/terminalDay";
-import type { AppContext } from "../../base/context.ts";
+import type { AppContext } from "../../appContext.ts";
 import { clientParams, described } from "../../base/validation.ts";
 import { terminalDays, terminalViews } from "./queries.ts";
 import { authoriseAgain, changeMapping, connectTerminal, fetchTerminal, terminalOf } from "./service.ts";

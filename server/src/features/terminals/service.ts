@@ -9,7 +9,7 @@ import { notFound } from "../../base/errors.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { postDays, postPayouts } from "./postDays.ts";
-import type { Payout, TerminalOperator } from "./operator.ts";
+import type { Payout, TerminalOperator } from "../../outside/terminalOperator.ts";
 
 export interface Terminal {
   id: number;

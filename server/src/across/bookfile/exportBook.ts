@@ -1,0 +1,267 @@
+import { formatAmount } from "@fiscalon/core/money/amount";
+import type { BookFile } from "@fiscalon/contract/book";
+import { fileOfJurisdiction } from "@fiscalon/contract/jurisdiction";
+import type { BookDocument } from "@fiscalon/contract/document";
+import type { Work } from "../../base/work.ts";
+import type { ContactRecord, ItemRecord, PlaceRecord, ReturnRecord } from "../../db/models.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
+import { bankOfBook, terminalsOfBook } from "./bookFeeds.ts";
+import { contentsOf, importsOfBook, papersByDocument } from "./bookFiles.ts";
+import { acceptancesOfBook, explanationsOfBook } from "./bookReviews.ts";
+import { rowNumbers } from "./pointers.ts";
+import type { RowsOf } from "./pointers.ts";
+import { extrasOfBook } from "./bookExtras.ts";
+import { paymentsOfBook } from "./bookPayments.ts";
+import { ownJurisdictions } from "../../books/ownPacks.ts";
+import { loadDocuments } from "../../books/documents/loadDocuments.ts";
+import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
+
+/**
+ * A client's complete set-up and books as a book file. Importing it gives the same books again.
+ * @param papers whether papers and imported files go with it
+ */
+export async function exportBook(
+  work: Work,
+  clientId: number,
+  { papers }: { papers: boolean },
+): Promise<BookFile> {
+  const setup = await loadSetup(work, clientId);
+  const { client, plain } = setup;
+  const places = await plainRows<PlaceRecord>(work, "places", clientId);
+  const contacts = await plainRows<ContactRecord>(work, "contacts", clientId);
+  const items = await plainRows<ItemRecord>(work, "items", clientId);
+  const codes = await work.models.codes.findAll({ where: { clientId }, order: ["position"] });
+  const imported = papers ? await importsOfBook(work, clientId) : { ids: [], imports: [] };
+  const imports = rowNumbers(imported.ids);
+  const { ids, documents } = await documentsOf(
+    work,
+    setup,
+    refsOf(contacts),
+    refsOf(places),
+    imports,
+    papers,
+  );
+  const paid = await paymentsOfBook(work, setup, refsOf(contacts), rowNumbers(ids), documents);
+  const { taxEntries, ...returns } = await returnsOf(work, setup);
+  const rowsOf: RowsOf = {
+    documents: rowNumbers(ids),
+    payments: rowNumbers(paid.ids),
+    taxPayments: rowNumbers(taxEntries),
+    imports,
+  };
+  const hashes = [
+    ...imported.imports.map(({ file }) => file),
+    ...documents.flatMap((document) => (document.papers ?? []).map(({ file }) => file)),
+  ];
+  return {
+    format: "fiscalon-book",
+    version: 1,
+    client: {
+      name: client.name,
+      country: client.country,
+      currency: client.currency,
+      saleCode: client.saleCode,
+      purchaseCode: client.purchaseCode,
+    },
+    ...(await jurisdictionsOf(work, setup)),
+    places: places.map(({ ref, name, country, region, closedOn, saleCode, purchaseCode }) => ({
+      id: ref,
+      name,
+      country,
+      region,
+      ...(closedOn === null ? {} : { closedOn }),
+      ...(saleCode === null ? {} : { saleCode }),
+      ...(purchaseCode === null ? {} : { purchaseCode }),
+    })),
+    registrations: setup.registrations.map((r) => ({
+      id: r.ref,
+      pack: r.pack,
+      levies: r.levies,
+      number: r.number,
+      from: r.validFrom,
+      to: r.validTo,
+      frequency: r.frequency,
+      anchor: r.anchor,
+      ...(r.changes.length === 0 ? {} : { changes: r.changes }),
+      basis: r.basis,
+      rounding: r.rounding,
+      ...(Object.keys(r.options).length === 0 ? {} : { options: r.options }),
+    })),
+    codes: codes.map((code) => code.definition),
+    ...(plain.archived.length === 0 ? {} : { archived: [...plain.archived] }),
+    rules: [...plain.rules],
+    ...(await ownSchedules(work, clientId)),
+    accounts: [...plain.accounts],
+    contacts: contacts.map((c) => ({
+      id: c.ref,
+      name: c.name,
+      country: c.country,
+      region: c.region,
+      taxNumber: c.taxNumber,
+      registered: c.registered,
+      saleCode: c.saleCode,
+      purchaseCode: c.purchaseCode,
+      ...(c.standing === null ? {} : { standing: c.standing }),
+    })),
+    items: items.map(
+      ({ id: _id, clientId: _client, createdAt: _at, createdBy: _by, ref, statisticalCode, ...item }) => ({
+        id: ref,
+        ...item,
+        ...(statisticalCode === null ? {} : { statisticalCode }),
+      }),
+    ),
+    documents,
+    payments: paid.payments,
+    ...(await extrasOfBook(work, clientId, refsOf(contacts), refsOf(places))),
+    adjustments: await adjustmentsOf(work, setup),
+    ...returns,
+    acceptances: await acceptancesOfBook(work, setup, rowsOf),
+    imports: imported.imports,
+    bank: await bankOfBook(work, setup, rowsOf),
+    terminals: await terminalsOfBook(work, setup, rowsOf),
+    files: contentsOf(work.dataDir, hashes),
+  };
+}
+
+/** Own jurisdictions its registrations are in; shipped ones are everywhere. */
+async function jurisdictionsOf(
+  work: Work,
+  { registrations }: ClientSetup,
+): Promise<Pick<BookFile, "jurisdictions">> {
+  const own = (await ownJurisdictions(work)).filter(({ id }) =>
+    registrations.some(({ pack }) => pack === id),
+  );
+  if (own.length === 0) return {};
+  return { jurisdictions: own.map(fileOfJurisdiction) };
+}
+
+/** Schedules of the client's own; those of packs come with the packs. */
+async function ownSchedules(work: Work, clientId: number): Promise<Pick<BookFile, "schedules">> {
+  const rows = await work.models.schedules.findAll({ where: { clientId }, order: ["id"] });
+  if (rows.length === 0) return {};
+  return { schedules: Object.fromEntries(rows.map(({ ref, rows: own }) => [ref, own])) };
+}
+
+async function plainRows<T>(
+  work: Work,
+  table: "places" | "contacts" | "items",
+  clientId: number,
+): Promise<T[]> {
+  const model = work.models[table] as typeof work.models.places;
+  const rows = await model.findAll({ where: { clientId }, order: ["id"] });
+  return rows.map((row) => row.get({ plain: true }) as unknown as T);
+}
+
+function refsOf(rows: readonly { id: number; ref: string }[]): Map<number, string> {
+  return new Map(rows.map((row) => [row.id, row.ref]));
+}
+
+/** Documents that count and those taken out, in an order that survives the way back in: late items after the others, by period. */
+async function documentsOf(
+  work: Work,
+  setup: ClientSetup,
+  contacts: ReadonlyMap<number, string>,
+  places: ReadonlyMap<number, string>,
+  imports: ReadonlyMap<number, number>,
+  papers: boolean,
+): Promise<{ ids: number[]; documents: BookDocument[] }> {
+  const late = await work.rows<{ document: number; end: string }>(
+    "SELECT DISTINCT document_id AS document, period_end AS end FROM facts WHERE client_id = $1 AND live = 1 AND late = 1 AND release_of IS NULL",
+    [setup.client.id],
+  );
+  const reportedIn = new Map(late.map((row) => [row.document, row.end]));
+  const beside = papers ? await papersByDocument(work, setup.client.id) : new Map<number, never>();
+  const explanations = await explanationsOfBook(work, setup.client.id);
+  const stored = await loadDocuments(
+    work,
+    "d.client_id = $1 AND (d.state = 'posted' OR (d.state = 'void' AND d.import_id IS NULL))",
+    [setup.client.id],
+  );
+  const periodOf = (id: number) => reportedIn.get(id) ?? "";
+  stored.sort((a, b) =>
+    periodOf(a.id) < periodOf(b.id) ? -1 : periodOf(a.id) > periodOf(b.id) ? 1 : a.id - b.id,
+  );
+  const documents = stored.map((d): BookDocument => ({
+    ...d.input,
+    ...(d.contact === null ? {} : { contact: contacts.get(d.contact) ?? null }),
+    ...(d.place === null ? {} : { place: places.get(d.place) ?? null }),
+    ...(d.corrects === null ? {} : { corrects: d.corrects }),
+    ...(d.note === "" ? {} : { note: d.note }),
+    ...(reportedIn.has(d.id) ? { reportedIn: periodOf(d.id) } : {}),
+    ...(d.state === "void" ? { void: d.endReason ?? "" } : {}),
+    ...(d.sourceKey === null || d.state === "void" ? {} : { sourceKey: d.sourceKey }),
+    ...originOf(d, imports),
+    ...(beside.has(d.id) && d.state === "posted" ? { papers: beside.get(d.id) ?? [] } : {}),
+    ...(explanations.has(d.id) ? { explanation: explanations.get(d.id) ?? "" } : {}),
+  }));
+  return { ids: stored.map(({ id }) => id), documents };
+}
+
+/** The import a document came with, and the row of its file each line was. */
+function originOf(
+  { importId, sourceRows }: StoredDocument,
+  imports: ReadonlyMap<number, number>,
+): Pick<BookDocument, "origin"> {
+  const row = importId === null ? undefined : imports.get(importId);
+  return row === undefined ? {} : { origin: { import: `/imports/${row}`, rows: sourceRows } };
+}
+
+async function adjustmentsOf(
+  work: Work,
+  { client, registrations, plain }: ClientSetup,
+): Promise<NonNullable<BookFile["adjustments"]>> {
+  const rows = await work.models.adjustments.findAll({ where: { clientId: client.id }, order: ["id"] });
+  return rows.map((row) => ({
+    registration: registrations.find((r) => r.id === row.registrationId)?.ref ?? "",
+    period: row.periodEnd,
+    box: row.box,
+    amount: formatAmount(row.amount, plain.digits),
+    reason: row.reason,
+  }));
+}
+
+async function returnsOf(
+  work: Work,
+  { client, registrations, plain }: ClientSetup,
+): Promise<Pick<BookFile, "returns" | "taxPayments"> & { taxEntries: number[] }> {
+  const refOf = (id: number) => registrations.find((r) => r.id === id)?.ref ?? "";
+  const rows = await work.models.returns.findAll({
+    where: { clientId: client.id },
+    order: ["registrationId", "periodEnd"],
+  });
+  const sealed = rows
+    .map((row) => row.get({ plain: true }) as ReturnRecord)
+    .filter((row) => row.sealedAt !== null);
+  const payments = await work.rows<{
+    registration_id: number;
+    period_end: string;
+    date: string;
+    kind: "payment";
+    amount: number;
+    reference: string;
+    entry_id: number;
+  }>("SELECT * FROM tax_payments WHERE client_id = $1 ORDER BY registration_id, period_end, id", [client.id]);
+  return {
+    taxEntries: payments.map((payment) => payment.entry_id),
+    returns: sealed.map((row) => ({
+      registration: refOf(row.registrationId),
+      period: row.periodEnd,
+      state: row.state as "sealed" | "filed" | "settled",
+      boxes: Object.fromEntries(
+        (row.boxes ?? []).map((box) => [box.box, formatAmount(box.amount, plain.digits)]),
+      ),
+      sealedAt: row.sealedAt ?? "",
+      ...(row.filedAt === null ? {} : { filedAt: row.filedAt, receipt: row.receipt ?? {} }),
+      ...(row.settledAt === null ? {} : { settledAt: row.settledAt }),
+    })),
+    taxPayments: payments.map((p) => ({
+      registration: refOf(p.registration_id),
+      period: p.period_end,
+      date: p.date,
+      kind: p.kind,
+      amount: formatAmount(p.amount, plain.digits),
+      ...(p.reference === "" ? {} : { reference: p.reference }),
+    })),
+  };
+}

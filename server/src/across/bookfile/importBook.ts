@@ -1,0 +1,244 @@
+import { registeredFrom } from "../../books/registeredFrom.ts";
+import { FiscalError, withinField } from "@fiscalon/core/errors";
+import { formatAmount, parseAmount } from "@fiscalon/core/money/amount";
+import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
+import type { BookFile } from "@fiscalon/contract/book";
+import type { Work, Writing } from "../../base/work.ts";
+import type { Progress } from "../../jobs/task.ts";
+import { addPlace, addRegistration, createClient } from "../../books/createClient.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
+import { addBank, addTerminals } from "./bookFeeds.ts";
+import { addImports, addPapers, keepContents } from "./bookFiles.ts";
+import { addAcceptances, addExplanations } from "./bookReviews.ts";
+import type { PlacedRows } from "./pointers.ts";
+import { postAll } from "./bookDocuments.ts";
+import type { Numbered, Refs } from "./bookDocuments.ts";
+import { addExtras } from "./bookExtras.ts";
+import { BookPayments } from "./bookPayments.ts";
+import { withJurisdictions } from "../../books/ownPacks.ts";
+import { addAdjustment } from "../../books/returns/adjust.ts";
+import { returnRecord } from "../../books/returns/records.ts";
+import { freeze } from "../../books/returns/sealReturn.ts";
+import { postSettlement, recordTaxPayment } from "../../books/settlement.ts";
+
+/** Creates a client from a book file, all or nothing. Errors carry the path of the offending field in the file. */
+export async function importBook(work: Work, book: BookFile, progress: Progress): Promise<number> {
+  const contents = keepContents(work.dataDir, book);
+  const brought = (book.jurisdictions ?? []).map(
+    ({ format: _f, version: _v, ...jurisdiction }) => jurisdiction,
+  );
+  return withJurisdictions(work, brought, async (work) => {
+    const clientId = await createFromBook(work, book);
+    const refs = await createParties(work, clientId, book);
+    const { placed } = refs;
+    placed.imports = await addImports(work, clientId, book, contents);
+    await addExtras(work, clientId, book, refs);
+    const load = () => loadSetup(work, clientId);
+    await adjustmentsOfBook(work, await load(), book);
+    const documents = (book.documents ?? []).map((document, index) => ({ document, index }));
+    await postAll(
+      work,
+      await load(),
+      documents.filter((one) => !one.document.reportedIn),
+      refs,
+      progress,
+    );
+    const payments = new BookPayments(book.payments ?? [], refs.contacts, placed);
+    await payments.post(work, await load(), "");
+    await sealedPeriods(work, clientId, book, documents, payments, refs, progress);
+    const sealed = new Set((book.returns ?? []).map((one) => one.period));
+    const later = documents.filter(({ document }) => document.reportedIn && !sealed.has(document.reportedIn));
+    await postAll(work, await load(), later, refs, progress);
+    await payments.post(work, await load(), null);
+    refuseLeftTaxPayments(book, placed);
+    await addPapers(work, clientId, book, contents, placed);
+    await addExplanations(work, clientId, book, placed);
+    const setup = await load();
+    await addBank(work, setup, book, placed);
+    await addTerminals(work, setup, book, placed);
+    await addAcceptances(work, setup, book, placed);
+    return clientId;
+  });
+}
+
+async function createFromBook(work: Writing, book: BookFile): Promise<number> {
+  const pack = work.packs.ofCountry(book.client.country);
+  const { name, country, currency, saleCode, purchaseCode } = book.client;
+  return withinField("client", () =>
+    createClient(
+      work,
+      { name, country, ...(currency === undefined ? {} : { currency }) },
+      {
+        accounts: merged(pack?.accounts ?? [], (book.accounts ?? []).map(fullAccount)),
+        codes: merged(pack?.codes ?? [], book.codes ?? []),
+        archived: book.archived ?? [],
+        ...(book.rules ? { rules: numbered(book.rules) } : {}),
+        ...(book.schedules ? { schedules: book.schedules } : {}),
+        ...(saleCode === undefined ? {} : { saleCode }),
+        ...(purchaseCode === undefined ? {} : { purchaseCode }),
+      },
+    ),
+  );
+}
+
+function fullAccount(account: NonNullable<BookFile["accounts"]>[number]) {
+  const { code, name, type, role, levy, topic, usualCode } = account;
+  return {
+    code,
+    name,
+    type,
+    role: role ?? null,
+    levy: levy ?? null,
+    topic: topic ?? null,
+    usualCode: usualCode || null,
+  };
+}
+
+/** Rules with an id each: where the file names none, the place in the list. */
+function numbered(rules: readonly SupplyRule[]): SupplyRule[] {
+  return rules.map((rule, index) => ({ ...rule, id: rule.id ?? `rule-${index + 1}` }));
+}
+
+/** The pack's rows, those of the book in place of rows with the same code. */
+function merged<T extends { code: string }>(base: readonly T[], own: readonly T[]): T[] {
+  const byCode = new Map(own.map((row) => [row.code, row]));
+  const kept = base.map((row) => byCode.get(row.code) ?? row);
+  return [...kept, ...own.filter((row) => !base.some((one) => one.code === row.code))];
+}
+
+async function createParties(work: Writing, clientId: number, book: BookFile): Promise<Refs> {
+  const placed: PlacedRows = { documents: [], payments: [], taxPayments: [], imports: [] };
+  const refs: Refs = { contacts: new Map(), places: new Map(), placed };
+  for (const { id, ...place } of book.places ?? []) {
+    refs.places.set(id, await addPlace(work, clientId, id, place));
+  }
+  for (const [index, { id, ...registration }] of (book.registrations ?? []).entries()) {
+    await addRegistration(work, clientId, id, registration, `registrations[${index}]`);
+  }
+  refuseDoubles(book);
+  const contacts = await work.models.contacts.bulkCreate(
+    (book.contacts ?? []).map(({ id, ...contact }) => ({
+      clientId,
+      ref: id,
+      ...contact,
+      registered: registeredFrom(work, book.client.country, contact),
+      ...work.made,
+    })),
+    work.options,
+  );
+  for (const contact of contacts) refs.contacts.set(contact.ref, contact.id);
+  await work.models.items.bulkCreate(
+    (book.items ?? []).map(({ id, ...item }) => ({ clientId, ref: id, ...item, ...work.made })),
+    work.options,
+  );
+  return refs;
+}
+
+function refuseDoubles(book: BookFile): void {
+  const keys = new Set<string>();
+  for (const [index, { sourceKey }] of (book.documents ?? []).entries()) {
+    if (sourceKey === undefined) continue;
+    if (keys.has(sourceKey)) {
+      const words = `The source key ${sourceKey} is used twice.`;
+      throw new FiscalError("book/double-id", words, `documents[${index}].sourceKey`);
+    }
+    keys.add(sourceKey);
+  }
+  for (const list of ["contacts", "items"] as const) {
+    const seen = new Set<string>();
+    for (const [index, { id }] of (book[list] ?? []).entries()) {
+      if (seen.has(id))
+        throw new FiscalError("book/double-id", `The id ${id} is used twice.`, `${list}[${index}].id`);
+      seen.add(id);
+    }
+  }
+}
+
+async function adjustmentsOfBook(work: Writing, setup: ClientSetup, book: BookFile): Promise<void> {
+  for (const [index, { registration, period, ...adjustment }] of (book.adjustments ?? []).entries()) {
+    const r = registrationOf(setup, registration, `adjustments[${index}].registration`);
+    await addAdjustment(work, setup, r, period, adjustment);
+  }
+}
+
+function registrationOf(setup: ClientSetup, ref: string, field: string) {
+  const r = setup.registrations.find((one) => one.ref === ref);
+  if (r) return r;
+  throw new FiscalError("book/unknown-id", `The file has no registration "${ref}".`, field);
+}
+
+/** Seals the file's sealed periods in order, and refuses figures that do not come out again. */
+async function sealedPeriods(
+  work: Writing,
+  clientId: number,
+  book: BookFile,
+  documents: readonly Numbered[],
+  payments: BookPayments,
+  refs: Refs,
+  progress: Progress,
+): Promise<void> {
+  const returns = (book.returns ?? []).map((one, index) => ({ ...one, index }));
+  for (const one of returns.sort((a, b) => (a.period < b.period ? -1 : 1))) {
+    const path = `returns[${one.index}]`;
+    const setup = await loadSetup(work, clientId);
+    const r = registrationOf(setup, one.registration, `${path}.registration`);
+    await postAll(
+      work,
+      setup,
+      documents.filter(({ document }) => document.reportedIn === one.period),
+      refs,
+      progress,
+    );
+    await payments.post(work, setup, one.period);
+    await freeze(work.as({ at: one.sealedAt }), clientId, r, one.period);
+    const record = await returnRecord(work, r.id, one.period);
+    compareBoxes(record?.boxes ?? [], one.boxes, setup.plain.digits, path);
+    if (!record || one.state === "sealed") continue;
+    await work.models.returns.update(
+      {
+        state: "filed",
+        filedAt: one.filedAt ?? one.sealedAt,
+        filedBy: work.person,
+        receipt: one.receipt ?? {},
+      },
+      { where: { id: record.id }, ...work.options },
+    );
+    if (one.state === "settled") {
+      await postSettlement(work.as({ at: one.settledAt ?? one.sealedAt }), setup, r, record);
+    }
+    for (const [at, { registration, period, ...payment }] of (book.taxPayments ?? []).entries()) {
+      if (registration === one.registration && period === one.period) {
+        await recordTaxPayment(work, setup, r, period, payment);
+        refs.placed.taxPayments[at] = await work.lastId("entries");
+      }
+    }
+  }
+}
+
+function refuseLeftTaxPayments({ taxPayments = [] }: BookFile, placed: PlacedRows): void {
+  const left = taxPayments.findIndex((_, index) => placed.taxPayments[index] === undefined);
+  if (left < 0) return;
+  throw new FiscalError(
+    "book/payment-without-return",
+    "No filed return of the file belongs to this payment. Correct the registration or the period.",
+    `taxPayments[${left}].period`,
+  );
+}
+
+function compareBoxes(
+  computed: readonly { box: string; amount: number }[],
+  said: Readonly<Record<string, string>>,
+  digits: number,
+  path: string,
+): void {
+  for (const [box, amount] of Object.entries(said)) {
+    const now = computed.find((one) => one.box === box)?.amount ?? 0;
+    if (now === parseAmount(amount, digits)) continue;
+    throw new FiscalError(
+      "book/box-differs",
+      `Box ${box} comes out as ${formatAmount(now, digits)} from the documents, but the file says ${amount}.`,
+      `${path}.boxes.${box}`,
+    );
+  }
+}

@@ -1,0 +1,249 @@
+import { FiscalError } from "@fiscalon/core/errors";
+import { displayAmount } from "@fiscalon/core/money/amount";
+import { boxDefinition } from "@fiscalon/core/returns/evaluateReturn";
+import type { BoxResult, Contribution } from "@fiscalon/core/returns/evaluateReturn";
+import type { BoxDefinition, FormulaBox } from "@fiscalon/core/model/returnForm";
+import { boxTags, landed } from "@fiscalon/core/model/boxTags";
+import type { BoxTag } from "@fiscalon/core/model/boxTags";
+import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
+import { registrationIn } from "../../books/loadSetup.ts";
+import { periodEnding } from "../../books/returns/periods.ts";
+import { returnRecord } from "../../books/returns/records.ts";
+import { boxesNow, formOf } from "../../books/returns/evaluation.ts";
+import type { TrailScope } from "./service.ts";
+
+const MEASURE_SQL = {
+  n: "f.net",
+  t: "f.tax",
+  r: "f.recoverable",
+  u: "f.tax - f.recoverable",
+  g: "f.net + f.tax",
+  b: "f.base",
+};
+const MEASURE_WORDS = {
+  n: "net",
+  t: "tax",
+  r: "recoverable tax",
+  u: "tax that is not recoverable",
+  g: "net and tax",
+  b: "base of the tax",
+};
+const LISTED = 200;
+
+/** A box of a return: its rule in words, and what it is made of. */
+export async function boxStep({ work, setup }: TrailScope, parts: string[], ref: string): Promise<TrailStep> {
+  const [rid = "", end = "", boxId = ""] = parts;
+  const r = registrationIn(setup, rid);
+  periodEnding(r, end);
+  const { boxes } = await boxesNow(work, r, end);
+  const now = boxes.find((box) => box.box === boxId);
+  if (!now) throw new FiscalError("trail/not-found", `The form has no box ${boxId}.`, "ref");
+  const definition = boxDefinition(formOf(work, r, end), boxId);
+  const sealed = (await returnRecord(work, r.id, end))?.boxes?.find((box) => box.box === boxId);
+  const { digits } = setup.plain;
+  return {
+    ref,
+    title: `Box ${boxId}: ${definition.short}`,
+    amount: sealed?.amount ?? now.amount,
+    digits: definition.rounding.step === 1 ? digits : 0,
+    words: [definition.words, roundingWords(definition, now.exact, digits)],
+    parts: now.contributions.map((part) => contributionPart(part, parts, setup)),
+    arithmetic: definition.kind === "formula" ? formulaLines(definition, boxes, now, digits) : [],
+    open: { label: "Return", path: `return/${end}` },
+  };
+}
+
+function roundingWords({ rounding }: BoxDefinition, exact: number, digits: number): string {
+  const how = {
+    "half-up": "rounded half up",
+    "half-even": "rounded half to even",
+    down: "cut",
+    up: "rounded up",
+  };
+  if (rounding.step === 1) return "Rounding: half up to the smallest unit.";
+  return `Before rounding ${displayAmount(exact, digits)}; ${how[rounding.mode]} to whole units on the total of the box.`;
+}
+
+/** The formula as it stands, and with the figures in the place of the boxes. */
+function formulaLines(
+  { formula }: FormulaBox,
+  boxes: readonly BoxResult[],
+  result: BoxResult,
+  digits: number,
+): string[] {
+  const figures = formula.replace(/\[([^\]]+)\]/g, (_, id: string) =>
+    displayAmount(boxes.find((box) => box.box === id)?.amount ?? 0, digits),
+  );
+  const exact = result.exact === result.amount ? "" : ` → ${displayAmount(result.amount, digits)}`;
+  return [formula, `${figures} = ${result.exactText}${exact}`];
+}
+
+function contributionPart(
+  part: Contribution,
+  [rid = "", end = "", box = ""]: string[],
+  setup: TrailScope["setup"],
+): TrailPart {
+  if (part.kind === "box" || part.kind === "moved") {
+    return {
+      ref: `box/${rid}/${end}/${part.box}`,
+      label: `Box ${part.box}`,
+      detail: part.kind === "moved" ? "moved, because it must not be negative" : "",
+      amount: part.amount,
+    };
+  }
+  if (part.kind === "carried") {
+    return { ref: null, label: `Box ${part.box}`, detail: "of the period before", amount: part.amount };
+  }
+  if (part.kind === "adjustment") {
+    return {
+      ref: `adjustment/${part.adjustment}`,
+      label: "Adjustment",
+      detail: part.reason,
+      amount: part.amount,
+    };
+  }
+  const name = setup.effect.codes.get(part.code)?.name ?? part.code;
+  const rate = part.rate === null ? "" : ` ${part.rate} %`;
+  const what = part.credit
+    ? `, ${part.direction === "sale" ? "sales" : "purchase"} credit notes`
+    : part.direction === "sale"
+      ? ", sales"
+      : ", purchases";
+  const key = [
+    part.code,
+    part.direction,
+    part.rate ?? "-",
+    part.measure,
+    part.credit ? 1 : 0,
+    part.late ? 1 : 0,
+  ];
+  return {
+    ref: ["group", rid, end, box, ...key.map((one) => encodeURIComponent(String(one)))].join("/"),
+    label: `${part.code}${rate}${what}${part.late ? ", late items" : ""}`,
+    detail: `${name} · ${MEASURE_WORDS[part.measure]} of ${part.count} ${part.count === 1 ? "line" : "lines"}`,
+    amount: part.amount,
+  };
+}
+
+/** The documents behind one code and rate of a box, largest first. */
+export async function groupStep(
+  { work, setup }: TrailScope,
+  parts: string[],
+  ref: string,
+): Promise<TrailStep> {
+  const [
+    rid = "",
+    end = "",
+    box = "",
+    code = "",
+    direction = "",
+    rate = "",
+    measure = "",
+    credit = "0",
+    late = "0",
+  ] = parts;
+  const r = registrationIn(setup, rid);
+  const amount = MEASURE_SQL[measure as keyof typeof MEASURE_SQL];
+  if (amount === undefined)
+    throw new FiscalError("trail/not-found", `There is no trail for "${ref}".`, "ref");
+  const where = `f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND f.code = $3 AND f.direction = $4
+       AND coalesce(f.rate, '-') = $5 AND f.credit = $6 AND f.late = $7`;
+  const bind = [r.id, end, code, direction, rate, Number(credit), Number(late)];
+  const { tags, tag } = await tagsInto(work, where, bind, box, measure);
+  const rows = await work.rows<{
+    document: number;
+    line: number;
+    number: string;
+    party: string;
+    date: string;
+    amount: number;
+    all: number;
+    total: number;
+  }>(
+    `SELECT f.document_id AS document, f.line, d.number, coalesce(c.name, '') AS party, f.tax_point AS date,
+       ${amount} AS amount, count(*) OVER () AS "all", sum(${amount}) OVER () AS total
+     FROM facts f JOIN documents d ON d.id = f.document_id LEFT JOIN contacts c ON c.id = d.contact_id
+     WHERE ${where} AND f.tags IN (SELECT value FROM json_each($8))
+     ORDER BY abs(${amount}) DESC, f.id LIMIT ${LISTED}`,
+    [...bind, JSON.stringify(tags)],
+  );
+  const inBox = (sum: number) =>
+    tag ? landed({ net: sum, tax: sum, recoverable: sum, base: sum }, asNet(tag)) : sum;
+  const definition = setup.effect.codes.get(code);
+  return {
+    ref,
+    title: `${code}${rate === "-" ? "" : ` ${rate} %`}, ${direction === "sale" ? "sales" : "purchases"}${credit === "1" ? ", credit notes" : ""}`,
+    amount: inBox(rows[0]?.total ?? 0),
+    digits: setup.plain.digits,
+    words: [
+      `${definition?.name ?? code}: the ${MEASURE_WORDS[measure as keyof typeof MEASURE_WORDS]} of each line, in box ${box}.`,
+      ...(definition?.source ? [`Source: ${definition.source}`] : []),
+    ],
+    parts: rows.map((row) => ({
+      ref: `line/${row.document}/${row.line}`,
+      label: `${row.number}${row.party === "" ? "" : ` · ${row.party}`}`,
+      detail: row.date,
+      amount: inBox(row.amount),
+    })),
+    arithmetic: [],
+    total: rows[0]?.all ?? 0,
+  };
+}
+
+/** The ways these facts land in a box by a measure: their tags, and the tag itself. */
+async function tagsInto(
+  work: TrailScope["work"],
+  where: string,
+  bind: readonly unknown[],
+  box: string,
+  measure: string,
+): Promise<{ tags: string[]; tag: BoxTag | undefined }> {
+  const rows = await work.rows<{ tags: string }>(`SELECT DISTINCT f.tags FROM facts f WHERE ${where}`, [
+    ...bind,
+  ]);
+  const found = rows.flatMap(({ tags }) => {
+    const tag = boxTags(tags).find((one) => one.box === box && one.measure === measure);
+    return tag ? [{ tags, tag }] : [];
+  });
+  return { tags: found.map((one) => one.tags), tag: found[0]?.tag };
+}
+
+/** A tag that takes its sign and factor to whatever is given as net. */
+function asNet(tag: BoxTag): BoxTag {
+  return { ...tag, measure: "n" };
+}
+
+export async function adjustmentStep(
+  { work, setup }: TrailScope,
+  [id = ""]: string[],
+  ref: string,
+): Promise<TrailStep> {
+  const row = await work.row<{
+    box: string;
+    amount: number;
+    reason: string;
+    evidence: string;
+    by: string;
+    at: string;
+    end: string;
+  }>(
+    `SELECT a.box, a.amount, a.reason, a.evidence, p.name AS "by", a.created_at AS at, a.period_end AS end
+     FROM adjustments a JOIN people p ON p.id = a.created_by WHERE a.id = $1 AND a.client_id = $2`,
+    [Number(id), setup.client.id],
+  );
+  if (!row) throw new FiscalError("trail/not-found", "This adjustment was taken back.", "ref");
+  return {
+    ref,
+    title: `Adjustment of box ${row.box}`,
+    amount: row.amount,
+    digits: setup.plain.digits,
+    words: [
+      row.reason,
+      ...(row.evidence === "" ? [] : [`Evidence: ${row.evidence}`]),
+      `By ${row.by}, ${row.at.slice(0, 10)}.`,
+    ],
+    parts: [],
+    arithmetic: [],
+    open: { label: "Return", path: `return/${row.end}` },
+  };
+}

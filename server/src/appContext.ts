@@ -1,0 +1,20 @@
+import type { Work } from "./base/work.ts";
+import type { JobRunner } from "./jobs/runner.ts";
+import type { BankFeed } from "./outside/bankFeed.ts";
+import type { Gateway } from "./outside/gateway.ts";
+import type { TerminalOperator } from "./outside/terminalOperator.ts";
+
+/** What routes work with beside the work of a request. */
+export interface AppContext {
+  /** Begins another piece of work: what the one of the request changed is seen by it. */
+  begin: () => Promise<Work>;
+  jobs: JobRunner;
+  /** Known once the server listens: the simulator answers on the same address. */
+  gateway: () => Gateway;
+  /** The bank's interface, simulated on the same address. */
+  bank: () => BankFeed;
+  /** The operator of card terminals, simulated on the same address. */
+  operator: () => TerminalOperator;
+  /** Address of the register of tax numbers. */
+  numbers: () => string;
+}

@@ -1,0 +1,164 @@
+import { FiscalError } from "@fiscalon/core/errors";
+import { documentEffect } from "@fiscalon/core/facts/documentEffect";
+import { kindOf } from "@fiscalon/core/model/documentKinds";
+import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
+import type { ItemDefaults, Party, Site } from "@fiscalon/core/model/party";
+import type { StandingBody } from "@fiscalon/contract/setup";
+import type { Work } from "../../base/work.ts";
+import { creditedBy, sideOf } from "../../db/kindSql.ts";
+import type { ClientSetup } from "../loadSetup.ts";
+import type { NewDocument } from "./postDocuments.ts";
+
+interface PartyRow {
+  id: number;
+  name: string;
+  country: string | null;
+  region: string | null;
+  registered: number | null;
+  taxNumber: string | null;
+  standing: string | null;
+  saleCode: string | null;
+  purchaseCode: string | null;
+}
+
+/**
+ * Puts on each document what its computation reads of its place, its contact, its items and, for a credit note, of
+ * the document it corrects. Documents whose effect is worked out already are left alone.
+ * @throws FiscalError `document/corrects-other-party`
+ */
+export async function addSurroundings(
+  work: Work,
+  setup: ClientSetup,
+  documents: readonly NewDocument[],
+): Promise<void> {
+  const open = documents.filter((one) => one.effect === undefined);
+  if (open.length === 0) return;
+  const parties = await partiesOf(work, open);
+  const items = await itemsOf(work, setup.client.id, open);
+  const sites = new Map(setup.plain.places.map((place): [number, Site] => [place.id, place]));
+  const [first = { country: setup.client.country, region: null }] = sites.values();
+  for (const document of open) {
+    document.input.site = sites.get(document.place ?? 0) ?? first;
+    const party = parties.get(document.contact ?? 0);
+    if (party) document.input.party = party;
+    if (document.input.lines.some((line) => line.item)) document.input.items = items;
+    if (document.corrects) document.input.corrects = document.corrects;
+  }
+  await addOriginals(work, setup, open);
+}
+
+async function partiesOf(work: Work, documents: readonly NewDocument[]): Promise<Map<number, Party>> {
+  const ids = [...new Set(documents.flatMap(({ contact }) => (contact === null ? [] : [contact])))];
+  if (ids.length === 0) return new Map();
+  const rows = await work.rows<PartyRow>(
+    `SELECT id, name, country, region, registered, tax_number AS taxNumber, standing, sale_code AS saleCode,
+       purchase_code AS purchaseCode FROM contacts WHERE id IN (SELECT value FROM json_each($1))`,
+    [JSON.stringify(ids)],
+  );
+  return new Map(rows.map((row) => [row.id, partyOf(row)]));
+}
+
+function partyOf({ id: _, registered, standing, ...row }: PartyRow): Party {
+  const kept = standing === null ? {} : (JSON.parse(standing) as Record<string, StandingBody>);
+  return {
+    ...row,
+    registered: registered === null ? null : registered === 1,
+    standing: standingValues(kept),
+  };
+}
+
+/** What a contact is by levy, without the papers that prove it. */
+export function standingValues(standing: Readonly<Record<string, StandingBody>>): Record<string, string> {
+  return Object.fromEntries(
+    Object.entries(standing).map(([levy, one]) => [levy, typeof one === "string" ? one : one.value]),
+  );
+}
+
+async function itemsOf(
+  work: Work,
+  clientId: number,
+  documents: readonly NewDocument[],
+): Promise<Record<string, ItemDefaults>> {
+  const refs = [...new Set(documents.flatMap(({ input }) => input.lines.flatMap(({ item }) => item || [])))];
+  if (refs.length === 0) return {};
+  const rows = await work.rows<ItemDefaults & { ref: string }>(
+    `SELECT ref, name, tax_class AS taxClass, supply, sale_code AS saleCode, purchase_code AS purchaseCode FROM items
+     WHERE client_id = $1 AND ref IN (SELECT value FROM json_each($2))`,
+    [clientId, JSON.stringify(refs)],
+  );
+  return Object.fromEntries(rows.map(({ ref, ...item }) => [ref, item]));
+}
+
+interface Original {
+  number: string;
+  contact: number | null;
+  creditedBy: string | null;
+  on: string;
+  gross: number;
+}
+
+/** A credit note keeps the rate of the document it corrects: its tax point and gross are looked up by number. */
+async function addOriginals(
+  work: Work,
+  setup: ClientSetup,
+  documents: readonly NewDocument[],
+): Promise<void> {
+  const credits = documents.filter(({ input, corrects }) => corrects && kindOf(input.kind).sign < 0);
+  if (credits.length === 0) return;
+  const numbers = [...new Set(credits.map(({ corrects }) => corrects))];
+  const posted = await work.rows<Original>(
+    `SELECT number, contact_id AS contact, ${creditedBy("kind")} AS creditedBy, coalesce(tax_point, date) AS "on", gross
+     FROM documents WHERE client_id = $1 AND state = 'posted' AND number IN (SELECT value FROM json_each($2))
+       AND ${sideOf("kind")} IS NOT NULL ORDER BY id DESC`,
+    [setup.client.id, JSON.stringify(numbers)],
+  );
+  const batch = new Map<string, NewDocument[]>();
+  for (const one of documents) {
+    const { number } = one.input;
+    batch.set(number, [...(batch.get(number) ?? []), one]);
+  }
+  documents.forEach((document, index) => {
+    if (!credits.includes(document)) return;
+    const original = originalOf(document, posted, batch, setup);
+    if (original === "other party") throw otherParty(document, index, documents.length);
+    if (!original) return;
+    document.input.originalDate ??= original.on;
+    document.input.originalGross = original.gross;
+  });
+}
+
+/** Among what is posted already, or in the same batch. */
+function originalOf(
+  { input, contact, corrects }: NewDocument,
+  posted: readonly Original[],
+  batch: ReadonlyMap<string, readonly NewDocument[]>,
+  setup: ClientSetup,
+): { on: string; gross: number } | "other party" | undefined {
+  const ofKind = posted.filter((one) => one.number === corrects && one.creditedBy === input.kind);
+  const fits = (other: number | null) => contact === null || other === null || other === contact;
+  const kept = ofKind.find((one) => fits(one.contact));
+  if (kept) return kept;
+  const inBatch = (batch.get(corrects ?? "") ?? []).filter(
+    (one) => kindOf(one.input.kind).creditedBy === input.kind,
+  );
+  const beside = inBatch.find((one) => fits(one.contact));
+  if (beside) {
+    beside.effect ??= documentEffect(beside.input, setup.effect);
+    return { on: beside.input.taxPoint ?? beside.input.date, gross: beside.effect.priced.gross };
+  }
+  const elsewhere = ofKind.length + inBatch.length > 0;
+  return elsewhere && isOurNumber(input.kind) ? "other party" : undefined;
+}
+
+/** Numbers of our own papers name one document; two suppliers may use the same. */
+function isOurNumber(creditNote: DocumentKind): boolean {
+  return kindOf(creditNote).uniqueBy === "number";
+}
+
+function otherParty({ corrects }: NewDocument, index: number, count: number): FiscalError {
+  return new FiscalError(
+    "document/corrects-other-party",
+    `${corrects} was issued to another party. Correct the number, or the contact.`,
+    count === 1 ? "corrects" : `documents[${index}].corrects`,
+  );
+}

@@ -1,0 +1,393 @@
+import { documentEffect } from "@fiscalon/core/facts/documentEffect";
+import type { DocumentEffect } from "@fiscalon/core/facts/documentEffect";
+import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
+import type { DocumentInput } from "@fiscalon/core/model/document";
+import type { Work, Writing } from "../../base/work.ts";
+import { allDone } from "../../db/bulkInsert.ts";
+import type { BulkTable } from "../../db/database.ts";
+import type { BulkInsert } from "../../db/bulkInsert.ts";
+import type { ClientSetup } from "../loadSetup.ts";
+import { followEntries } from "../bankLines.ts";
+import { releaseFacts } from "../payments/releaseFacts.ts";
+import { addSurroundings } from "./addSurroundings.ts";
+
+/** A document ready to be posted. `sourceRows`: by line, the row of the imported file. */
+export interface NewDocument {
+  input: DocumentInput & { number: string };
+  contact: number | null;
+  place: number | null;
+  corrects?: string | null | undefined;
+  note?: string | undefined;
+  supersedes?: number;
+  importId?: number | null;
+  sourceKey?: string | null;
+  sourceRows?: readonly number[];
+  /** Already worked out with the same set-up; otherwise it is worked out here. */
+  effect?: DocumentEffect;
+}
+
+const DOCUMENT_COLUMNS = [
+  "id",
+  "client_id",
+  "kind",
+  "number",
+  "date",
+  "tax_point",
+  "contact_id",
+  "place_id",
+  "prices",
+  "currency",
+  "rate",
+  "rate_source",
+  "rate_date",
+  "foreign_gross",
+  "paid_from",
+  "opening",
+  "corrects",
+  "note",
+  "discount",
+  "typed_tax",
+  "typed_total",
+  "net",
+  "tax",
+  "gross",
+  "original_date",
+  "ledger_date",
+  "state",
+  "supersedes",
+  "import_id",
+  "source_key",
+  "created_at",
+  "created_by",
+];
+const LINE_COLUMNS = [
+  "id",
+  "document_id",
+  "no",
+  "text",
+  "amount",
+  "quantity",
+  "unit_price",
+  "prices",
+  "discount",
+  "code",
+  "code_reason",
+  "account",
+  "item",
+  "supply",
+  "typed_tax",
+  "typed_total",
+  "typed_reason",
+  "attributes",
+  "tax_class",
+  "net",
+  "gross",
+  "source_row",
+];
+const ENTRY_COLUMNS = ["id", "client_id", "kind", "date", "document_id", "text", "created_at", "created_by"];
+const POSTING_COLUMNS = [
+  "id",
+  "entry_id",
+  "client_id",
+  "account_id",
+  "date",
+  "amount",
+  "line",
+  "levy",
+  "text",
+];
+const FACT_COLUMNS = [
+  "id",
+  "client_id",
+  "registration_id",
+  "document_id",
+  "line",
+  "levy",
+  "code",
+  "treatment",
+  "rate",
+  "direction",
+  "charged",
+  "credit",
+  "net",
+  "tax",
+  "calculated",
+  "recoverable",
+  "base",
+  "tax_point",
+  "own_end",
+  "period_end",
+  "late",
+  "held",
+  "tags",
+  "created_at",
+];
+
+/** Documents whose rows are made while those before them are written. */
+const SLICE = 500;
+/** Slices that are written at once. */
+const AT_ONCE = 4;
+
+/**
+ * Posts documents: the documents with their lines, one journal entry and the tax facts each. Set by set, so that
+ * fifty thousand cost a handful of statements.
+ * @returns the ids of the documents, in order
+ * @throws FiscalError with the path `documents[n]…` of the first that cannot be computed; nothing is written then
+ */
+export async function postDocuments(
+  work: Writing,
+  setup: ClientSetup,
+  documents: readonly NewDocument[],
+  onProgress: (posted: number) => void = () => undefined,
+): Promise<number[]> {
+  await addSurroundings(work, setup, documents);
+  const next = await nextIds(work);
+  const first = next.document;
+  const waiting: number[] = [];
+  await work.bulk(async (bulk) => {
+    const writing: Promise<void>[] = [];
+    try {
+      for (let at = 0; at < documents.length; at += SLICE) {
+        const rows = noRows();
+        for (const document of documents.slice(at, at + SLICE)) {
+          const effect = effectOf(document, setup);
+          if (effect.facts.some(({ held }) => held)) waiting.push(next.document);
+          rows.documents.push(documentRow(document, effect, next.document, setup, work));
+          for (const line of lineRows(document, effect, next.document))
+            rows.lines.push([next.line++, ...line]);
+          takeEffect(rows, document, effect, next.document, next, setup, work);
+          next.document += 1;
+        }
+        onProgress(at);
+        if (writing.length === AT_ONCE) await writing.shift();
+        const slice = insertAll(bulk, rows);
+        // Looked at further down; until then a failure must not end the process.
+        slice.catch(() => undefined);
+        writing.push(slice);
+      }
+    } finally {
+      await allDone(writing);
+    }
+  });
+  // After a change of basis what waits may be due at once, although no payment comes.
+  await releaseFacts(work, setup, waiting);
+  return documents.map((_, index) => first + index);
+}
+
+/** Works out the effects of documents anew, superseding their entries and facts: after rates or registrations change. */
+export async function recomputeDocuments(
+  work: Writing,
+  setup: ClientSetup,
+  documents: readonly (NewDocument & { id: number })[],
+): Promise<void> {
+  await addSurroundings(work, setup, documents);
+  const next = await nextIds(work);
+  const rows = noRows();
+  const totals: object[] = [];
+  documents.forEach((document) => {
+    const effect = effectOf(document, setup);
+    takeEffect(rows, document, effect, document.id, next, setup, work);
+    const { net, tax, gross } = effect.priced;
+    const foreign = effect.printed === effect.priced ? null : effect.printed.gross;
+    totals.push({ id: document.id, net, tax, gross, foreign, on: effect.ledgerDate });
+  });
+  await work.run(
+    `UPDATE documents SET net = t.value ->> 'net', tax = t.value ->> 'tax', gross = t.value ->> 'gross',
+       foreign_gross = t.value ->> 'foreign', ledger_date = t.value ->> 'on'
+     FROM json_each($1) t WHERE documents.id = t.value ->> 'id'`,
+    [JSON.stringify(totals)],
+  );
+  await endEffects(
+    work,
+    documents.map((document) => document.id),
+  );
+  await work.bulk((bulk) => insertAll(bulk, rows));
+  await followEntries(work, setup.client.id);
+  await releaseFacts(
+    work,
+    setup,
+    documents.map((document) => document.id),
+  );
+}
+
+/** Entries and facts of documents stop counting; they stay on record. */
+export async function endEffects(work: Writing, documentIds: readonly number[]): Promise<void> {
+  const ids = [JSON.stringify(documentIds)];
+  await work.run(`UPDATE facts SET live = 0 WHERE document_id IN (SELECT value FROM json_each($1))`, ids);
+  await work.run(
+    `UPDATE postings SET live = 0 WHERE entry_id IN
+       (SELECT id FROM entries WHERE document_id IN (SELECT value FROM json_each($1)))`,
+    ids,
+  );
+  await work.run(`UPDATE entries SET live = 0 WHERE document_id IN (SELECT value FROM json_each($1))`, ids);
+}
+
+function effectOf(document: NewDocument, setup: ClientSetup): DocumentEffect {
+  return document.effect ?? documentEffect(document.input, setup.effect);
+}
+
+type Rows = Record<"documents" | "lines" | "entries" | "postings" | "facts", unknown[][]>;
+type NextIds = Record<"document" | "line" | "entry" | "posting" | "fact", number>;
+
+function noRows(): Rows {
+  return { documents: [], lines: [], entries: [], postings: [], facts: [] };
+}
+
+/** The ids the next rows get: given out here, so that the order of writing does not matter. */
+async function nextIds(work: Writing): Promise<NextIds> {
+  const after = async (table: BulkTable) => (await work.lastId(table)) + 1;
+  return {
+    document: await after("documents"),
+    line: await after("lines"),
+    entry: await after("entries"),
+    posting: await after("postings"),
+    fact: await after("facts"),
+  };
+}
+
+/** What others refer to goes first. */
+async function insertAll(bulk: BulkInsert, rows: Rows): Promise<void> {
+  await bulk.insert("documents", DOCUMENT_COLUMNS, rows.documents);
+  await allDone([
+    bulk.insert("entries", ENTRY_COLUMNS, rows.entries),
+    bulk.insert("lines", LINE_COLUMNS, rows.lines),
+    bulk.insert("facts", FACT_COLUMNS, rows.facts),
+  ]);
+  await bulk.insert("postings", POSTING_COLUMNS, rows.postings, ["account_id", "line", "levy"]);
+}
+
+function documentRow(
+  { input, ...rest }: NewDocument,
+  effect: DocumentEffect,
+  id: number,
+  setup: ClientSetup,
+  work: Work,
+): unknown[] {
+  const { net, tax, gross } = effect.priced;
+  const currency = input.currency ?? setup.client.currency;
+  const foreign = currency !== setup.client.currency;
+  return [
+    id,
+    setup.client.id,
+    input.kind,
+    input.number,
+    input.date,
+    input.taxPoint ?? null,
+    rest.contact,
+    rest.place,
+    input.prices,
+    currency,
+    foreign ? (input.exchange?.rate ?? null) : null,
+    foreign ? (input.exchange?.source ?? null) : null,
+    foreign ? (input.exchange?.date ?? null) : null,
+    foreign ? effect.printed.gross : null,
+    input.paidThrough ?? null,
+    input.opening ? 1 : 0,
+    rest.corrects ?? null,
+    rest.note ?? "",
+    jsonOrNull(input.discount),
+    jsonOrNull(input.typedTax),
+    input.typedTotal || null,
+    net,
+    tax,
+    gross,
+    input.originalDate ?? null,
+    effect.ledgerDate,
+    "posted",
+    rest.supersedes ?? null,
+    rest.importId ?? null,
+    rest.sourceKey ?? null,
+    work.at,
+    work.person,
+  ];
+}
+
+function lineRows({ input, sourceRows }: NewDocument, effect: DocumentEffect, document: number): unknown[][] {
+  return input.lines.map((line, index) => {
+    const priced = effect.priced.lines[index];
+    return [
+      document,
+      index + 1,
+      line.text ?? "",
+      line.amount ?? null,
+      line.quantity ?? null,
+      line.unitPrice ?? null,
+      line.prices ?? null,
+      jsonOrNull(line.discount),
+      priced?.code?.code ?? (line.code || null),
+      priced?.reason ?? line.codeReason ?? null,
+      line.account ?? null,
+      line.item ?? null,
+      line.supply ?? null,
+      jsonOrNull(line.typedTax),
+      line.typedTotal || null,
+      line.typedReason ?? null,
+      jsonOrNull(line.attributes),
+      line.taxClass || null,
+      priced?.net ?? 0,
+      priced?.gross ?? 0,
+      sourceRows?.[index] ?? null,
+    ];
+  });
+}
+
+function takeEffect(
+  rows: Rows,
+  { input }: NewDocument,
+  effect: DocumentEffect,
+  id: number,
+  next: NextIds,
+  setup: ClientSetup,
+  work: Work,
+): void {
+  const client = setup.client.id;
+  const kind = DOCUMENT_KINDS[input.kind];
+  const text = `${kind.name} ${input.number}`;
+  const entry = next.entry++;
+  rows.entries.push([entry, client, "document", effect.ledgerDate, id, text, work.at, work.person]);
+  for (const { account, amount, line, levy, text: words } of effect.postings) {
+    rows.postings.push([
+      next.posting++,
+      entry,
+      client,
+      setup.accountIds.get(account),
+      effect.ledgerDate,
+      amount,
+      line,
+      levy,
+      words,
+    ]);
+  }
+  for (const fact of effect.facts) {
+    rows.facts.push([
+      next.fact++,
+      client,
+      fact.registration,
+      id,
+      fact.line,
+      fact.levy,
+      fact.code,
+      fact.treatment,
+      fact.rate,
+      fact.direction,
+      fact.charged,
+      fact.credit ? 1 : 0,
+      fact.net,
+      fact.tax,
+      fact.calculated,
+      fact.recoverable,
+      fact.base,
+      fact.taxPoint,
+      fact.period?.own.to ?? null,
+      fact.period?.reported.to ?? null,
+      fact.period?.late ? 1 : 0,
+      fact.held ? 1 : 0,
+      fact.tags,
+      work.at,
+    ]);
+  }
+}
+
+function jsonOrNull(value: object | undefined): string | null {
+  return value === undefined ? null : JSON.stringify(value);
+}

@@ -1,0 +1,72 @@
+import type { LedgerAccountRow, LedgerEntryRow } from "@fiscalon/contract/views";
+import type { Work } from "../base/work.ts";
+
+/**
+ * The trial balance: every account with its balance before `from`, its movements, and its balance on `to`. With a
+ * levy, only what was posted for it.
+ */
+export async function trialBalance(
+  work: Work,
+  clientId: number,
+  from: string,
+  to: string,
+  levy = "",
+): Promise<LedgerAccountRow[]> {
+  // Without a levy the index by account and date alone answers; naming the column at all would have every row read.
+  const own = `FROM postings p WHERE p.client_id = $1 AND p.live = 1 AND p.account_id = a.id ${levy === "" ? "" : "AND p.levy = $4"}`;
+  const within = "AND p.date BETWEEN $2 AND $3";
+  return work.rows<LedgerAccountRow>(
+    `WITH sums AS MATERIALIZED (
+       SELECT a.code, a.name, a.type, a.role,
+         (SELECT coalesce(sum(p.amount), 0) ${own} AND p.date < $2) AS opening,
+         (SELECT coalesce(sum(max(p.amount, 0)), 0) ${own} ${within}) AS debit,
+         (SELECT coalesce(sum(max(-p.amount, 0)), 0) ${own} ${within}) AS credit
+       FROM accounts a WHERE a.client_id = $1)
+     SELECT *, opening + debit - credit AS closing FROM sums ORDER BY code`,
+    [clientId, from, to, ...(levy === "" ? [] : [levy])],
+  );
+}
+
+/** One page of an account, oldest first, with the running balance. */
+export async function accountEntries(
+  work: Work,
+  clientId: number,
+  account: string,
+  from: string,
+  to: string,
+  page: { offset: number; limit: number },
+): Promise<{ opening: number; total: number; rows: LedgerEntryRow[] }> {
+  const head = await work.row<{ opening: number; total: number }>(
+    `SELECT coalesce(sum(CASE WHEN p.date < $3 THEN p.amount END), 0) AS opening,
+       count(DISTINCT CASE WHEN p.date >= $3 THEN p.entry_id END) AS total
+     FROM postings p JOIN accounts a ON a.id = p.account_id
+     WHERE p.client_id = $1 AND p.live = 1 AND a.code = $2 AND p.date <= $4`,
+    [clientId, account, from, to],
+  );
+  const rows = await work.rows<LedgerEntryRow>(
+    `SELECT entry, date, text, documentId, amount, $5 + sum(amount) OVER (ORDER BY date, entry) AS balance FROM (
+       SELECT p.entry_id AS entry, p.date, e.text || coalesce(', ' || c.name, '') AS text, e.document_id AS documentId,
+         sum(p.amount) AS amount
+       FROM postings p JOIN accounts a ON a.id = p.account_id JOIN entries e ON e.id = p.entry_id
+         LEFT JOIN documents d ON d.id = e.document_id LEFT JOIN contacts c ON c.id = d.contact_id
+       WHERE p.client_id = $1 AND p.live = 1 AND a.code = $2 AND p.date BETWEEN $3 AND $4
+       GROUP BY p.entry_id, p.date) ORDER BY date, entry LIMIT $6 OFFSET $7`,
+    [clientId, account, from, to, head?.opening ?? 0, page.limit, page.offset],
+  );
+  return { opening: head?.opening ?? 0, total: head?.total ?? 0, rows };
+}
+
+/** Balances of all accounts at the end of a day, leaving out one entry. */
+export async function balances(
+  work: Work,
+  clientId: number,
+  day: string,
+  exceptEntry: number | null,
+): Promise<Map<string, number>> {
+  const rows = await work.rows<{ code: string; balance: number }>(
+    `SELECT a.code, sum(p.amount) AS balance FROM postings p JOIN accounts a ON a.id = p.account_id
+     WHERE p.client_id = $1 AND p.live = 1 AND p.date <= $2 AND p.entry_id IS NOT $3 GROUP BY a.id`,
+    [clientId, day, exceptEntry],
+  );
+  return new Map(rows.map((row) => [row.code, row.balance]));
+}

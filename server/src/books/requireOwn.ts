@@ -1,0 +1,16 @@
+import { FiscalError } from "@fiscalon/core/errors";
+import type { Work } from "../base/work.ts";
+
+/** @throws FiscalError `document/unknown-contact`, `document/unknown-place` where the row is not the client's */
+export async function requireOwn(
+  work: Work,
+  clientId: number,
+  table: "contacts" | "places",
+  id: number | null | undefined,
+  field: string,
+): Promise<void> {
+  if (id === null || id === undefined) return;
+  const row = await work.row(`SELECT id FROM ${table} WHERE id = $1 AND client_id = $2`, [id, clientId]);
+  if (!row)
+    throw new FiscalError(`document/unknown-${field}`, `There is no such ${field} with this client.`, field);
+}

@@ -1,0 +1,65 @@
+import Holidays from "date-holidays";
+import { partsOf } from "@fiscalon/core/calendar/date";
+import { dueDate, dueRuleFor, workingDay } from "@fiscalon/core/calendar/dueDate";
+import type { FreeDays } from "@fiscalon/core/calendar/dueDate";
+import { rhythmOn } from "@fiscalon/core/calendar/filingPeriods";
+import type { HolidayCalendar } from "@fiscalon/core/model/pack";
+import type { Work } from "../../base/work.ts";
+import type { RegistrationRecord } from "../../db/models.ts";
+import { periodRule } from "./periodRule.ts";
+
+const WEEKEND = [0, 6];
+
+/** When the return is due, and by when the money must be there. */
+export function dueDates(
+  { packs }: Pick<Work, "packs">,
+  r: RegistrationRecord,
+  periodEnd: string,
+): { due: string; payBy: string } {
+  const pack = packs.byId(r.pack);
+  const rule = dueRuleFor(pack.due, {
+    periodEnd,
+    frequency: rhythmOn(periodRule(r), periodEnd).frequency,
+    levies: r.levies,
+    options: r.options,
+    region: r.number ? pack.regionOfNumber?.(r.number) : undefined,
+  });
+  if (!rule) return { due: periodEnd, payBy: periodEnd };
+  const day = dueDate(rule, periodEnd);
+  const free = freeDays(pack.holidays, day);
+  const due = workingDay(day, rule.shift, free);
+  return { due, payBy: rule.payShift ? workingDay(day, rule.payShift, free) : due };
+}
+
+/** Weekends and holidays around a day; a shift may reach into the next year. */
+function freeDays(calendar: HolidayCalendar, day: string): FreeDays {
+  const { year } = partsOf(day);
+  const other = calendar.weekendUntil;
+  return {
+    weekend: other && day <= other.day ? other.weekdays : WEEKEND,
+    holidays: new Set([...holidaysOf(calendar, year), ...holidaysOf(calendar, year + 1)]),
+  };
+}
+
+const years = new Map<string, ReadonlySet<string>>();
+
+function holidaysOf(calendar: HolidayCalendar, year: number): ReadonlySet<string> {
+  const key = `${JSON.stringify(calendar)} ${year}`;
+  const known = years.get(key);
+  if (known) return known;
+  const regions = calendar.regions ?? [undefined];
+  const days = new Set(regions.flatMap((region) => daysIn(calendar, region, year)));
+  years.set(key, days);
+  return days;
+}
+
+/** Public and bank holidays of a year; one that falls on a weekend also counts on the day it is observed. */
+function daysIn(calendar: HolidayCalendar, region: string | undefined, year: number): string[] {
+  const holidays =
+    region === undefined ? new Holidays(calendar.country) : new Holidays(calendar.country, region);
+  for (const rule of calendar.extra ?? []) holidays.setHoliday(rule, { name: rule, type: "public" });
+  return holidays
+    .getHolidays(year)
+    .filter((day) => day.type === "public" || day.type === "bank")
+    .map((day) => day.date.slice(0, 10));
+}

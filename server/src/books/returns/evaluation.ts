@@ -1,0 +1,91 @@
+import { addDays } from "@fiscalon/core/calendar/date";
+import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
+import { formOn } from "@fiscalon/core/returns/formOn";
+import { minorDigits } from "@fiscalon/core/money/currency";
+import { evaluateReturn, figuresOfReturn } from "@fiscalon/core/returns/evaluateReturn";
+import type {
+  Adjustment,
+  BoxResult,
+  EvaluationContext,
+  FactGroup,
+  ReturnFigures,
+} from "@fiscalon/core/returns/evaluateReturn";
+import type { ReturnForm } from "@fiscalon/core/model/returnForm";
+import type { Work } from "../../base/work.ts";
+import type { RegistrationRecord } from "../../db/models.ts";
+import { adjustmentsOf, factGroups } from "./queries.ts";
+import { periodRule } from "./periodRule.ts";
+import { returnRecord } from "./records.ts";
+
+/** The version of the form that a registration files for a period. */
+export function formOf({ packs }: Work, r: RegistrationRecord, periodEnd: string): ReturnForm {
+  return formOn(packs.byId(r.pack), periodEnd, { levies: r.levies, options: r.options });
+}
+
+export function digitsOf({ packs }: Work, r: RegistrationRecord): number {
+  return minorDigits(packs.byId(r.pack).currency);
+}
+
+/** The boxes of these facts and adjustments on a registration's form. */
+export function evaluated(
+  work: Work,
+  r: RegistrationRecord,
+  periodEnd: string,
+  groups: readonly FactGroup[],
+  adjustments: readonly Adjustment[],
+  previous?: ReadonlyMap<string, number>,
+): BoxResult[] {
+  const context: EvaluationContext = {
+    digits: digitsOf(work, r),
+    on: periodEnd,
+    schedules: work.packs.byId(r.pack).schedules,
+    ...(previous ? { previous } : {}),
+  };
+  return evaluateReturn(formOf(work, r, periodEnd), groups, adjustments, context);
+}
+
+/** What boxes come to on a registration's form, in minor units. */
+export function figuresOf(
+  work: Work,
+  r: RegistrationRecord,
+  periodEnd: string,
+  boxes: readonly Pick<BoxResult, "box" | "amount">[],
+): ReturnFigures {
+  return figuresOfReturn(formOf(work, r, periodEnd), boxes, digitsOf(work, r));
+}
+
+/** The boxes of a period as they would be declared now. */
+export async function boxesNow(
+  work: Work,
+  r: RegistrationRecord,
+  periodEnd: string,
+): Promise<{ form: ReturnForm; boxes: BoxResult[]; factCount: number }> {
+  const groups = await factGroups(work, r.id, periodEnd);
+  const adjustments = await adjustmentsOf(work, r.id, periodEnd);
+  const previous = await amountsBefore(work, r, periodEnd);
+  return {
+    form: formOf(work, r, periodEnd),
+    boxes: evaluated(work, r, periodEnd, groups, adjustments, previous),
+    factCount: groups.reduce((sum, group) => sum + group.count, 0),
+  };
+}
+
+/** The boxes of the period before, sealed or as they stand, for forms that carry something over. */
+async function amountsBefore(
+  work: Work,
+  r: RegistrationRecord,
+  periodEnd: string,
+): Promise<ReadonlyMap<string, number> | undefined> {
+  if (!formOf(work, r, periodEnd).boxes.some((box) => box.kind === "carried")) return undefined;
+  const period = filingPeriodOn(periodRule(r), periodEnd);
+  const before = period ? filingPeriodOn(periodRule(r), addDays(period.from, -1)) : undefined;
+  if (!before) return undefined;
+  const inUse = await work.row(
+    "SELECT 1 FROM facts WHERE registration_id = $1 AND live = 1 AND period_end <= $2 LIMIT 1",
+    [r.id, before.to],
+  );
+  const sealed = (await returnRecord(work, r.id, before.to))?.boxes;
+  if (!inUse && !sealed) return undefined;
+  const boxes = sealed ?? (await boxesNow(work, r, before.to)).boxes;
+  return new Map(boxes.map((box) => [box.box, box.amount]));
+}

@@ -1,0 +1,80 @@
+import { addDays, addMonths } from "@fiscalon/core/calendar/date";
+import { filingPeriodOn, filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
+import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
+import { FiscalError } from "@fiscalon/core/errors";
+import type { PeriodTile } from "@fiscalon/contract/returns";
+import type { Work } from "../../base/work.ts";
+import type { RegistrationRecord } from "../../db/models.ts";
+import { groupBy } from "../../groupBy.ts";
+import { dueDates } from "./dueDates.ts";
+import { evaluated, figuresOf } from "./evaluation.ts";
+import { periodRule } from "./periodRule.ts";
+import { adjustmentsOf, factGroups } from "./queries.ts";
+import { returnRecord } from "./records.ts";
+
+/** The period of a registration that ends on a day, refused when none does. */
+export function periodEnding(r: RegistrationRecord, end: string): FilingPeriod {
+  const period = filingPeriodOn(periodRule(r), end);
+  if (period?.to === end) return period;
+  throw new FiscalError(
+    "returns/no-period",
+    `No filing period of this registration ends on ${end}.`,
+    "period",
+  );
+}
+
+/** The tiles of the period ribbon: every period from registration to one ahead of today, with its net amount. */
+export async function periodTiles(work: Work, r: RegistrationRecord): Promise<PeriodTile[]> {
+  const now = work.today;
+  const rule = periodRule(r);
+  const lastDay = await work.row<{ day: string | null }>(
+    "SELECT max(period_end) AS day FROM facts WHERE registration_id = $1 AND live = 1",
+    [r.id],
+  );
+  const ahead = filingPeriodOn(rule, now < r.validFrom ? r.validFrom : now)?.to ?? now;
+  const horizon = [addDays(ahead, 1), lastDay?.day ?? "", now].sort().at(-1) ?? now;
+  const periods = filingPeriods(rule, earliest(work, r, now), horizon);
+  const groups = groupBy(await factGroups(work, r.id, null), (group) => group.periodEnd);
+  const adjustments = groupBy(await adjustmentsOf(work, r.id, null), (one) => one.periodEnd);
+  const records = await work.models.returns.findAll({ where: { registrationId: r.id } });
+  let previous = new Map<string, number>();
+  return periods.map((period) => {
+    const record = records.find((one) => one.periodEnd === period.to);
+    const boxes =
+      record?.boxes ??
+      evaluated(work, r, period.to, groups.get(period.to) ?? [], adjustments.get(period.to) ?? [], previous);
+    previous = new Map(boxes.map((box) => [box.box, box.amount]));
+    const { net, output, input } = figuresOf(work, r, period.to, boxes);
+    return {
+      ...period,
+      ...dueDates(work, r, period.to),
+      state: record?.state ?? (period.from > now ? "ahead" : "open"),
+      net,
+      output,
+      input,
+    };
+  });
+}
+
+/** Forms start with a version; nothing before it can be shown, and ten years are enough for a strip. */
+function earliest({ packs }: Work, r: RegistrationRecord, now: string): string {
+  const own = packs.byId(r.pack).forms.filter((form) => form.levies.every((levy) => r.levies.includes(levy)));
+  const first = own.map((form) => form.from).sort()[0] ?? r.validFrom;
+  const back = addMonths(now, -120);
+  return [r.validFrom, first, back].sort().at(-1) ?? r.validFrom;
+}
+
+/** The period before, or undefined for the first. */
+export function periodBefore(r: RegistrationRecord, period: FilingPeriod): FilingPeriod | undefined {
+  return filingPeriodOn(periodRule(r), addDays(period.from, -1));
+}
+
+/** Refuses to change a period that is already sealed. */
+export async function requireOpen(work: Work, registrationId: number, periodEnd: string): Promise<void> {
+  const record = await returnRecord(work, registrationId, periodEnd);
+  if (!record || record.state === "open" || record.state === "in-review") return;
+  throw new FiscalError(
+    "returns/sealed",
+    `The period to ${periodEnd} is ${record.state}; nothing in it can change.`,
+  );
+}

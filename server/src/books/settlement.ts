@@ -1,0 +1,253 @@
+import { FiscalError } from "@fiscalon/core/errors";
+import { accountInRole } from "@fiscalon/core/model/account";
+import type { Posting } from "@fiscalon/core/model/posting";
+import { displayAmount, parseAmount } from "@fiscalon/core/money/amount";
+import { settlementPostings } from "@fiscalon/core/returns/settlementPostings";
+import type { Work, Writing } from "../base/work.ts";
+import type { RegistrationRecord, ReturnRecord } from "../db/models.ts";
+import { notFound } from "../base/errors.ts";
+import { loadSetup, registrationIn } from "./loadSetup.ts";
+import type { ClientSetup } from "./loadSetup.ts";
+import { boxesNow, evaluated, figuresOf } from "./returns/evaluation.ts";
+import { adjustmentsOf, factGroups, levyTotals } from "./returns/queries.ts";
+import { returnRecord } from "./returns/records.ts";
+
+/** The closing entry of a period as it would be posted now, or was. */
+export async function closingEntry(
+  work: Work,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  end: string,
+  net: number,
+): Promise<Posting[]> {
+  const { boxes } = await boxesNow(work, r, end);
+  const { allowance, carried } = figuresOf(work, r, end, boxes);
+  const adjustments = await adjustedBy(work, r, end);
+  const figures = { net, adjustments, allowance, carried };
+  return settlementPostings(await levyTotals(work, r.id, end), figures, setup.plain.accounts);
+}
+
+/** What adjustments change in what is owed: the return with them, less the return without. */
+async function adjustedBy(work: Work, r: RegistrationRecord, end: string): Promise<number> {
+  const adjustments = await adjustmentsOf(work, r.id, end);
+  if (adjustments.length === 0) return 0;
+  const groups = await factGroups(work, r.id, end);
+  const net = (own: typeof adjustments) => {
+    const { net: due, allowance, carried } = figuresOf(work, r, end, evaluated(work, r, end, groups, own));
+    return due + allowance - carried;
+  };
+  return net(adjustments) - net([]);
+}
+
+/** Posts the closing entry of a filed period: the running tax accounts to zero, the net to what is due. */
+export async function settleReturn(work: Work, clientId: number, rid: string, end: string): Promise<void> {
+  await work.write(async (work) => {
+    const setup = await loadSetup(work, clientId);
+    const r = registrationIn(setup, rid);
+    const record = await returnRecord(work, r.id, end);
+    if (record?.state !== "filed") {
+      throw new FiscalError(
+        "settle/wrong-state",
+        "A period is settled once it is filed. File the return first.",
+      );
+    }
+    await postSettlement(work, setup, r, record);
+  });
+}
+
+export async function postSettlement(
+  work: Writing,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  record: ReturnRecord,
+): Promise<void> {
+  const postings = await closingEntry(work, setup, r, record.periodEnd, record.net ?? 0);
+  const entry = await insertEntry(work, setup, r, {
+    kind: "settlement",
+    date: record.periodEnd,
+    periodEnd: record.periodEnd,
+    text: `${r.levies.join(", ")} of the period to ${record.periodEnd}`,
+    postings,
+  });
+  await work.models.returns.update(
+    { state: "settled", settledAt: work.at, settledBy: work.person, settlementEntry: entry },
+    { where: { id: record.id }, ...work.options },
+  );
+  await work.record({
+    client: setup.client.id,
+    action: "settle",
+    entity: "return",
+    id: r.id,
+    after: { period: record.periodEnd, entry },
+  });
+}
+
+export interface TaxPaymentInput {
+  date: string;
+  kind: "payment" | "refund" | "interest" | "penalty";
+  amount: string;
+  reference?: string;
+}
+
+/** Records money that moved between the business and the authority, or a charge of the authority. */
+export async function recordTaxPayment(
+  work: Writing,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  end: string,
+  input: TaxPaymentInput,
+): Promise<void> {
+  const record = await returnRecord(work, r.id, end);
+  if (record?.state !== "settled" && record?.state !== "filed") {
+    throw new FiscalError(
+      "settle/wrong-state",
+      "Money is recorded against a period that is filed. File the return first.",
+    );
+  }
+  const amount = parseAmount(input.amount, setup.plain.digits);
+  if (amount <= 0)
+    throw new FiscalError(
+      "settle/amount",
+      "Type the amount without a sign; the kind says the direction.",
+      "amount",
+    );
+  refuseWrongWay(record, input, setup.plain.digits);
+  const entry = await insertEntry(work, setup, r, {
+    kind: "tax-payment",
+    date: input.date,
+    periodEnd: end,
+    text: `${NAME[input.kind]}, ${r.levies.join(", ")} to ${end}`,
+    postings: paymentPostings(input.kind, amount, r, setup),
+  });
+  await work.run(
+    `INSERT INTO tax_payments (client_id, registration_id, period_end, date, kind, amount, reference, entry_id, created_at, created_by)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+    [
+      setup.client.id,
+      r.id,
+      end,
+      input.date,
+      input.kind,
+      amount,
+      input.reference ?? "",
+      entry,
+      work.at,
+      work.person,
+    ],
+  );
+  await work.record({
+    client: setup.client.id,
+    action: "record",
+    entity: "tax-payment",
+    id: entry,
+    after: { ...input, period: end },
+  });
+}
+
+const NAME = { payment: "Payment", refund: "Refund", interest: "Interest", penalty: "Penalty" };
+
+/** The usual slip: a refund entered as a payment, or the other way round. */
+function refuseWrongWay(record: ReturnRecord, input: TaxPaymentInput, digits: number): void {
+  const net = record.net ?? 0;
+  const shown = displayAmount(Math.abs(net), digits);
+  if (input.kind === "payment" && net < 0) {
+    throw new FiscalError(
+      "settle/wrong-way",
+      `The return reclaims ${shown}: money comes in. Record it as a refund.`,
+      "kind",
+    );
+  }
+  if (input.kind === "refund" && net > 0) {
+    throw new FiscalError(
+      "settle/wrong-way",
+      `The return owes ${shown}: money goes out. Record it as a payment.`,
+      "kind",
+    );
+  }
+}
+
+function paymentPostings(
+  kind: TaxPaymentInput["kind"],
+  amount: number,
+  r: RegistrationRecord,
+  setup: ClientSetup,
+): Posting[] {
+  const levy = r.levies[0] ?? null;
+  const accounts = setup.plain.accounts;
+  const due = accountInRole(accounts, "due-to-authority", levy);
+  const bank = accountInRole(accounts, "bank");
+  const sides = {
+    payment: [due, bank],
+    refund: [bank, due],
+    interest: [accountOfCharges(), due],
+    penalty: [accountOfCharges(), due],
+  }[kind];
+  const text = NAME[kind];
+  return [
+    { account: sides[0] ?? "", amount, line: null, levy, text },
+    { account: sides[1] ?? "", amount: -amount, line: null, levy, text },
+  ];
+  function accountOfCharges(): string {
+    return accountInRole(accounts, "charges", levy);
+  }
+}
+
+interface EntryInput {
+  kind: "settlement" | "tax-payment";
+  date: string;
+  periodEnd: string;
+  text: string;
+  postings: readonly Posting[];
+}
+
+async function insertEntry(
+  work: Writing,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  { kind, date, periodEnd, text, postings }: EntryInput,
+): Promise<number> {
+  const id = (await work.lastId("entries")) + 1;
+  const clientId = setup.client.id;
+  const { createdAt, createdBy } = work.made;
+  await work.insertRows(
+    "entries",
+    ["id", "client_id", "kind", "date", "registration_id", "period_end", "text", "created_at", "created_by"],
+    [[id, clientId, kind, date, r.id, periodEnd, text, createdAt, createdBy]],
+  );
+  await work.insertRows(
+    "postings",
+    ["entry_id", "client_id", "account_id", "date", "amount", "line", "levy", "text"],
+    postings.map((p) => [
+      id,
+      clientId,
+      setup.accountIds.get(p.account),
+      date,
+      p.amount,
+      p.line,
+      p.levy,
+      p.text,
+    ]),
+  );
+  return id;
+}
+
+/** Takes back a payment that was recorded by mistake. */
+export async function removeTaxPayment(work: Work, clientId: number, paymentId: number): Promise<void> {
+  await work.write(async (work) => {
+    const row = await work.row<{ entry_id: number }>(
+      "SELECT entry_id FROM tax_payments WHERE id = $1 AND client_id = $2",
+      [paymentId, clientId],
+    );
+    if (!row) throw notFound("This payment");
+    await work.run("UPDATE postings SET live = 0 WHERE entry_id = $1", [row.entry_id]);
+    await work.run("UPDATE entries SET live = 0 WHERE id = $1", [row.entry_id]);
+    await work.run("DELETE FROM tax_payments WHERE id = $1", [paymentId]);
+    await work.record({
+      client: clientId,
+      action: "remove",
+      entity: "tax-payment",
+      id: row.entry_id,
+      before: row,
+    });
+  });
+}

@@ -1,0 +1,128 @@
+import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
+import { partsOf } from "@fiscalon/core/calendar/date";
+import { MONTHS_OF } from "@fiscalon/core/calendar/filingPeriods";
+import type { Frequency } from "@fiscalon/core/calendar/filingPeriods";
+import { minorDigits } from "@fiscalon/core/money/currency";
+import { formOn } from "@fiscalon/core/returns/formOn";
+import type { ClientRow, ClientView, ContactView, RegistrationView } from "@fiscalon/contract/views";
+import type { Work } from "../base/work.ts";
+import type { PlaceRecord, RegistrationRecord } from "../db/models.ts";
+import { loadClient } from "./loadSetup.ts";
+
+export async function clientRows(work: Work): Promise<ClientRow[]> {
+  return work.rows<ClientRow>(
+    `SELECT c.id, c.name, c.country, c.currency,
+       (SELECT count(*) FROM documents d WHERE d.client_id = c.id AND d.state = 'posted') AS documents,
+       coalesce((SELECT group_concat(p.name, ', ') FROM places p WHERE p.client_id = c.id), '') AS places
+     FROM clients c ORDER BY c.name COLLATE NOCASE`,
+  );
+}
+
+export async function clientView(work: Work, clientId: number): Promise<ClientView> {
+  const client = await loadClient(work, clientId);
+  const places = await work.models.places.findAll({ where: { clientId }, order: ["id"] });
+  const registrations = await work.models.registrations.findAll({
+    where: { clientId },
+    order: ["validFrom"],
+  });
+  const pack = work.packs.ofCountry(client.country);
+  return {
+    id: client.id,
+    name: client.name,
+    country: client.country,
+    currency: client.currency,
+    digits: minorDigits(client.currency),
+    saleCode: client.saleCode,
+    purchaseCode: client.purchaseCode,
+    places: places.map((p) => placeView(p.get({ plain: true }) as PlaceRecord)),
+    registrations: registrations.map((r) =>
+      registrationView(work, r.get({ plain: true }) as RegistrationRecord),
+    ),
+    pack: pack
+      ? {
+          id: pack.id,
+          name: pack.name,
+          authority: pack.authority,
+          numberName: pack.numberName,
+          rhythms: pack.rhythms.map((rhythm) => ({ ...rhythm })),
+          roundings: pack.roundings.map(({ id, name, source }) => ({ id, name, source })),
+          form: formView(formOn(pack, work.today)),
+        }
+      : null,
+  };
+}
+
+function formView({ id, name, boxes }: ReturnType<typeof formOn>) {
+  return { id, name, boxes: boxes.map((box) => ({ id: box.id, short: box.short })) };
+}
+
+function placeView(place: PlaceRecord): ClientView["places"][number] {
+  const { id, ref, name, country, region, closedOn, saleCode, purchaseCode } = place;
+  return { id, ref, name, country, region, closedOn, saleCode, purchaseCode };
+}
+
+export function registrationView({ packs }: Work, r: RegistrationRecord): RegistrationView {
+  const pack = packs.byId(r.pack);
+  const rhythm = pack.rhythms.find((one) => one.frequency === r.frequency && sameRhythm(one, r));
+  return {
+    id: r.id,
+    ref: r.ref,
+    pack: r.pack,
+    packName: pack.name,
+    authority: pack.authority,
+    numberName: pack.numberName,
+    levies: r.levies,
+    number: r.number,
+    from: r.validFrom,
+    to: r.validTo,
+    frequency: r.frequency,
+    rhythm: rhythm?.name ?? rhythmInWords(r.frequency, r.anchor),
+    anchor: r.anchor,
+    basis: r.basis,
+    changes: r.changes,
+    options: r.options,
+    rounding: r.rounding,
+  };
+}
+
+/** Whether two month ends are whole periods apart. */
+function sameRhythm(a: { frequency: Frequency; anchor: string }, b: { anchor: string }): boolean {
+  const [one, other] = [partsOf(a.anchor), partsOf(b.anchor)];
+  return (one.year * 12 + one.month - other.year * 12 - other.month) % MONTHS_OF[a.frequency] === 0;
+}
+
+const CONTACT = `SELECT c.id, c.ref, c.name, c.country, c.region, c.tax_number AS taxNumber, c.registered, c.standing,
+  c.sale_code AS saleCode, c.purchase_code AS purchaseCode,
+  (SELECT count(*) FROM documents d WHERE d.contact_id = c.id AND d.state = 'posted') AS documents FROM contacts c`;
+
+type ContactRow = Omit<ContactView, "registered" | "standing"> & {
+  registered: number | null;
+  standing: string | null;
+};
+
+export async function contactView(work: Work, contactId: number): Promise<ContactView | null> {
+  const row = await work.row<ContactRow>(`${CONTACT} WHERE c.id = $1`, [contactId]);
+  return row ? withFlag(row) : null;
+}
+
+/** Contacts whose name or number contains the text, by name. */
+export async function contactViews(
+  work: Work,
+  clientId: number,
+  search: string,
+  limit: number,
+): Promise<ContactView[]> {
+  const rows = await work.rows<ContactRow>(
+    `${CONTACT} WHERE c.client_id = $1 AND (c.name LIKE $2 OR c.tax_number LIKE $2) ORDER BY c.name COLLATE NOCASE LIMIT $3`,
+    [clientId, `%${search}%`, limit],
+  );
+  return rows.map(withFlag);
+}
+
+function withFlag(row: ContactRow): ContactView {
+  return {
+    ...row,
+    registered: row.registered === null ? null : row.registered === 1,
+    standing: row.standing === null ? {} : (JSON.parse(row.standing) as ContactView["standing"]),
+  };
+}
