@@ -13,6 +13,10 @@ export const CHECKS = {
     severity: "stop",
     title: "Region not known, so no box",
   },
+  "no-box": {
+    severity: "stop",
+    title: "Tax on the ledger that is on no return",
+  },
   unallocated: {
     severity: "check",
     title: "Money without a document, on the cash basis",
@@ -49,6 +53,14 @@ export const CHECKS = {
     severity: "check",
     title: "Typed tax differs from the calculated one",
     source: "tolerance of 1 % or 5 minor units",
+  },
+  "levy-order": {
+    severity: "check",
+    title: "Stacked levies split in another order than the law's",
+  },
+  "income-account": {
+    severity: "check",
+    title: "Purchase posted to an income account",
   },
   "tax-only": {
     severity: "check",

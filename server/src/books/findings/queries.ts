@@ -1,65 +1,63 @@
 import { sideOf } from "../../db/kindSql.ts";
+import type { CheckedLine, LineContext } from "@fiscalon/core/findings/checkedLine";
 import type { Work } from "../../base/work.ts";
 
-/** What every candidate row of a check carries: the line, its document, its party, its account. */
-export interface CandidateLine {
-  document: number;
-  line: number;
-  kind: string;
-  number: string;
-  date: string;
-  taxPoint: string;
-  party: string;
-  partyCountry: string | null;
-  partyNumber: string | null;
+type CheckedRow = Omit<CheckedLine, "partyRegistered" | "typed" | "attributes"> & {
   partyRegistered: number | null;
-  code: string;
-  levy: string;
-  rate: string | null;
-  direction: string;
-  charged: string;
-  treatment: string;
-  tags: string;
-  net: number;
-  tax: number;
-  calculated: number;
-  recoverable: number;
-  account: string | null;
-  accountName: string | null;
-  topic: string | null;
-  text: string;
-  typedTax: string | null;
+  typed: number;
   attributes: string | null;
-  ownEnd: string;
-  documentGross: number;
-  documentTax: number;
-}
+};
+
+/** Beyond this many a list of findings helps nobody; those of the first documents are shown. */
+const MOST_LINES = 5000;
 
 /**
- * Facts of a period that meet a condition, with what a check needs to say something about them.
- * @param condition SQL over f (facts), d (documents), c (contacts), l (lines), a (accounts); bound $1 registration,
- *   $2 period end, further ones from `more`
+ * The facts of a period that some check may speak about, each with its line, document, party and account. Coarser than
+ * the checks themselves: these decide.
+ * @param strayTags tags of the period that name a box its form does not have
  */
-export async function candidateLines(
+export async function checkedLines(
   work: Work,
   registrationId: number,
   periodEnd: string,
-  condition: string,
-  more: readonly unknown[] = [],
-): Promise<CandidateLine[]> {
-  return work.rows<CandidateLine>(
-    `SELECT f.document_id AS document, f.line, d.kind, d.number, d.date, f.tax_point AS taxPoint,
-       coalesce(c.name, '') AS party, c.country AS partyCountry, c.tax_number AS partyNumber,
-       c.registered AS partyRegistered, f.code, f.levy, f.rate, f.direction, f.charged, f.treatment, f.tags, f.net, f.tax, f.calculated, f.recoverable, l.account, a.name AS accountName, a.topic, l.text, l.typed_tax AS typedTax, l.attributes,
-       f.own_end AS ownEnd, d.gross AS documentGross, d.tax AS documentTax
+  { pack, oldestClaim, numberAbove }: LineContext,
+  strayTags: readonly string[],
+): Promise<CheckedLine[]> {
+  const rows = await work.rows<CheckedRow>(
+    `SELECT f.document_id AS document, f.line, d.number, f.tax_point AS taxPoint, coalesce(c.name, '') AS party,
+       c.country AS partyCountry, c.tax_number AS partyNumber, c.registered AS partyRegistered, f.code, f.levy, f.rate,
+       f.direction, f.charged, f.treatment, f.tags, f.net, f.tax, f.calculated, f.recoverable, a.name AS accountName,
+       a.type AS accountType, a.topic, l.attributes, d.gross AS documentGross,
+       (coalesce(l.typed_tax, l.typed_total, d.typed_tax, d.typed_total) IS NOT NULL) AS typed
      FROM facts f JOIN documents d ON d.id = f.document_id
        JOIN lines l ON l.document_id = f.document_id AND l.no = f.line
        LEFT JOIN contacts c ON c.id = d.contact_id
        LEFT JOIN accounts a ON a.client_id = f.client_id AND a.code = l.account
-     WHERE f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND (${condition})
-     ORDER BY d.date, d.id, f.line LIMIT 500`,
-    [registrationId, periodEnd, ...more],
+     WHERE f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND (
+       f.charged = 'self-assessed' OR f.treatment IN ('import', 'reverse-charge-supplier') OR f.tax_point < $3
+       OR coalesce(l.typed_tax, l.typed_total, d.typed_tax, d.typed_total) IS NOT NULL
+       OR (f.net = 0 AND f.tax <> 0) OR f.tags LIKE '%?%' OR (f.tax <> 0 AND f.tags NOT LIKE '%t%' AND f.tags NOT LIKE '%r%')
+       OR a.topic IS NOT NULL OR f.code IN (SELECT value FROM json_each($6))
+       OR (f.direction = 'purchase' AND (a.type = 'income' OR c.registered = 0 OR c.country <> $4
+         OR (f.recoverable <> 0 AND d.gross > $5)))
+       OR f.tags IN (SELECT value FROM json_each($7)))
+     ORDER BY d.date, d.id, f.line LIMIT ${MOST_LINES}`,
+    [
+      registrationId,
+      periodEnd,
+      oldestClaim,
+      pack.country,
+      numberAbove,
+      JSON.stringify((pack.checks ?? []).flatMap((check) => (check.kind === "attribute" ? check.code : []))),
+      JSON.stringify(strayTags),
+    ],
   );
+  return rows.map(({ partyRegistered, typed, attributes, ...row }) => ({
+    ...row,
+    partyRegistered: partyRegistered === null ? null : partyRegistered === 1,
+    typed: typed === 1,
+    attributes: attributes === null ? {} : (JSON.parse(attributes) as Record<string, string>),
+  }));
 }
 
 export interface UncodedLine {
@@ -95,7 +93,7 @@ export interface TwinDocuments {
   party: string;
   date: string;
   gross: number;
-  sameNumber: number;
+  sameNumber: boolean;
 }
 
 /** Purchases of the period that look like one already entered: same party and number, or party, amount and date. */
@@ -105,7 +103,7 @@ export async function twinPurchases(
   registrationId: number,
   periodEnd: string,
 ): Promise<TwinDocuments[]> {
-  return work.rows<TwinDocuments>(
+  const rows = await work.rows<Omit<TwinDocuments, "sameNumber"> & { sameNumber: number }>(
     `WITH mine AS (SELECT DISTINCT document_id AS id FROM facts
        WHERE registration_id = $2 AND period_end = $3 AND live = 1 AND direction = 'purchase'),
      pairs AS (
@@ -123,6 +121,7 @@ export async function twinPurchases(
        JOIN contacts c ON c.id = d.contact_id ORDER BY d.date, d.id, o.id LIMIT 500`,
     [clientId, registrationId, periodEnd],
   );
+  return rows.map((row) => ({ ...row, sameNumber: row.sameNumber === 1 }));
 }
 
 /** Documents of the period whose taxes no registration covers. */

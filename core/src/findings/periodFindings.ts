@@ -1,0 +1,234 @@
+import type { CalendarDate } from "../calendar/date.ts";
+import type { Account } from "../model/account.ts";
+import { missingRoles } from "../model/account.ts";
+import type { CheckDefinition, Finding } from "../model/finding.ts";
+import type { JurisdictionPack } from "../model/pack.ts";
+import type { Basis } from "../model/registration.ts";
+import type { Treatment } from "../model/taxCode.ts";
+import { displayAmount } from "../money/amount.ts";
+import { correctionWay } from "../returns/correctionWay.ts";
+import { brokenRules } from "../returns/evaluateReturn.ts";
+import type { BoxResult } from "../returns/evaluateReturn.ts";
+import { CHECKS, documentKey, finding } from "./catalogue.ts";
+import type { CheckId } from "./catalogue.ts";
+import { lineFindings } from "./lineChecks.ts";
+import type { CheckedLine, LineContext } from "./checkedLine.ts";
+import { filledIn } from "./packChecks.ts";
+
+/** Rows of the books that the checks of a period look at; amounts in minor units. */
+export interface PeriodRows {
+  /** Facts some check may speak about, all facts of a document or none. */
+  lines: readonly CheckedLine[];
+  uncoded: readonly { document: number; line: number; number: string; party: string; net: number }[];
+  /** Documents no registration covers. */
+  unregistered: readonly { document: number; number: string; taxPoint: CalendarDate; levy: string }[];
+  /** Money that settles nothing. */
+  unallocated: readonly { payment: number; number: string; party: string; amount: number }[];
+  /** Purchases that look like one already entered. */
+  twins: readonly {
+    first: number;
+    second: number;
+    number: string;
+    otherNumber: string;
+    party: string;
+    gross: number;
+    sameNumber: boolean;
+  }[];
+  gaps: readonly {
+    kind: string;
+    series: string;
+    first: string;
+    count: number;
+    after: string;
+    before: string;
+  }[];
+  late: readonly { period: CalendarDate; count: number; output: number; input: number }[];
+  /** The boxes of the same period a year before; empty where nothing was in it. */
+  yearBefore: readonly Pick<BoxResult, "box" | "amount">[];
+}
+
+/** The period that is checked. */
+export interface PeriodContext extends LineContext {
+  client: string;
+  levies: readonly string[];
+  basis: Basis;
+  accounts: readonly Account[];
+  boxes: readonly BoxResult[];
+  treatmentOf: (code: string) => Treatment | undefined;
+  /** Regions the business has a place in. */
+  regions: readonly string[];
+}
+
+/** Every check on a period, in the order of the catalogue. */
+export function periodFindings(rows: PeriodRows, context: PeriodContext): Finding[] {
+  const found = [
+    ...arithmetic(context),
+    ...uncoded(rows, context),
+    ...withoutAccount(context),
+    ...unallocated(rows, context),
+    ...unregistered(rows),
+    ...lineFindings(rows.lines, context),
+    ...twins(rows, context),
+    ...gapsInSeries(rows),
+    ...lateItems(rows, context),
+    ...onlyFrom(context),
+    ...exemptSales(context),
+    ...unusual(rows, context),
+  ];
+  const order = Object.keys(CHECKS);
+  return found.sort((a, b) => order.indexOf(a.check) - order.indexOf(b.check));
+}
+
+/** Where the rule of a check stands: in the law of the place, in its rule for late items, or nowhere. */
+export function sourceOf(check: CheckId, { claims, correction }: JurisdictionPack): string {
+  const { source }: CheckDefinition = CHECKS[check];
+  const law = claims?.sources[check] ?? (check === "late-item" ? correction.source : "");
+  return law || (source ?? "common practice, no source");
+}
+
+/** The rules of the authority for the boxes. */
+function arithmetic({ form, boxes, digits }: PeriodContext): Finding[] {
+  return brokenRules(form, boxes, digits).map((says) => finding("arithmetic", [says], says));
+}
+
+function uncoded({ uncoded: lines }: PeriodRows, { digits }: PeriodContext): Finding[] {
+  return lines.map((line) =>
+    finding(
+      "no-code",
+      [documentKey(line.document), line.line],
+      `${line.number}${line.party === "" ? "" : `, ${line.party}`}: line ${line.line} of ${displayAmount(line.net, digits)} has no tax code, so it is on no return.`,
+      line,
+    ),
+  );
+}
+
+/** What is missing in the chart for a levy of the registration. */
+function withoutAccount({ levies, accounts, pack }: PeriodContext): Finding[] {
+  return levies.flatMap((levy) => {
+    const deducted = pack.levies.find((one) => one.levy === levy)?.deducted ?? false;
+    return missingRoles(accounts, levy, deducted).map((role) =>
+      finding(
+        "no-account",
+        [levy, role],
+        `No account is set for ${role.replaceAll("-", " ")} of ${levy}. Choose one under Set up, Accounts.`,
+      ),
+    );
+  });
+}
+
+/** On the cash basis, money that is not allocated to documents is on no return, although tax may be due on it. */
+function unallocated({ unallocated: payments }: PeriodRows, { basis, digits }: PeriodContext): Finding[] {
+  if (basis === "accrual") return [];
+  return payments.map((one) =>
+    finding(
+      "unallocated",
+      [`payment/${one.payment}`],
+      `${one.number}, ${one.party}: ${displayAmount(one.amount, digits)} is allocated to no document, so nothing is reported for it. Allocate it under Books, Payments.`,
+    ),
+  );
+}
+
+function unregistered({ unregistered: documents }: PeriodRows): Finding[] {
+  return documents.map((d) =>
+    finding(
+      "no-registration",
+      [documentKey(d.document)],
+      `${d.number}: no ${d.levy} registration is in force on ${d.taxPoint}, so it is on no return. Right if it was supplied before or after the registration; otherwise correct the tax point.`,
+      d,
+    ),
+  );
+}
+
+function twins({ twins: pairs }: PeriodRows, { digits }: PeriodContext): Finding[] {
+  return pairs.map((twin) =>
+    finding(
+      "duplicate",
+      [documentKey(twin.second), documentKey(twin.first)],
+      twin.sameNumber
+        ? `${twin.party}: number ${twin.number} is in the books twice.`
+        : `${twin.party}: ${twin.number} and ${twin.otherNumber} have the same date and the same total of ${displayAmount(twin.gross, digits)}.`,
+      { document: twin.second },
+    ),
+  );
+}
+
+/** Invoices are numbered without gaps; a number nobody holds may be a sale nobody reported. */
+function gapsInSeries({ gaps }: PeriodRows): Finding[] {
+  return gaps.map(({ kind, series, first, count, after, before }) => {
+    const [are, them] =
+      count === 1 ? [`${first} is`, "it"] : [`${count} numbers from ${first} on are`, "them"];
+    return finding(
+      "series-gap",
+      [kind, first],
+      `${series}: ${are} missing between ${after} and ${before}. Enter what was issued under ${them}, or say what became of ${them}.`,
+    );
+  });
+}
+
+function lateItems({ late }: PeriodRows, { boxes, pack, digits }: PeriodContext): Finding[] {
+  if (late.length === 0) return [];
+  const { correction } = pack;
+  const net = late.reduce((sum, group) => sum + group.output - group.input, 0);
+  const turnover = boxes.find((box) => box.box === correction.turnoverBox)?.amount ?? NO_TURNOVER;
+  const { way, reason } = correctionWay(net, turnover, correction, digits);
+  const rule =
+    way === "on-return" ? "may be on this return" : "must be disclosed separately, not on this return";
+  return late.map((group) =>
+    finding(
+      "late-item",
+      [group.period, group.count],
+      `${group.count} late ${group.count === 1 ? "document" : "documents"} of the period to ${group.period}: output tax ${displayAmount(group.output, digits)}, input tax ${displayAmount(group.input, digits)}. If they are errors, they ${rule}: ${reason}.`,
+    ),
+  );
+}
+
+/** Of a form without the box that holds turnover. */
+const NO_TURNOVER = 0;
+
+/** Boxes that only a business in a region uses, where this one has no place in it. */
+function onlyFrom({ pack, boxes, client, regions }: PeriodContext): Finding[] {
+  return (pack.checks ?? []).flatMap((check) => {
+    if (check.kind !== "only-from" || regions.includes(check.region)) return [];
+    const used = check.boxes.filter((id) =>
+      boxes.some(
+        ({ box, contributions }) => box === id && contributions.some(({ kind }) => kind === "facts"),
+      ),
+    );
+    if (used.length === 0) return [];
+    const text = filledIn(check.says, { boxes: used.join(", "), client });
+    return [finding(check.id as CheckId, used, text)];
+  });
+}
+
+function exemptSales({ boxes, treatmentOf, digits }: PeriodContext): Finding[] {
+  const exempt = boxes
+    .flatMap(({ contributions }) => contributions)
+    .find(
+      (part) => part.kind === "facts" && part.direction === "sale" && treatmentOf(part.code) === "exempt",
+    );
+  if (!exempt) return [];
+  return [
+    finding(
+      "exempt-sales",
+      [],
+      `There are exempt sales of ${displayAmount(exempt.amount, digits)}. Input tax that belongs to them is deducted only as far as the law allows, such as within de minimis limits.`,
+    ),
+  ];
+}
+
+/** Boxes that moved by more than a quarter against the same period a year before. */
+function unusual({ yearBefore }: PeriodRows, { boxes, pack, digits }: PeriodContext): Finding[] {
+  return pack.watched.flatMap((id) => {
+    const then = yearBefore.find(({ box }) => box === id)?.amount;
+    const now = boxes.find(({ box }) => box === id)?.amount;
+    if (then === undefined || now === undefined || then <= 0 || Math.abs(now - then) * 4 <= then) return [];
+    const change = Math.round(((now - then) * 100) / then);
+    return [
+      finding(
+        "unusual",
+        [id],
+        `Box ${id} is ${displayAmount(now, digits)}, ${Math.abs(change)} % ${change > 0 ? "more" : "less"} than a year before (${displayAmount(then, digits)}).`,
+      ),
+    ];
+  });
+}
