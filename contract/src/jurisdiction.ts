@@ -104,6 +104,7 @@ export const jurisdictionBody = Joi.object({
     }),
   ),
   schedules: Joi.object().pattern(Joi.string().max(60), Joi.array().items(rateRow).min(1)).required(),
+  rateNames: Joi.object().pattern(Joi.string().max(60), name),
   codes: Joi.array().items(codeBody).min(1).max(300).required(),
   accounts: Joi.array().items(Joi.object(accountFields)).required(),
   classes: Joi.array()

@@ -90,7 +90,7 @@ test("a document that recurs is kept; the books are saved and opened again with 
   await expectAccessible(page);
   await keep.getByRole("button", { name: "Keep" }).click();
   await expect(keep).toBeHidden();
-  await page.goto(`${server.address}/c/${id}/books/kept`);
+  await page.goto(`${server.address}/c/${id}/books/templates`);
   await expect(page.getByRole("row", { name: /Kites for the hotel/ })).toContainText(
     "every month, by itself",
   );
@@ -105,7 +105,7 @@ test("a document that recurs is kept; the books are saved and opened again with 
   await expect(page).toHaveURL(/\/c\/\d+\/return/, { timeout: 60_000 });
   const copy = /\/c\/(\d+)\//.exec(page.url())?.[1];
   expect(copy).not.toBe(String(id));
-  await page.goto(`${server.address}/c/${copy}/books/kept`);
+  await page.goto(`${server.address}/c/${copy}/books/templates`);
   await expect(page.getByRole("row", { name: /Kites for the hotel/ })).toContainText("Dune Hotel");
 
   await page.goto(`${server.address}/c/${copy}/books/terminals`);

@@ -4,11 +4,19 @@ import { PLAIN_WORDS } from "../packs/shared/paperWords.ts";
 
 /** What of a pack is more than plain data, or has a plain default. */
 type Filled =
-  "checkNumber" | "regionOfNumber" | "sourcing" | "union" | "words" | "dateOrder" | "bankNames" | "watched";
+  | "rateNames"
+  | "checkNumber"
+  | "regionOfNumber"
+  | "sourcing"
+  | "union"
+  | "words"
+  | "dateOrder"
+  | "bankNames"
+  | "watched";
 
 /** A jurisdiction made by the practice: a pack as plain data, with a pattern in the place of the number check. */
 export type OwnJurisdiction = Omit<JurisdictionPack, Filled> &
-  Partial<Pick<JurisdictionPack, "words" | "dateOrder" | "bankNames" | "watched">> & {
+  Partial<Pick<JurisdictionPack, "rateNames" | "words" | "dateOrder" | "bankNames" | "watched">> & {
     /** A regular expression the whole number must match, without blanks; empty for any number. */
     numberPattern: string;
   };
@@ -24,10 +32,21 @@ export function packOf(jurisdiction: OwnJurisdiction): JurisdictionPack {
       .toLowerCase()
       .split(/\W+/)
       .filter((word) => word.length > 2),
+    rateNames: Object.fromEntries(
+      Object.keys(jurisdiction.schedules).map((id) => [id, nameOfSchedule(jurisdiction, id)]),
+    ),
     watched: [...new Set(forms.flatMap(({ net }) => net.shown))],
     words: PLAIN_WORDS,
     ...rest,
     codes: jurisdiction.codes.map((code) => ({ ...code, pack: id })),
     checkNumber: checkedByShape(pattern, numberName, numberHint),
   };
+}
+
+/** A schedule nobody named is called after the codes that use it. */
+function nameOfSchedule({ codes }: OwnJurisdiction, id: string): string {
+  const using = codes.filter(({ components }) =>
+    components.some(({ rate }) => "schedule" in rate && rate.schedule === id),
+  );
+  return using[0]?.name ?? id;
 }

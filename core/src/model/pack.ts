@@ -157,6 +157,8 @@ export interface JurisdictionPack {
   defaultLevies?: readonly string[];
   regions?: readonly Region[];
   schedules: RateSchedules;
+  /** What each schedule is called, by its id. */
+  rateNames: Readonly<Record<string, string>>;
   codes: readonly TaxCode[];
   accounts: readonly Account[];
   classes: readonly TaxClass[];

@@ -33,4 +33,13 @@ export class Packs {
   ofCountry(country: string): JurisdictionPack | undefined {
     return this.#byCountry.get(country);
   }
+
+  /** What a schedule of rates is called; one that no jurisdiction names by its own id. */
+  rateName(id: string): string {
+    for (const { rateNames } of this.all) {
+      const name = rateNames[id];
+      if (name !== undefined) return name;
+    }
+    return id;
+  }
 }

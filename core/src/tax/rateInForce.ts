@@ -18,8 +18,7 @@ export function rateInForce(
   if (row) return row;
   throw new FiscalError(
     "tax/no-rate",
-    `${component.levy} has no ${shortName(schedule)} rate in force on ${taxPoint}. ` +
-      `Check the tax point or add a rate for that day.`,
+    `No rate of ${component.levy} is in force on ${taxPoint} for this code. Check the tax point or add a rate for that day.`,
     "taxPoint",
     { levy: component.levy, schedule, taxPoint },
   );
@@ -28,9 +27,4 @@ export function rateInForce(
 /** The row of a schedule in force on a day, or undefined. */
 export function rowInForce(rows: readonly RateRow[] | undefined, on: CalendarDate): RateRow | undefined {
   return rows?.find((r) => r.from <= on && (r.to === null || on <= r.to));
-}
-
-/** A schedule without the pack in front of it. */
-export function shortName(schedule: string): string {
-  return schedule.slice(schedule.indexOf(".") + 1);
 }

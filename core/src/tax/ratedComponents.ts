@@ -4,7 +4,7 @@ import { parseFormula } from "../formula/parseFormula.ts";
 import { meets } from "../model/circumstances.ts";
 import type { Circumstances } from "../model/circumstances.ts";
 import type { RatedComponent } from "./levyStack.ts";
-import { rateInForce, rowInForce, shortName } from "./rateInForce.ts";
+import { rateInForce, rowInForce } from "./rateInForce.ts";
 import type { Component, RateSchedules, TaxCode } from "../model/taxCode.ts";
 
 const remembered = new WeakMap<RateSchedules, WeakMap<TaxCode, Map<string, readonly RatedComponent[]>>>();
@@ -58,7 +58,7 @@ function ratesOfFormula(
         if (row) return [id, row.rate];
         throw new FiscalError(
           "tax/no-rate",
-          `${levy} has no ${shortName(id)} rate in force on ${on}. Check the tax point or add a rate for that day.`,
+          `No rate of ${levy} is in force on ${on} for this code. Check the tax point or add a rate for that day.`,
           "taxPoint",
           { levy, schedule: id, taxPoint: on },
         );

@@ -9,33 +9,12 @@ import { api, withQuery } from "../api/client.ts";
 import { Dialog } from "../kit/Dialog.tsx";
 import { KIND_NAMES, TYPED_KINDS } from "../kit/kinds.ts";
 import { useScope } from "./scope.ts";
+import { SCREENS } from "./screens.ts";
+import type { Screen } from "./screens.ts";
 
-const SCREENS = [
-  ["setup/places", "Places & registrations"],
-  ["setup/codes", "Codes and code bench"],
-  ["setup/rules", "Supply rules and tester"],
-  ["setup/rates", "Rates"],
-  ["setup/accounts", "Accounts"],
-  ["setup/contacts", "Contacts"],
-  ["setup/items", "Items"],
-  ["books/documents", "Documents"],
-  ["books/payments", "Payments, receipts and open items"],
-  ["books/payments/new/receipt", "Record a receipt"],
-  ["books/payments/new/payment", "Record a payment"],
-  ["books/bank", "Bank: statements and matching"],
-  ["books/terminals", "Card terminals"],
-  ["books/kept", "Kept and recurring documents"],
-  ["books/statements", "Profit and loss, balance sheet"],
-  ["books/export", "Export everything"],
-  ["setup/numbers", "Numbers: series without gaps"],
-  ["books/import", "Import a register"],
-  ["books/ledger", "Trial balance and ledger"],
-  ["books/reports", "Tax reports: summary, by code, details"],
-  ["books/changes", "Changes, the audit trail"],
-  ["agree", "Control-account agreement"],
-  ["return", "Return"],
-  ["settle", "Settle"],
-];
+const FOUND = (SCREENS as readonly Screen[]).flatMap(({ of, path, find }) =>
+  find ? [{ of, path, find }] : [],
+);
 
 /** Finds clients, documents, codes, screens and actions by typing. */
 export function Palette({ open, onClose }: { open: boolean; onClose: () => void }) {
@@ -88,9 +67,9 @@ export function Palette({ open, onClose }: { open: boolean; onClose: () => void 
           )}
           {client && (
             <Command.Group heading="Screens">
-              {SCREENS.map(([to = "", name = ""]) => (
-                <Row key={to} value={`screen ${name}`} onSelect={() => go(path(to))}>
-                  {name}
+              {FOUND.filter(({ of }) => of === "client").map(({ path: to, find }) => (
+                <Row key={to} value={`screen ${find}`} onSelect={() => go(path(to))}>
+                  {find}
                 </Row>
               ))}
             </Command.Group>
@@ -105,12 +84,11 @@ export function Palette({ open, onClose }: { open: boolean; onClose: () => void 
                 {one.name}
               </Row>
             ))}
-            <Row value="new client" onSelect={() => go("/clients/new")}>
-              New client
-            </Row>
-            <Row value="jurisdictions builder" onSelect={() => go("/jurisdictions")}>
-              Jurisdictions
-            </Row>
+            {FOUND.filter(({ of }) => of === "practice").map(({ path: to, find }) => (
+              <Row key={to} value={`practice ${find}`} onSelect={() => go(`/${to}`)}>
+                {find}
+              </Row>
+            ))}
           </Command.Group>
           {documents && documents.rows.length > 0 && (
             <Command.Group heading="Documents">

@@ -17,10 +17,11 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
   const [draft, setDraft] = useState<DraftEffect | null>(null);
   const params = useMemo(() => new URLSearchParams(search), [search]);
 
-  const { data: client } = useQuery({
+  const { data: client, error: clientError } = useQuery({
     queryKey: ["client", Number(clientId)],
     queryFn: () => api.get<ClientView>(`/clients/${clientId}`),
     enabled: clientId !== undefined,
+    retry: false,
   });
   const registration =
     client?.registrations.find((r) => String(r.id) === params.get("r")) ??
@@ -65,6 +66,7 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
     };
     return {
       client,
+      clientError,
       registration,
       periods,
       period,
@@ -82,7 +84,19 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
       draft,
       setDraft,
     };
-  }, [client, registration, periods, period, params, wanted, choose, clientId, registrationPath, draft]);
+  }, [
+    client,
+    clientError,
+    registration,
+    periods,
+    period,
+    params,
+    wanted,
+    choose,
+    clientId,
+    registrationPath,
+    draft,
+  ]);
   return <ScopeContext value={scope}>{children}</ScopeContext>;
 }
 

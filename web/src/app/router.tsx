@@ -1,139 +1,88 @@
 import { createBrowserRouter, Navigate } from "react-router";
-import { ControlPage } from "../features/agree/ControlPage.tsx";
-import { ClientsPage } from "../features/clients/ClientsPage.tsx";
-import { NewClientPage } from "../features/clients/NewClientPage.tsx";
-import { DocumentPage } from "../features/documents/DocumentPage.tsx";
-import { DocumentsPage } from "../features/documents/DocumentsPage.tsx";
-import { AccountPage } from "../features/ledger/AccountPage.tsx";
-import { TrialBalancePage } from "../features/ledger/TrialBalancePage.tsx";
-import { ReturnPage } from "../features/returns/ReturnPage.tsx";
-import { AccountsPage } from "../features/setup/AccountsPage.tsx";
-import { ContactsPage } from "../features/setup/ContactsPage.tsx";
-import { ItemsPage } from "../features/setup/ItemsPage.tsx";
-import { PlacesPage } from "../features/setup/PlacesPage.tsx";
+import type { RouteObject } from "react-router";
+import type { ComponentType } from "react";
 import { Broken } from "./Broken.tsx";
+import { ClientFrame } from "./ClientFrame.tsx";
+import { SCREENS } from "./screens.ts";
+import type { Screen, ScreenPath } from "./screens.ts";
 import { Shell } from "./Shell.tsx";
 
-/** Screens that few open first are fetched when they are opened. */
+type Load = () => Promise<ComponentType>;
+
+/** What each screen shows; fetched when it is opened first. */
+const LOAD: Record<ScreenPath, Load> = {
+  "": async () => (await import("../features/clients/ClientsPage.tsx")).ClientsPage,
+  "clients/new": async () => (await import("../features/clients/NewClientPage.tsx")).NewClientPage,
+  jurisdictions: async () =>
+    (await import("../features/jurisdictions/JurisdictionsPage.tsx")).JurisdictionsPage,
+  "jurisdictions/:ref": async () =>
+    (await import("../features/jurisdictions/JurisdictionPage.tsx")).JurisdictionPage,
+  "setup/places": async () => (await import("../features/setup/PlacesPage.tsx")).PlacesPage,
+  "setup/codes": async () => (await import("../features/setup/CodesPage.tsx")).CodesPage,
+  "setup/rules": async () => (await import("../features/setup/RulesPage.tsx")).RulesPage,
+  "setup/rates": async () => (await import("../features/setup/RatesPage.tsx")).RatesPage,
+  "setup/accounts": async () => (await import("../features/setup/AccountsPage.tsx")).AccountsPage,
+  "setup/contacts": async () => (await import("../features/setup/ContactsPage.tsx")).ContactsPage,
+  "setup/items": async () => (await import("../features/setup/ItemsPage.tsx")).ItemsPage,
+  "setup/series": async () => (await import("../features/setup/SeriesPage.tsx")).SeriesPage,
+  "books/documents": async () => (await import("../features/documents/DocumentsPage.tsx")).DocumentsPage,
+  "books/documents/new/:kind": documentPage,
+  "books/documents/:documentId": documentPage,
+  "books/payments": async () => (await import("../features/payments/PaymentsPage.tsx")).PaymentsPage,
+  "books/payments/new/:kind": paymentPage,
+  "books/payments/new/:kind/:contactId/:documentId": paymentPage,
+  "books/payments/:paymentId": paymentPage,
+  "books/bank": async () => (await import("../features/bank/BankPage.tsx")).BankPage,
+  "books/terminals": async () => (await import("../features/terminals/TerminalsPage.tsx")).TerminalsPage,
+  "books/templates": async () => (await import("../features/templates/TemplatesPage.tsx")).TemplatesPage,
+  "books/import": async () => (await import("../features/imports/ImportsPage.tsx")).ImportsPage,
+  "books/import/:importId": async () => (await import("../features/imports/ImportPage.tsx")).ImportPage,
+  "books/ledger": async () => (await import("../features/ledger/TrialBalancePage.tsx")).TrialBalancePage,
+  "books/ledger/:account": async () => (await import("../features/ledger/AccountPage.tsx")).AccountPage,
+  "books/statements": async () => (await import("../features/ledger/StatementsPage.tsx")).StatementsPage,
+  "books/export": async () => (await import("../features/exports/ExportPage.tsx")).ExportPage,
+  "books/reports": async () => (await import("../features/reports/TaxReportsPage.tsx")).TaxReportsPage,
+  "books/audit": async () => (await import("../features/audit/ChangesPage.tsx")).ChangesPage,
+  agree: async () => (await import("../features/agree/ControlPage.tsx")).ControlPage,
+  return: returnPage,
+  "return/:end": returnPage,
+  settle: async () => (await import("../features/settle/SettlePage.tsx")).SettlePage,
+};
+
+async function documentPage() {
+  return (await import("../features/documents/DocumentPage.tsx")).DocumentPage;
+}
+async function paymentPage() {
+  return (await import("../features/payments/PaymentEditorPage.tsx")).PaymentEditorPage;
+}
+async function returnPage() {
+  return (await import("../features/returns/ReturnPage.tsx")).ReturnPage;
+}
+
+/** A screen that fails is replaced by what failed; the frame and every other screen go on. */
+function routesOf(of: Screen["of"]): RouteObject[] {
+  return SCREENS.filter((screen) => screen.of === of).map(({ path }) => ({
+    path,
+    errorElement: <Broken />,
+    lazy: async () => ({ Component: await LOAD[path]() }),
+  }));
+}
+
 export const router = createBrowserRouter([
   {
+    path: "/",
     element: <Shell />,
     errorElement: <Broken />,
+    hydrateFallbackElement: <p className="p-10">Fiscalon</p>,
     children: [
-      { path: "/", element: <ClientsPage /> },
-      { path: "/clients/new", element: <NewClientPage /> },
+      ...routesOf("practice"),
       {
-        path: "/jurisdictions",
-        lazy: async () => ({
-          Component: (await import("../features/jurisdictions/JurisdictionsPage.tsx")).JurisdictionsPage,
-        }),
-      },
-      {
-        path: "/jurisdictions/:ref",
-        lazy: async () => ({
-          Component: (await import("../features/jurisdictions/JurisdictionPage.tsx")).JurisdictionPage,
-        }),
-      },
-      {
-        path: "/c/:clientId",
+        path: "c/:clientId",
+        element: <ClientFrame />,
         children: [
           { index: true, element: <Navigate to="books/documents" replace /> },
-          { path: "setup/places", element: <PlacesPage /> },
-          {
-            path: "setup/codes",
-            lazy: async () => ({ Component: (await import("../features/setup/CodesPage.tsx")).CodesPage }),
-          },
-          {
-            path: "setup/rules",
-            lazy: async () => ({ Component: (await import("../features/setup/RulesPage.tsx")).RulesPage }),
-          },
-          {
-            path: "setup/rates",
-            lazy: async () => ({ Component: (await import("../features/setup/RatesPage.tsx")).RatesPage }),
-          },
-          { path: "setup/accounts", element: <AccountsPage /> },
-          { path: "setup/contacts", element: <ContactsPage /> },
-          { path: "setup/items", element: <ItemsPage /> },
-          { path: "books/documents", element: <DocumentsPage /> },
-          { path: "books/documents/new/:kind", element: <DocumentPage /> },
-          { path: "books/documents/:documentId", element: <DocumentPage /> },
-          {
-            path: "books/payments",
-            lazy: async () => ({
-              Component: (await import("../features/payments/PaymentsPage.tsx")).PaymentsPage,
-            }),
-          },
-          ...["new/:kind", "new/:kind/:contactId/:documentId", ":paymentId"].map((inside) => ({
-            path: `books/payments/${inside}`,
-            lazy: async () => ({
-              Component: (await import("../features/payments/PaymentEditorPage.tsx")).PaymentEditorPage,
-            }),
-          })),
-          {
-            path: "books/bank",
-            lazy: async () => ({ Component: (await import("../features/bank/BankPage.tsx")).BankPage }),
-          },
-          {
-            path: "books/terminals",
-            lazy: async () => ({
-              Component: (await import("../features/terminals/TerminalsPage.tsx")).TerminalsPage,
-            }),
-          },
-          {
-            path: "books/kept",
-            lazy: async () => ({
-              Component: (await import("../features/templates/TemplatesPage.tsx")).TemplatesPage,
-            }),
-          },
-          {
-            path: "books/statements",
-            lazy: async () => ({
-              Component: (await import("../features/ledger/StatementsPage.tsx")).StatementsPage,
-            }),
-          },
-          {
-            path: "books/export",
-            lazy: async () => ({
-              Component: (await import("../features/exports/ExportPage.tsx")).ExportPage,
-            }),
-          },
-          {
-            path: "setup/numbers",
-            lazy: async () => ({ Component: (await import("../features/setup/SeriesPage.tsx")).SeriesPage }),
-          },
-          {
-            path: "books/import",
-            lazy: async () => ({
-              Component: (await import("../features/imports/ImportsPage.tsx")).ImportsPage,
-            }),
-          },
-          {
-            path: "books/import/:importId",
-            lazy: async () => ({
-              Component: (await import("../features/imports/ImportPage.tsx")).ImportPage,
-            }),
-          },
-          { path: "books/ledger", element: <TrialBalancePage /> },
-          { path: "books/ledger/:account", element: <AccountPage /> },
-          {
-            path: "books/reports",
-            lazy: async () => ({
-              Component: (await import("../features/reports/TaxReportsPage.tsx")).TaxReportsPage,
-            }),
-          },
-          {
-            path: "books/changes",
-            lazy: async () => ({
-              Component: (await import("../features/audit/ChangesPage.tsx")).ChangesPage,
-            }),
-          },
-          { path: "agree", element: <ControlPage /> },
-          { path: "return", element: <ReturnPage /> },
-          { path: "return/:end", element: <ReturnPage /> },
-          {
-            path: "settle",
-            lazy: async () => ({ Component: (await import("../features/settle/SettlePage.tsx")).SettlePage }),
-          },
+          ...routesOf("client"),
+          { path: "*", element: <Broken /> },
         ],
       },
       { path: "*", element: <Broken /> },

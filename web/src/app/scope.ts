@@ -13,6 +13,8 @@ export interface DraftEffect {
 /** Client, registration and period that the screen is about. */
 export interface Scope {
   client: ClientView | undefined;
+  /** Why the client cannot be shown. */
+  clientError: Error | null;
   registration: RegistrationView | undefined;
   periods: PeriodTile[];
   period: PeriodTile | undefined;

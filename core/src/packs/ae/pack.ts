@@ -6,7 +6,7 @@ import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { EMIRATES } from "./emirates.ts";
 import { vat201 } from "./form.ts";
-import { schedules } from "./rates.ts";
+import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
 
@@ -22,6 +22,7 @@ export const ae: JurisdictionPack = {
   levies: [{ levy: "VAT", name: "Value Added Tax", deducted: true }],
   regions: EMIRATES,
   schedules,
+  rateNames,
   codes,
   accounts,
   classes,

@@ -5,7 +5,7 @@ import { correction, due, holidays, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { activityStatement } from "./form.ts";
-import { schedules } from "./rates.ts";
+import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
 
@@ -34,6 +34,7 @@ export const au: JurisdictionPack = {
     { code: "NT", name: "Northern Territory" },
   ],
   schedules,
+  rateNames,
   codes,
   accounts,
   classes,

@@ -1,4 +1,4 @@
-import { schedulesOf } from "../shared/codeRows.ts";
+import { namesOf, schedulesOf } from "../shared/codeRows.ts";
 
 const LIMITS = "ATO, indexed every 1 July; from memory";
 
@@ -56,4 +56,15 @@ export const schedules = schedulesOf("au", {
       source: "figure of the year before; the new one is not known, check it",
     },
   ],
+});
+
+/** What the schedules are called. */
+export const rateNames = namesOf("au", {
+  GST: "GST",
+  ZERO: "Zero rate",
+  WET: "Wine equalisation tax",
+  LCTRATE: "Luxury car tax, rate",
+  LCT: "Luxury car tax, threshold",
+  LCTF: "Luxury car tax, fuel-efficient threshold",
+  CAR: "Car limit",
 });

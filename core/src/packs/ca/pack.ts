@@ -5,7 +5,7 @@ import { correction, due, holidays, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { bcPst, combined, gst34, mbRst, qstOnly, skPst } from "./forms.ts";
-import { schedules } from "./rates.ts";
+import { rateNames, schedules } from "./rates.ts";
 import { regions } from "./regions.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
@@ -71,6 +71,7 @@ export const ca: JurisdictionPack = {
   defaultLevies: ["GST", "HST"],
   regions,
   schedules,
+  rateNames,
   codes,
   accounts,
   classes,

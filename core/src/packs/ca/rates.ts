@@ -1,4 +1,4 @@
-import { schedulesOf } from "../shared/codeRows.ts";
+import { namesOf, schedulesOf } from "../shared/codeRows.ts";
 
 const TABLE = "CRA rate table, from memory";
 const NS_NOTICE = "CRA notice on the decrease of the HST rate in Nova Scotia, from memory";
@@ -52,4 +52,25 @@ export const schedules = schedulesOf("ca", {
     { from: "2013-07-01", to: "2019-06-30", rate: "8", source: "The Retail Sales Tax Act (MB)" },
     { from: "2019-07-01", to: null, rate: "7", source: "The Retail Sales Tax Act (MB)" },
   ],
+});
+
+/** What the schedules are called. */
+export const rateNames = namesOf("ca", {
+  GST: "GST",
+  ZERO: "Zero rate",
+  ON: "HST, Ontario",
+  NB: "HST, New Brunswick",
+  NL: "HST, Newfoundland and Labrador",
+  NS: "HST, Nova Scotia",
+  PE: "HST, Prince Edward Island",
+  FED: "Federal part of HST",
+  "D-ON": "Provincial part of HST, Ontario",
+  "D-NS": "Provincial part of HST, Nova Scotia",
+  "D-NB": "Provincial part of HST, New Brunswick",
+  "D-NL": "Provincial part of HST, Newfoundland and Labrador",
+  "D-PE": "Provincial part of HST, Prince Edward Island",
+  QST: "QST",
+  BCPST: "Sales tax, British Columbia",
+  SKPST: "Sales tax, Saskatchewan",
+  MBRST: "Retail sales tax, Manitoba",
 });

@@ -5,7 +5,7 @@ import { correction, due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { preliminaryReturn } from "./form.ts";
-import { schedules } from "./rates.ts";
+import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
 import { EUROPEAN_UNION } from "../eu/union.ts";
@@ -21,6 +21,7 @@ export const de: JurisdictionPack = {
   numberHint: "9 digits, with or without DE",
   levies: [{ levy: "VAT", name: "Value added tax", deducted: true }],
   schedules,
+  rateNames,
   codes,
   accounts,
   classes,

@@ -1,4 +1,4 @@
-import { schedulesOf } from "../shared/codeRows.ts";
+import { namesOf, schedulesOf } from "../shared/codeRows.ts";
 
 const RELIEF = "UStG § 28, Second Corona Tax Relief Act";
 const before = (rate: string) => ({ from: "2007-01-01", to: "2020-06-30", rate, source: "UStG § 12" });
@@ -14,4 +14,15 @@ export const schedules = schedulesOf("eu-de", {
   R16: [between("16")],
   R5: [between("5")],
   ZERO: [{ from: "2007-01-01", to: null, rate: "0", source: "UStG § 4, § 12(3)" }],
+});
+
+/** What the schedules are called. */
+export const rateNames = namesOf("eu-de", {
+  STD: "Standard rate",
+  RED: "Reduced rate",
+  R19: "19 %",
+  R7: "7 %",
+  R16: "16 %, second half of 2020",
+  R5: "5 %, second half of 2020",
+  ZERO: "Zero rate",
 });

@@ -5,7 +5,7 @@ import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { nineBoxes, nineBoxesBefore2021 } from "./form.ts";
 import { notes } from "./notes.ts";
-import { schedules } from "./rates.ts";
+import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { checkVatNumber } from "./vatNumber.ts";
 import { words } from "./words.ts";
@@ -25,6 +25,7 @@ export const gb: JurisdictionPack = {
   levies: [{ levy: "VAT", name: "Value Added Tax", deducted: true }],
   regions: [{ code: "NIR", name: "Northern Ireland", aliases: ["NI", "XI"] }],
   schedules,
+  rateNames,
   codes,
   accounts,
   classes,

@@ -1,4 +1,4 @@
-import { schedulesOf } from "../shared/codeRows.ts";
+import { namesOf, schedulesOf } from "../shared/codeRows.ts";
 
 /** VAT rates by date. HOSP is hospitality and holiday accommodation with its temporary reduced rates. */
 export const schedules = schedulesOf("gb", {
@@ -16,4 +16,12 @@ export const schedules = schedulesOf("gb", {
     { from: "2021-10-01", to: "2022-03-31", rate: "12.5", source: "FA 2021 s.93" },
     { from: "2022-04-01", to: null, rate: "20", source: "expiry of FA 2021 s.93" },
   ],
+});
+
+/** What the schedules are called. */
+export const rateNames = namesOf("gb", {
+  STD: "Standard rate",
+  RED: "Reduced rate",
+  ZERO: "Zero rate",
+  HOSP: "Hospitality and accommodation",
 });

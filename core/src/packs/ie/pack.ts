@@ -5,7 +5,7 @@ import { correction, due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { vat3 } from "./form.ts";
-import { schedules } from "./rates.ts";
+import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
 import { EUROPEAN_UNION } from "../eu/union.ts";
@@ -22,6 +22,7 @@ export const ie: JurisdictionPack = {
   numberHint: "7 digits and one or two letters, with or without IE",
   levies: [{ levy: "VAT", name: "Value-Added Tax", deducted: true }],
   schedules,
+  rateNames,
   codes,
   accounts,
   classes,

@@ -1,4 +1,4 @@
-import { schedulesOf } from "../shared/codeRows.ts";
+import { namesOf, schedulesOf } from "../shared/codeRows.ts";
 
 const FROM_MEMORY = "from memory";
 const HOSPITALITY = [
@@ -43,4 +43,17 @@ export const schedules = schedulesOf("ie", {
     { from: "2026-01-01", to: null, rate: "4.5", source: "VATCA 2010 s.86" },
   ],
   ZERO: [{ from: "1972-11-01", to: null, rate: "0", source: "VATCA 2010 Sch 2" }],
+});
+
+/** What the schedules are called. */
+export const rateNames = namesOf("ie", {
+  STD: "Standard rate",
+  RED: "Reduced rate",
+  SEC: "Second reduced rate",
+  HOSP: "Restaurants, catering, hairdressing",
+  ACC: "Accommodation and attractions",
+  EN: "Gas and electricity",
+  L48: "Livestock",
+  FFA: "Farmer's flat-rate addition",
+  ZERO: "Zero rate",
 });

@@ -5,7 +5,7 @@ import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { compositionForms, gstr, oldVat } from "./forms.ts";
 import { checkGstin, stateOfGstin } from "./gstin.ts";
-import { schedules } from "./rates.ts";
+import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { states } from "./states.ts";
 import { words } from "./words.ts";
@@ -33,6 +33,7 @@ export const inPack: JurisdictionPack = {
   defaultLevies: GST,
   regions: states,
   schedules,
+  rateNames,
   codes,
   accounts,
   classes,

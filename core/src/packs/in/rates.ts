@@ -1,5 +1,5 @@
 import type { RateRow } from "../../model/taxCode.ts";
-import { schedulesOf } from "../shared/codeRows.ts";
+import { namesOf, schedulesOf } from "../shared/codeRows.ts";
 
 const START = "2017-07-01";
 const RESTRUCTURED = "N 9/2025-CTR of 17 September 2025";
@@ -52,4 +52,19 @@ export const schedules = schedulesOf("in", {
     { from: "2007-04-01", to: "2008-05-31", rate: "3", source: "Central Sales Tax Act; from memory" },
     { from: "2008-06-01", to: "2017-06-30", rate: "2", source: "Central Sales Tax Act, with Form C" },
   ],
+});
+
+/** What the schedules are called. */
+export const rateNames = namesOf("in", {
+  ...Object.fromEntries(
+    SLABS.map(({ value, percent }) => [`I${value}`, `Integrated tax, slab of ${percent} %`]),
+  ),
+  ...Object.fromEntries(
+    SLABS.map(({ value, percent }) => [`C${value}`, `Central or state tax, slab of ${percent} %`]),
+  ),
+  ZERO: "Zero rate",
+  B2CL: "Invoice value above which a supply is listed by invoice",
+  VATLOW: "State VAT, lower rate",
+  VATHIGH: "State VAT, higher rate",
+  CST: "Central sales tax",
 });

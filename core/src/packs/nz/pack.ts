@@ -5,7 +5,7 @@ import { correction, due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { gst101a } from "./form.ts";
-import { schedules } from "./rates.ts";
+import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
 
@@ -20,6 +20,7 @@ export const nz: JurisdictionPack = {
   numberHint: "8 or 9 digits",
   levies: [{ levy: "GST", name: "Goods and services tax", deducted: true }],
   schedules,
+  rateNames,
   codes,
   accounts,
   classes,

@@ -1,4 +1,4 @@
-import { schedulesOf } from "../shared/codeRows.ts";
+import { namesOf, schedulesOf } from "../shared/codeRows.ts";
 
 export const schedules = schedulesOf("nz", {
   STD: [
@@ -7,4 +7,10 @@ export const schedules = schedulesOf("nz", {
     { from: "2010-10-01", to: null, rate: "15", source: "GSTA s 8" },
   ],
   ZERO: [{ from: "1986-10-01", to: null, rate: "0", source: "GSTA s 11, 11A, 11AB, 11B" }],
+});
+
+/** What the schedules are called. */
+export const rateNames = namesOf("nz", {
+  STD: "Standard rate",
+  ZERO: "Zero rate",
 });

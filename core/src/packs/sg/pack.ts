@@ -5,7 +5,7 @@ import { correction, due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { gstF5 } from "./form.ts";
-import { schedules } from "./rates.ts";
+import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
 
@@ -34,6 +34,7 @@ export const sg: JurisdictionPack = {
   numberHint: "a UEN of 9 or 10 characters, or M and 9 more",
   levies: [{ levy: "GST", name: "Goods and Services Tax", deducted: true }],
   schedules,
+  rateNames,
   codes,
   accounts,
   classes,

@@ -1,4 +1,4 @@
-import { schedulesOf } from "../shared/codeRows.ts";
+import { namesOf, schedulesOf } from "../shared/codeRows.ts";
 
 export const schedules = schedulesOf("sg", {
   STD: [
@@ -7,4 +7,10 @@ export const schedules = schedulesOf("sg", {
     { from: "2024-01-01", to: null, rate: "9", source: "Budget 2022" },
   ],
   ZERO: [{ from: "1994-04-01", to: null, rate: "0", source: "GSTA s 21" }],
+});
+
+/** What the schedules are called. */
+export const rateNames = namesOf("sg", {
+  STD: "Standard rate",
+  ZERO: "Zero rate",
 });

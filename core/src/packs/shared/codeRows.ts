@@ -80,3 +80,8 @@ function rateOf(pack: string, { schedule, formula, formulaBase }: CodeRow): Rate
 export function schedulesOf(pack: string, schedules: RateSchedules): RateSchedules {
   return Object.fromEntries(Object.entries(schedules).map(([id, rows]) => [`${pack}.${id}`, rows]));
 }
+
+/** Names of schedules under the names by which the whole application knows these. */
+export function namesOf(pack: string, names: Readonly<Record<string, string>>): Record<string, string> {
+  return Object.fromEntries(Object.entries(names).map(([id, name]) => [`${pack}.${id}`, name]));
+}

@@ -5,7 +5,7 @@ import { correction, due, rhythms, roundings } from "./calendar.ts";
 import { codes } from "./codes.ts";
 import { forms } from "./forms.ts";
 import { BODIES, sourcedTo } from "./jurisdictions.ts";
-import { schedules } from "./rates.ts";
+import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
 
@@ -43,6 +43,7 @@ export const us: JurisdictionPack = {
   })),
   regions: Object.entries(LOCATION_NAMES).map(([code, name]) => ({ code, name })),
   schedules,
+  rateNames,
   codes,
   accounts,
   classes,

@@ -5,7 +5,7 @@ import { correction, due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { vat201 } from "./form.ts";
-import { schedules } from "./rates.ts";
+import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
 
@@ -20,6 +20,7 @@ export const za: JurisdictionPack = {
   numberHint: "10 digits, the first a 4",
   levies: [{ levy: "VAT", name: "Value-Added Tax", deducted: true }],
   schedules,
+  rateNames,
   codes,
   accounts,
   classes,

@@ -13,13 +13,14 @@ import { ReasonDialog } from "../documents/DocumentDialogs.tsx";
 
 type Row = "opening" | "declared" | "timing" | "settlement" | "payments" | "uncodedTotal" | "closing";
 
-const ROWS: [Row, string, string][] = [
-  ["opening", "Balance at the start", ""],
-  ["declared", "Tax on the return of this period", "+"],
-  ["timing", "Tax of other periods in these days' ledger, and the other way round", "+"],
-  ["settlement", "Closing entries", "+"],
-  ["payments", "Payments, refunds and charges", "+"],
-  ["uncodedTotal", "Entries without a tax code", "+"],
+/** What a balance is made of, in the order in which it is added up. */
+const ROWS: [Row, string][] = [
+  ["opening", "At the start"],
+  ["declared", "Tax on this return"],
+  ["timing", "Timing: dated here, reported elsewhere, and the other way round"],
+  ["settlement", "Closing entries"],
+  ["payments", "Payments, refunds, charges"],
+  ["uncodedTotal", "Entries without a tax code"],
 ];
 
 /** The control-account agreement of the period: what the ledger says, made of what the return says. */
@@ -87,24 +88,25 @@ export function ControlPage() {
       <table className="sheet-table">
         <thead>
           <tr>
-            <th />
-            {view.columns.map((column) => (
-              <th key={column.account} className="num">
-                {column.account} {column.name}
+            <th>Account</th>
+            {ROWS.map(([row, name]) => (
+              <th key={row} className="num align-bottom !whitespace-normal">
+                {name}
               </th>
             ))}
-            <th className="num">Together</th>
+            <th className="num align-bottom !whitespace-normal">Balance by this sheet</th>
+            <th className="num align-bottom !whitespace-normal">Balance in the ledger</th>
+            <th className="num align-bottom">Left</th>
           </tr>
         </thead>
         <tbody>
-          {ROWS.map(([row, name, sign]) => (
-            <tr key={row}>
-              <td>
-                <span className="quiet mr-2 inline-block w-2 font-mono">{sign}</span>
-                {name}
+          {view.columns.map((column) => (
+            <tr key={column.account}>
+              <td className="max-w-[180px]">
+                {column.account} {column.name}
               </td>
-              {view.columns.map((column) => (
-                <td key={column.account} className="num">
+              {ROWS.map(([row, name]) => (
+                <td key={row} className="num">
                   <Figure
                     amount={column[row]}
                     digits={digits}
@@ -114,33 +116,16 @@ export function ControlPage() {
                   />
                 </td>
               ))}
-              <td className="num">{together(row, name)}</td>
-            </tr>
-          ))}
-          <tr className="total">
-            <td>
-              <span className="mr-2 inline-block w-2 font-mono">=</span>
-              Balance at the end
-            </td>
-            {view.columns.map((column) => (
-              <td key={column.account} className="num">
+              <td className="num">
                 <Figure
                   amount={column.closing - column.difference}
                   digits={digits}
                   dash
+                  of={of(column.account, "closing")}
                   label={`Balance by this sheet, ${column.name}`}
                 />
               </td>
-            ))}
-            <td className="num">{together("closing", "Balance at the end")}</td>
-          </tr>
-          <tr>
-            <td>
-              <span className="mr-2 inline-block w-2" />
-              Balance in the ledger
-            </td>
-            {view.columns.map((column) => (
-              <td key={column.account} className="num">
+              <td className="num">
                 <Figure
                   amount={column.closing}
                   digits={digits}
@@ -149,23 +134,25 @@ export function ControlPage() {
                   label={`Ledger balance, ${column.name}`}
                 />
               </td>
-            ))}
-            <td className="num">{together("closing", "Balance in the ledger")}</td>
-          </tr>
-          <tr className="font-semibold">
-            <td>
-              <span className="mr-2 inline-block w-2" />
-              Difference
-            </td>
-            {view.columns.map((column) => (
               <td
-                key={column.account}
-                className={column.difference === 0 ? "num text-success" : "num text-error"}
+                className={
+                  column.difference === 0 ? "num font-semibold text-success" : "num font-semibold text-error"
+                }
               >
                 {displayAmount(column.difference, digits)} {column.difference === 0 ? "✓" : "▲"}
               </td>
+            </tr>
+          ))}
+          <tr className="total">
+            <td>Together</td>
+            {ROWS.map(([row, name]) => (
+              <td key={row} className="num">
+                {together(row, name)}
+              </td>
             ))}
-            <td />
+            <td className="num">{together("closing", "Balance by this sheet")}</td>
+            <td className="num">{together("closing", "Balance in the ledger")}</td>
+            <td className="num">{displayAmount(view.left, digits)}</td>
           </tr>
         </tbody>
       </table>

@@ -15,7 +15,7 @@ import { CodeActions } from "./CodeActions.tsx";
 import { CodeBench } from "./CodeBench.tsx";
 import { CodeEditor } from "./CodeEditor.tsx";
 import { CodesImport } from "./CodesImport.tsx";
-import { boxesOf, effectiveWords, exampleOf, stackParts } from "./codeWords.ts";
+import { boxesOf, effectiveWords, exampleOf, stackParts, writtenCode } from "./codeWords.ts";
 import { LevyStack } from "./LevyStack.tsx";
 import { useSetup } from "./useSetup.ts";
 
@@ -151,7 +151,7 @@ export function CodesPage() {
                         setTrialOrder(null);
                       }}
                     >
-                      {one.code}
+                      {writtenCode(one)}
                     </button>
                   </td>
                   <td>
@@ -162,7 +162,7 @@ export function CodesPage() {
                       {one.variants && `, ${one.variants.map((v) => `-${v.suffix}`).join(" ")}`}
                     </span>
                   </td>
-                  <td>
+                  <td className="max-w-[150px]">
                     <LevyStack
                       code={shown}
                       parts={stackParts(shown, setup.plain.schedules)}
@@ -177,8 +177,10 @@ export function CodesPage() {
                     />
                   </td>
                   <td className="num">{effectiveWords(shown, setup.plain.schedules)}</td>
-                  <td className="font-mono text-[12px]">{boxesOf(one, "sale")}</td>
-                  <td className="font-mono text-[12px]">{boxesOf(one, "purchase")}</td>
+                  <td className="max-w-[96px] font-mono text-[11.5px] break-words">{boxesOf(one, "sale")}</td>
+                  <td className="max-w-[96px] font-mono text-[11.5px] break-words">
+                    {boxesOf(one, "purchase")}
+                  </td>
                   <td className="num quiet">{uses?.find((use) => use.code === one.code)?.lines || "–"}</td>
                 </tr>
               );

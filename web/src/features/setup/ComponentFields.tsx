@@ -1,3 +1,4 @@
+import { usePacks } from "../../api/packs.tsx";
 import type { Boxes, Component, RateSchedules, RateSpec, Split, TaxCode } from "@fiscalon/core/model/taxCode";
 import { Field, SelectField } from "../../kit/Field.tsx";
 
@@ -28,6 +29,7 @@ export function ComponentFields({
   error: (path: string) => string | undefined;
   onChange: (component: Component) => void;
 }) {
+  const packs = usePacks();
   const set = (change: Partial<Component>) => onChange({ ...component, ...change });
   const { rate } = component;
   return (
@@ -67,7 +69,7 @@ export function ComponentFields({
           <option value="">choose</option>
           {Object.entries(schedules).map(([id, rows]) => (
             <option key={id} value={id}>
-              {id} ({rows.at(-1)?.rate})
+              {packs.rateName(id)} ({rows.at(-1)?.rate})
             </option>
           ))}
         </SelectField>

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { rowInForce } from "@fiscalon/core/tax/rateInForce";
 import type { RateRow } from "@fiscalon/core/model/taxCode";
 import { displayAmount } from "@fiscalon/core/money/amount";
+import { usePacks } from "../../api/packs.tsx";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 import { DateField } from "../../kit/DateField.tsx";
@@ -19,12 +20,15 @@ interface Touched {
 
 /** Rates by date. A document takes the rate of its tax point; a change says which open documents it touches. */
 export function RatesPage() {
+  const packs = usePacks();
   const setup = useSetup();
   const [editing, setEditing] = useState<string | "new" | null>(null);
   const [search, setSearch] = useState("");
   if (!setup) return null;
   const wanted = search.trim().toLowerCase();
-  const schedules = Object.entries(setup.plain.schedules).filter(([id]) => id.toLowerCase().includes(wanted));
+  const schedules = Object.entries(setup.plain.schedules).filter(([id]) =>
+    `${packs.rateName(id)} ${id}`.toLowerCase().includes(wanted),
+  );
   return (
     <Sheet
       title="Rates"
@@ -43,7 +47,7 @@ export function RatesPage() {
         value={search}
         onChange={(event) => setSearch(event.target.value)}
       />
-      <table className="sheet-table max-w-4xl">
+      <table className="sheet-table max-w-5xl">
         <thead>
           <tr>
             <th>Schedule</th>
@@ -55,11 +59,11 @@ export function RatesPage() {
         <tbody>
           {schedules.map(([id, rows]) => (
             <tr key={id}>
-              <td className="font-mono">{id}</td>
+              <td className="min-w-[200px]">{packs.rateName(id)}</td>
               <td className="num font-semibold">{rowInForce(rows, today())?.rate ?? "–"}</td>
               <td className="text-[12.5px]">
                 {rows.map((row) => (
-                  <span key={row.from} className="mr-3 whitespace-nowrap" title={row.source}>
+                  <span key={row.from} className="mr-3 inline-block whitespace-nowrap" title={row.source}>
                     <span className="font-mono">{row.rate}</span>{" "}
                     <span className="quiet">
                       from {showDate(row.from)}
@@ -102,6 +106,7 @@ function ScheduleDialog({
   digits: number;
   onClose: () => void;
 }) {
+  const packs = usePacks();
   const { client } = useScope();
   const queries = useQueryClient();
   const [name, setName] = useState(id ?? "own.");
@@ -125,7 +130,7 @@ function ScheduleDialog({
     setDraft(draft.map((row, at) => (at === index ? { ...row, ...change } : row)));
   return (
     <FormDialog
-      title={id ? `Rates of ${id}` : "New schedule"}
+      title={id ? packs.rateName(id) : "New schedule"}
       action="Save"
       wide
       error={save.error}

@@ -47,7 +47,7 @@ function rateWords({ rate }: Component, value: string | undefined, family: boole
     case "typed":
       return "typed";
     default:
-      return "none";
+      return "no tax";
   }
 }
 
@@ -76,11 +76,18 @@ export function boxesOf(code: TaxCode, side: "sale" | "purchase"): string {
   const boxes = code.components.flatMap((component) => allTags(component.boxes[side]).map((tag) => tag.box));
   const each = [...new Set(boxes)];
   if (each.length === 0) return "none";
-  return each.length > 6 ? `${each.slice(0, 4).join(" ")} and ${each.length - 4} more` : each.join(" ");
+  return each.length > 4 ? `${each.slice(0, 3).join(" ")} and ${each.length - 3} more` : each.join(" ");
 }
 
 function allTags(boxes: Boxes | undefined) {
   if (boxes === undefined) return [];
   const texts = typeof boxes === "string" ? [boxes] : boxes.map((route) => route.tags);
   return texts.flatMap((text) => boxTags(text.replaceAll("{p}", "1").replaceAll("{r}", "1")));
+}
+
+/** The code as it is written on a line; a family by its first and last member. */
+export function writtenCode(code: TaxCode): string {
+  const members = expandCode({ ...code, variants: [] });
+  const [first, last] = [members[0]?.code ?? code.code, members.at(-1)?.code ?? code.code];
+  return first === last ? first : `${first} … ${last}`;
 }

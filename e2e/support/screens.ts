@@ -1,0 +1,12 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+
+interface Screen {
+  path: string;
+  of: "practice" | "client";
+}
+
+/** Every screen the application has, as the build tells it. */
+export function screens(): Screen[] {
+  return JSON.parse(readFileSync(join(process.cwd(), "web/dist/screens.json"), "utf8")) as Screen[];
+}

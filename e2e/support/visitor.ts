@@ -1,0 +1,92 @@
+import type { Browser, Page } from "@playwright/test";
+
+const QUIET_MS = 120;
+const MOST_MS = 15_000;
+/** Letters that a sheet with anything on it has. */
+const LEAST_WORDS = 20;
+
+/** What is wrong with a screen, one sentence each. */
+export type Complaints = string[];
+
+/** A page that opens address after address without loading the application again, and notes what goes wrong. */
+export class Visitor {
+  readonly #page: Page;
+  #waiting = 0;
+  #lastChange = Date.now();
+  #complaints: Complaints = [];
+
+  private constructor(page: Page) {
+    this.#page = page;
+    page.on("console", (message) => {
+      if (message.type() === "error") this.#complaints.push(`console: ${message.text()}`);
+    });
+    page.on("pageerror", (error) => this.#complaints.push(`error: ${error.message}`));
+    page.on("request", () => this.#moved(1));
+    page.on("requestfailed", () => this.#moved(-1));
+    page.on("requestfinished", () => this.#moved(-1));
+    page.on("response", (response) => {
+      if (response.status() >= 500) this.#complaints.push(`${response.status()} from ${response.url()}`);
+    });
+  }
+
+  static async enter(browser: Browser, address: string): Promise<Visitor> {
+    const page = await browser.newPage();
+    const visitor = new Visitor(page);
+    await page.goto(address);
+    return visitor;
+  }
+
+  /** Opens a path and says what is wrong with what it shows. */
+  async open(path: string): Promise<Complaints> {
+    this.#complaints = [];
+    await this.#page.evaluate((to) => {
+      history.pushState(null, "", to);
+      dispatchEvent(new PopStateEvent("popstate", { state: null }));
+    }, path);
+    await this.#settled();
+    const seen = await this.#page.evaluate(() => {
+      const sheet = document.querySelector("#sheet");
+      return {
+        words: sheet?.textContent?.trim().length ?? 0,
+        heading: sheet?.querySelector("h1")?.textContent ?? "",
+        wide: (document.scrollingElement?.scrollWidth ?? 0) - window.innerWidth,
+        wideSheet: [...document.querySelectorAll("#sheet > *")].some(
+          (part) => part.scrollWidth > part.clientWidth + 1 && getComputedStyle(part).overflowX !== "hidden",
+        ),
+      };
+    });
+    const complaints = [...this.#complaints];
+    if (seen.words < LEAST_WORDS) complaints.push("the sheet is blank");
+    if (/broke|cannot be shown/.test(seen.heading)) complaints.push(`the screen says: ${seen.heading}`);
+    if (seen.wide > 0) complaints.push(`scrolls sideways by ${seen.wide} pixels`);
+    if (seen.wideSheet) complaints.push("the sheet scrolls sideways");
+    return complaints;
+  }
+
+  async leave(): Promise<void> {
+    await this.#page.close();
+  }
+
+  #moved(by: number): void {
+    this.#waiting += by;
+    this.#lastChange = Date.now();
+  }
+
+  /** Until nothing was asked of the server for a moment and the sheet has something on it. */
+  async #settled(): Promise<void> {
+    const start = Date.now();
+    this.#lastChange = start;
+    for (;;) {
+      const quiet = this.#waiting <= 0 && Date.now() - this.#lastChange > QUIET_MS;
+      const words = await this.#page.evaluate(
+        () =>
+          new Promise<number>((painted) =>
+            requestAnimationFrame(() =>
+              painted(document.querySelector("#sheet")?.textContent?.trim().length ?? 0),
+            ),
+          ),
+      );
+      if ((quiet && words >= LEAST_WORDS) || Date.now() - start > MOST_MS) return;
+    }
+  }
+}

@@ -1,0 +1,44 @@
+import clsx from "clsx";
+import { Link, matchPath, useLocation } from "react-router";
+import { useScope } from "./scope.ts";
+import { SCREENS, screensIn } from "./screens.ts";
+import type { Screen } from "./screens.ts";
+
+/** A row of links to the screens of a group; the one that is open, or belongs to what is open, is lit. */
+export function ScreenLinks({
+  label,
+  group,
+  first,
+  className,
+}: {
+  label: string;
+  group: Screen["group"];
+  /** A screen of another group that stands before them. */
+  first?: { path: string; tab: string };
+  className: string;
+}) {
+  const { path } = useScope();
+  const { pathname } = useLocation();
+  const here = (SCREENS as readonly Screen[]).find(
+    (screen) => screen.of === "client" && matchPath(`/c/:clientId/${screen.path}`, pathname),
+  );
+  const links = [...(first ? [first] : []), ...screensIn(group)];
+  const lit = links.some((link) => link.path === here?.path) ? here?.path : here?.lights;
+  return (
+    <nav aria-label={label} className={className}>
+      {links.map(({ path: to, tab }) => (
+        <Link
+          key={to}
+          to={path(to)}
+          aria-current={lit === to ? "page" : undefined}
+          className={clsx(
+            "border-b-2 pb-0.5",
+            lit === to ? "border-primary" : "quiet border-transparent hover:text-base-content",
+          )}
+        >
+          {tab}
+        </Link>
+      ))}
+    </nav>
+  );
+}
