@@ -3,7 +3,7 @@ import { date, decimal, name, reason, ref, text } from "./fields.ts";
 import { importSettings, IMPORT_CONTENTS } from "./imports.ts";
 import type { ImportContent, ImportReport, ImportSettings } from "./imports.ts";
 import type { TableShape } from "@fiscalon/core/formats/tables/recogniseTable";
-import type { TerminalMapping, TerminalTransaction } from "@fiscalon/core/formats/terminal/terminalDay";
+import type { TerminalMapping, TerminalTransaction } from "@fiscalon/core/incoming/terminalDay";
 import { terminalPlace } from "./terminals.ts";
 
 /** A row of the same book file, as a JSON Pointer (RFC 6901) such as `/documents/12`. */

@@ -1,4 +1,5 @@
 import Joi from "joi";
+import type { CodeChoiceAsked } from "@fiscalon/core/incoming/registerDocuments";
 import type { RowProblem } from "@fiscalon/core/formats/registers/readRow";
 import type { TableShape } from "@fiscalon/core/formats/tables/recogniseTable";
 import { date } from "./fields.ts";
@@ -86,6 +87,8 @@ export interface ImportReport {
   problemCount: number;
   problems: (RowProblem & { cells: string[] })[];
   notices: RowProblem[];
+  /** Codes that all explain some rows: one is to be chosen, kept in `chosen` by its key. */
+  choices: CodeChoiceAsked[];
   codes: { code: string; lines: number; net: number; tax: number }[];
 }
 

@@ -86,6 +86,7 @@ export const jurisdictionBody = Joi.object({
         name: name.required(),
         authority: name,
         onlyFor: Joi.array().items(Joi.string().max(40)),
+        written: Joi.array().items(Joi.string().trim().max(60)).max(20),
         regions: Joi.array().items(Joi.string().max(10)),
         with: Joi.array().items(Joi.string().max(30)),
         deducted: Joi.boolean().default(true),

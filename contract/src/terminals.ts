@@ -1,5 +1,5 @@
 import Joi from "joi";
-import type { TerminalMapping } from "@fiscalon/core/formats/terminal/terminalDay";
+import type { TerminalMapping } from "@fiscalon/core/incoming/terminalDay";
 import { date, name } from "./fields.ts";
 
 const target = Joi.object({

@@ -4,7 +4,7 @@ import { XMLParser } from "fast-xml-parser";
 import { describe, expect, test } from "vitest";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import { checkTotals } from "@fiscalon/core/formats/einvoice/checkTotals";
-import { documentOf } from "@fiscalon/core/formats/einvoice/documentOf";
+import { documentOf } from "@fiscalon/core/incoming/eInvoiceDocument";
 import type { EInvoice } from "@fiscalon/core/formats/einvoice/eInvoice";
 import { invoiceOf } from "@fiscalon/core/formats/einvoice/invoiceOf";
 import { readUbl } from "@fiscalon/core/formats/einvoice/readUbl";

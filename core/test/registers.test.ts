@@ -2,9 +2,13 @@ import Papa from "papaparse";
 import { describe, expect, test } from "vitest";
 import { recogniseRegister } from "@fiscalon/core/formats/registers/recogniseRegister";
 import { registerAmount } from "@fiscalon/core/formats/registers/registerAmount";
-import { registerDocuments } from "@fiscalon/core/formats/registers/registerDocuments";
-import type { RegisterReading } from "@fiscalon/core/formats/registers/registerDocuments";
+import { registerDocuments } from "@fiscalon/core/incoming/registerDocuments";
+import type { RegisterReading } from "@fiscalon/core/incoming/registerDocuments";
+import { Packs } from "@fiscalon/core/model/packs";
 import { gb } from "@fiscalon/core/packs/gb/pack";
+import { expandCode } from "@fiscalon/core/tax/expandCode";
+import { inPack } from "@fiscalon/core/packs/in/pack";
+import { writtenLevies } from "@fiscalon/core/incoming/levyWords";
 
 function read(text: string, more: Partial<RegisterReading> = {}) {
   const shape = recogniseRegister(text, "dmy");
@@ -21,6 +25,12 @@ function read(text: string, more: Partial<RegisterReading> = {}) {
     accounts: new Set(["4000"]),
     leftOut: new Set(),
     mended: new Map(),
+    chosen: {},
+    usual: "S20",
+    packs: new Packs([gb]),
+    site: { country: "GB", region: null },
+    partyOf: () => undefined,
+    ownNumbers: [],
     ...more,
   });
 }
@@ -119,4 +129,70 @@ test.each([
   ["PK\u0003\u0004\u0000,\u0000,\u0000,", "formats/not-a-table"],
 ])("a file that is no register is refused", (text, code) => {
   expect(() => recogniseRegister(text, "dmy")).toThrow(expect.objectContaining({ code }));
+});
+
+describe("columns and amounts as offices write them", () => {
+  const india = (text: string, more: Partial<RegisterReading> = {}) => {
+    const shape = recogniseRegister(text, "dmy", "register", writtenLevies([inPack]));
+    const { data } = Papa.parse<string[]>(text, { delimiter: shape.delimiter });
+    return registerDocuments(data, {
+      ...shape,
+      digits: 2,
+      direction: "sale",
+      codeForBlank: null,
+      codeForZero: null,
+      account: null,
+      chosen: {},
+      usual: "S18",
+      packs: new Packs([inPack]),
+      site: { country: "IN", region: "27" },
+      partyOf: () => undefined,
+      ownNumbers: [],
+      codes: new Map(inPack.codes.flatMap(expandCode).map((code) => [code.code, code])),
+      schedules: inPack.schedules,
+      accounts: new Set(),
+      leftOut: new Set(),
+      mended: new Map(),
+      ...more,
+    });
+  };
+
+  test("a column a levy, lakhs, CR and Dr: the levies are told apart", () => {
+    const content =
+      india(`Invoice No,Invoice Date,Customer,Taxable Value,Central Tax,State/UT Tax,Integrated Tax
+1,01-04-2026,Alpha,"₹ 1,23,456.00","11,111.04","11,111.04",
+2,02-04-2026,Beta,1000.00 CR,90.00 CR,90.00 CR,
+`);
+    expect(content.problems).toEqual([]);
+    expect(content.documents.map(({ input }) => [input.kind, input.lines[0]?.amount])).toEqual([
+      ["sales-invoice", "123456.00"],
+      ["sales-credit-note", "1000.00"],
+    ]);
+    expect(content.net).toBe(12345600 - 100000);
+    expect(content.tax).toBe(2222208 - 18000);
+  });
+
+  test("where several codes fit, one question stands for all rows, and its answer settles them", () => {
+    const text = `Invoice No,Date,Customer,Net,VAT
+1,01/07/2026,Reed,100.00,20.00
+2,02/07/2026,Reed,100.00,20.00
+`;
+    const asked = read(text, { usual: null });
+    const [choice] = asked.choices;
+    expect(choice?.rows).toBe(2);
+    expect(asked.problems).toHaveLength(1);
+    const settled = read(text, { usual: null, chosen: { [choice?.key ?? ""]: "S20" } });
+    expect(settled.problems).toEqual([]);
+    expect(settled.documents.map(({ input }) => input.lines[0]?.code)).toEqual(["S20", "S20"]);
+  });
+
+  test("a purchase from the business itself is the register of the other side", () => {
+    const text = `Invoice No,Date,Supplier,VAT number,Net,VAT
+1,01/07/2026,Ourselves,GB 123 4567 89,100.00,20.00
+`;
+    const { problems } = read(text, { direction: "purchase", ownNumbers: ["GB123456789"] });
+    expect(problems.map(({ message }) => message)).toEqual([
+      "The supplier has the tax number of this business. Is this the register of the other side?",
+    ]);
+  });
 });

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "vitest";
 import { localTime, tradingDay } from "@fiscalon/core/calendar/tradingDay";
-import { summaryOfDay } from "@fiscalon/core/formats/terminal/terminalDay";
-import type { TerminalMapping, TerminalTransaction } from "@fiscalon/core/formats/terminal/terminalDay";
+import { summaryOfDay } from "@fiscalon/core/incoming/terminalDay";
+import type { TerminalMapping, TerminalTransaction } from "@fiscalon/core/incoming/terminalDay";
 
 /** Zone rules: IANA time zone database; the clocks of Europe/London changed on 29 March and 25 October 2026. */
 describe("the trading day of a moment", () => {

@@ -171,6 +171,7 @@ const AUDIT: AuditFile = {
       taxPoint: "2026-05-02",
       party: "C1",
       credit: false,
+      annulled: false,
       lines: [
         {
           account: "4711",
@@ -191,6 +192,7 @@ const AUDIT: AuditFile = {
       taxPoint: null,
       party: "S1",
       credit: true,
+      annulled: false,
       lines: [
         {
           account: "5000",

@@ -87,6 +87,7 @@ const AUDIT = writeAuditFile({
       taxPoint: null,
       party: "1",
       credit: false,
+      annulled: false,
       lines: [
         {
           account: "4000",

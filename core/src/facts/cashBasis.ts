@@ -46,11 +46,15 @@ export function endOfWaiting(
   return days.sort()[0] ?? null;
 }
 
-/** Money that settled part of a document: `amount` in minor units of the document's currency, never negative. */
+/**
+ * What settled part of a document, in minor units of the document's currency, never negative: `amount` of money, and
+ * what was let go with it. Tax on the cash basis is tax on money; what is let go is never reported.
+ */
 export interface SettledPart {
   payment: number;
   on: CalendarDate;
   amount: number;
+  letGo: number;
 }
 
 /** What one payment, or the end of waiting (`payment` null), makes reportable. */
@@ -72,11 +76,11 @@ export function cashReleases(
   fact: ReleasedFigures,
   gross: number,
   parts: readonly SettledPart[],
-  reported: ReleasedFigures & { settled: number },
+  reported: ReleasedFigures & { settled: number; letGo: number },
   end: CalendarDate | null,
 ): Release[] {
   let before = figures((name) => reported[name]);
-  let settled = reported.settled;
+  let { settled, letGo } = reported;
   const releases: Release[] = [];
   const release = (payment: number | null, on: CalendarDate, target: ReleasedFigures) => {
     const now = figures((name) => target[name] - before[name] || 0);
@@ -86,15 +90,15 @@ export function cashReleases(
   for (const part of parts) {
     if (end !== null && part.on >= end) continue;
     settled += part.amount;
-    const share = { n: BigInt(settled), d: BigInt(gross) };
-    release(
-      part.payment,
-      part.on,
-      figures((name) => roundExact({ n: BigInt(fact[name]) * share.n, d: share.d })),
-    );
+    letGo += part.letGo;
+    release(part.payment, part.on, shareOf(settled));
   }
-  if (end !== null) release(null, end, fact);
+  if (end !== null) release(null, end, shareOf(gross - letGo));
   return releases;
+
+  function shareOf(money: number): ReleasedFigures {
+    return figures((name) => roundExact({ n: BigInt(fact[name]) * BigInt(money), d: BigInt(gross) }));
+  }
 }
 
 function figures(of: (name: keyof ReleasedFigures) => number): ReleasedFigures {
@@ -107,4 +111,8 @@ function figures(of: (name: keyof ReleasedFigures) => number): ReleasedFigures {
   };
 }
 
-export const NOTHING_RELEASED: ReleasedFigures & { settled: number } = { ...figures(() => 0), settled: 0 };
+export const NOTHING_RELEASED: ReleasedFigures & { settled: number; letGo: number } = {
+  ...figures(() => 0),
+  settled: 0,
+  letGo: 0,
+};

@@ -102,6 +102,8 @@ export interface Levy {
   levy: string;
   name: string;
   authority?: string;
+  /** Other ways in which papers write it. */
+  written?: readonly string[];
   onlyFor?: readonly string[];
   regions?: readonly string[];
   with?: readonly string[];

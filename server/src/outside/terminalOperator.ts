@@ -1,6 +1,6 @@
 import { setTimeout as sleep } from "node:timers/promises";
 import { FiscalError } from "@fiscalon/core/errors";
-import type { TerminalTransaction } from "@fiscalon/core/formats/terminal/terminalDay";
+import type { TerminalTransaction } from "@fiscalon/core/incoming/terminalDay";
 
 const TIMEOUT_MS = 8000;
 const TRIES = 4;

@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { addDays } from "@fiscalon/core/calendar/date";
 import { localTime } from "@fiscalon/core/calendar/tradingDay";
-import type { TerminalTransaction } from "@fiscalon/core/formats/terminal/terminalDay";
+import type { TerminalTransaction } from "@fiscalon/core/incoming/terminalDay";
 import type { Payout } from "../outside/terminalOperator.ts";
 
 /** What a simulated merchant sells and what the operator charges. Amounts in minor units, shares in percent. */

@@ -4,7 +4,7 @@ import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { addDays } from "@fiscalon/core/calendar/date";
 import type { StatementLine } from "@fiscalon/core/formats/bank/bankStatement";
-import type { TerminalTransaction } from "@fiscalon/core/formats/terminal/terminalDay";
+import type { TerminalTransaction } from "@fiscalon/core/incoming/terminalDay";
 import type { Database } from "../db/database.ts";
 import type { Payout } from "../outside/terminalOperator.ts";
 import { payoutOf, takingsOf } from "./merchant.ts";

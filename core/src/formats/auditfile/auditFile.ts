@@ -32,7 +32,7 @@ export interface AuditTransaction {
   lines: { account: string; text: string; amount: number }[];
 }
 
-/** A line of an invoice. Amounts in minor units, unsigned; `direction` of the whole invoice says the side. */
+/** A line of an invoice. Amounts in minor units as they count in the invoice or credit note: a discount is negative. */
 export interface AuditLine {
   account: string;
   text: string;
@@ -47,6 +47,8 @@ export interface AuditInvoice {
   taxPoint: CalendarDate | null;
   party: string;
   credit: boolean;
+  /** Taken back by who issued it; it counts nowhere. */
+  annulled: boolean;
   lines: AuditLine[];
   net: number;
   gross: number;

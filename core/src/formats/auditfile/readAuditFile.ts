@@ -44,7 +44,9 @@ export function readAuditFile(xml: XmlElement): AuditFile {
     return text === "" ? 0 : withinField(path, () => parseAmount(cutZeros(text), digits));
   };
   const invoicesAt = (path: string, idName: string) =>
-    elements(root, `SourceDocuments.${path}.Invoice`).map((one) => invoiceOf(one, idName, money));
+    elements(root, `SourceDocuments.${path}.Invoice`).map((one) =>
+      invoiceOf(one, idName, path === "SalesInvoices" ? "C" : "D", money),
+    );
   return {
     country: textAt(header, "AuditFileCountry"),
     currency,
@@ -95,39 +97,60 @@ function sideOf(line: XmlElement, side: "Debit" | "Credit", money: Money): numbe
   return money(line, `${side}Amount.Amount`) || money(line, `${side}Amount`);
 }
 
-function invoiceOf(one: XmlElement, idPath: string, money: Money): AuditInvoice {
-  const lines = elements(one, "Line");
+/**
+ * @param usual the side on which lines of such an invoice stand; a line on the other side takes off, and an invoice whose
+ *   lines take off in sum is a credit note
+ */
+function invoiceOf(one: XmlElement, idPath: string, usual: "D" | "C", money: Money): AuditInvoice {
+  const lines = elements(one, "Line").map((line) => lineOf(line, usual, money));
   const type = textAt(one, "InvoiceType");
   const gross = money(one, "DocumentTotals.GrossTotal");
-  const taxPoint = textAt(lines[0], "TaxPointDate");
+  const sum = lines.reduce(
+    (total, { net, taxes }) => taxes.reduce((all, tax) => all + tax.amount, total + net),
+    0,
+  );
+  const named = /^(NC|CN|381|credit)/i.test(type);
+  const credit = named || gross < 0 || sum < 0;
+  const taxPoint = textAt(elements(one, "Line")[0], "TaxPointDate");
+  const status =
+    textAt(one, "DocumentStatus.InvoiceStatus") || textAt(one, "InvoiceStatus") || textAt(one, "Status");
   return {
     number: required(one, "InvoiceNo"),
     date: dateAt(one, "InvoiceDate"),
     taxPoint: isCalendarDate(taxPoint) ? taxPoint : null,
     party: textAt(one, idPath) || textAt(one, idPath.split(".").at(-1) ?? idPath),
-    credit: /^(NC|CN|381|credit)/i.test(type) || gross < 0,
-    lines: lines.map((line) => lineOf(line, money)),
+    credit,
+    annulled: /^(A|annulled|cancelled|canceled|void)$/i.test(status),
+    lines: sum < 0 ? lines.map(turned) : lines,
     net: Math.abs(money(one, "DocumentTotals.NetTotal")),
     gross: Math.abs(gross),
   };
 }
 
-function lineOf(line: XmlElement, money: Money): AuditLine {
-  const net =
-    money(line, "InvoiceLineAmount.Amount") ||
-    money(line, "InvoiceLineAmount") ||
-    sideOf(line, "Debit", money) ||
-    sideOf(line, "Credit", money);
+function turned(line: AuditLine): AuditLine {
+  return {
+    ...line,
+    net: -line.net || 0,
+    taxes: line.taxes.map((tax) => ({ ...tax, amount: -tax.amount || 0 })),
+  };
+}
+
+function lineOf(line: XmlElement, usual: "D" | "C", money: Money): AuditLine {
+  const [debit, credit] = [sideOf(line, "Debit", money), sideOf(line, "Credit", money)];
+  const told = money(line, "InvoiceLineAmount.Amount") || money(line, "InvoiceLineAmount");
+  const indicator = textAt(line, "DebitCreditIndicator").toUpperCase();
+  const side = indicator || (debit === credit ? usual : debit !== 0 ? "D" : "C");
+  const sign = side === usual ? 1 : -1;
   return {
     account: textAt(line, "AccountID"),
     text: textAt(line, "Description") || textAt(line, "ProductDescription"),
     quantity: cutZeros(textAt(line, "Quantity") || "1"),
-    net,
+    net: sign * (told || debit || credit) || 0,
     taxes: [...elements(line, "TaxInformation"), ...elements(line, "Tax")].map((tax) => ({
       levy: textAt(tax, "TaxType"),
       code: textAt(tax, "TaxCode"),
       percentage: cutZeros(textAt(tax, "TaxPercentage") || "0"),
-      amount: money(tax, "TaxAmount.Amount") || money(tax, "TaxAmount"),
+      amount: sign * (money(tax, "TaxAmount.Amount") || money(tax, "TaxAmount")) || 0,
     })),
   };
 }

@@ -11,7 +11,7 @@ import type { BankStatement, StatementLine } from "./bankStatement.ts";
 /**
  * Reads statements of ISO 20022 camt.053 (bank to customer statement), any version of the message.
  * @throws FiscalError `formats/camt-missing`, `formats/bad-date`, and what reading amounts throws
- * @source ISO 20022, camt.053.001: Stmt, Ntry, CdtDbtInd, RvslInd, Bal (OPBD, CLBD); from memory
+ * @source ISO 20022, camt.053.001: Stmt, Ntry, CdtDbtInd, Sts, Bal (OPBD, CLBD); from memory
  */
 export function readCamt053(xml: XmlElement): BankStatement[] {
   const statements = elements(xml, "Document.BkToCstmrStmt.Stmt");
@@ -56,7 +56,8 @@ function signed(of: XmlElement, digits: number): number {
   const side = textAt(of, "CdtDbtInd");
   if (side !== "CRDT" && side !== "DBIT")
     throw new FiscalError("formats/camt-missing", "An amount is neither a credit nor a debit.", "file");
-  return (side === "CRDT") === (textAt(of, "RvslInd") !== "true") ? amount : -amount || 0;
+  // The indicator is the direction of the money, also of a reversal.
+  return side === "CRDT" ? amount : -amount || 0;
 }
 
 /** `12.500` of a two-digit currency is `12.50`. */
@@ -66,7 +67,9 @@ function trimmedZeros(text: string): string {
 
 /** A booked entry; where it bundles several payments that are told one by one, a line each. */
 function linesOf(entry: XmlElement, digits: number, seen: Map<string, number>): StatementLine[] {
-  if (textAt(entry, "Sts") === "PDNG" || textAt(entry, "Sts.Cd") === "PDNG") return [];
+  // What is pending, or only told for information, has not moved.
+  const status = textAt(entry, "Sts.Cd") || textAt(entry, "Sts");
+  if (status === "PDNG" || status === "INFO") return [];
   const date = (
     textAt(entry, "BookgDt.Dt") ||
     textAt(entry, "BookgDt.DtTm") ||

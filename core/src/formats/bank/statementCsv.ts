@@ -3,6 +3,7 @@ import { parseDate } from "../../calendar/parseDate.ts";
 import type { DateOrder } from "../../calendar/parseDate.ts";
 import { registerAmount, guessDecimalSign } from "../registers/registerAmount.ts";
 import type { BankStatement, StatementLine } from "./bankStatement.ts";
+import { orderOfDates } from "../tables/recogniseTable.ts";
 import { uniqueId } from "./camt053.ts";
 
 /** What a column of a bank's CSV can hold, by words in its heading. */
@@ -12,6 +13,7 @@ const HEADINGS = {
   in: /paid in|money in|^credit|deposit|^in$/,
   out: /paid out|money out|^debit|withdrawal|^out$/,
   balance: /balance/,
+  side: /^(amount |entry |transaction )?(type|indicator|side)$|^(cr|credit) ?[/|-] ?(dr|debit)$|^(dr|debit) ?[/|-] ?(cr|credit)$|^d\/c$|^c\/d$/,
   party: /payee|counterparty|^name$|beneficiary|^from|^to$/,
   text: /description|details|narrative|memo|text|particulars/,
   reference: /reference|^ref$/,
@@ -22,13 +24,14 @@ type Column = keyof typeof HEADINGS;
 /**
  * Reads a bank's CSV: a heading row that names a date and either one signed amount or money in and out.
  * @param rows the cells of the file, row by row
+ * @param assumedOrder the order of dates where none of them has a day above 12
  * @throws FiscalError `formats/no-header`, and with the row `formats/bad-date`, `formats/bad-amount`
  */
 export function readStatementCsv(
   rows: readonly (readonly string[])[],
   currency: string,
   digits: number,
-  dateOrder: DateOrder = "dmy",
+  assumedOrder: DateOrder = "dmy",
 ): BankStatement {
   const { columns, at } = headingOf(rows);
   const body = rows
@@ -39,9 +42,10 @@ export function readStatementCsv(
     .slice(0, 200)
     .flatMap(({ cells }) => (["amount", "in", "out"] as const).map((name) => cell(cells, name)));
   const decimal = guessDecimalSign(samples);
+  const dateOrder = orderOfDates(body.map(({ cells }) => cell(cells, "date"))) ?? assumedOrder;
   const seen = new Map<string, number>();
   const money = (cells: readonly string[], name: Column, row: number): number | null => {
-    const amount = registerAmount(cell(cells, name), decimal, digits);
+    const amount = registerAmount(cell(cells, name), decimal, digits, "more");
     if (amount === undefined) {
       throw new FiscalError(
         "formats/bad-amount",
@@ -62,7 +66,7 @@ export function readStatementCsv(
     const amount =
       columns.amount === undefined
         ? Math.abs(money(cells, "in", row) ?? 0) - Math.abs(money(cells, "out", row) ?? 0)
-        : money(cells, "amount", row);
+        : bySide(money(cells, "amount", row), cell(cells, "side"));
     if (amount === null || amount === 0) return [];
     const line = {
       date,
@@ -74,6 +78,13 @@ export function readStatementCsv(
     return [{ id: uniqueId(cell(cells, "id"), line, seen), ...line }];
   });
   return { account: "", currency, opening: null, closing: null, lines };
+}
+
+/** An amount whose column beside says which way it went. */
+function bySide(amount: number | null, side: string): number | null {
+  if (amount === null) return null;
+  if (/^(d|dr|db|debit|out|withdrawal|payment)$/i.test(side)) return -Math.abs(amount);
+  return /^(c|cr|credit|in|deposit|receipt)$/i.test(side) ? Math.abs(amount) : amount;
 }
 
 function headingOf(rows: readonly (readonly string[])[]): {

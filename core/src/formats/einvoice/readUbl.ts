@@ -27,6 +27,8 @@ export function readUbl(xml: XmlElement): EInvoice {
   };
   const totals = element(root, "LegalMonetaryTotal");
   if (!totals) throw missing("the totals (BG-22)", "LegalMonetaryTotal");
+  if (elements(root, credit ? "CreditNoteLine" : "InvoiceLine").length === 0)
+    throw missing("any line (BG-25)", "");
   const type = textAt(root, credit ? "CreditNoteTypeCode" : "InvoiceTypeCode");
   return {
     credit: credit || type === "381",

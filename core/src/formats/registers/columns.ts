@@ -6,6 +6,7 @@ export const REGISTER_FIELDS = {
   party: "Customer or supplier",
   partyNumber: "Their tax number",
   partyCountry: "Their country",
+  partyRegion: "Their region, place of supply",
   text: "Text",
   kind: "Kind (invoice or credit note)",
   net: "Net",
@@ -19,7 +20,9 @@ export const REGISTER_FIELDS = {
 export type RegisterField = keyof typeof REGISTER_FIELDS;
 
 /** By field, the position of its column from 0. */
-export type ColumnMapping = Partial<Record<RegisterField, number>>;
+export type ColumnMapping = Readonly<
+  Partial<Record<RegisterField, number>> & Record<string, number | undefined>
+>;
 
 /** Header words by field, most telling first; compared in lower case without punctuation. */
 export const HEADERS: Record<RegisterField, RegExp> = {
@@ -29,6 +32,7 @@ export const HEADERS: Record<RegisterField, RegExp> = {
   date: /date|^dated$|^day$/,
   partyNumber: /vat (reg|registration|number|no|id)|tax (number|no|id)|^vrn$|registration n/,
   partyCountry: /country/,
+  partyRegion: /place of supply|^(pos|region|state|province|county|emirate)( code| name)?$/,
   party: /customer|client|supplier|vendor|party|^name$|sold to|bought from|account name|contact/,
   kind: /^(type|kind|document type|doc type|transaction type)$/,
   text: /description|details|^text$|narrative|memo|particulars|goods/,

@@ -5,6 +5,7 @@ import { displayAmount } from "../../money/amount.ts";
 import { REGISTER_FIELDS } from "./columns.ts";
 import type { ColumnMapping, RegisterField } from "./columns.ts";
 import { registerAmount } from "./registerAmount.ts";
+import { levyColumns, taxField } from "../tables/tableKinds.ts";
 import type { DecimalSign } from "./registerAmount.ts";
 
 /** How the columns of a register are to be read. */
@@ -24,10 +25,16 @@ export interface RegisterRow {
   party: string;
   partyNumber: string;
   partyCountry: string;
+  partyRegion: string;
   text: string;
   credit: boolean;
-  net: number;
+  /** Without tax, or with it where only that is told. */
+  amount: number;
+  inclusive: boolean;
+  /** All tax of the row; null where the file leaves it open. */
   tax: number | null;
+  /** By levy, where the file tells them apart. */
+  taxes: Readonly<Record<string, number>>;
   code: string;
   rate: string;
   account: string;
@@ -65,7 +72,9 @@ export function readRow(
   if (cell("number") === "") problem("number", "The document number is missing.");
   if (problems.length > 0 || date === null || amounts === null) return { ok: false, problems };
   const credit =
-    CREDIT_WORDS.test(cell("kind")) || amounts.net < 0 || (amounts.net === 0 && (amounts.tax ?? 0) < 0);
+    CREDIT_WORDS.test(cell("kind")) ||
+    amounts.amount < 0 ||
+    (amounts.amount === 0 && (amounts.tax ?? NO_TAX) < 0);
   return {
     ok: true,
     row: {
@@ -76,6 +85,7 @@ export function readRow(
       party: cell("party"),
       partyNumber: cell("partyNumber"),
       partyCountry: cell("partyCountry"),
+      partyRegion: cell("partyRegion"),
       text: cell("text"),
       credit,
       ...amounts,
@@ -102,15 +112,34 @@ export function readRow(
     return date;
   }
 
-  function amountCell(field: "net" | "tax" | "gross"): number | null {
-    const amount = registerAmount(cell(field), reading.decimal, reading.digits);
-    if (amount === undefined) problem(field, `"${cell(field)}" is not an amount.`);
-    return amount ?? null;
+  function amountCell(field: string): number | null {
+    const index = reading.mapping[field];
+    const text = index === undefined ? "" : (cells[index] ?? "").trim();
+    const amount = registerAmount(text, reading.decimal, reading.digits);
+    if (amount !== undefined) return amount;
+    problems.push({ row, column: index ?? null, field, value: text, message: `"${text}" is not an amount.` });
+    return null;
   }
 
-  function readAmounts(): { net: number; tax: number | null } | null {
+  /** The tax of the row: the column of it, or the columns of the levies added up. */
+  function readTaxes(): Pick<RegisterRow, "tax" | "taxes"> {
+    const told = levyColumns(reading.mapping).flatMap(([levy]): [string, number][] => {
+      const amount = amountCell(taxField(levy));
+      return amount === null ? [] : [[levy, amount]];
+    });
+    const whole = amountCell("tax");
+    const sum = told.length === 0 ? null : told.reduce((total, [, amount]) => total + amount, 0);
+    if (whole !== null && sum !== null && whole !== sum) {
+      const [says, parts] = [displayAmount(whole, reading.digits), displayAmount(sum, reading.digits)];
+      problem("tax", `The levies add up to ${parts}, the tax is ${says}. Correct one of them.`);
+    }
+    return { tax: whole ?? sum, taxes: Object.fromEntries(told) };
+  }
+
+  function readAmounts(): Pick<RegisterRow, "amount" | "inclusive" | "tax" | "taxes"> | null {
     const before = problems.length;
-    const [net, tax, gross] = [amountCell("net"), amountCell("tax"), amountCell("gross")];
+    const [net, gross] = [amountCell("net"), amountCell("gross")];
+    const { tax, taxes } = readTaxes();
     if (problems.length > before) return null;
     if (net !== null && gross !== null) {
       if (tax !== null && net + tax !== gross) {
@@ -121,11 +150,12 @@ export function readRow(
         );
         return null;
       }
-      return { net, tax: tax ?? (gross === net ? null : gross - net) };
+      return { amount: net, inclusive: false, tax: tax ?? (gross === net ? null : gross - net), taxes };
     }
-    if (net !== null) return { net, tax };
-    if (gross !== null) return { net: gross - (tax ?? 0), tax };
-    if (tax !== null) return { net: 0, tax };
+    if (net !== null) return { amount: net, inclusive: false, tax, taxes };
+    if (gross !== null && tax !== null) return { amount: gross - tax, inclusive: false, tax, taxes };
+    if (gross !== null) return { amount: gross, inclusive: true, tax, taxes };
+    if (tax !== null) return { amount: 0, inclusive: false, tax, taxes };
     problem(
       reading.mapping.net === undefined ? "gross" : "net",
       `${REGISTER_FIELDS.net} and ${REGISTER_FIELDS.gross.toLowerCase()} are both missing.`,
@@ -133,3 +163,6 @@ export function readRow(
     return null;
   }
 }
+
+/** A row that tells no tax takes none off. */
+const NO_TAX = 0;

@@ -3,7 +3,7 @@ import type { DateOrder } from "../../calendar/parseDate.ts";
 import { FiscalError } from "../../errors.ts";
 import { recogniseTable } from "../tables/recogniseTable.ts";
 import type { TableShape } from "../tables/recogniseTable.ts";
-import type { TableName } from "../tables/tableKinds.ts";
+import type { LevyWords, TableName } from "../tables/tableKinds.ts";
 
 const SAMPLE_ROWS = 400;
 
@@ -17,9 +17,10 @@ export function recogniseRegister(
   text: string,
   assumedOrder: DateOrder,
   name: TableName = "register",
+  levies: readonly LevyWords[] = [],
 ): TableShape {
   if (text.trim() === "")
     throw new FiscalError("formats/empty-file", "The file is empty. Export it again.", "file");
   const parsed = Papa.parse<string[]>(text, { preview: SAMPLE_ROWS, skipEmptyLines: false });
-  return recogniseTable(parsed.data, parsed.meta.delimiter, name, assumedOrder);
+  return recogniseTable(parsed.data, parsed.meta.delimiter, name, assumedOrder, levies);
 }

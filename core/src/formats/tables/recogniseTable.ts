@@ -2,8 +2,8 @@ import type { DateOrder } from "../../calendar/parseDate.ts";
 import { FiscalError } from "../../errors.ts";
 import { guessDecimalSign } from "../registers/registerAmount.ts";
 import type { DecimalSign } from "../registers/registerAmount.ts";
-import { guessFields, TABLES } from "./tableKinds.ts";
-import type { TableKind, TableName } from "./tableKinds.ts";
+import { guessFields, levyColumns, TABLES, taxField } from "./tableKinds.ts";
+import type { LevyWords, TableKind, TableName } from "./tableKinds.ts";
 
 /** What a table looks like, recognised from its first rows. */
 export interface TableShape {
@@ -22,6 +22,7 @@ export interface TableShape {
  * Recognises heading row, columns, order of dates and decimal sign of a table.
  * @param rows the first rows of the file
  * @param assumedOrder the order of dates where none of the sample has a day above 12
+ * @param levies whose tax may have columns of its own
  * @throws FiscalError `formats/empty-file`, `formats/not-a-table`, `formats/no-header`
  */
 export function recogniseTable(
@@ -29,6 +30,7 @@ export function recogniseTable(
   delimiter: string,
   name: TableName,
   assumedOrder: DateOrder,
+  levies: readonly LevyWords[] = [],
 ): TableShape {
   if (rows.every((row) => row.every((cell) => cell.trim() === "")))
     throw new FiscalError("formats/empty-file", "The file is empty. Export it again.", "file");
@@ -44,7 +46,7 @@ export function recogniseTable(
   const headerRow = headerRowOf(rows, kind);
   const header = rows[headerRow] ?? [];
   const body = rows.slice(headerRow + 1);
-  const mapping = guessFields(header, kind);
+  const mapping = guessFields(header, kind, levies);
   const column = (index: number | undefined) =>
     index === undefined ? [] : body.map((row) => row[index] ?? "").filter((cell) => cell.trim() !== "");
   const dates = orderOfDates(column(mapping["date"]));
@@ -55,7 +57,11 @@ export function recogniseTable(
     mapping,
     dateOrder: dates ?? assumedOrder,
     dateOrderSure: dates !== undefined || mapping["date"] === undefined,
-    decimal: guessDecimalSign(kind.amounts.flatMap((field) => column(mapping[field]))),
+    decimal: guessDecimalSign(
+      [...kind.amounts, ...levyColumns(mapping).map(([levy]) => taxField(levy))].flatMap((field) =>
+        column(mapping[field]),
+      ),
+    ),
   };
 }
 
@@ -78,7 +84,8 @@ function headerRowOf(rows: readonly (readonly string[])[], kind: TableKind): num
   );
 }
 
-function orderOfDates(samples: readonly string[]): DateOrder | undefined {
+/** The order of the dates of a column, where one of them tells it. */
+export function orderOfDates(samples: readonly string[]): DateOrder | undefined {
   const votes = { dmy: 0, mdy: 0, ymd: 0 };
   for (const sample of samples) {
     const [first = "", second = ""] = sample.trim().split(/[\s./-]+/);

@@ -117,7 +117,11 @@ export type TableName = keyof typeof TABLES;
 export type FieldColumns = Readonly<Partial<Record<string, number>>>;
 
 /** Which column is which, guessed from the heading; each column is used once. */
-export function guessFields(header: readonly string[], { headings }: TableKind): Record<string, number> {
+export function guessFields(
+  header: readonly string[],
+  { headings, amounts }: TableKind,
+  levies: readonly LevyWords[] = [],
+): Record<string, number> {
   const names = header.map(plain);
   const columns: Record<string, number> = {};
   const taken = new Set<number>();
@@ -127,7 +131,61 @@ export function guessFields(header: readonly string[], { headings }: TableKind):
     columns[field] = index;
     taken.add(index);
   }
-  return columns;
+  return amounts.includes("tax") ? withLevies(columns, names, levies) : columns;
+}
+
+/** A levy and the other ways in which people write it. */
+export interface LevyWords {
+  levy: string;
+  written: readonly string[];
+}
+
+/** The field of the tax of one levy, where a table tells them apart. */
+export function taxField(levy: string): string {
+  return `tax:${levy}`;
+}
+
+/** The levies whose tax has a column of its own, with the column. */
+export function levyColumns(mapping: FieldColumns): [levy: string, column: number][] {
+  return Object.entries(mapping).flatMap(([field, column]) =>
+    field.startsWith("tax:") && column !== undefined ? [[field.slice("tax:".length), column]] : [],
+  );
+}
+
+/** Columns that are headed by a levy; a single one of them is simply the tax. */
+function withLevies(
+  columns: Record<string, number>,
+  names: readonly string[],
+  levies: readonly LevyWords[],
+): Record<string, number> {
+  const others = new Set(
+    Object.entries(columns)
+      .filter(([field]) => field !== "tax")
+      .map(([, index]) => index),
+  );
+  const found = new Map<string, number>();
+  names.forEach((name, index) => {
+    if (others.has(index) || NOT_AN_AMOUNT.test(name)) return;
+    const levy = levies.find((one) => !found.has(one.levy) && one.written.some((word) => holds(name, word)));
+    if (levy) found.set(levy.levy, index);
+  });
+  const [only] = found.values();
+  if (found.size === 0 || only === undefined) return columns;
+  if (found.size === 1) return { ...columns, tax: columns["tax"] ?? only };
+  const { tax, ...rest } = columns;
+  const inAll: Record<string, number> = tax === undefined || [...found.values()].includes(tax) ? {} : { tax };
+  return {
+    ...rest,
+    ...inAll,
+    ...Object.fromEntries([...found].map(([levy, index]) => [taxField(levy), index])),
+  };
+}
+
+const NOT_AN_AMOUNT = /\b(rate|percent|no|num|number|reg|registration|id|code|in|type|treatment)\b|%/;
+
+/** Whether a heading holds a word, or several, as whole words. */
+function holds(name: string, word: string): boolean {
+  return ` ${name.replace(/[^a-z0-9]+/g, " ")} `.includes(` ${word.toLowerCase()} `);
 }
 
 function plain(header: string): string {

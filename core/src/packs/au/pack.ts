@@ -20,7 +20,7 @@ export const au: JurisdictionPack = {
   numberHint: "11 digits",
   levies: [
     { levy: "GST", name: "Goods and services tax", deducted: true },
-    { levy: "WET", name: "Wine equalisation tax", onlyFor: ["wine"], deducted: false },
+    { levy: "WET", name: "Wine equalisation tax", written: ["wine tax"], onlyFor: ["wine"], deducted: false },
     { levy: "LCT", name: "Luxury car tax", onlyFor: ["cars"], deducted: false },
   ],
   regions: [

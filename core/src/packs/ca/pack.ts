@@ -37,18 +37,33 @@ export const ca: JurisdictionPack = {
   numberName: "account number",
   numberHint: "9 digits, RT and 4 digits; QST: 10 digits, TQ and 4 digits; BC: PST and 8 digits",
   levies: [
-    { levy: "GST", name: "Goods and services tax", with: ["HST"], deducted: true },
+    {
+      levy: "GST",
+      name: "Goods and services tax",
+      written: ["GST/HST", "TPS"],
+      with: ["HST"],
+      deducted: true,
+    },
     {
       levy: "HST",
       name: "Harmonized sales tax",
+      written: ["TVH"],
       with: ["GST"],
       regions: ["ON", "NB", "NL", "NS", "PE"],
       deducted: true,
     },
-    { levy: "QST", name: "Québec sales tax", authority: "Revenu Québec", regions: ["QC"], deducted: true },
+    {
+      levy: "QST",
+      name: "Québec sales tax",
+      written: ["TVQ"],
+      authority: "Revenu Québec",
+      regions: ["QC"],
+      deducted: true,
+    },
     {
       levy: "BCPST",
       name: "BC provincial sales tax",
+      written: ["PST", "BC PST"],
       authority: "British Columbia",
       regions: ["BC"],
       deducted: false,
@@ -56,6 +71,7 @@ export const ca: JurisdictionPack = {
     {
       levy: "SKPST",
       name: "Saskatchewan provincial sales tax",
+      written: ["PST", "SK PST"],
       authority: "Saskatchewan",
       regions: ["SK"],
       deducted: false,
@@ -63,6 +79,7 @@ export const ca: JurisdictionPack = {
     {
       levy: "MBRST",
       name: "Manitoba retail sales tax",
+      written: ["RST", "PST"],
       authority: "Manitoba",
       regions: ["MB"],
       deducted: false,

@@ -23,7 +23,13 @@ export const inPack: JurisdictionPack = {
   numberHint: "15 characters, the first two the state",
   levies: [
     { levy: "CGST", name: "Central tax", with: GST, deducted: true },
-    { levy: "SGST", name: "State tax", with: GST, deducted: true },
+    {
+      levy: "SGST",
+      name: "State tax",
+      written: ["SGST/UTGST", "State/UT tax", "UT tax", "UTGST"],
+      with: GST,
+      deducted: true,
+    },
     { levy: "UTGST", name: "Union-territory tax", with: GST, deducted: true },
     { levy: "IGST", name: "Integrated tax", with: GST, deducted: true },
     { levy: "CESS", name: "Compensation cess", with: GST, deducted: true },

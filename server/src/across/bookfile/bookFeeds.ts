@@ -1,6 +1,6 @@
 import { tradingDay } from "@fiscalon/core/calendar/tradingDay";
 import { FiscalError } from "@fiscalon/core/errors";
-import type { TerminalMapping, TerminalTransaction } from "@fiscalon/core/formats/terminal/terminalDay";
+import type { TerminalMapping, TerminalTransaction } from "@fiscalon/core/incoming/terminalDay";
 import { formatAmount, parseAmount } from "@fiscalon/core/money/amount";
 import type { BookFile } from "@fiscalon/contract/book";
 import type { BookBank, BookTerminal } from "@fiscalon/contract/bookFeeds";

@@ -50,10 +50,19 @@ export async function addSurroundings(
 async function partiesOf(work: Work, documents: readonly NewDocument[]): Promise<Map<number, Party>> {
   const ids = [...new Set(documents.flatMap(({ contact }) => (contact === null ? [] : [contact])))];
   if (ids.length === 0) return new Map();
+  return contactParties(work, "id IN (SELECT value FROM json_each($1))", [JSON.stringify(ids)]);
+}
+
+/** What the computation reads of contacts, by id. @param condition of SQL that says which */
+export async function contactParties(
+  work: Work,
+  condition: string,
+  values: unknown[],
+): Promise<Map<number, Party>> {
   const rows = await work.rows<PartyRow>(
     `SELECT id, name, country, region, registered, tax_number AS taxNumber, standing, sale_code AS saleCode,
-       purchase_code AS purchaseCode FROM contacts WHERE id IN (SELECT value FROM json_each($1))`,
-    [JSON.stringify(ids)],
+       purchase_code AS purchaseCode FROM contacts WHERE ${condition} ORDER BY id DESC`,
+    values,
   );
   return new Map(rows.map((row) => [row.id, partyOf(row)]));
 }

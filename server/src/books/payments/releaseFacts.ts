@@ -91,7 +91,8 @@ async function endOpenReleases(work: Writing, ids: [string]): Promise<void> {
 
 async function settledParts(work: Writing, ids: [string]): Promise<PartRow[]> {
   return work.rows<PartRow>(
-    `SELECT a.document_id AS document, p.id AS payment, p.date AS "on", a.amount + a.difference AS amount
+    `SELECT a.document_id AS document, p.id AS payment, p.date AS "on",
+       a.amount + min(a.difference, 0) AS amount, max(a.difference, 0) AS letGo
      FROM allocations a JOIN payments p ON p.id = a.payment_id
      WHERE a.document_id IN (SELECT value FROM json_each($1)) AND a.live = 1 ORDER BY p.date, p.id`,
     ids,
@@ -112,10 +113,12 @@ function releaseRows(
   if (kept.some(({ payment }) => payment === null)) return [];
   const counted = new Set(kept.map(({ payment }) => payment));
   const open = parts.filter(({ payment }) => !counted.has(payment));
-  const settled = parts
-    .filter(({ payment }) => counted.has(payment))
-    .reduce((sum, { amount }) => sum + amount, 0);
-  const reported = kept.reduce((sum, one) => added(sum, one), { ...NOTHING_RELEASED, settled });
+  const before = parts.filter(({ payment }) => counted.has(payment));
+  const reported = kept.reduce((sum, one) => added(sum, one), {
+    ...NOTHING_RELEASED,
+    settled: before.reduce((sum, { amount }) => sum + amount, 0),
+    letGo: before.reduce((sum, { letGo }) => sum + letGo, 0),
+  });
   const inOrder = open
     .map((part) => ({ part, reportedTo: periodOf(part.on, registration, setup)?.reported.to ?? "" }))
     .sort((a, b) => (a.reportedTo < b.reportedTo ? -1 : a.reportedTo > b.reportedTo ? 1 : 0))

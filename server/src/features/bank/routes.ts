@@ -52,7 +52,11 @@ export async function bankRoutes(app: FastifyInstance, { bank }: AppContext): Pr
       if (!file) throw new FiscalError("imports/no-file", "Choose a file.", "file");
       const { id: clientId, account } = request.params;
       const setup = await loadSetup(request.work, clientId);
-      const statements = statementsIn(await file.toBuffer(), setup.client.currency);
+      const statements = statementsIn(
+        await file.toBuffer(),
+        setup.client.currency,
+        request.work.packs.ofCountry(setup.client.country)?.dateOrder ?? "dmy",
+      );
       return takeStatements(request.work, clientId, account, statements, file.filename.slice(0, 200));
     },
   );

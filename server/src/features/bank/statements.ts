@@ -4,6 +4,7 @@ import type { BankStatement } from "@fiscalon/core/formats/bank/bankStatement";
 import { readStatement } from "@fiscalon/core/formats/bank/readStatement";
 import { FiscalError } from "@fiscalon/core/errors";
 import { displayAmount } from "@fiscalon/core/money/amount";
+import type { DateOrder } from "@fiscalon/core/calendar/parseDate";
 import type { StatementReport } from "@fiscalon/contract/bank";
 import type { Work, Writing } from "../../base/work.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
@@ -11,13 +12,14 @@ import type { ClientSetup } from "../../books/loadSetup.ts";
 import { decoded, encodingOf, refuseForeignFile } from "../../base/files.ts";
 
 /** Reads a statement file of any known format. */
-export function statementsIn(content: Buffer, currency: string): BankStatement[] {
+export function statementsIn(content: Buffer, currency: string, dateOrder: DateOrder): BankStatement[] {
   refuseForeignFile(content);
   const text = decoded(content, encodingOf(content));
   return readStatement(
     text,
     (csv) => Papa.parse<string[]>(csv.trim(), { skipEmptyLines: "greedy" }).data,
     currency,
+    dateOrder,
   );
 }
 

@@ -88,6 +88,7 @@ function invoiceIn({ input, contact }: StoredDocument, setup: ClientSetup): Audi
     taxPoint: input.taxPoint ?? null,
     party: contact === null ? "" : String(contact),
     credit: sign < 0,
+    annulled: false,
     lines: priced.lines.map((line): AuditLine => {
       const typed = input.lines[line.no - 1];
       return {

@@ -1,16 +1,21 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import type { AuditFile } from "@fiscalon/core/formats/auditfile/auditFile";
-import { invoiceDocument } from "@fiscalon/core/formats/auditfile/invoiceDocuments";
+import { invoiceDocument } from "@fiscalon/core/incoming/auditDocument";
 import { readAuditFile } from "@fiscalon/core/formats/auditfile/readAuditFile";
 import { checkTotals } from "@fiscalon/core/formats/einvoice/checkTotals";
-import { documentOf } from "@fiscalon/core/formats/einvoice/documentOf";
+import { documentOf } from "@fiscalon/core/incoming/eInvoiceDocument";
 import { readUbl } from "@fiscalon/core/formats/einvoice/readUbl";
-import { registerDocuments, requireColumns } from "@fiscalon/core/formats/registers/registerDocuments";
-import type { RegisterContent, RegisterDocument } from "@fiscalon/core/formats/registers/registerDocuments";
+import { registerDocuments, requireColumns } from "@fiscalon/core/incoming/registerDocuments";
+import type { RegisterContent, RegisterDocument } from "@fiscalon/core/incoming/registerDocuments";
 import type { RowProblem } from "@fiscalon/core/formats/registers/readRow";
 import { journalDocuments, openingDocument } from "@fiscalon/core/formats/tables/journalTable";
 import { contactRows, itemRows } from "@fiscalon/core/formats/tables/masterTables";
 import type { ContactRow, ItemRow } from "@fiscalon/core/formats/tables/masterTables";
+import type { EInvoice } from "@fiscalon/core/formats/einvoice/eInvoice";
+import { bareNumber } from "@fiscalon/core/incoming/bareNumber";
+import type { Packs } from "@fiscalon/core/model/packs";
+import type { Direction } from "@fiscalon/core/model/taxCode";
+import type { Parties } from "./parties.ts";
 import { readXml } from "@fiscalon/core/formats/xml/readXml";
 import type { Account } from "@fiscalon/core/model/account";
 import { minorDigits } from "@fiscalon/core/money/currency";
@@ -27,16 +32,17 @@ export interface Incoming extends RegisterContent {
   told: Map<RegisterDocument, ToldTax>;
 }
 
-/** By line the tax of each levy, or the tax of the whole document. */
+/** By line the tax of each levy, or the tax of the document at each rate. */
 export interface ToldTax {
   lines?: Record<string, number>[];
-  whole?: number;
+  rates?: { rate: string; tax: number }[];
 }
 
 const NOTHING = (): Incoming => ({
   documents: [],
   problems: [],
   notices: [],
+  choices: [],
   rows: 0,
   net: 0,
   tax: 0,
@@ -51,6 +57,8 @@ export function incomingRows(
   data: readonly (readonly string[])[],
   record: ImportRecord,
   setup: ClientSetup,
+  packs: Packs,
+  parties: Parties,
 ): Incoming {
   const reading = {
     ...record.settings,
@@ -96,10 +104,25 @@ export function incomingRows(
         direction: record.direction,
         codes: setup.effect.codes,
         schedules: setup.plain.schedules,
+        chosen: record.settings.chosen ?? {},
+        usual: usualCode(setup, record.direction),
+        packs,
+        site: setup.plain.places[0] ?? { country: setup.client.country, region: null },
+        partyOf: (traded) => parties.find(traded)?.party,
+        ownNumbers: ownNumbers(setup),
       });
       return { ...NOTHING(), ...register };
     }
   }
+}
+
+function usualCode({ plain }: ClientSetup, direction: Direction): string | null {
+  return direction === "sale" ? plain.saleCode : plain.purchaseCode;
+}
+
+/** The tax numbers of the client, as letters and digits. */
+function ownNumbers({ registrations }: ClientSetup): string[] {
+  return registrations.flatMap(({ number }) => (number ? [bareNumber(number)] : []));
 }
 
 /** Reads an e-invoice or an audit file. */
@@ -117,6 +140,7 @@ function incomingInvoice(
 ): Incoming {
   const invoice = readUbl(xml);
   const digits = minorDigits(invoice.currency);
+  refuseOtherSide(invoice, direction, ownNumbers(setup));
   const incoming = NOTHING();
   incoming.notices = checkTotals(invoice, digits).map(({ rule, text }) => note(1, `${rule}: ${text}`));
   try {
@@ -127,7 +151,6 @@ function incomingInvoice(
       chosen: settings.chosen ?? {},
       account: settings.account,
       digits,
-      levy: setup.registrations[0]?.levies[0] ?? "VAT",
     });
     const other = direction === "purchase" ? invoice.seller : invoice.buyer;
     const document: RegisterDocument = {
@@ -138,10 +161,11 @@ function incomingInvoice(
       party: other.name,
       partyNumber: other.taxNumber,
       partyCountry: other.country,
+      partyRegion: other.region,
       rows: [1],
     };
     incoming.documents.push(document);
-    incoming.told.set(document, { whole: invoice.totals.tax });
+    incoming.told.set(document, { rates: invoice.taxes });
     incoming.rows = invoice.lines.length;
     const sign = invoice.credit ? -1 : 1;
     incoming.net = sign * invoice.totals.exclusive;
@@ -150,6 +174,18 @@ function incomingInvoice(
     incoming.problems.push(asProblem(error, 1));
   }
   return incoming;
+}
+
+/** An invoice of ours among the purchases, or one to us among the sales, is on the wrong side. */
+function refuseOtherSide({ seller, buyer }: EInvoice, direction: Direction, own: readonly string[]): void {
+  const other = direction === "purchase" ? seller : buyer;
+  if (other.taxNumber === "" || !own.includes(bareNumber(other.taxNumber))) return;
+  const [whose, side] = direction === "purchase" ? ["issued by", "sales"] : ["addressed to", "purchases"];
+  throw new FiscalError(
+    "imports/other-side",
+    `This e-invoice is ${whose} this business itself. Drop it as a file of ${side}.`,
+    "direction",
+  );
 }
 
 function incomingAuditFile(file: AuditFile, { settings }: ImportRecord, setup: ClientSetup): Incoming {
@@ -186,18 +222,26 @@ function incomingAuditFile(file: AuditFile, { settings }: ImportRecord, setup: C
   ] as const) {
     for (const invoice of list) {
       row += 1;
+      if (invoice.annulled) {
+        incoming.notices.push(note(row, `${invoice.number} is annulled in the file; left out.`));
+        continue;
+      }
       if (settings.leftOut.includes(row)) {
         incoming.notices.push(note(row, `${invoice.number} left out by hand.`));
         continue;
       }
       try {
-        const input = invoiceDocument(invoice, direction, reading);
+        const input = invoiceDocument(invoice, direction, {
+          ...reading,
+          usual: usualCode(setup, direction),
+        });
         const party = parties.get(invoice.party);
         const document: RegisterDocument = {
           input,
           party: party?.name ?? invoice.party,
           partyNumber: party?.taxNumber ?? "",
           partyCountry: party?.country ?? "",
+          partyRegion: "",
           rows: [row],
         };
         incoming.documents.push(document);
@@ -247,6 +291,7 @@ function takeLedger(
       party: "",
       partyNumber: "",
       partyCountry: "",
+      partyRegion: "",
       rows: [index + 1],
     });
   });
@@ -266,7 +311,7 @@ function newAccount(code: string, name: string): Account {
 }
 
 function withoutParty(document: { input: RegisterDocument["input"]; rows: number[] }): RegisterDocument {
-  return { ...document, party: "", partyNumber: "", partyCountry: "" };
+  return { ...document, party: "", partyNumber: "", partyCountry: "", partyRegion: "" };
 }
 
 const countRows = (documents: readonly { rows: number[] }[]) =>

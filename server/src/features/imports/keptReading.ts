@@ -1,8 +1,9 @@
 import type { DocumentEffect } from "@fiscalon/core/facts/documentEffect";
-import type { RegisterDocument } from "@fiscalon/core/formats/registers/registerDocuments";
+import type { RegisterDocument } from "@fiscalon/core/incoming/registerDocuments";
 import type { ImportReport } from "@fiscalon/contract/imports";
 import type { Work } from "../../base/work.ts";
 import type { Incoming } from "./incoming.ts";
+import type { Parties } from "./parties.ts";
 
 /** A document that is not in the books yet; `effect` is there once it could be worked out. */
 export interface FreshDocument {
@@ -15,6 +16,7 @@ export interface FreshDocument {
 export interface Reading {
   fresh: FreshDocument[];
   incoming: Incoming;
+  parties: Parties;
   report: ImportReport;
   /** Rows that cannot be read, with what is wrong; null where there are none. */
   rejected: string | null;

@@ -5,6 +5,7 @@ import type { TableShape } from "@fiscalon/core/formats/tables/recogniseTable";
 import { TABLES } from "@fiscalon/core/formats/tables/tableKinds";
 import type { TableName } from "@fiscalon/core/formats/tables/tableKinds";
 import type { DateOrder } from "@fiscalon/core/calendar/parseDate";
+import type { LevyWords } from "@fiscalon/core/formats/tables/tableKinds";
 import type { ImportContent } from "@fiscalon/contract/imports";
 import { decoded, encodingOf, refuseForeignFile } from "../../base/files.ts";
 import { isWorkbook, WORKBOOK, workbookRows } from "./readRows.ts";
@@ -36,12 +37,12 @@ export interface Recognised {
 export async function recognised(
   content: Buffer,
   wanted: ImportContent,
-  order: DateOrder,
+  { order, levies }: { order: DateOrder; levies: readonly LevyWords[] },
 ): Promise<Recognised> {
   const table: TableName = wanted in TABLES ? (wanted as TableName) : "register";
   if (isWorkbook(content)) {
     const rows = (await workbookRows(content)).slice(0, SAMPLE_ROWS);
-    return { content: table, encoding: WORKBOOK, shape: recogniseTable(rows, "", table, order) };
+    return { content: table, encoding: WORKBOOK, shape: recogniseTable(rows, "", table, order, levies) };
   }
   refuseForeignFile(content);
   const encoding = encodingOf(content);
@@ -55,7 +56,7 @@ export async function recognised(
       "file",
     );
   }
-  return { content: table, encoding, shape: recogniseRegister(text, order, table) };
+  return { content: table, encoding, shape: recogniseRegister(text, order, table, levies) };
 }
 
 /** By the first element. */

@@ -3,7 +3,7 @@ import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import { createHash } from "node:crypto";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { AssignedFact } from "@fiscalon/core/facts/documentEffect";
-import type { RegisterDocument } from "@fiscalon/core/formats/registers/registerDocuments";
+import type { RegisterDocument } from "@fiscalon/core/incoming/registerDocuments";
 import type { ImportReport } from "@fiscalon/contract/imports";
 import type { Work, Writing } from "../../base/work.ts";
 import type { ImportRecord } from "../../db/models.ts";
@@ -12,12 +12,13 @@ import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { insertAttachment } from "../../books/papers.ts";
 import { postDocuments } from "../../books/documents/postDocuments.ts";
+import { addSurroundings } from "../../books/documents/addSurroundings.ts";
 import type { NewDocument } from "../../books/documents/postDocuments.ts";
 import { decoded, keepFile, readKeptFile } from "../../base/files.ts";
 import { incomingRows, incomingXml } from "./incoming.ts";
 import type { Incoming } from "./incoming.ts";
 import { addAccounts, addContacts, addItems, knownNames } from "./masterRecords.ts";
-import { contactIds } from "./parties.ts";
+import { numberKey, Parties } from "./parties.ts";
 import { keepReading, keptReading, versionOf } from "./keptReading.ts";
 import type { FreshDocument, Reading } from "./keptReading.ts";
 import { readRows } from "./readRows.ts";
@@ -61,7 +62,7 @@ export async function postImport(
   return work.write(async (work) => {
     const before = await loadSetup(work, clientId);
     refusePosted(await importRecord(work, clientId, importId));
-    const { report, fresh, incoming } =
+    const { report, fresh, incoming, parties } =
       keptReading(await versionOf(work, importId)) ?? (await readImport(work, before, importId, progress));
     if (report.problemCount > 0) {
       throw new FiscalError(
@@ -75,12 +76,12 @@ export async function postImport(
       contacts: await addContacts(work, clientId, incoming.contacts),
       items: await addItems(work, clientId, incoming.items),
     };
-    const contacts = await contactIds(
+    const contactOf = await parties.keep(
       work,
       clientId,
       fresh.map((one) => one.document),
     );
-    const documents = fresh.map((one) => newDocument(one, importId, contacts));
+    const documents = fresh.map((one) => newDocument(one, importId, contactOf(one.document)));
     const ids = await postDocuments(work, setup, documents, (posted) =>
       progress.step(posted, fresh.length, "posting documents"),
     );
@@ -123,27 +124,30 @@ async function readImport(
   const record = await importRecord(work, setup.client.id, importId);
   refusePosted(record);
   progress.step(0, 0, "reading the file");
-  const { data, incoming } = await readFile(record, work.dataDir, setup);
+  const parties = await Parties.of(work, setup.client.id);
+  const { data, incoming } = await readFile(record, work, setup, parties);
   progress.step(0, incoming.documents.length, "understanding the rows");
   await dropKnownMasters(work, setup, incoming);
   const { fresh, alreadyThere } = await sortOutKnown(work, setup, record, incoming);
+  await surround(work, setup, fresh, parties);
   checkEffects(setup, incoming, fresh, progress);
-  const report = await reportOf(work, setup, incoming, fresh, alreadyThere, data);
+  const report = reportOf(parties, incoming, fresh, alreadyThere, data);
   const rejected = rejectedCsv(data, record.shape.headerRow, incoming.problems);
-  return { fresh, incoming, report, rejected };
+  return { fresh, incoming, parties, report, rejected };
 }
 
 /** The file as cells and as what they hold; XML has no cells. */
 async function readFile(
   record: ImportRecord,
-  dataDir: string,
+  { dataDir, packs }: Work,
   setup: ClientSetup,
+  parties: Parties,
 ): Promise<{ data: readonly string[][]; incoming: Incoming }> {
   const bytes = readKeptFile(dataDir, record.fileHash);
   if (record.content === "e-invoice" || record.content === "audit-file")
     return { data: [], incoming: incomingXml(decoded(bytes, record.encoding), record, setup) };
   const data = await readRows(bytes, record.encoding, record.shape.delimiter);
-  return { data, incoming: incomingRows(data, record, setup) };
+  return { data, incoming: incomingRows(data, record, setup, packs, parties) };
 }
 
 /** Contacts and items that are there already, by name, are left as they are. */
@@ -226,10 +230,7 @@ function numberKeys(
   const bare = `${kind} ${number.toLowerCase()}`;
   const theirs = kindOf(kind).uniqueBy === "party" || record.direction === "purchase";
   if (!theirs) return [bare];
-  const taxNumber = partyNumber
-    .toUpperCase()
-    .replace(/[^A-Z0-9]/g, "")
-    .replace(/^[A-Z]{2}(?=\d)/, "");
+  const taxNumber = numberKey(partyNumber);
   return [`${bare} ${party.toLowerCase()}`, ...(taxNumber === "" ? [] : [`${bare} #${taxNumber}`])];
 }
 
@@ -237,6 +238,30 @@ function fingerprint({ input, party }: RegisterDocument): string {
   const lines = input.lines.map(({ amount, code, typedTax, text }) => [amount, code, typedTax, text]);
   const content = JSON.stringify([input.kind, input.number, input.date, party, lines]);
   return createHash("sha256").update(content).digest("base64url").slice(0, 32);
+}
+
+/** Puts on the documents what their computation reads: of our place, the other side, the document they correct. */
+async function surround(
+  work: Work,
+  setup: ClientSetup,
+  fresh: readonly FreshDocument[],
+  parties: Parties,
+): Promise<void> {
+  const documents = fresh.map(({ document }): NewDocument => {
+    const found = parties.find(document);
+    if (found) document.input.party = found.party;
+    return {
+      input: document.input,
+      contact: found?.contact ?? null,
+      place: null,
+      ...(document.input.corrects ? { corrects: document.input.corrects } : {}),
+    };
+  });
+  await addSurroundings(work, setup, documents);
+  fresh.forEach(({ document }) => {
+    const found = parties.find(document);
+    if (found) document.input.party = found.party;
+  });
 }
 
 /** What the computation itself refuses (no rate in force, an account without role) is a problem of the row. */
@@ -265,23 +290,17 @@ function checkEffects(
   });
 }
 
-async function reportOf(
-  work: Work,
-  setup: ClientSetup,
+function reportOf(
+  found: Parties,
   content: Incoming,
   fresh: readonly FreshDocument[],
   alreadyThere: number,
   data: readonly string[][],
-): Promise<ImportReport> {
-  const names = await work.rows<{ name: string }>(
-    "SELECT lower(name) AS name FROM contacts WHERE client_id = $1",
-    [setup.client.id],
-  );
-  const known = new Set(names.map((row) => row.name));
+): ImportReport {
   const parties = new Set(
-    fresh
-      .map(({ document }) => document.party.toLowerCase())
-      .filter((name) => name !== "" && !known.has(name)),
+    fresh.flatMap(({ document }) =>
+      found.find(document)?.contact === null ? [document.party.toLowerCase()] : [],
+    ),
   );
   const dates = content.documents.map((document) => document.input.date).sort();
   const codes = new Map<string, ImportReport["codes"][number]>();
@@ -322,6 +341,7 @@ async function reportOf(
       .slice(0, LISTED_PROBLEMS)
       .map((problem) => ({ ...problem, cells: data[problem.row - 1] ?? [] })),
     notices: content.notices.slice(0, LISTED_PROBLEMS),
+    choices: content.choices,
     codes: [...codes.values()].sort((a, b) => b.lines - a.lines),
   };
 }
@@ -334,11 +354,11 @@ function countFacts(fresh: readonly FreshDocument[], of: (fact: AssignedFact) =>
 function newDocument(
   { document, key, effect }: FreshDocument,
   importId: number,
-  contacts: ReadonlyMap<string, number>,
+  contact: number | null,
 ): NewDocument {
   return {
     input: document.input,
-    contact: contacts.get(document.party.toLowerCase()) ?? null,
+    contact,
     place: null,
     importId,
     sourceKey: key,

@@ -1,7 +1,9 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import type { ImportBatch, ImportContent, ImportSettings } from "@fiscalon/contract/imports";
 import type { Work } from "../../base/work.ts";
-import type { ImportRecord } from "../../db/models.ts";
+import { writtenLevies } from "@fiscalon/core/incoming/levyWords";
+import type { JurisdictionPack } from "@fiscalon/core/model/pack";
+import type { ClientRecord, ImportRecord } from "../../db/models.ts";
 import { notFound } from "../../base/errors.ts";
 import { loadClient } from "../../books/loadSetup.ts";
 import { followEntries } from "../../books/bankLines.ts";
@@ -19,8 +21,10 @@ export async function receiveFile(
   file: { content?: ImportContent; direction: "sale" | "purchase"; name: string; bytes: Buffer },
 ): Promise<number> {
   const client = await loadClient(work, clientId);
-  const order = client.country === "US" ? "mdy" : "dmy";
-  const { content, encoding, shape } = await recognised(file.bytes, file.content ?? "register", order);
+  const { content, encoding, shape } = await recognised(file.bytes, file.content ?? "register", {
+    order: work.packs.ofCountry(client.country)?.dateOrder ?? "dmy",
+    levies: writtenLevies(await clientPacks(work, client)),
+  });
   const fresh: ImportSettings = {
     mapping: shape.mapping,
     dateOrder: shape.dateOrder,
@@ -67,6 +71,17 @@ export async function receiveFile(
     });
     return row.id;
   });
+}
+
+/** The jurisdictions whose tax the papers of a client bear: its own country and wherever it is registered. */
+async function clientPacks(work: Work, { id, country }: ClientRecord): Promise<JurisdictionPack[]> {
+  const rows = await work.rows<{ pack: string }>(
+    "SELECT DISTINCT pack FROM registrations WHERE client_id = $1",
+    [id],
+  );
+  const home = work.packs.ofCountry(country);
+  const others = rows.map(({ pack }) => work.packs.byId(pack)).filter((pack) => pack !== home);
+  return home ? [home, ...others] : others;
 }
 
 /** The same columns from the same client are read as the last time. */

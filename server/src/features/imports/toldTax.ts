@@ -1,9 +1,27 @@
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/documentEffect";
-import type { RegisterDocument } from "@fiscalon/core/formats/registers/registerDocuments";
+import type { RegisterDocument } from "@fiscalon/core/incoming/registerDocuments";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import { minorDigits } from "@fiscalon/core/money/currency";
+import type { LevyTotal } from "@fiscalon/core/model/pricedDocument";
 import type { ToldTax } from "./incoming.ts";
+
+/** By levy and rate the tax the paper states where the calculation gives another. */
+function differingRates(
+  told: NonNullable<ToldTax["rates"]>,
+  levies: readonly LevyTotal[],
+  digits: number,
+): Record<string, string> {
+  const typed: Record<string, string> = {};
+  for (const { levy, rate, per, charged, tax } of levies) {
+    if (charged !== "charged" || per !== "percent" || rate === null) continue;
+    const stated = told.filter((one) => Number(one.rate) === Number(rate));
+    if (stated.length === 0) continue;
+    const sum = stated.reduce((all, one) => all + one.tax, 0);
+    if (sum !== tax) typed[`${levy} ${rate}`] = formatAmount(sum, digits);
+  }
+  return typed;
+}
 
 /**
  * The effect of a document with the tax as its paper states it: where the calculation gives another figure, the one on
@@ -17,10 +35,10 @@ export function effectAsTold(
   const effect = documentEffect(document.input, setup);
   if (!told) return effect;
   const digits = minorDigits(document.input.currency ?? setup.currency);
-  if (told.whole !== undefined && told.whole !== effect.printed.tax) {
-    const levy = effect.printed.levies.find((row) => row.charged && row.tax !== 0)?.levy;
-    if (levy === undefined) return effect;
-    document.input = { ...document.input, typedTax: { [levy]: formatAmount(told.whole, digits) } };
+  if (told.rates) {
+    const typedTax = differingRates(told.rates, effect.printed.levies, digits);
+    if (Object.keys(typedTax).length === 0) return effect;
+    document.input = { ...document.input, typedTax };
     return documentEffect(document.input, setup);
   }
   if (!told.lines) return effect;

@@ -1,6 +1,6 @@
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
-import { feesOfDay, summaryOfDay, unmappedTaxes } from "@fiscalon/core/formats/terminal/terminalDay";
-import type { TerminalTransaction } from "@fiscalon/core/formats/terminal/terminalDay";
+import { feesOfDay, summaryOfDay, unmappedTaxes } from "@fiscalon/core/incoming/terminalDay";
+import type { TerminalTransaction } from "@fiscalon/core/incoming/terminalDay";
 import { accountInRole } from "@fiscalon/core/model/account";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import type { DocumentInput } from "@fiscalon/core/model/document";

@@ -1,6 +1,6 @@
 import { inKinds } from "../../db/kindSql.ts";
-import { unmappedTaxes } from "@fiscalon/core/formats/terminal/terminalDay";
-import type { TerminalMapping } from "@fiscalon/core/formats/terminal/terminalDay";
+import { unmappedTaxes } from "@fiscalon/core/incoming/terminalDay";
+import type { TerminalMapping } from "@fiscalon/core/incoming/terminalDay";
 import type { TerminalDay, TerminalDayPage, TerminalView } from "@fiscalon/contract/terminals";
 import type { Work } from "../../base/work.ts";
 

@@ -3,7 +3,7 @@ import Joi from "joi";
 import { id } from "@fiscalon/contract/fields";
 import { mappingBody, terminalBody, terminalKeyBody } from "@fiscalon/contract/terminals";
 import type { TerminalBody } from "@fiscalon/contract/terminals";
-import type { TerminalMapping } from "@fiscalon/core/formats/terminal/terminalDay";
+import type { TerminalMapping } from "@fiscalon/core/incoming/terminalDay";
 import type { AppContext } from "../../appContext.ts";
 import { clientParams, described } from "../../base/validation.ts";
 import { terminalDays, terminalViews } from "./queries.ts";

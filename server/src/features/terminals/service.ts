@@ -1,7 +1,7 @@
 import { addDays } from "@fiscalon/core/calendar/date";
 import { localTime, tradingDay } from "@fiscalon/core/calendar/tradingDay";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
-import type { TerminalMapping, TerminalTransaction } from "@fiscalon/core/formats/terminal/terminalDay";
+import type { TerminalMapping, TerminalTransaction } from "@fiscalon/core/incoming/terminalDay";
 import { accountInRole } from "@fiscalon/core/model/account";
 import type { TerminalBody, TerminalReport } from "@fiscalon/contract/terminals";
 import type { Work, Writing } from "../../base/work.ts";

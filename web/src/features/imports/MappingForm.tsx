@@ -1,5 +1,5 @@
 import type { ImportBatch, ImportSettings } from "@fiscalon/contract/imports";
-import { TABLES } from "@fiscalon/core/formats/tables/tableKinds";
+import { taxField, TABLES } from "@fiscalon/core/formats/tables/tableKinds";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import { DateField } from "../../kit/DateField.tsx";
 import { SelectField } from "../../kit/Field.tsx";
@@ -20,7 +20,7 @@ export function MappingForm({
 }) {
   const { shape, settings } = batch;
   const table = batch.content in TABLES ? (batch.content as keyof typeof TABLES) : "register";
-  const { fields } = TABLES[table];
+  const fields = { ...TABLES[table].fields, ...(batch.content === "register" ? levyFields(setup) : {}) };
   const isRegister = batch.content === "register";
   const side = batch.direction;
   const codes = setup.codes.filter((code) => code.direction === "both" || code.direction === side);
@@ -122,6 +122,24 @@ export function MappingForm({
               ))}
             </SelectField>
           ))}
+        {batch.report?.choices.map(({ key, codes: fitting, rows }) => (
+          <SelectField
+            key={key}
+            label={`${fitting.join(", ")} all fit ${rows} ${rows === 1 ? "row" : "rows"}`}
+            value={settings.chosen?.[key] ?? ""}
+            disabled={busy}
+            onChange={(event) => onChange({ chosen: { ...settings.chosen, [key]: event.target.value } })}
+          >
+            <option value="">choose …</option>
+            {codes
+              .filter(({ code }) => fitting.includes(code))
+              .map((code) => (
+                <option key={code.code} value={code.code}>
+                  {code.code} {code.name}
+                </option>
+              ))}
+          </SelectField>
+        ))}
       </div>
       <table className="sheet-table">
         <thead>
@@ -158,4 +176,10 @@ export function MappingForm({
       </table>
     </section>
   );
+}
+
+/** A column for the tax of each levy, where the codes charge more than one. */
+function levyFields({ codes }: PlainSetup): Record<string, string> {
+  const levies = [...new Set(codes.flatMap(({ components }) => components.map(({ levy }) => levy)))];
+  return levies.length < 2 ? {} : Object.fromEntries(levies.map((levy) => [taxField(levy), `Tax: ${levy}`]));
 }

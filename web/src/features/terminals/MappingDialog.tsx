@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import type { TerminalMapping, TerminalTarget } from "@fiscalon/core/formats/terminal/terminalDay";
+import type { TerminalMapping, TerminalTarget } from "@fiscalon/core/incoming/terminalDay";
 import type { TerminalView } from "@fiscalon/contract/terminals";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";

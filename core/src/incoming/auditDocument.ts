@@ -1,10 +1,10 @@
-import { usualKind } from "../../model/documentKinds.ts";
-import { FiscalError } from "../../errors.ts";
-import { formatAmount } from "../../money/amount.ts";
-import type { DocumentInput, LineInput } from "../../model/document.ts";
-import type { Direction, RateSchedules, TaxCode } from "../../model/taxCode.ts";
-import { codeByRate } from "../registers/codeByRate.ts";
-import type { AuditInvoice, AuditLine } from "./auditFile.ts";
+import { usualKind } from "../model/documentKinds.ts";
+import { FiscalError } from "../errors.ts";
+import { formatAmount } from "../money/amount.ts";
+import type { DocumentInput, LineInput } from "../model/document.ts";
+import type { Direction, RateSchedules, TaxCode } from "../model/taxCode.ts";
+import { codesByTax } from "./codesByTax.ts";
+import type { AuditInvoice, AuditLine } from "../formats/auditfile/auditFile.ts";
 
 /** What turning invoices of an audit file into documents needs of the set-up. */
 export interface AuditReading {
@@ -15,6 +15,8 @@ export interface AuditReading {
   chosen: Readonly<Record<string, string>>;
   /** Account of lines whose account the chart lacks; null for the usual one. */
   account: string | null;
+  /** The code most lines of the side bear; of several that fit it is the one. */
+  usual: string | null;
   digits: number;
 }
 
@@ -51,7 +53,7 @@ function codeOf(
   { taxes, net }: AuditLine,
   direction: Direction,
   on: string,
-  { codes, schedules, chosen }: AuditReading,
+  { codes, schedules, chosen, usual }: AuditReading,
   index: number,
 ): Pick<LineInput, "code" | "codeReason"> {
   const named = taxes.find(({ code }) => code !== "")?.code ?? "";
@@ -60,9 +62,18 @@ function codeOf(
   if (code && (code.direction === "both" || code.direction === direction))
     return { code: wanted, codeReason: "code in the audit file" };
   const tax = taxes.reduce((sum, { amount }) => sum + amount, 0);
-  const byRate = tax === 0 ? undefined : codeByRate(net, tax, direction, on, codes.values(), schedules);
-  if (byRate) return { code: byRate.code, codeReason: "the rate that gives the tax in the audit file" };
-  if (taxes.length === 0 && named === "") return {};
+  const told = {
+    amount: Math.abs(net),
+    inclusive: false,
+    tax: Math.abs(tax),
+    taxes: Object.fromEntries(taxes.map(({ levy, amount }) => [levy, amount])),
+    rate: "",
+  };
+  const search = { direction, on, circumstances: {}, codes: codes.values(), schedules };
+  const fitting = tax === 0 ? [] : codesByTax(told, search);
+  const byTax = fitting.find((one) => one.code === usual) ?? fitting[0];
+  if (byTax) return { code: byTax.code, codeReason: "the rate that gives the tax in the audit file" };
+  if (taxes.length === 0 && named === "") return { code: null };
   throw new FiscalError(
     "formats/auditfile-code",
     `The set-up has no code ${named || "for this tax"}. Choose one under “How the file is read”.`,

@@ -1,7 +1,7 @@
-import type { CalendarDate } from "../../calendar/date.ts";
-import { FiscalError } from "../../errors.ts";
-import { formatAmount } from "../../money/amount.ts";
-import type { DocumentInput, LineInput } from "../../model/document.ts";
+import type { CalendarDate } from "../calendar/date.ts";
+import { FiscalError } from "../errors.ts";
+import { formatAmount } from "../money/amount.ts";
+import type { DocumentInput, LineInput } from "../model/document.ts";
 
 /**
  * A transaction of a card terminal, amounts in minor units. On a sale `gross` = items + surcharge + tip; on a refund

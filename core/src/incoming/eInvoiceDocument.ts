@@ -1,11 +1,11 @@
-import { usualKind } from "../../model/documentKinds.ts";
-import { FiscalError } from "../../errors.ts";
-import { formatAmount } from "../../money/amount.ts";
-import { exactFromDecimal, compare } from "../../money/exact.ts";
-import type { DocumentInput, LineInput } from "../../model/document.ts";
-import { rowInForce } from "../../tax/rateInForce.ts";
-import type { Direction, RateSchedules, TaxCode, Treatment } from "../../model/taxCode.ts";
-import type { EInvoice, TaxCategory } from "./eInvoice.ts";
+import { usualKind } from "../model/documentKinds.ts";
+import { FiscalError } from "../errors.ts";
+import { formatAmount } from "../money/amount.ts";
+import { exactFromDecimal, compare } from "../money/exact.ts";
+import type { DocumentInput, LineInput } from "../model/document.ts";
+import { rowInForce } from "../tax/rateInForce.ts";
+import type { Direction, RateSchedules, TaxCode, Treatment } from "../model/taxCode.ts";
+import type { EInvoice, TaxCategory } from "../formats/einvoice/eInvoice.ts";
 
 const TREATMENTS: Record<TaxCategory, { sale: readonly Treatment[]; purchase: readonly Treatment[] }> = {
   S: { sale: ["standard", "reduced"], purchase: ["standard", "reduced"] },
@@ -28,8 +28,6 @@ export interface EInvoiceReading {
   account: string | null;
   /** Decimals of the invoice's currency. */
   digits: number;
-  /** Levy of the registration its tax is typed for where the paper says another figure. */
-  levy: string;
 }
 
 /**
