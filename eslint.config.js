@@ -17,10 +17,31 @@ const NODE_BUILTINS = [
   "worker_threads",
 ];
 
-/** The arrows of docs/architecture.md: what a workspace may not import. */
+/** The arrows of docs/architecture.md: what a workspace may not import; inside them .dependency-cruiser.cjs holds them. */
 function mayNotImport(patterns, message) {
   return { "no-restricted-imports": ["error", { patterns: [{ group: patterns, message }] }] };
 }
+
+/** What no file outside the packs may hold: a country, or which kinds of document there are. */
+const KEPT_ELSEWHERE = [
+  {
+    selector: "Literal[value=/^(GB|IE|CA|AU|NZ|SG|IN|ZA|DE|US|EU|gb|ie|ca|au|nz|sg|ae|za|eu|de)$/]",
+    message: "Only core/src/packs knows the name of a country: put what depends on it into the pack.",
+  },
+  {
+    selector: "TemplateElement[value.raw=/substr\\([a-z.]*kind|kind (NOT )?IN \\('(sales|purchase|journal)/]",
+    message: "What a kind of document is comes from model/documentKinds, in SQL through db/kindSql.",
+  },
+  {
+    selector: "Literal[value=/substr\\([a-z.]*kind|kind (NOT )?IN \\('(sales|purchase|journal)/]",
+    message: "What a kind of document is comes from model/documentKinds, in SQL through db/kindSql.",
+  },
+  {
+    selector:
+      "LogicalExpression[operator='??'][left.type='MemberExpression'][left.computed=true][left.property.type!='Literal'][right.type='Literal'][right.value=/^(0|)$/]",
+    message: "A missing key is an error (at, valueAt), or a meaning that is written out.",
+  },
+];
 
 export default tseslint.config(
   {
@@ -105,5 +126,10 @@ export default tseslint.config(
       "the demonstration and the browser tests use the public API and the interface only.",
     ),
   },
-  { files: ["scripts/**", "*.js", "*.ts"], languageOptions: { globals: globals.node } },
+  {
+    files: ["core/src/**", "contract/src/**", "server/src/**", "web/src/**"],
+    ignores: ["core/src/packs/**", "server/src/bench/**"],
+    rules: { "no-restricted-syntax": ["error", ...KEPT_ELSEWHERE] },
+  },
+  { files: ["scripts/**", "*.js", "*.cjs", ".*.cjs", "*.ts"], languageOptions: { globals: globals.node } },
 );

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import type { CodeChoiceAsked } from "@fiscalon/core/incoming/registerDocuments";
+import type { CodeChoiceAsked } from "@fiscalon/core/incoming/registerReading";
 import type { RowProblem } from "@fiscalon/core/formats/registers/readRow";
 import type { TableShape } from "@fiscalon/core/formats/tables/recogniseTable";
 import { date } from "./fields.ts";

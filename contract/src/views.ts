@@ -1,7 +1,7 @@
 import type { CodeQuestion, CodeSource, LevyTotal } from "@fiscalon/core/model/pricedDocument";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import type { DocumentInput } from "@fiscalon/core/model/document";
-import type { DocumentEffect } from "@fiscalon/core/facts/documentEffect";
+import type { DocumentEffect } from "@fiscalon/core/facts/effect";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import type { RhythmChange } from "@fiscalon/core/calendar/filingPeriods";
 import type { Basis } from "@fiscalon/core/model/registration";

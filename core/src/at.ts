@@ -17,3 +17,15 @@ export function valueAt<K, V>(map: ReadonlyMap<K, V>, key: K): V {
   if (value === undefined) throw new RangeError(`There is nothing under ${String(key)}.`);
   return value;
 }
+
+/** The text under an index or key; empty where there is none, which is meant: a short row, a field not filled in. */
+export function textAt(
+  texts: readonly string[] | Readonly<Record<string, string | undefined>>,
+  key: number | string | undefined,
+): string {
+  return key === undefined
+    ? ""
+    : ((texts as Readonly<Record<number | string, string | undefined>>)[key] ?? NONE);
+}
+
+const NONE = "";

@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import { FiscalError } from "@fiscalon/core/errors";
 import { boxMovements } from "@fiscalon/core/facts/boxMovements";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
-import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/documentEffect";
+import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/effect";
 import { PACKS } from "./support/packs.ts";
 import { formOn } from "@fiscalon/core/returns/formOn";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";

@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import { recogniseRegister } from "@fiscalon/core/formats/registers/recogniseRegister";
 import { registerAmount } from "@fiscalon/core/formats/registers/registerAmount";
 import { registerDocuments } from "@fiscalon/core/incoming/registerDocuments";
-import type { RegisterReading } from "@fiscalon/core/incoming/registerDocuments";
+import type { RegisterReading } from "@fiscalon/core/incoming/registerReading";
 import { Packs } from "@fiscalon/core/model/packs";
 import { gb } from "@fiscalon/core/packs/gb/pack";
 import { expandCode } from "@fiscalon/core/tax/expandCode";

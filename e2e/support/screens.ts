@@ -4,6 +4,8 @@ import { join } from "node:path";
 interface Screen {
   path: string;
   of: "practice" | "client";
+  /** Under which name the palette finds it. */
+  find?: string;
 }
 
 /** Every screen the application has, as the build tells it. */

@@ -81,7 +81,7 @@ test("a document that recurs is kept; the books are saved and opened again with 
   await page.getByRole("cell", { name: "K-7", exact: true }).click();
   await page
     .getByRole("combobox", { name: "More" })
-    .selectOption({ label: "Keep it to use again, or in a rhythm" });
+    .selectOption({ label: "Make a template of it, also a recurring one" });
   const keep = page.getByRole("dialog");
   await keep.getByLabel("Name").fill("Kites for the hotel");
   await keep.getByLabel("Rhythm").selectOption("monthly");

@@ -34,9 +34,9 @@ async function setUpClient(page: Page): Promise<void> {
   await page.getByLabel("Name of the business").fill("Wrackline Joinery Ltd");
   await page.getByLabel("Place of business").fill("Whitby workshop");
   const number = page.getByLabel("VAT registration number");
-  await number.fill("980780685");
+  await number.fill("100000286");
   await expect(page.getByText("its last two digits do not fit the others")).toBeVisible();
-  await number.fill("GB 980 7806 84");
+  await number.fill("GB 100 0002 85");
   await expect(page.getByText("The check digits fit")).toBeVisible();
   await page.getByLabel("Registered from").fill("1/4/2026");
   await page.getByLabel("Registered from").blur();

@@ -199,7 +199,7 @@ test("a changed rate says which documents it touches before it is kept", async (
   });
   await page.goto(`${server.address}/c/${id}/setup/rates`);
   await page
-    .getByRole("row", { name: /gb\.STD/ })
+    .getByRole("row", { name: /Standard rate/ })
     .getByRole("button", { name: "Change" })
     .click();
   const dialog = page.getByRole("dialog");

@@ -1,3 +1,4 @@
+import { textAt } from "../at.ts";
 import { dateOf, isCalendarDate, partsOf } from "./date.ts";
 import type { CalendarDate } from "./date.ts";
 
@@ -24,7 +25,7 @@ export function parseDate(text: string, order: DateOrder, today?: CalendarDate):
 }
 
 function fromNamedMonth(parts: string[], at: number, today?: CalendarDate): CalendarDate | undefined {
-  const month = MONTHS.indexOf((parts[at] ?? "").slice(0, 3).toLowerCase()) + 1;
+  const month = MONTHS.indexOf(textAt(parts, at).slice(0, 3).toLowerCase()) + 1;
   const rest = parts.filter((_, index) => index !== at);
   if (month === 0 || !rest.every((part) => /^\d{1,4}$/.test(part))) return undefined;
   const [first = "", second] = rest;

@@ -1,6 +1,6 @@
 import type { CalendarDate } from "../calendar/date.ts";
 import { boxTags, landed } from "../model/boxTags.ts";
-import type { AssignedFact } from "./documentEffect.ts";
+import type { AssignedFact } from "./effect.ts";
 
 /** What a document adds to a box of a registration's period, in minor units before the box's own rounding. */
 export interface BoxMovement {

@@ -1,10 +1,9 @@
+import type { EffectSetup, AssignedFact, DocumentEffect } from "./effect.ts";
 import { FiscalError, withinField } from "../errors.ts";
 import { minorDigits } from "../money/currency.ts";
 import { inBaseCurrency } from "../tax/inBaseCurrency.ts";
 import type { CalendarDate } from "../calendar/date.ts";
-import type { Account } from "../model/account.ts";
 import { documentPostings } from "../ledger/documentPostings.ts";
-import type { Posting } from "../model/posting.ts";
 import { isJournal, taxPointOf } from "../model/document.ts";
 import type { DocumentInput } from "../model/document.ts";
 import { priceDocument } from "../tax/priceDocument.ts";
@@ -15,48 +14,14 @@ import type { Rounding } from "../model/rounding.ts";
 import { chooseCodes } from "../supply/chooseCode.ts";
 import type { CodeFinder } from "../supply/chooseCode.ts";
 import { checkAttributes } from "../supply/checkAttributes.ts";
-import type { RateSchedules } from "../model/taxCode.ts";
 import { waitsForPayment } from "./cashBasis.ts";
 import { documentWarnings } from "./documentWarnings.ts";
-import type { DocumentWarning } from "./documentWarnings.ts";
 import { assignPeriod } from "./assignPeriod.ts";
 import { registrationFor } from "../model/registration.ts";
 import type { PeriodAssignment } from "./assignPeriod.ts";
 import type { RegistrationSetup } from "../model/registration.ts";
 import { factsOf } from "./taxFact.ts";
 import type { TaxFact } from "./taxFact.ts";
-
-/** A client's set-up as far as a document's effect depends on it. Plain data, so the browser can hold it too. */
-export interface EffectSetup extends CodeFinder {
-  digits: number;
-  /** Of the books, ISO 4217. */
-  currency: string;
-  today: CalendarDate;
-  schedules: RateSchedules;
-  accounts: readonly Account[];
-  registrations: readonly RegistrationSetup[];
-  /** By registration id, the ends of its sealed periods. */
-  sealed: ReadonlyMap<number, ReadonlySet<CalendarDate>>;
-}
-
-export interface AssignedFact extends TaxFact {
-  registration: number | null;
-  period: PeriodAssignment | null;
-  /** On the cash basis: it is on no return until the document is paid. */
-  held: boolean;
-}
-
-export interface DocumentEffect {
-  /** In the currency of the books; facts and postings come from it. */
-  priced: PricedDocument;
-  /** In the document's own currency, as it is printed; the same where that is the currency of the books. */
-  printed: PricedDocument;
-  postings: Posting[];
-  facts: AssignedFact[];
-  /** The day the journal entry carries: the document's, or the first day of the period a late item falls in. */
-  ledgerDate: CalendarDate;
-  warnings: DocumentWarning[];
-}
 
 /**
  * What a document does: its priced lines, its journal entry, its tax facts and the periods these fall in, and

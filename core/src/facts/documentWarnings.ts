@@ -1,3 +1,4 @@
+import type { DocumentWarning, DocumentEffect, EffectSetup } from "./effect.ts";
 import { addMonths } from "../calendar/date.ts";
 import { displayAmount } from "../money/amount.ts";
 import { isJournal, taxPointOf } from "../model/document.ts";
@@ -5,14 +6,6 @@ import type { DocumentInput } from "../model/document.ts";
 import type { LineTax, PricedLine } from "../model/pricedDocument.ts";
 import { wrongSplit } from "../tax/levyOrder.ts";
 import { beyondTolerance } from "../tax/typedTolerance.ts";
-import type { DocumentEffect, EffectSetup } from "./documentEffect.ts";
-
-/** Something to know before posting. `line` from 1, null for the whole document. */
-export interface DocumentWarning {
-  code: string;
-  text: string;
-  line: number | null;
-}
 
 /** The warnings of a document; none of them forbids posting. */
 export function documentWarnings(

@@ -9,7 +9,7 @@ import type { DocumentInput } from "../model/document.ts";
 import type { PricedDocument, PricedLine } from "../model/pricedDocument.ts";
 import { rowInForce } from "../tax/rateInForce.ts";
 import type { Boxes, Component, Direction } from "../model/taxCode.ts";
-import type { FactSetup } from "./taxFact.ts";
+import type { FactSetup } from "./factSetup.ts";
 import type { RegistrationSetup } from "../model/registration.ts";
 
 /**

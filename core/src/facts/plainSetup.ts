@@ -5,7 +5,7 @@ import type { PlaceSetup } from "../model/party.ts";
 import type { SupplyRule } from "../model/supplyRule.ts";
 import { codesByName } from "../tax/expandCode.ts";
 import type { RateSchedules, TaxCode } from "../model/taxCode.ts";
-import type { EffectSetup } from "./documentEffect.ts";
+import type { EffectSetup } from "./effect.ts";
 import type { RegistrationSetup } from "../model/registration.ts";
 
 /** An EffectSetup without maps and sets, as it travels to the browser. */

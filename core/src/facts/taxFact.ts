@@ -1,13 +1,12 @@
+import type { FactSetup } from "./factSetup.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import { roundExact } from "../money/roundExact.ts";
-import type { Packs } from "../model/packs.ts";
 import { taxPointOf } from "../model/document.ts";
 import type { DocumentInput } from "../model/document.ts";
 import type { LineTax, PricedDocument, PricedLine } from "../model/pricedDocument.ts";
-import type { Component, Direction, RateSchedules, Treatment } from "../model/taxCode.ts";
+import type { Component, Direction, Treatment } from "../model/taxCode.ts";
 import { factTags, supplyOf } from "./factBoxes.ts";
 import { registrationFor } from "../model/registration.ts";
-import type { RegistrationSetup } from "../model/registration.ts";
 
 /**
  * One immutable row per document line and levy: what the return is summed from. `net`, `tax`, `recoverable` and
@@ -33,14 +32,6 @@ export interface TaxFact {
   base: number;
   taxPoint: CalendarDate;
   tags: string;
-}
-
-/** What facts depend on beside the document. */
-export interface FactSetup {
-  packs: Packs;
-  registrations: readonly RegistrationSetup[];
-  schedules: RateSchedules;
-  digits: number;
 }
 
 /**

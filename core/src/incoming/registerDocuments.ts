@@ -1,81 +1,23 @@
 import type { Circumstances } from "../model/circumstances.ts";
-import type { DocumentInput, LineInput } from "../model/document.ts";
+import type { LineInput } from "../model/document.ts";
 import { usualKind } from "../model/documentKinds.ts";
-import type { Packs } from "../model/packs.ts";
-import type { Party, Site } from "../model/party.ts";
+
 import { ROUND_EACH_LINE } from "../model/rounding.ts";
-import type { Direction, RateSchedules, TaxCode } from "../model/taxCode.ts";
+import type { TaxCode } from "../model/taxCode.ts";
 import { FiscalError } from "../errors.ts";
-import type { RegisterField } from "../formats/registers/columns.ts";
 import { readRow } from "../formats/registers/readRow.ts";
-import type { RegisterRow, RowProblem, RowReading } from "../formats/registers/readRow.ts";
-import { displayAmount, formatAmount } from "../money/amount.ts";
+import type { RegisterRow, RowProblem } from "../formats/registers/readRow.ts";
+import { formatAmount } from "../money/amount.ts";
 import { circumstancesOf } from "../supply/circumstances.ts";
 import { priceLine } from "../tax/priceLine.ts";
 import { ratedComponents } from "../tax/ratedComponents.ts";
 import { bareNumber } from "./bareNumber.ts";
-import { codesByTax } from "./codesByTax.ts";
 import type { ToldLine } from "./codesByTax.ts";
 
-/** How a register is turned into documents. `codeForBlank` and `codeForZero`: for rows whose tax is blank or 0. */
-export interface RegisterReading extends RowReading {
-  direction: Direction;
-  headerRow: number;
-  codeForBlank: string | null;
-  codeForZero: string | null;
-  /** What a person chose where several codes fit, by choiceKey. */
-  chosen: Readonly<Record<string, string>>;
-  /** The code most lines bear; of several that fit it is the one. */
-  usual: string | null;
-  account: string | null;
-  packs: Packs;
-  /** Where the business is. */
-  site: Site;
-  /** What is known of who is traded with. */
-  partyOf: (traded: TradedWith) => Party | undefined;
-  /** Its own tax numbers: nobody buys from himself. */
-  ownNumbers: readonly string[];
-  codes: ReadonlyMap<string, TaxCode>;
-  schedules: RateSchedules;
-  accounts: ReadonlySet<string>;
-  /** Line numbers of the file to leave out. */
-  leftOut: ReadonlySet<number>;
-  /** Cells mended by hand: by line number, by column. */
-  mended: ReadonlyMap<number, ReadonlyMap<number, string>>;
-}
-
-/** Several codes explain some rows; a person says which, once for the file. */
-export interface CodeChoiceAsked {
-  key: string;
-  codes: string[];
-  rows: number;
-}
-
-/** The other side as a file names it; empty what it does not tell. */
-export interface TradedWith {
-  party: string;
-  partyNumber: string;
-  partyCountry: string;
-  partyRegion: string;
-}
-
-/** A document of the register. `rows` are the lines of the file it came from. */
-export interface RegisterDocument extends TradedWith {
-  input: DocumentInput & { number: string };
-  rows: number[];
-}
-
-export interface RegisterContent {
-  documents: RegisterDocument[];
-  problems: RowProblem[];
-  notices: RowProblem[];
-  choices: CodeChoiceAsked[];
-  /** Rows read as documents, and what they add up to in minor units, credit notes negative. */
-  rows: number;
-  net: number;
-  tax: number;
-}
-
+import type { RegisterContent, RegisterDocument, RegisterReading } from "./registerReading.ts";
+import { note } from "./registerReading.ts";
+import { chosenCode } from "./registerCode.ts";
+import { isTotalsRow, totalsNotice } from "./registerTotals.ts";
 /**
  * Turns the rows of a register into documents. Rows that cannot be read are reported and left out of the
  * result; the caller decides whether anything is posted then. Following rows with the same number, party and
@@ -295,94 +237,6 @@ function pricedTold(
   return { tax: calculated, typed: { typedTotal: figure, typedReason } };
 }
 
-/** Under which a person's choice between codes is remembered. */
-export function choiceKey(codes: readonly TaxCode[]): string {
-  return codes
-    .map(({ code }) => code)
-    .sort()
-    .join("/");
-}
-
-function chosenCode(
-  row: RegisterRow,
-  told: ToldLine,
-  circumstances: Circumstances,
-  reading: RegisterReading,
-  content: RegisterContent,
-): { code: TaxCode; reason: string } | null {
-  const { mapping, codes, direction, schedules } = reading;
-  const problem = (field: RegisterField, value: string, message: string) => {
-    content.problems.push(note(row.row, mapping[field] ?? null, value, message, field));
-    return null;
-  };
-  if (row.code !== "") {
-    const code = codes.get(row.code) ?? codes.get(row.code.toUpperCase());
-    if (code) return { code, reason: "code in the register" };
-    return problem("code", row.code, `There is no tax code ${row.code}.`);
-  }
-  const { tax } = told;
-  const rate = row.rate.replace(/[%\s]/g, "");
-  const untaxed = rate === "" ? tax === null || tax === 0 : Number(rate.replace(",", ".")) === 0;
-  if (untaxed) {
-    const isBlank = tax === null && rate === "";
-    const chosen = isBlank ? reading.codeForBlank : reading.codeForZero;
-    const code = chosen === null ? undefined : codes.get(chosen);
-    const what = isBlank ? "blank" : "zero";
-    if (code) return { code, reason: `chosen for rows with ${what} tax` };
-    return problem(
-      "tax",
-      "",
-      `The tax is ${what}. Choose the code for such rows under “How the file is read”.`,
-    );
-  }
-  const on = row.taxPoint ?? row.date;
-  const fitting = codesByTax(told, { direction, on, circumstances, codes: codes.values(), schedules });
-  const [only, more] = fitting;
-  const reason = rate === "" ? "the rate that gives the printed tax" : "the rate in the register";
-  if (only && !more) return { code: only, reason };
-  const usual = fitting.find(({ code }) => code === reading.usual);
-  const key = choiceKey(fitting);
-  const decided = codes.get(reading.chosen[key] ?? "");
-  if (decided && fitting.includes(decided)) return { code: decided, reason: "chosen for this register" };
-  if (usual) return { code: usual, reason };
-  if (only) return askForChoice(key, fitting, row, reading, content);
-  const shown = displayAmount(tax ?? 0, reading.digits);
-  const percent = told.amount === 0 || tax === null ? "" : ` (${((100 * tax) / told.amount).toFixed(1)} %)`;
-  return problem(
-    "tax",
-    shown,
-    `Tax ${shown} on net ${displayAmount(told.amount, reading.digits)}${percent} fits no rate of ${on}. Correct the figures, or give a tax code.`,
-  );
-}
-
-/** One problem for all rows that the same choice settles. */
-function askForChoice(
-  key: string,
-  fitting: readonly TaxCode[],
-  row: RegisterRow,
-  { mapping }: RegisterReading,
-  content: RegisterContent,
-): null {
-  const known = content.choices.find((one) => one.key === key);
-  if (known) {
-    known.rows += 1;
-    return null;
-  }
-  const codes = fitting.map(({ code }) => code);
-  content.choices.push({ key, codes, rows: 1 });
-  const words = fitting.map(({ code, name }) => `${code} ${name}`).join(", or ");
-  content.problems.push(
-    note(
-      row.row,
-      mapping.tax ?? mapping.rate ?? null,
-      key,
-      `Several codes fit: ${words}. Choose one under “How the file is read”; it holds for all such rows.`,
-      "tax",
-    ),
-  );
-  return null;
-}
-
 function mendedCells(
   raw: readonly string[],
   fixes: ReadonlyMap<number, string> | undefined,
@@ -390,50 +244,6 @@ function mendedCells(
   if (!fixes) return raw;
   const width = Math.max(raw.length, ...[...fixes.keys()].map((column) => column + 1));
   return Array.from({ length: width }, (_, column) => fixes.get(column) ?? raw[column] ?? "");
-}
-
-function isTotalsRow(cells: readonly string[], reading: RegisterReading): boolean {
-  const at = (field: RegisterField) => (cells[reading.mapping[field] ?? -1] ?? "").trim();
-  const named = cells.some((cell) =>
-    /^(grand\s+|sub-?)?totals?\b|^sum\b|^carried forward/i.test(cell.trim()),
-  );
-  return named && at("date") === "";
-}
-
-function totalsNotice(
-  cells: readonly string[],
-  row: number,
-  content: RegisterContent,
-  reading: RegisterReading,
-): RowProblem {
-  const { gross: _unread, ...mapping } = reading.mapping;
-  const only: RowReading = { ...reading, mapping };
-  const read = readRow(
-    cells.map((cell, index) =>
-      index === reading.mapping.date ? "2000-01-01" : index === reading.mapping.number ? "total" : cell,
-    ),
-    row,
-    only,
-  );
-  if (!read.ok) return note(row, null, "", "A row of totals; left out.");
-  const show = (amount: number) => displayAmount(amount, reading.digits);
-  const { amount: net, tax } = read.row;
-  const agrees = net === content.net && (tax === null || tax === content.tax);
-  const sums = `the rows above add up to ${show(content.net)} net and ${show(content.tax)} tax`;
-  const message = agrees
-    ? `A row of totals; left out. It agrees: ${sums}.`
-    : `A row of totals; left out. It says ${show(net)} net and ${tax === null ? "no" : show(tax)} tax, but ${sums}${content.problems.length > 0 ? " without the rows that cannot be read" : ""}.`;
-  return note(row, null, "", message);
-}
-
-function note(
-  row: number,
-  column: number | null,
-  value: string,
-  message: string,
-  field: RegisterField | null = null,
-): RowProblem {
-  return { row, column, field, value, message };
 }
 
 /** @throws FiscalError `formats/columns-missing` unless number, date and an amount are mapped */

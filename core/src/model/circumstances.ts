@@ -1,3 +1,4 @@
+import { textAt } from "../at.ts";
 import type { When } from "./taxCode.ts";
 
 /** What is known of a supply, by key, all as text; the keys stand at circumstancesOf. */
@@ -7,7 +8,7 @@ export type Circumstances = Readonly<Record<string, string>>;
 export function meets(when: When | undefined, circumstances: Circumstances): boolean {
   if (when === undefined) return true;
   return Object.entries(when).every(([key, wanted]) => {
-    const value = circumstances[key] ?? "";
+    const value = textAt(circumstances, key);
     return typeof wanted === "string" ? value === wanted : wanted.includes(value);
   });
 }

@@ -1,6 +1,6 @@
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
-import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/documentEffect";
+import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/effect";
 import type { RegistrationSetup } from "@fiscalon/core/model/registration";
 import { formOn } from "@fiscalon/core/returns/formOn";
 import { PACKS } from "./packs.ts";

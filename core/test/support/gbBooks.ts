@@ -1,6 +1,6 @@
 import { boxMovements } from "@fiscalon/core/facts/boxMovements";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
-import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/documentEffect";
+import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/effect";
 import { gb } from "@fiscalon/core/packs/gb/pack";
 import { evaluateReturn } from "@fiscalon/core/returns/evaluateReturn";
 import { formOn } from "@fiscalon/core/returns/formOn";

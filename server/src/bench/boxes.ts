@@ -7,7 +7,7 @@ import { createClient } from "../books/createClient.ts";
 import { documentPage } from "../features/documents/queries.ts";
 import { loadSetup } from "../books/loadSetup.ts";
 import { postDocuments } from "../books/documents/postDocuments.ts";
-import type { NewDocument } from "../books/documents/postDocuments.ts";
+import type { NewDocument } from "../books/documents/newDocument.ts";
 import { boxesNow } from "../books/returns/evaluation.ts";
 import { trialBalance } from "../books/ledger.ts";
 import type { BenchRow } from "./report.ts";

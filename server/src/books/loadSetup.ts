@@ -1,5 +1,5 @@
 import { minorDigits } from "@fiscalon/core/money/currency";
-import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
+import type { EffectSetup } from "@fiscalon/core/facts/effect";
 import { setupFromPlain } from "@fiscalon/core/facts/plainSetup";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import type { RegistrationSetup } from "@fiscalon/core/model/registration";

@@ -45,9 +45,3 @@ export async function migrate(sequelize: Sequelize, person: string): Promise<voi
     { bind: [person, new Date().toISOString()] },
   );
 }
-
-/** A step in the shape of the database; never changed once released. */
-export interface Migration {
-  name: string;
-  statements: readonly string[];
-}

@@ -34,7 +34,7 @@ const LOAD: Record<ScreenPath, Load> = {
   "books/payments/:paymentId": paymentPage,
   "books/bank": async () => (await import("../features/bank/BankPage.tsx")).BankPage,
   "books/terminals": async () => (await import("../features/terminals/TerminalsPage.tsx")).TerminalsPage,
-  "books/templates": async () => (await import("../features/templates/TemplatesPage.tsx")).TemplatesPage,
+  "books/templates": async () => (await import("../features/documents/TemplatesPage.tsx")).TemplatesPage,
   "books/import": async () => (await import("../features/imports/ImportsPage.tsx")).ImportsPage,
   "books/import/:importId": async () => (await import("../features/imports/ImportPage.tsx")).ImportPage,
   "books/ledger": async () => (await import("../features/ledger/TrialBalancePage.tsx")).TrialBalancePage,

@@ -1,3 +1,4 @@
+import { textAt } from "../../at.ts";
 import { FiscalError } from "../../errors.ts";
 import { parseDate } from "../../calendar/parseDate.ts";
 import type { DateOrder } from "../../calendar/parseDate.ts";
@@ -37,7 +38,7 @@ export function readStatementCsv(
   const body = rows
     .map((cells, index) => ({ cells, row: index + 1 }))
     .filter(({ cells, row }) => row > at + 1 && cells.some((cell) => cell.trim() !== ""));
-  const cell = (cells: readonly string[], name: Column) => (cells[columns[name] ?? -1] ?? "").trim();
+  const cell = (cells: readonly string[], name: Column) => textAt(cells, columns[name]).trim();
   const samples = body
     .slice(0, 200)
     .flatMap(({ cells }) => (["amount", "in", "out"] as const).map((name) => cell(cells, name)));

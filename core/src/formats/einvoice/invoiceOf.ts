@@ -1,3 +1,4 @@
+import { textAt } from "../../at.ts";
 import { FiscalError } from "../../errors.ts";
 import { formatAmount } from "../../money/amount.ts";
 import { divide, exactFromDecimal, exactFromInteger } from "../../money/exact.ts";
@@ -149,7 +150,7 @@ function breakdown(lines: readonly EInvoiceLine[], priced: readonly PricedLine[]
   const rows = new Map<string, EInvoiceTax>();
   lines.forEach(({ category, rate, net }, index) => {
     const key = `${category} ${rate}`;
-    const row = rows.get(key) ?? { category, rate, taxable: 0, tax: 0, reason: REASONS[category] ?? "" };
+    const row = rows.get(key) ?? { category, rate, taxable: 0, tax: 0, reason: textAt(REASONS, category) };
     const line = priced[index];
     const tax = line ? line.gross - shown(line) : 0;
     rows.set(key, { ...row, taxable: row.taxable + net, tax: row.tax + tax });

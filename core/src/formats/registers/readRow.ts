@@ -1,3 +1,4 @@
+import { textAt } from "../../at.ts";
 import { parseDate } from "../../calendar/parseDate.ts";
 import type { CalendarDate } from "../../calendar/date.ts";
 import type { DateOrder } from "../../calendar/parseDate.ts";
@@ -60,8 +61,7 @@ export function readRow(
 ): { ok: true; row: RegisterRow } | { ok: false; problems: RowProblem[] } {
   const problems: RowProblem[] = [];
   const cell = (field: RegisterField) => {
-    const index = reading.mapping[field];
-    return index === undefined ? "" : (cells[index] ?? "").trim();
+    return textAt(cells, reading.mapping[field]).trim();
   };
   const problem = (field: RegisterField, message: string) => {
     problems.push({ row, column: reading.mapping[field] ?? null, field, value: cell(field), message });
@@ -114,7 +114,7 @@ export function readRow(
 
   function amountCell(field: string): number | null {
     const index = reading.mapping[field];
-    const text = index === undefined ? "" : (cells[index] ?? "").trim();
+    const text = textAt(cells, index).trim();
     const amount = registerAmount(text, reading.decimal, reading.digits);
     if (amount !== undefined) return amount;
     problems.push({ row, column: index ?? null, field, value: text, message: `"${text}" is not an amount.` });

@@ -1,3 +1,4 @@
+import { textAt } from "../../at.ts";
 import type { DateOrder } from "../../calendar/parseDate.ts";
 import { FiscalError } from "../../errors.ts";
 import { guessDecimalSign } from "../registers/registerAmount.ts";
@@ -48,7 +49,7 @@ export function recogniseTable(
   const body = rows.slice(headerRow + 1);
   const mapping = guessFields(header, kind, levies);
   const column = (index: number | undefined) =>
-    index === undefined ? [] : body.map((row) => row[index] ?? "").filter((cell) => cell.trim() !== "");
+    index === undefined ? [] : body.map((row) => textAt(row, index)).filter((cell) => cell.trim() !== "");
   const dates = orderOfDates(column(mapping["date"]));
   return {
     delimiter,

@@ -5,7 +5,7 @@ import type { Writing } from "../../base/work.ts";
 import type { Progress } from "../../jobs/task.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { endEffects, postDocuments } from "../../books/documents/postDocuments.ts";
-import type { NewDocument } from "../../books/documents/postDocuments.ts";
+import type { NewDocument } from "../../books/documents/newDocument.ts";
 import { placedAt } from "./pointers.ts";
 import type { PlacedRows } from "./pointers.ts";
 

@@ -10,7 +10,7 @@ import { registrationIn } from "../../books/loadSetup.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
 import { returnRecord } from "../../books/returns/records.ts";
 import { boxesNow, formOf } from "../../books/returns/evaluation.ts";
-import type { TrailScope } from "./service.ts";
+import type { TrailScope } from "./trailScope.ts";
 
 const MEASURE_SQL = {
   n: "f.net",

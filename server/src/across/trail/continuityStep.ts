@@ -1,9 +1,10 @@
+import { textAt } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import { accountInRole } from "@fiscalon/core/model/account";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
 import { registrationIn } from "../../books/loadSetup.ts";
 import { settlementView } from "../../features/settle/queries.ts";
-import type { TrailScope } from "./service.ts";
+import type { TrailScope } from "./trailScope.ts";
 
 const WORDS: Record<string, string> = {
   opening: "What was due after the period before.",
@@ -74,7 +75,7 @@ export async function continuityStep(
     title: `Due to ${view.to}: ${column}`,
     amount,
     digits: setup.plain.digits,
-    words: [WORDS[column] ?? ""],
+    words: [textAt(WORDS, column)],
     parts: listed[column] ?? payments,
     arithmetic: [],
     open: { label: "Settle", path: "settle" },

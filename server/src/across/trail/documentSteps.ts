@@ -16,7 +16,7 @@ import { loadDocuments } from "../../books/documents/loadDocuments.ts";
 import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
 import { releaseParts } from "./paymentSteps.ts";
 import { entryParts } from "./ledgerSteps.ts";
-import type { TrailScope } from "./service.ts";
+import type { TrailScope } from "./trailScope.ts";
 
 /** A document: its lines, and the entry it made. */
 export async function documentStep(

@@ -7,7 +7,7 @@ import { controlAgreement } from "../../features/agree/controlAgreement.ts";
 import { registrationIn } from "../../books/loadSetup.ts";
 import { accountEntries } from "../../books/ledger.ts";
 import { ON_OUTPUT_ACCOUNT } from "../../books/returns/queries.ts";
-import type { TrailScope } from "./service.ts";
+import type { TrailScope } from "./trailScope.ts";
 
 const LISTED = 200;
 

@@ -8,7 +8,7 @@ import { notFound } from "../../base/errors.ts";
 import { loadDocuments } from "../../books/documents/loadDocuments.ts";
 import { paymentsOfDocument, paymentView } from "../../books/payments/queries.ts";
 import { entryParts } from "./ledgerSteps.ts";
-import type { TrailScope } from "./service.ts";
+import type { TrailScope } from "./trailScope.ts";
 
 /** A payment: the documents it settles, what it made reportable, and its entry. */
 export async function paymentStep(

@@ -1,17 +1,11 @@
+import type { TrailScope } from "./trailScope.ts";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { TrailStep } from "@fiscalon/contract/trail";
-import type { Work } from "../../base/work.ts";
-import type { ClientSetup } from "../../books/loadSetup.ts";
 import { accountStep, agreementStep, entryStep } from "./ledgerSteps.ts";
 import { continuityStep } from "./continuityStep.ts";
 import { adjustmentStep, boxStep, groupStep } from "./boxSteps.ts";
 import { openStep, paymentStep } from "./paymentSteps.ts";
 import { documentStep, lineStep } from "./documentSteps.ts";
-
-export interface TrailScope {
-  work: Work;
-  setup: ClientSetup;
-}
 
 type Resolver = (scope: TrailScope, parts: string[], ref: string) => Promise<TrailStep>;
 

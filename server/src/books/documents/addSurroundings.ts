@@ -7,7 +7,7 @@ import type { StandingBody } from "@fiscalon/contract/setup";
 import type { Work } from "../../base/work.ts";
 import { creditedBy, sideOf } from "../../db/kindSql.ts";
 import type { ClientSetup } from "../loadSetup.ts";
-import type { NewDocument } from "./postDocuments.ts";
+import type { NewDocument } from "./newDocument.ts";
 
 interface PartyRow {
   id: number;

@@ -4,7 +4,7 @@ import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import { groupBy } from "../../groupBy.ts";
 import type { Bind } from "../../db/database.ts";
 import type { Work } from "../../base/work.ts";
-import type { NewDocument } from "./postDocuments.ts";
+import type { NewDocument } from "./newDocument.ts";
 
 /** A document as it is kept. `input` is what was typed, nothing worked out. */
 export interface StoredDocument extends NewDocument {

@@ -1,7 +1,7 @@
+import type { NewDocument } from "./newDocument.ts";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
-import type { DocumentEffect } from "@fiscalon/core/facts/documentEffect";
+import type { DocumentEffect } from "@fiscalon/core/facts/effect";
 import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
-import type { DocumentInput } from "@fiscalon/core/model/document";
 import type { Work, Writing } from "../../base/work.ts";
 import { allDone } from "../../db/bulkInsert.ts";
 import type { BulkTable } from "../../db/database.ts";
@@ -10,21 +10,6 @@ import type { ClientSetup } from "../loadSetup.ts";
 import { followEntries } from "../bankLines.ts";
 import { releaseFacts } from "../payments/releaseFacts.ts";
 import { addSurroundings } from "./addSurroundings.ts";
-
-/** A document ready to be posted. `sourceRows`: by line, the row of the imported file. */
-export interface NewDocument {
-  input: DocumentInput & { number: string };
-  contact: number | null;
-  place: number | null;
-  corrects?: string | null | undefined;
-  note?: string | undefined;
-  supersedes?: number;
-  importId?: number | null;
-  sourceKey?: string | null;
-  sourceRows?: readonly number[];
-  /** Already worked out with the same set-up; otherwise it is worked out here. */
-  effect?: DocumentEffect;
-}
 
 const DOCUMENT_COLUMNS = [
   "id",

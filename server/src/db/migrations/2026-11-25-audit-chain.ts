@@ -1,4 +1,4 @@
-import type { Migration } from "../migrate.ts";
+import type { Migration } from "../migration.ts";
 
 /** The audit trail becomes a chain: each entry carries a hash over itself and the one before, and none can be changed. */
 export const auditChain: Migration = {

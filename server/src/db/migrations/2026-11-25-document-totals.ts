@@ -1,4 +1,4 @@
-import type { Migration } from "../migrate.ts";
+import type { Migration } from "../migration.ts";
 
 /** Totals of a whole grid are read from an index alone. */
 export const documentTotals: Migration = {

@@ -1,4 +1,4 @@
-import type { Migration } from "../migrate.ts";
+import type { Migration } from "../migration.ts";
 
 /** Imports hold more than registers. */
 export const importContents: Migration = {

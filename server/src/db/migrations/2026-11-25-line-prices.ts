@@ -1,4 +1,4 @@
-import type { Migration } from "../migrate.ts";
+import type { Migration } from "../migration.ts";
 
 /** A line may have its own mode of prices; empty where it is that of its document. */
 export const linePrices: Migration = {

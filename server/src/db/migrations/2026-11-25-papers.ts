@@ -1,4 +1,4 @@
-import type { Migration } from "../migrate.ts";
+import type { Migration } from "../migration.ts";
 
 const MADE = "created_at TEXT NOT NULL, created_by INTEGER NOT NULL REFERENCES people";
 

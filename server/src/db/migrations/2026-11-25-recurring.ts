@@ -1,4 +1,4 @@
-import type { Migration } from "../migrate.ts";
+import type { Migration } from "../migration.ts";
 
 /** Kept documents that are posted by themselves on their day, counted from the first one. */
 export const recurring: Migration = {

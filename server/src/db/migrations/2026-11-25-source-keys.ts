@@ -1,4 +1,4 @@
-import type { Migration } from "../migrate.ts";
+import type { Migration } from "../migration.ts";
 
 const ofTerminals = (prefix: string) => `UPDATE documents SET source_key =
     '${prefix}:' || t.merchant || substr(documents.source_key, length('${prefix}:' || t.id) + 1)

@@ -1,4 +1,4 @@
-import type { Migration } from "../migrate.ts";
+import type { Migration } from "../migration.ts";
 
 /** One figure of tax for several levies, and indexes for what is looked up by party, version and tax point. */
 export const lookups: Migration = {

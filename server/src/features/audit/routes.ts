@@ -3,7 +3,7 @@ import Joi from "joi";
 import { id } from "@fiscalon/contract/fields";
 import type { ChangeView } from "@fiscalon/contract/views";
 import { clientParams, described } from "../../base/validation.ts";
-import { checkChain } from "../../base/chain.ts";
+import { checkChain } from "../../base/checkChain.ts";
 
 interface Query {
   before?: number;

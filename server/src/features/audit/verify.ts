@@ -1,7 +1,7 @@
 import { configFromEnvironment } from "../../config.ts";
 import { Database } from "../../db/database.ts";
 import { workOn } from "../../base/begin.ts";
-import { checkChain } from "../../base/chain.ts";
+import { checkChain } from "../../base/checkChain.ts";
 
 /** `npm run verify-audit`: says whether the audit trail is whole; ends with 1 where it is not. */
 const { dataDir, person } = configFromEnvironment(process.env);

@@ -13,7 +13,7 @@ import { moveAllocations, refusePaid } from "../../books/payments/allocated.ts";
 import { nextInSeries } from "../../books/series.ts";
 import { requireOwn } from "../../books/requireOwn.ts";
 import { endEffects, postDocuments } from "../../books/documents/postDocuments.ts";
-import type { NewDocument } from "../../books/documents/postDocuments.ts";
+import type { NewDocument } from "../../books/documents/newDocument.ts";
 
 /** Posts one document typed by a person. */
 export async function postDocument(work: Work, clientId: number, body: DocumentBody): Promise<number> {

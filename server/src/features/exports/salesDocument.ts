@@ -1,5 +1,5 @@
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
-import type { DocumentEffect } from "@fiscalon/core/facts/documentEffect";
+import type { DocumentEffect } from "@fiscalon/core/facts/effect";
 import type { EInvoiceParty } from "@fiscalon/core/formats/einvoice/eInvoice";
 import { invoiceOf } from "@fiscalon/core/formats/einvoice/invoiceOf";
 import { writeUbl } from "@fiscalon/core/formats/einvoice/writeUbl";

@@ -6,7 +6,7 @@ import { checkTotals } from "@fiscalon/core/formats/einvoice/checkTotals";
 import { documentOf } from "@fiscalon/core/incoming/eInvoiceDocument";
 import { readUbl } from "@fiscalon/core/formats/einvoice/readUbl";
 import { registerDocuments, requireColumns } from "@fiscalon/core/incoming/registerDocuments";
-import type { RegisterContent, RegisterDocument } from "@fiscalon/core/incoming/registerDocuments";
+import type { RegisterContent, RegisterDocument } from "@fiscalon/core/incoming/registerReading";
 import type { RowProblem } from "@fiscalon/core/formats/registers/readRow";
 import { journalDocuments, openingDocument } from "@fiscalon/core/formats/tables/journalTable";
 import { contactRows, itemRows } from "@fiscalon/core/formats/tables/masterTables";

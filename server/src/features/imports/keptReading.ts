@@ -1,5 +1,5 @@
-import type { DocumentEffect } from "@fiscalon/core/facts/documentEffect";
-import type { RegisterDocument } from "@fiscalon/core/incoming/registerDocuments";
+import type { DocumentEffect } from "@fiscalon/core/facts/effect";
+import type { RegisterDocument } from "@fiscalon/core/incoming/registerReading";
 import type { ImportReport } from "@fiscalon/contract/imports";
 import type { Work } from "../../base/work.ts";
 import type { Incoming } from "./incoming.ts";

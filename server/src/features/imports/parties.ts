@@ -1,5 +1,5 @@
 import { bareNumber } from "@fiscalon/core/incoming/bareNumber";
-import type { TradedWith } from "@fiscalon/core/incoming/registerDocuments";
+import type { TradedWith } from "@fiscalon/core/incoming/registerReading";
 import type { Party } from "@fiscalon/core/model/party";
 import { isRegionOf, regionOf } from "@fiscalon/core/supply/regions";
 import type { Work, Writing } from "../../base/work.ts";

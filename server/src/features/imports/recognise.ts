@@ -3,9 +3,8 @@ import { recogniseRegister } from "@fiscalon/core/formats/registers/recogniseReg
 import { recogniseTable } from "@fiscalon/core/formats/tables/recogniseTable";
 import type { TableShape } from "@fiscalon/core/formats/tables/recogniseTable";
 import { TABLES } from "@fiscalon/core/formats/tables/tableKinds";
-import type { TableName } from "@fiscalon/core/formats/tables/tableKinds";
+import type { TableName, LevyWords } from "@fiscalon/core/formats/tables/tableKinds";
 import type { DateOrder } from "@fiscalon/core/calendar/parseDate";
-import type { LevyWords } from "@fiscalon/core/formats/tables/tableKinds";
 import type { ImportContent } from "@fiscalon/contract/imports";
 import { decoded, encodingOf, refuseForeignFile } from "../../base/files.ts";
 import { isWorkbook, WORKBOOK, workbookRows } from "./readRows.ts";

@@ -1,3 +1,4 @@
+import { textAt } from "@fiscalon/core/at";
 import Papa from "papaparse";
 import type { RowProblem } from "@fiscalon/core/formats/registers/readRow";
 import { safeCell } from "../../exports/safeCell.ts";
@@ -19,7 +20,7 @@ export function rejectedCsv(
     .sort(([a], [b]) => a - b)
     .map(([row, why]) => {
       const cells = data[row - 1] ?? [];
-      return [...header.map((_, at) => safeCell(cells[at] ?? "")), safeCell(why.join(" "))];
+      return [...header.map((_, at) => safeCell(textAt(cells, at))), safeCell(why.join(" "))];
     });
   return `\ufeff${Papa.unparse([[...header, REASON_COLUMN], ...rows])}`;
 }

@@ -1,6 +1,6 @@
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
-import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/documentEffect";
-import type { RegisterDocument } from "@fiscalon/core/incoming/registerDocuments";
+import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/effect";
+import type { RegisterDocument } from "@fiscalon/core/incoming/registerReading";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import type { LevyTotal } from "@fiscalon/core/model/pricedDocument";

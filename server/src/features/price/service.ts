@@ -2,7 +2,7 @@ import { minorDigits } from "@fiscalon/core/money/currency";
 import { at } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
-import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
+import type { EffectSetup } from "@fiscalon/core/facts/effect";
 import { boxMovements } from "@fiscalon/core/facts/boxMovements";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import type { Party, Site } from "@fiscalon/core/model/party";

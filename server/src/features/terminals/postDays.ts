@@ -9,9 +9,9 @@ import type { Writing } from "../../base/work.ts";
 import { groupBy } from "../../groupBy.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { postDocuments } from "../../books/documents/postDocuments.ts";
-import type { NewDocument } from "../../books/documents/postDocuments.ts";
+import type { NewDocument } from "../../books/documents/newDocument.ts";
 import type { Payout } from "../../outside/terminalOperator.ts";
-import type { Terminal } from "./service.ts";
+import type { Terminal } from "./terminal.ts";
 
 /** Posts one summary and one fee bill for each trading day up to `over` that has transactions without one. */
 export async function postDays(

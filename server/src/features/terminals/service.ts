@@ -1,3 +1,4 @@
+import type { Terminal } from "./terminal.ts";
 import { addDays } from "@fiscalon/core/calendar/date";
 import { localTime, tradingDay } from "@fiscalon/core/calendar/tradingDay";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
@@ -10,19 +11,6 @@ import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { postDays, postPayouts } from "./postDays.ts";
 import type { Payout, TerminalOperator } from "../../outside/terminalOperator.ts";
-
-export interface Terminal {
-  id: number;
-  merchant: string;
-  name: string;
-  token: string;
-  zone: string;
-  cutOff: string;
-  start: string;
-  mapping: TerminalMapping;
-  cursor: string;
-  payoutCursor: string;
-}
 
 /** A terminal of the client. */
 export async function terminalOf(work: Work, clientId: number, id: number): Promise<Terminal> {

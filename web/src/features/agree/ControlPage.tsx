@@ -9,7 +9,7 @@ import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, showPeriod } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
-import { ReasonDialog } from "../documents/DocumentDialogs.tsx";
+import { ReasonDialog } from "../../kit/ReasonDialog.tsx";
 
 type Row = "opening" | "declared" | "timing" | "settlement" | "payments" | "uncodedTotal" | "closing";
 

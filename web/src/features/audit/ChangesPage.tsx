@@ -6,7 +6,7 @@ import { api, withQuery } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { showMoment } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
-import { BooksNav } from "../documents/BooksNav.tsx";
+import { BooksNav } from "../../app/BooksNav.tsx";
 import { differences } from "./differences.ts";
 
 const PAGE = 50;

@@ -16,7 +16,7 @@ import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate } from "../../kit/format.ts";
 import { PagedTable } from "../../kit/PagedTable.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
-import { BooksNav } from "../documents/BooksNav.tsx";
+import { BooksNav } from "../../app/BooksNav.tsx";
 import { ConnectBankDialog } from "./ConnectBankDialog.tsx";
 import { MatchDialog } from "./MatchDialog.tsx";
 import { bodyOfProposal, isSureOf } from "./proposals.ts";

@@ -7,7 +7,7 @@ import { Dialog } from "../../kit/Dialog.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Field } from "../../kit/Field.tsx";
 import { showDate } from "../../kit/format.ts";
-import { useSetup } from "../setup/useSetup.ts";
+import { useSetup } from "../../app/useSetup.ts";
 import { bodyOfProposal } from "./proposals.ts";
 
 /** Everything a line of the bank can be: a proposal, something to be posted now, or nothing of these books. */

@@ -6,9 +6,9 @@ import { api, ApiError } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { FileButton } from "../../kit/FileButton.tsx";
 import { JobProgress } from "../../kit/JobProgress.tsx";
-import { readJson } from "../../kit/readJson.ts";
+import { readJson } from "../../api/readJson.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
-import { useJob } from "../../kit/useJob.ts";
+import { useJob } from "../../api/useJob.ts";
 
 /** All clients of the practice. */
 export function ClientsPage() {

@@ -11,9 +11,9 @@ import { api, ApiError } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
-import { CountryField, RegionField } from "../setup/PlaceDialogs.tsx";
-import type { RegistrationDraft } from "../setup/RegistrationFields.tsx";
-import { blankRegistration, registrationBody } from "../setup/RegistrationFields.tsx";
+import { CountryField, RegionField } from "../../records/PlaceDialogs.tsx";
+import type { RegistrationDraft } from "../../records/RegistrationFields.tsx";
+import { blankRegistration, registrationBody } from "../../records/RegistrationFields.tsx";
 import { ProposedRegistrationFields } from "./ProposedRegistrationFields.tsx";
 import { SetupProposal } from "./SetupProposal.tsx";
 
@@ -31,7 +31,7 @@ export function NewClientPage() {
   const [name, setName] = useState("");
   const [place, setPlace] = useState("");
   const [answers, setAnswers] = useState<BusinessAnswers>({
-    country: "GB",
+    country: at(packs.all, 0).country,
     region: null,
     activity: "goods",
     customers: ["home"],

@@ -1,7 +1,7 @@
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import type { ProposedRegistration } from "@fiscalon/core/supply/proposeSetup";
-import type { RegistrationDraft } from "../setup/RegistrationFields.tsx";
-import { RegistrationFields, useNumberCheck } from "../setup/RegistrationFields.tsx";
+import type { RegistrationDraft } from "../../records/RegistrationFields.tsx";
+import { RegistrationFields, useNumberCheck } from "../../records/RegistrationFields.tsx";
 
 /** One registration that is proposed: taken or not, and if taken, its number, start and rhythm. */
 export function ProposedRegistrationFields({

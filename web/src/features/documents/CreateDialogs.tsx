@@ -1,9 +1,9 @@
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import type { ContactView, ItemView } from "@fiscalon/contract/views";
-import { AccountDialog } from "../setup/AccountDialog.tsx";
-import { CodeEditor } from "../setup/CodeEditor.tsx";
-import { ContactDialog } from "../setup/ContactDialog.tsx";
-import { ItemDialog } from "../setup/ItemDialog.tsx";
+import { AccountDialog } from "../../records/AccountDialog.tsx";
+import { CodeEditor } from "../../records/CodeEditor.tsx";
+import { ContactDialog } from "../../records/ContactDialog.tsx";
+import { ItemDialog } from "../../records/ItemDialog.tsx";
 import type { DraftLine } from "./draft.ts";
 import type { Creation } from "./LineGrid.tsx";
 

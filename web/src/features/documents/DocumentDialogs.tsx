@@ -1,7 +1,5 @@
-import { useState } from "react";
+import { ReasonDialog } from "../../kit/ReasonDialog.tsx";
 import { Dialog, DialogActions } from "../../kit/Dialog.tsx";
-import { FormDialog } from "../../kit/FormDialog.tsx";
-import { Field } from "../../kit/Field.tsx";
 
 export function VoidDialog({
   open,
@@ -50,50 +48,6 @@ export function DuplicateDialog({
     >
       {message}
     </ReasonDialog>
-  );
-}
-
-/** Asks for a reason before something unusual is done. */
-export function ReasonDialog({
-  open,
-  title,
-  label,
-  action,
-  onClose,
-  onReason,
-  children,
-}: {
-  open: boolean;
-  title: string;
-  label: string;
-  action: string;
-  onClose: () => void;
-  onReason: (reason: string) => void;
-  children: React.ReactNode;
-}) {
-  const [reason, setReason] = useState("");
-  return (
-    <FormDialog
-      open={open}
-      title={title}
-      action={action}
-      onClose={onClose}
-      onSubmit={() => {
-        onReason(reason);
-        setReason("");
-      }}
-    >
-      <p className="quiet mb-3">{children}</p>
-
-      <Field
-        label={label}
-        value={reason}
-        onChange={(event) => setReason(event.target.value)}
-        required
-        minLength={3}
-        autoFocus
-      />
-    </FormDialog>
   );
 }
 

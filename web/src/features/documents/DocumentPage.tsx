@@ -9,7 +9,7 @@ import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { TYPED_KINDS } from "../../kit/kinds.ts";
 import { ScreenBoundary } from "../../kit/ScreenBoundary.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
-import { useSetup } from "../setup/useSetup.ts";
+import { useSetup } from "../../app/useSetup.ts";
 import { DocumentEditor } from "./DocumentEditor.tsx";
 import { blankDraft, draftOf } from "./draft.ts";
 import type { Draft } from "./draft.ts";

@@ -12,7 +12,7 @@ import { plural, showDate, showPeriod } from "../../kit/format.ts";
 import { ALL_KINDS, KIND_NAMES, TYPED_KINDS } from "../../kit/kinds.ts";
 import { PagedTable } from "../../kit/PagedTable.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
-import { BooksNav } from "./BooksNav.tsx";
+import { BooksNav } from "../../app/BooksNav.tsx";
 
 /** One grid for all documents, paged on the server and drawn only where it is looked at. */
 export function DocumentsPage() {

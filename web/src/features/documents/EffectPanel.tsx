@@ -1,7 +1,7 @@
 import { usePacks } from "../../api/packs.tsx";
 import clsx from "clsx";
 import { boxMovements } from "@fiscalon/core/facts/boxMovements";
-import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
+import type { EffectSetup } from "@fiscalon/core/facts/effect";
 import { isJournal } from "@fiscalon/core/model/document";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { displayAmount } from "@fiscalon/core/money/amount";

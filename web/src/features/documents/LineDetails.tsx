@@ -1,5 +1,6 @@
+import { textAt } from "@fiscalon/core/at";
 import { usePacks } from "../../api/packs.tsx";
-import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
+import type { EffectSetup } from "@fiscalon/core/facts/effect";
 import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import { attributeName } from "@fiscalon/core/model/lineAttributes";
@@ -48,7 +49,7 @@ export function LineDetails({
       key={name}
       className="w-[200px]"
       label={label}
-      value={line.attributes[name] ?? ""}
+      value={textAt(line.attributes, name)}
       readOnly={readOnly}
       placeholder={placeholder}
       onChange={(event) => onChange({ attributes: { ...line.attributes, [name]: event.target.value } })}

@@ -1,5 +1,5 @@
 import { Fragment, useLayoutEffect, useRef, useState } from "react";
-import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
+import type { EffectSetup } from "@fiscalon/core/facts/effect";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { Choice } from "../../kit/Combo.tsx";
 import { BLANK_LINE } from "./draft.ts";

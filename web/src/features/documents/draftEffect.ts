@@ -1,4 +1,4 @@
-import type { DocumentEffect } from "@fiscalon/core/facts/documentEffect";
+import type { DocumentEffect } from "@fiscalon/core/facts/effect";
 import type { DraftEffect } from "../../app/scope.ts";
 
 /** What a document being typed adds to the position of its period. */

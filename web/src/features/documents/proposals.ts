@@ -1,4 +1,4 @@
-import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
+import type { EffectSetup } from "@fiscalon/core/facts/effect";
 import { codeFinder } from "@fiscalon/core/facts/documentEffect";
 import { FiscalError } from "@fiscalon/core/errors";
 import { taxPointOf } from "@fiscalon/core/model/document";

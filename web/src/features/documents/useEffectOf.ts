@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { FiscalError } from "@fiscalon/core/errors";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
-import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/documentEffect";
+import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/effect";
 import { inputOf } from "./draft.ts";
 import type { Draft, DraftAround } from "./draft.ts";
 

@@ -2,9 +2,9 @@ import { useScope } from "../../app/scope.ts";
 import { withQuery } from "../../api/client.ts";
 import { DateField } from "../../kit/DateField.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
-import { BooksNav } from "../documents/BooksNav.tsx";
-import { LedgerNav } from "../ledger/LedgerNav.tsx";
-import { useLedgerDates } from "../ledger/useLedgerDates.ts";
+import { BooksNav } from "../../app/BooksNav.tsx";
+import { LedgerNav } from "../../app/LedgerNav.tsx";
+import { useLedgerDates } from "../../app/useLedgerDates.ts";
 
 /** Everything these books hold, to be taken elsewhere. */
 export function ExportPage() {

@@ -11,7 +11,7 @@ import { showDate, showMoment } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { holdsWords, NAMES, QUERY, WHAT } from "./holds.ts";
 import type { Holds } from "./holds.ts";
-import { BooksNav } from "../documents/BooksNav.tsx";
+import { BooksNav } from "../../app/BooksNav.tsx";
 
 /** Drop a register, and what was imported before. */
 export function ImportsPage() {

@@ -1,3 +1,4 @@
+import { textAt } from "@fiscalon/core/at";
 import type { ImportBatch, ImportSettings } from "@fiscalon/contract/imports";
 import { taxField, TABLES } from "@fiscalon/core/formats/tables/tableKinds";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
@@ -110,7 +111,7 @@ export function MappingForm({
             <SelectField
               key={key}
               label={key === "codeForBlank" ? "Code where the tax is blank" : "Code where the tax is 0"}
-              value={settings[key] ?? ""}
+              value={settings[key] === null ? "" : settings[key]}
               disabled={busy}
               onChange={(event) => onChange({ [key]: event.target.value || null })}
             >
@@ -126,7 +127,7 @@ export function MappingForm({
           <SelectField
             key={key}
             label={`${fitting.join(", ")} all fit ${rows} ${rows === 1 ? "row" : "rows"}`}
-            value={settings.chosen?.[key] ?? ""}
+            value={textAt(settings.chosen ?? {}, key)}
             disabled={busy}
             onChange={(event) => onChange({ chosen: { ...settings.chosen, [key]: event.target.value } })}
           >

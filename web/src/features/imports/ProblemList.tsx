@@ -1,3 +1,4 @@
+import { textAt } from "@fiscalon/core/at";
 import clsx from "clsx";
 import { useState } from "react";
 import type { ImportBatch, ImportReport, ImportSettings } from "@fiscalon/contract/imports";
@@ -126,5 +127,5 @@ export function ProblemList({
 function fieldName({ content }: ImportBatch, field: string | null): string {
   if (field === null || !(content in TABLES)) return "";
   const fields: Readonly<Record<string, string>> = TABLES[content as keyof typeof TABLES].fields;
-  return fields[field] ?? "";
+  return textAt(fields, field);
 }

@@ -1,6 +1,6 @@
 import type { BoxDefinition, ReturnForm } from "@fiscalon/core/model/returnForm";
 import { Field } from "../../kit/Field.tsx";
-import type { BuilderPart } from "./JurisdictionPage.tsx";
+import type { BuilderPart } from "./builderPart.ts";
 
 const KINDS = [
   ["sum", "sums lines"],

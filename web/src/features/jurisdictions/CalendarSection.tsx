@@ -3,7 +3,7 @@ import type { Frequency } from "@fiscalon/core/calendar/filingPeriods";
 import type { DueRule } from "@fiscalon/core/calendar/dueDate";
 import { DateField } from "../../kit/DateField.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
-import type { BuilderPart } from "./JurisdictionPage.tsx";
+import type { BuilderPart } from "./builderPart.ts";
 
 const SHIFTS = [
   ["none", "stays"],

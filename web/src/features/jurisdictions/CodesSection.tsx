@@ -1,9 +1,9 @@
 import { useState } from "react";
 import type { TaxCode } from "@fiscalon/core/model/taxCode";
 import { FormDialog } from "../../kit/FormDialog.tsx";
-import { blankCode, CodeForm } from "../setup/CodeForm.tsx";
-import { stackParts } from "../setup/codeWords.ts";
-import type { BuilderPart } from "./JurisdictionPage.tsx";
+import { blankCode, CodeForm } from "../../records/CodeForm.tsx";
+import { stackParts } from "../../records/codeWords.ts";
+import type { BuilderPart } from "./builderPart.ts";
 
 /** The codes with their levies and boxes. */
 export function CodesSection(part: BuilderPart) {

@@ -1,5 +1,5 @@
 import { Field } from "../../kit/Field.tsx";
-import type { BuilderPart } from "./JurisdictionPage.tsx";
+import type { BuilderPart } from "./builderPart.ts";
 
 const FIELDS = [
   ["name", "Name", ""],

@@ -1,3 +1,4 @@
+import type { BuilderPart } from "./builderPart.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
@@ -16,13 +17,6 @@ import { LeviesSection } from "./LeviesSection.tsx";
 import { fileOf } from "./jurisdictionFile.ts";
 import type { JurisdictionFile } from "./jurisdictionFile.ts";
 import { RatesSection } from "./RatesSection.tsx";
-
-/** What every section of the builder gets. */
-export interface BuilderPart {
-  draft: OwnJurisdiction;
-  set: (change: Partial<OwnJurisdiction>) => void;
-  error: (path: string) => string | undefined;
-}
 
 /** Makes or changes a jurisdiction; a shipped one is taken as a start under another id. */
 export function JurisdictionPage() {

@@ -8,7 +8,7 @@ import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { FileButton } from "../../kit/FileButton.tsx";
 import { today } from "../../kit/format.ts";
-import { readJson } from "../../kit/readJson.ts";
+import { readJson } from "../../api/readJson.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import type { JurisdictionFile } from "./jurisdictionFile.ts";
 

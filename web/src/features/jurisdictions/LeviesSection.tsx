@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { withLevy } from "@fiscalon/core/jurisdictions/blankJurisdiction";
-import type { BuilderPart } from "./JurisdictionPage.tsx";
+import type { BuilderPart } from "./builderPart.ts";
 
 /** The levies, each with the accounts it is posted to. */
 export function LeviesSection({ draft, set, error }: BuilderPart) {

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { RateRow } from "@fiscalon/core/model/taxCode";
-import type { BuilderPart } from "./JurisdictionPage.tsx";
+import type { BuilderPart } from "./builderPart.ts";
 
 /** The rates by date, a percentage or an amount in major units each. */
 export function RatesSection({ draft, set, error }: BuilderPart) {

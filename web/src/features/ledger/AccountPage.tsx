@@ -9,9 +9,9 @@ import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { usePagedRows } from "../../kit/usePagedRows.ts";
-import { BooksNav } from "../documents/BooksNav.tsx";
-import { useSetup } from "../setup/useSetup.ts";
-import { useLedgerDates } from "./useLedgerDates.ts";
+import { BooksNav } from "../../app/BooksNav.tsx";
+import { useSetup } from "../../app/useSetup.ts";
+import { useLedgerDates } from "../../app/useLedgerDates.ts";
 
 interface Page {
   opening: number;

@@ -9,9 +9,9 @@ import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { showDate } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
-import { BooksNav } from "../documents/BooksNav.tsx";
-import { LedgerNav } from "./LedgerNav.tsx";
-import { useLedgerDates } from "./useLedgerDates.ts";
+import { BooksNav } from "../../app/BooksNav.tsx";
+import { LedgerNav } from "../../app/LedgerNav.tsx";
+import { useLedgerDates } from "../../app/useLedgerDates.ts";
 
 type Amount = (row: LedgerAccountRow) => number;
 

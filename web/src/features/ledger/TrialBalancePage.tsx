@@ -10,10 +10,10 @@ import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { showDate } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
-import { BooksNav } from "../documents/BooksNav.tsx";
+import { BooksNav } from "../../app/BooksNav.tsx";
 import { SelectField } from "../../kit/Field.tsx";
-import { LedgerNav } from "./LedgerNav.tsx";
-import { useLedgerDates } from "./useLedgerDates.ts";
+import { LedgerNav } from "../../app/LedgerNav.tsx";
+import { useLedgerDates } from "../../app/useLedgerDates.ts";
 
 /** The trial balance between two days; every figure opens its account. */
 export function TrialBalancePage() {

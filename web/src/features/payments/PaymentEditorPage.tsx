@@ -12,8 +12,8 @@ import { api, withQuery } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { showDate, showMoment } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
-import { ReasonDialog } from "../documents/DocumentDialogs.tsx";
-import { useContacts, useSetup } from "../setup/useSetup.ts";
+import { ReasonDialog } from "../../kit/ReasonDialog.tsx";
+import { useContacts, useSetup } from "../../app/useSetup.ts";
 import { AllocationGrid } from "./AllocationGrid.tsx";
 import { PaymentHead } from "./PaymentHead.tsx";
 import {

@@ -11,7 +11,7 @@ import { plural, showDate, showPeriod } from "../../kit/format.ts";
 import { KIND_NAMES } from "../../kit/kinds.ts";
 import { PagedTable } from "../../kit/PagedTable.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
-import { BooksNav } from "../documents/BooksNav.tsx";
+import { BooksNav } from "../../app/BooksNav.tsx";
 
 /** Money that moved, and what is still open. */
 export function PaymentsPage() {

@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import type { FindingView, ReturnView } from "@fiscalon/contract/returns";
 import { useScope } from "../../app/scope.ts";
 import { plural } from "../../kit/format.ts";
-import { ReasonDialog } from "../documents/DocumentDialogs.tsx";
+import { ReasonDialog } from "../../kit/ReasonDialog.tsx";
 
 /** What the checks found: put right, or accepted with a reason. */
 export function Findings({

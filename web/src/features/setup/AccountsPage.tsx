@@ -3,8 +3,8 @@ import { useState } from "react";
 import type { Account } from "@fiscalon/core/model/account";
 import { missingRoles } from "@fiscalon/core/model/account";
 import { Sheet } from "../../kit/Sheet.tsx";
-import { AccountDialog, ROLE_WORDS } from "./AccountDialog.tsx";
-import { useSetup } from "./useSetup.ts";
+import { AccountDialog, ROLE_WORDS } from "../../records/AccountDialog.tsx";
+import { useSetup } from "../../app/useSetup.ts";
 
 /** The chart of accounts with what Fiscalon itself posts where. */
 export function AccountsPage() {

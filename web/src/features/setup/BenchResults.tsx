@@ -1,6 +1,6 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import { boxMovements } from "@fiscalon/core/facts/boxMovements";
-import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/documentEffect";
+import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/effect";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import { formOn } from "@fiscalon/core/returns/formOn";
 import type { Packs } from "@fiscalon/core/model/packs";

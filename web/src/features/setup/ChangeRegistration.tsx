@@ -11,7 +11,7 @@ import { DateField } from "../../kit/DateField.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { FormDialog } from "../../kit/FormDialog.tsx";
 import { showDate, today } from "../../kit/format.ts";
-import { BASIS_WORDS, useNumberCheck } from "./RegistrationFields.tsx";
+import { BASIS_WORDS, useNumberCheck } from "../../records/RegistrationFields.tsx";
 
 /** Changes a registration: number, end, choices, and another rhythm from a day on. */
 export function ChangeRegistration({

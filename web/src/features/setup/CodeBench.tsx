@@ -1,7 +1,8 @@
+import { textAt } from "@fiscalon/core/at";
 import { usePacks } from "../../api/packs.tsx";
 import { useState } from "react";
 import { FiscalError } from "@fiscalon/core/errors";
-import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
+import type { EffectSetup } from "@fiscalon/core/facts/effect";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import type { TaxCode } from "@fiscalon/core/model/taxCode";
 import { DateField } from "../../kit/DateField.tsx";
@@ -135,7 +136,7 @@ export function CodeBench({
           <Field
             key={name}
             label={inputWords(name)}
-            value={trial.inputs[name] ?? ""}
+            value={textAt(trial.inputs, name)}
             onChange={(event) => set({ inputs: { ...trial.inputs, [name]: event.target.value } })}
             inputMode="decimal"
             className="font-mono"

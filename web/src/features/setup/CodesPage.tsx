@@ -13,11 +13,11 @@ import { Sheet } from "../../kit/Sheet.tsx";
 import { SidePanel } from "../../kit/SidePanel.tsx";
 import { CodeActions } from "./CodeActions.tsx";
 import { CodeBench } from "./CodeBench.tsx";
-import { CodeEditor } from "./CodeEditor.tsx";
+import { CodeEditor } from "../../records/CodeEditor.tsx";
 import { CodesImport } from "./CodesImport.tsx";
-import { boxesOf, effectiveWords, exampleOf, stackParts, writtenCode } from "./codeWords.ts";
-import { LevyStack } from "./LevyStack.tsx";
-import { useSetup } from "./useSetup.ts";
+import { boxesOf, effectiveWords, exampleOf, stackParts, writtenCode } from "../../records/codeWords.ts";
+import { LevyStack } from "../../records/LevyStack.tsx";
+import { useSetup } from "../../app/useSetup.ts";
 
 type Side = "all" | "sale" | "purchase";
 

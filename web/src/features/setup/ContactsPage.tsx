@@ -3,8 +3,8 @@ import { useState } from "react";
 import type { ContactView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
-import { ContactDialog, numberCheck } from "./ContactDialog.tsx";
-import { useContacts } from "./useSetup.ts";
+import { ContactDialog, numberCheck } from "../../records/ContactDialog.tsx";
+import { useContacts } from "../../app/useSetup.ts";
 
 /** Customers and suppliers: who they are for tax. */
 export function ContactsPage() {

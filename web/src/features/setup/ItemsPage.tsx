@@ -1,8 +1,8 @@
 import { useState } from "react";
 import type { ItemView } from "@fiscalon/contract/views";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
-import { ItemDialog } from "./ItemDialog.tsx";
-import { useItems } from "./useSetup.ts";
+import { ItemDialog } from "../../records/ItemDialog.tsx";
+import { useItems } from "../../app/useSetup.ts";
 
 /** What is bought and sold again and again. */
 export function ItemsPage() {

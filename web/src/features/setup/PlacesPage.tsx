@@ -14,7 +14,7 @@ import { plural, showDate, showPeriod, today } from "../../kit/format.ts";
 import { shownBox } from "../../app/formBoxes.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { ChangeRegistration } from "./ChangeRegistration.tsx";
-import { AddPlace, AddRegistration, ChangePlace, ClosePlace } from "./PlaceDialogs.tsx";
+import { AddPlace, AddRegistration, ChangePlace, ClosePlace } from "../../records/PlaceDialogs.tsx";
 
 type Place = ClientView["places"][number];
 type Open =

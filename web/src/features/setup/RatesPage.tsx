@@ -11,7 +11,7 @@ import { Field } from "../../kit/Field.tsx";
 import { plural, showDate, today } from "../../kit/format.ts";
 import { FormDialog } from "../../kit/FormDialog.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
-import { useSetup } from "./useSetup.ts";
+import { useSetup } from "../../app/useSetup.ts";
 
 interface Touched {
   count: number;

@@ -1,7 +1,7 @@
 import { usePacks } from "../../api/packs.tsx";
 import clsx from "clsx";
 import { useState } from "react";
-import type { EffectSetup } from "@fiscalon/core/facts/documentEffect";
+import type { EffectSetup } from "@fiscalon/core/facts/effect";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import { circumstancesOf } from "@fiscalon/core/supply/circumstances";
 import { answerOfRules, tryRules } from "@fiscalon/core/supply/tryRules";

@@ -13,7 +13,7 @@ import { SidePanel } from "../../kit/SidePanel.tsx";
 import { placeWords } from "./ruleWords.ts";
 import { RuleDialog } from "./RuleDialog.tsx";
 import { RuleTester } from "./RuleTester.tsx";
-import { useSetup } from "./useSetup.ts";
+import { useSetup } from "../../app/useSetup.ts";
 
 /** The supply rules as a matrix: where it goes down, tax classes across; beside it the tester. */
 export function RulesPage() {

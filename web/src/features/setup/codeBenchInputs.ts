@@ -1,7 +1,7 @@
 import { at } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
-import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/documentEffect";
+import type { DocumentEffect, EffectSetup } from "@fiscalon/core/facts/effect";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import { usualKind } from "@fiscalon/core/model/documentKinds";
 import type { Packs } from "@fiscalon/core/model/packs";

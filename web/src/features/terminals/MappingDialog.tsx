@@ -5,7 +5,7 @@ import type { TerminalView } from "@fiscalon/contract/terminals";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 import { FormDialog } from "../../kit/FormDialog.tsx";
-import { useSetup } from "../setup/useSetup.ts";
+import { useSetup } from "../../app/useSetup.ts";
 
 type Row = { key: string; name: string; side: "sale" | "purchase"; target: TerminalTarget };
 

@@ -14,7 +14,7 @@ import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate } from "../../kit/format.ts";
 import { PagedTable } from "../../kit/PagedTable.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
-import { BooksNav } from "../documents/BooksNav.tsx";
+import { BooksNav } from "../../app/BooksNav.tsx";
 import { ConnectTerminalDialog } from "./ConnectTerminalDialog.tsx";
 import { MappingDialog } from "./MappingDialog.tsx";
 import { TerminalKeyDialog } from "./TerminalKeyDialog.tsx";

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { JobView } from "@fiscalon/contract/views";
-import { api } from "../api/client.ts";
+import { api } from "./client.ts";
 
 /** Follows a job over server-sent events; survives leaving the page, because the job runs on the server. */
 export function useJob(onDone: (job: JobView) => void) {

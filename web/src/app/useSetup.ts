@@ -3,9 +3,9 @@ import { useMemo } from "react";
 import { setupFromPlain } from "@fiscalon/core/facts/plainSetup";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import type { ContactView, ItemView } from "@fiscalon/contract/views";
-import { usePacks } from "../../api/packs.tsx";
-import { useScope } from "../../app/scope.ts";
-import { api, withQuery } from "../../api/client.ts";
+import { usePacks } from "../api/packs.tsx";
+import { useScope } from "./scope.ts";
+import { api, withQuery } from "../api/client.ts";
 
 /** The client's set-up, as the server has it and as core wants it. */
 export function useSetup() {

@@ -1,4 +1,4 @@
-import { ScreenLinks } from "../../app/ScreenLinks.tsx";
+import { ScreenLinks } from "./ScreenLinks.tsx";
 
 /** The screens of Books. */
 export function BooksNav() {

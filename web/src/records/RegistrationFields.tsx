@@ -1,7 +1,7 @@
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import type { RegistrationBody } from "@fiscalon/contract/setup";
-import { DateField } from "../../kit/DateField.tsx";
-import { Field, SelectField } from "../../kit/Field.tsx";
+import { DateField } from "../kit/DateField.tsx";
+import { Field, SelectField } from "../kit/Field.tsx";
 
 export interface RegistrationDraft {
   levies: readonly string[] | null;

@@ -1,3 +1,4 @@
+import { textAt } from "@fiscalon/core/at";
 import {
   closestCenter,
   DndContext,
@@ -77,7 +78,7 @@ export function LevyStack({
       <SortableContext items={ids} strategy={horizontalListSortingStrategy}>
         <span className="flex flex-wrap items-center gap-0.5">
           {parts.map((part, index) => (
-            <Block key={ids[index]} id={ids[index] ?? ""} part={part} index={index} />
+            <Block key={ids[index]} id={textAt(ids, index)} part={part} index={index} />
           ))}
         </span>
       </SortableContext>

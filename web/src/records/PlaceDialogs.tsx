@@ -1,16 +1,16 @@
 import { at } from "@fiscalon/core/at";
 import type { Packs } from "@fiscalon/core/model/packs";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../api/packs.tsx";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { standingsAsked } from "@fiscalon/core/supply/standingsAsked";
 import type { ProposedRegistration } from "@fiscalon/core/supply/proposeSetup";
 import type { ClientView } from "@fiscalon/contract/views";
-import { api, ApiError } from "../../api/client.ts";
-import { DateField } from "../../kit/DateField.tsx";
-import { Field, SelectField } from "../../kit/Field.tsx";
-import { FormDialog } from "../../kit/FormDialog.tsx";
-import { today } from "../../kit/format.ts";
+import { api, ApiError } from "../api/client.ts";
+import { DateField } from "../kit/DateField.tsx";
+import { Field, SelectField } from "../kit/Field.tsx";
+import { FormDialog } from "../kit/FormDialog.tsx";
+import { today } from "../kit/format.ts";
 import {
   blankRegistration,
   RegistrationFields,

@@ -1,7 +1,7 @@
 import type { StandingBody } from "@fiscalon/contract/setup";
 import type { StandingAsked } from "@fiscalon/core/supply/standingsAsked";
-import { DateField } from "../../kit/DateField.tsx";
-import { Field, SelectField } from "../../kit/Field.tsx";
+import { DateField } from "../kit/DateField.tsx";
+import { Field, SelectField } from "../kit/Field.tsx";
 
 /** What a contact is for a levy, with the reason it is asked, and the paper an exemption needs. */
 export function StandingField({

@@ -1,8 +1,8 @@
 import { ArrowDown, ArrowUp, X } from "lucide-react";
 import { TREATMENTS } from "@fiscalon/core/model/taxCode";
 import type { Component, RateSchedules, TaxCode } from "@fiscalon/core/model/taxCode";
-import { DateField } from "../../kit/DateField.tsx";
-import { Field, SelectField } from "../../kit/Field.tsx";
+import { DateField } from "../kit/DateField.tsx";
+import { Field, SelectField } from "../kit/Field.tsx";
 import { ComponentFields } from "./ComponentFields.tsx";
 
 const BLANK: Component = {

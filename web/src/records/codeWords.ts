@@ -4,7 +4,7 @@ import { effectiveRate } from "@fiscalon/core/tax/levyStack";
 import { rowInForce } from "@fiscalon/core/tax/rateInForce";
 import { boxTags } from "@fiscalon/core/model/boxTags";
 import type { Boxes, Component, RateSchedules, TaxCode } from "@fiscalon/core/model/taxCode";
-import { today } from "../../kit/format.ts";
+import { today } from "../kit/format.ts";
 import type { StackPart } from "./LevyStack.tsx";
 
 /** The member of a family a list shows as an example: the one with the middle rate. */

@@ -1,7 +1,7 @@
 import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import type { TemplateView } from "@fiscalon/contract/templates";
-import { draftOfBody, isBlank } from "../documents/draft.ts";
-import type { Draft, DraftLine } from "../documents/draft.ts";
+import { draftOfBody, isBlank } from "./draft.ts";
+import type { Draft, DraftLine } from "./draft.ts";
 
 /** Puts the lines of a kept document under those that are typed already. */
 export function TemplateMenu({

@@ -1,12 +1,12 @@
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../api/packs.tsx";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { ACCOUNT_ROLES } from "@fiscalon/core/model/account";
 import type { Account, AccountRole, AccountType } from "@fiscalon/core/model/account";
-import { useScope } from "../../app/scope.ts";
-import { api, ApiError } from "../../api/client.ts";
-import { Field, SelectField } from "../../kit/Field.tsx";
-import { FormDialog } from "../../kit/FormDialog.tsx";
+import { useScope } from "../app/scope.ts";
+import { api, ApiError } from "../api/client.ts";
+import { Field, SelectField } from "../kit/Field.tsx";
+import { FormDialog } from "../kit/FormDialog.tsx";
 
 export const ROLE_WORDS: Readonly<Record<AccountRole, string>> = {
   bank: "bank",

@@ -1,4 +1,4 @@
-import { ScreenLinks } from "../../app/ScreenLinks.tsx";
+import { ScreenLinks } from "./ScreenLinks.tsx";
 
 /** The views of the ledger. */
 export function LedgerNav() {

@@ -1,11 +1,11 @@
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../api/packs.tsx";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import type { TaxCode } from "@fiscalon/core/model/taxCode";
-import { useScope } from "../../app/scope.ts";
-import { api, ApiError } from "../../api/client.ts";
-import { FormDialog } from "../../kit/FormDialog.tsx";
+import { useScope } from "../app/scope.ts";
+import { api, ApiError } from "../api/client.ts";
+import { FormDialog } from "../kit/FormDialog.tsx";
 import { blankCode, CodeForm } from "./CodeForm.tsx";
 
 /** Makes or changes a code of the client. */

@@ -1,4 +1,4 @@
-import { ApiError } from "../api/client.ts";
+import { ApiError } from "./client.ts";
 
 /** What is in a JSON file, or an error that says what kind of file was expected. */
 export async function readJson(file: File, code: string, what: string): Promise<unknown> {

@@ -1,5 +1,5 @@
 import { useMutation } from "@tanstack/react-query";
-import { api, withQuery } from "../../api/client.ts";
+import { api, withQuery } from "../api/client.ts";
 
 interface Answer {
   state: "registered" | "ended" | "unknown";

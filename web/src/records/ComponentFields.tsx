@@ -1,6 +1,6 @@
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../api/packs.tsx";
 import type { Boxes, Component, RateSchedules, RateSpec, Split, TaxCode } from "@fiscalon/core/model/taxCode";
-import { Field, SelectField } from "../../kit/Field.tsx";
+import { Field, SelectField } from "../kit/Field.tsx";
 
 const KINDS: { value: RateSpec["kind"]; name: string }[] = [
   { value: "percent", name: "percentage" },

@@ -8,9 +8,9 @@ import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { plural, showDate, today } from "../../kit/format.ts";
 import { KIND_NAMES } from "../../kit/kinds.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
-import { BooksNav } from "../documents/BooksNav.tsx";
-import { draftOfBody } from "../documents/draft.ts";
-import { useContacts } from "../setup/useSetup.ts";
+import { BooksNav } from "../../app/BooksNav.tsx";
+import { draftOfBody } from "./draft.ts";
+import { useContacts } from "../../app/useSetup.ts";
 import { useTemplates } from "./useTemplates.ts";
 
 /** Kept documents: begun anew from here, or posted in their rhythm. */

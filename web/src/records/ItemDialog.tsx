@@ -1,11 +1,11 @@
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../api/packs.tsx";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import type { ItemView } from "@fiscalon/contract/views";
-import { useScope } from "../../app/scope.ts";
-import { api, ApiError } from "../../api/client.ts";
-import { FormDialog } from "../../kit/FormDialog.tsx";
-import { Field, SelectField } from "../../kit/Field.tsx";
+import { useScope } from "../app/scope.ts";
+import { api, ApiError } from "../api/client.ts";
+import { FormDialog } from "../kit/FormDialog.tsx";
+import { Field, SelectField } from "../kit/Field.tsx";
 
 /** Adds or changes an item; adding is also opened from within a line of a document. */
 export function ItemDialog({

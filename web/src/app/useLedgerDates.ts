@@ -1,6 +1,6 @@
 import { useState } from "react";
-import { useScope } from "../../app/scope.ts";
-import { today } from "../../kit/format.ts";
+import { useScope } from "./scope.ts";
+import { today } from "../kit/format.ts";
 
 /** The days a ledger screen is about: those of the chosen period until others are typed. */
 export function useLedgerDates() {
