@@ -36,11 +36,10 @@ const KEPT_ELSEWHERE = [
     selector: "Literal[value=/substr\\([a-z.]*kind|kind (NOT )?IN \\('(sales|purchase|journal)/]",
     message: "What a kind of document is comes from model/documentKinds, in SQL through db/kindSql.",
   },
-  {
-    selector:
-      "LogicalExpression[operator='??'][left.type='MemberExpression'][left.computed=true][left.property.type!='Literal'][right.type='Literal'][right.value=/^(0|)$/]",
+  ...["0", "''"].map((nothing) => ({
+    selector: `LogicalExpression[operator='??'][left.type='MemberExpression'][left.computed=true][left.property.type!='Literal'][right.value=${nothing}]`,
     message: "A missing key is an error (at, valueAt), or a meaning that is written out.",
-  },
+  })),
 ];
 
 export default tseslint.config(

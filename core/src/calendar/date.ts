@@ -1,3 +1,4 @@
+import { at } from "../at.ts";
 import { FiscalError } from "../errors.ts";
 
 /** A calendar date `YYYY-MM-DD`, without time or time zone. Such strings sort by time. */
@@ -24,10 +25,11 @@ export function requireDate(text: string, field?: string): CalendarDate {
 
 const MONTH_DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
 
-/** Days in `month` (1 to 12) of `year`. */
+/** Days in `month` (1 to 12) of `year`; none where there is no such month. */
 export function daysInMonth(year: number, month: number): number {
   const leap = year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0);
-  return month === 2 && leap ? 29 : (MONTH_DAYS[month - 1] ?? 0);
+  if (month < 1 || month > 12) return 0;
+  return month === 2 && leap ? 29 : at(MONTH_DAYS, month - 1);
 }
 
 /** The date from its parts; month 1 to 12. Parts out of range roll over as in Date.UTC. */

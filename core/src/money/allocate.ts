@@ -1,3 +1,4 @@
+import { at } from "../at.ts";
 import { safeInteger } from "./roundExact.ts";
 
 /**
@@ -17,22 +18,22 @@ export function allocate(total: number, weights: readonly (number | bigint)[]): 
   const whole = BigInt(total);
   const shares = parts.map((weight) => (whole * weight) / sum);
   const remainders = parts.map((weight, index) => {
-    const rest = whole * weight - (shares[index] ?? 0n) * sum;
+    const rest = whole * weight - at(shares, index) * sum;
     return rest < 0n ? -rest : rest;
   });
   let left = whole - shares.reduce((a, b) => a + b, 0n);
   const step = left < 0n ? -1n : 1n;
   const order = remainders.map((_, index) => index).sort((a, b) => compareRemainders(remainders, a, b));
   for (let i = 0; left !== 0n; i = (i + 1) % order.length) {
-    const index = order[i] ?? 0;
-    shares[index] = (shares[index] ?? 0n) + step;
+    const index = at(order, i);
+    shares[index] = at(shares, index) + step;
     left -= step;
   }
   return shares.map(safeInteger);
 }
 
 function compareRemainders(remainders: readonly bigint[], a: number, b: number): number {
-  const left = remainders[a] ?? 0n;
-  const right = remainders[b] ?? 0n;
+  const left = at(remainders, a);
+  const right = at(remainders, b);
   return left === right ? a - b : left > right ? -1 : 1;
 }

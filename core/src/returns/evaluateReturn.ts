@@ -1,3 +1,4 @@
+import { valueAt } from "../at.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import { FiscalError } from "../errors.ts";
 import { evaluateFormula } from "../formula/evaluateFormula.ts";
@@ -232,7 +233,7 @@ export function figuresOfReturn(
   const figure = (formula: string | undefined) => {
     if (formula === undefined) return 0;
     const value = evaluateFormula(parseFormula(formula), {
-      box: (id) => ({ n: BigInt(amounts.get(id) ?? 0), d: scale }),
+      box: (id) => ({ n: BigInt(valueAt(amounts, id)), d: scale }),
     });
     return roundExact({ n: value.n * scale, d: value.d });
   };
@@ -256,7 +257,7 @@ export function brokenRules(
   const scale = 10n ** BigInt(digits);
   return (form.rules ?? []).flatMap(({ formula, says }) => {
     const value = evaluateFormula(parseFormula(formula), {
-      box: (id) => ({ n: BigInt(amounts.get(id) ?? 0), d: scale }),
+      box: (id) => ({ n: BigInt(valueAt(amounts, id)), d: scale }),
     });
     return value.n === 0n ? [says] : [];
   });

@@ -1,4 +1,6 @@
-import { accountInRole } from "../model/account.ts";
+import { at } from "../at.ts";
+import { allocate } from "../money/allocate.ts";
+import { accountInRole, bears } from "../model/account.ts";
 import type { Account, AccountRole } from "../model/account.ts";
 import type { Posting } from "../model/posting.ts";
 
@@ -25,7 +27,8 @@ export interface SettledFigures {
 
 /**
  * The closing entry of a period: output and input tax accounts to zero for what was declared, adjustments and
- * allowances to their accounts, the net to what is due to (or from) the authority, the rest to rounding.
+ * allowances to their accounts, what is due of each levy to its account of what is due to (or from) the authority, the
+ * rest to rounding. What belongs to the return as a whole, adjustments and rounding, is due with the first levy.
  * @returns postings that balance, debit positive
  */
 export function settlementPostings(
@@ -47,6 +50,64 @@ export function settlementPostings(
     ...posting("allowance", -allowance, first, "Kept for filing in time"),
     ...posting("carried-credit", carried, first, "Credit carried forward"),
     ...posting("rounding", rounding, first, "Rounding of the return"),
-    ...posting("due-to-authority", -net, first, "Due for the period"),
+    ...duePostings(totals, net, accounts),
   ];
+}
+
+/** A posting for each account that holds what is due of one or more levies. */
+function duePostings(totals: readonly LevyTotals[], net: number, accounts: readonly Account[]): Posting[] {
+  const [first, ...others] = totals;
+  const shares = others.map(({ levy, output, input }) => ({ levy, due: output - input }));
+  const rest = shares.reduce((left, { due }) => left - due, net);
+  const dues = new Map<string, Posting>();
+  for (const { levy, due } of [{ levy: first?.levy ?? null, due: rest }, ...shares]) {
+    if (due === 0) continue;
+    const account = dueAccount(accounts, levy, first?.levy ?? null);
+    const before = dues.get(account);
+    dues.set(account, {
+      account,
+      amount: (before?.amount ?? 0) - due,
+      line: null,
+      levy: before && before.levy !== levy ? null : levy,
+      text: "Due for the period",
+    });
+  }
+  return [...dues.values()].filter(({ amount }) => amount !== 0);
+}
+
+/**
+ * Where what is due of a levy stands: on its own account, or, where the chart has none, on that of the first levy.
+ * @throws FiscalError `ledger/no-account`
+ */
+export function dueAccount(accounts: readonly Account[], levy: string | null, first: string | null): string {
+  const own = accounts.find(
+    ({ role, levy: of }) => role === "due-to-authority" && levy !== null && bears({ levy: of }, levy),
+  );
+  return own?.code ?? accountInRole(accounts, "due-to-authority", first);
+}
+
+/** What is still owed on an account, minor units; negative where it is to come back. */
+export interface OwedOn {
+  account: string;
+  owed: number;
+}
+
+/**
+ * How money to (positive) or from the authority is spread over the accounts of what is due: all of it where it is just
+ * what is owed in all, otherwise in proportion to what is owed the same way. Where nothing is owed it goes to the first.
+ * @param owed at least one account
+ * @returns by account, minor units that sum to the amount
+ * @source common practice, no source
+ */
+export function spreadOverDue(amount: number, owed: readonly OwedOn[]): OwedOn[] {
+  if (owed.reduce((sum, one) => sum + one.owed, 0) === amount) return owed.filter((one) => one.owed !== 0);
+  const same = owed.filter((one) => Math.sign(one.owed) === Math.sign(amount));
+  const over = same.length === 0 ? owed.slice(0, 1) : same;
+  const parts = allocate(
+    amount,
+    over.map((one) => Math.abs(one.owed)),
+  );
+  return over
+    .map(({ account }, index) => ({ account, owed: at(parts, index) }))
+    .filter((one) => one.owed !== 0);
 }

@@ -1,3 +1,4 @@
+import { at } from "../at.ts";
 import { FiscalError, withinField } from "../errors.ts";
 import { allocate } from "../money/allocate.ts";
 import { formatAmount, parseAmount } from "../money/amount.ts";
@@ -20,7 +21,7 @@ export function lineAmounts(document: DocumentInput, digits: number): number[] {
   const total = amounts.reduce((a, b) => a + b, 0);
   const off = withinField("discount", () => discountOn(total, document.discount ?? {}, digits));
   const shares = allocate(off, amounts);
-  return amounts.map((amount, index) => amount - (shares[index] ?? 0));
+  return amounts.map((amount, index) => amount - at(shares, index));
 }
 
 function lineAmount(line: LineInput, digits: number): number {

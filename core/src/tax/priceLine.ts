@@ -1,3 +1,4 @@
+import { at } from "../at.ts";
 import { exactFromInteger, multiply } from "../money/exact.ts";
 import type { Exact } from "../money/exact.ts";
 import { ComponentTax } from "./componentTax.ts";
@@ -46,9 +47,9 @@ function priceByStack(
   const { d, base, tax } = mode === "exclusive" ? stack.onNet : stack.onGross;
   return components.map((rated, index) => {
     if (rated.component.charged === "declared-only")
-      return nothingCharged(rated, amount * (base[index] ?? 0), d);
-    const exact = amount * (tax[index] ?? 0);
-    return new ComponentTax(rated, amount * (base[index] ?? 0), exact, d, halfUp(exact, d));
+      return nothingCharged(rated, amount * at(base, index), d);
+    const exact = amount * at(tax, index);
+    return new ComponentTax(rated, amount * at(base, index), exact, d, halfUp(exact, d));
   });
 }
 

@@ -1,3 +1,4 @@
+import { at } from "../at.ts";
 import { exactFromDecimal, multiply } from "../money/exact.ts";
 import type { Exact } from "../money/exact.ts";
 import { roundExact, safeInteger } from "../money/roundExact.ts";
@@ -30,7 +31,7 @@ export function roundTogether(exacts: readonly Exact[], rounding: Rounding): num
   let missing = BigInt(total) - cut.reduce((sum, part) => sum + part, 0n);
   const unit = missing < 0n ? -step : step;
   const rest = (index: number) => {
-    const left = (parts[index] ?? 0n) - (cut[index] ?? 0n) * common;
+    const left = at(parts, index) - at(cut, index) * common;
     return left < 0n ? -left : left;
   };
   const order = parts
@@ -38,7 +39,7 @@ export function roundTogether(exacts: readonly Exact[], rounding: Rounding): num
     .sort((a, b) => (rest(a) === rest(b) ? a - b : rest(a) > rest(b) ? -1 : 1));
   for (const index of order) {
     if (missing === 0n) break;
-    cut[index] = (cut[index] ?? 0n) + unit;
+    cut[index] = at(cut, index) + unit;
     missing -= unit;
   }
   return cut.map(safeInteger);

@@ -1,8 +1,10 @@
+import { at } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import { accountInRole } from "@fiscalon/core/model/account";
 import type { Posting } from "@fiscalon/core/model/posting";
+import type { OwedOn } from "@fiscalon/core/returns/settlementPostings";
 import { displayAmount, parseAmount } from "@fiscalon/core/money/amount";
-import { settlementPostings } from "@fiscalon/core/returns/settlementPostings";
+import { dueAccount, settlementPostings, spreadOverDue } from "@fiscalon/core/returns/settlementPostings";
 import type { Work, Writing } from "../base/work.ts";
 import type { RegistrationRecord, ReturnRecord } from "../db/models.ts";
 import { notFound } from "../base/errors.ts";
@@ -117,7 +119,7 @@ export async function recordTaxPayment(
     date: input.date,
     periodEnd: end,
     text: `${NAME[input.kind]}, ${r.levies.join(", ")} to ${end}`,
-    postings: paymentPostings(input.kind, amount, r, setup),
+    postings: await paymentPostings(work, setup, r, end, { kind: input.kind, amount }),
   });
   await work.run(
     `INSERT INTO tax_payments (client_id, registration_id, period_end, date, kind, amount, reference, entry_id, created_at, created_by)
@@ -166,30 +168,51 @@ function refuseWrongWay(record: ReturnRecord, input: TaxPaymentInput, digits: nu
   }
 }
 
-function paymentPostings(
-  kind: TaxPaymentInput["kind"],
-  amount: number,
-  r: RegistrationRecord,
+/** The accounts that hold what the levies of a registration are due, in the order of the levies. */
+export function dueAccounts({ plain }: ClientSetup, r: RegistrationRecord): string[] {
+  return [...new Set(r.levies.map((levy) => dueAccount(plain.accounts, levy, r.levies[0] ?? null)))];
+}
+
+/** What is still owed of a period on each of the accounts. */
+async function owedOf(work: Work, setup: ClientSetup, r: RegistrationRecord, end: string): Promise<OwedOn[]> {
+  const rows = await work.rows<OwedOn>(
+    `SELECT a.code AS account, -sum(p.amount) AS owed FROM postings p JOIN entries e ON e.id = p.entry_id
+       JOIN accounts a ON a.id = p.account_id
+     WHERE e.registration_id = $1 AND e.period_end = $2 AND p.live = 1 GROUP BY a.code`,
+    [r.id, end],
+  );
+  return dueAccounts(setup, r).map(
+    (account) => rows.find((row) => row.account === account) ?? { account, owed: 0 },
+  );
+}
+
+async function paymentPostings(
+  work: Work,
   setup: ClientSetup,
-): Posting[] {
-  const levy = r.levies[0] ?? null;
-  const accounts = setup.plain.accounts;
-  const due = accountInRole(accounts, "due-to-authority", levy);
-  const bank = accountInRole(accounts, "bank");
-  const sides = {
-    payment: [due, bank],
-    refund: [bank, due],
-    interest: [accountOfCharges(), due],
-    penalty: [accountOfCharges(), due],
-  }[kind];
-  const text = NAME[kind];
+  r: RegistrationRecord,
+  end: string,
+  { kind, amount }: { kind: TaxPaymentInput["kind"]; amount: number },
+): Promise<Posting[]> {
+  const { accounts } = setup.plain;
+  const owed = await owedOf(work, setup, r, end);
+  const levy = owed.length > 1 ? null : (r.levies[0] ?? null);
+  const posting = (account: string, value: number): Posting => ({
+    account,
+    amount: value,
+    line: null,
+    levy,
+    text: NAME[kind],
+  });
+  if (kind === "interest" || kind === "penalty")
+    return [
+      posting(accountInRole(accounts, "charges", r.levies[0] ?? null), amount),
+      posting(at(owed, 0).account, -amount),
+    ];
+  const paid = kind === "payment" ? amount : -amount;
   return [
-    { account: sides[0] ?? "", amount, line: null, levy, text },
-    { account: sides[1] ?? "", amount: -amount, line: null, levy, text },
+    ...spreadOverDue(paid, owed).map((one) => posting(one.account, one.owed)),
+    posting(accountInRole(accounts, "bank"), -paid),
   ];
-  function accountOfCharges(): string {
-    return accountInRole(accounts, "charges", levy);
-  }
 }
 
 interface EntryInput {

@@ -1,3 +1,4 @@
+import { at } from "@fiscalon/core/at";
 import PDFDocument from "pdfkit";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { registerFonts } from "./pdfFonts.ts";
@@ -24,7 +25,7 @@ export function tablePdf(table: ReportTable): Promise<Buffer> {
   const line = (cells: readonly string[], font: string) => {
     let x = MARGIN;
     cells.forEach((cell, index) => {
-      const width = widths[index] ?? 0;
+      const width = at(widths, index);
       pdf
         .font(table.columns[index]?.amount && font === "text" ? "mono" : font)
         .fontSize(8.5)

@@ -1,3 +1,4 @@
+import { at as element } from "@fiscalon/core/at";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { BookDocument } from "@fiscalon/contract/document";
@@ -29,7 +30,7 @@ export async function postAll(
     const prepared = batch.map(({ document, index }) => newDocument(document, index, refs));
     try {
       const ids = await postDocuments(work, setup, prepared);
-      batch.forEach(({ index }, of) => (refs.placed.documents[index] = ids[of] ?? 0));
+      batch.forEach(({ index }, of) => (refs.placed.documents[index] = element(ids, of)));
       await takeOut(work, batch, ids);
     } catch (error) {
       throw located(error, batch, prepared, setup);
@@ -40,7 +41,7 @@ export async function postAll(
 /** Documents that were void stay on record, with the reason and their number. */
 async function takeOut(work: Writing, batch: readonly Numbered[], ids: readonly number[]): Promise<void> {
   const out = batch.flatMap(({ document }, at) =>
-    document.void === undefined ? [] : [{ id: ids[at] ?? 0, reason: document.void }],
+    document.void === undefined ? [] : [{ id: element(ids, at), reason: document.void }],
   );
   if (out.length === 0) return;
   await endEffects(

@@ -1,3 +1,4 @@
+import { at as element } from "@fiscalon/core/at";
 import { createHash } from "node:crypto";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import type { BookFile } from "@fiscalon/contract/book";
@@ -108,7 +109,7 @@ export async function addPapers(
       const field = `documents[${index}].papers[${at}].file`;
       const content = contentOf(contents, file, field);
       const type = withinField(`documents[${index}].papers[${at}]`, () => typeOf(content));
-      await insertAttachment(work, clientId, placed.documents[index] ?? 0, {
+      await insertAttachment(work, clientId, element(placed.documents, index), {
         hash: file,
         name,
         type,

@@ -1,3 +1,4 @@
+import { at as element } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import { allocationSign } from "@fiscalon/core/ledger/paymentPostings";
 import type { PaymentKind } from "@fiscalon/core/model/paymentKinds";
@@ -51,7 +52,7 @@ export class BookPayments {
       const prepared = batch.map((one) => this.#prepared(one, documents, setup));
       try {
         const ids = await postPayments(work, setup, prepared);
-        batch.forEach(({ index }, at) => (this.#placed.payments[index] = ids[at] ?? 0));
+        batch.forEach(({ index }, at) => (this.#placed.payments[index] = element(ids, at)));
       } catch (error) {
         throw inFile(error, batch);
       }

@@ -1,6 +1,6 @@
 import { textAt } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
-import { accountInRole } from "@fiscalon/core/model/account";
+import { dueAccounts } from "../../books/settlement.ts";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
 import { registrationIn } from "../../books/loadSetup.ts";
 import { settlementView } from "../../features/settle/queries.ts";
@@ -34,7 +34,6 @@ export async function continuityStep(
   const amount = row?.[column as keyof typeof row];
   if (!row || typeof amount !== "number")
     throw new FiscalError("trail/not-found", `There is no trail for "${ref}".`, "ref");
-  const account = accountInRole(setup.plain.accounts, "due-to-authority", r.levies[0] ?? null);
   const step = (name: keyof typeof row, label: string): TrailPart => ({
     ref: `continuity/${rid}/${end}/${name}`,
     label,
@@ -53,14 +52,12 @@ export async function continuityStep(
       { ...step("paid", "Paid"), amount: -row.paid },
       step("refunded", "Refunded"),
     ],
-    ledger: [
-      {
-        ref: `account/${account}/1900-01-01/2999-12-31`,
-        label: "Every entry of the account",
-        detail: account,
-        amount: null,
-      },
-    ],
+    ledger: dueAccounts(setup, r).map((account) => ({
+      ref: `account/${account}/1900-01-01/2999-12-31`,
+      label: "Every entry of the account",
+      detail: account,
+      amount: null,
+    })),
   };
   const payments = view.payments
     .filter((payment) => PAYMENT_KINDS[column]?.includes(payment.kind))

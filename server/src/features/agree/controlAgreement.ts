@@ -1,3 +1,4 @@
+import { valueAt } from "@fiscalon/core/at";
 import { agreeControlAccount } from "@fiscalon/core/agree/controlAccount";
 import type { ControlAccountFigures } from "@fiscalon/core/agree/controlAccount";
 import { FiscalError } from "@fiscalon/core/errors";
@@ -62,7 +63,7 @@ async function accountFigures(
   from: string,
   to: string,
 ): Promise<Figures> {
-  const id = setup.accountIds.get(account.code) ?? 0;
+  const id = valueAt(setup.accountIds, account.code);
   const ledger = await work.row<Omit<Figures, "declared" | "timing">>(
     `SELECT coalesce(sum(CASE WHEN p.date < $2 THEN p.amount END), 0) AS opening, coalesce(sum(p.amount), 0) AS closing,
        coalesce(sum(CASE WHEN p.date >= $2 AND e.kind = 'settlement' THEN p.amount END), 0) AS settlement,

@@ -1,3 +1,4 @@
+import { valueAt } from "@fiscalon/core/at";
 import { isOpenItem } from "@fiscalon/core/model/documentKinds";
 import { inKinds, whichWay } from "../../db/kindSql.ts";
 import { proposeMatches } from "@fiscalon/core/agree/bankMatching";
@@ -98,7 +99,7 @@ async function candidatesOf(work: Work, setup: ClientSetup, account: string): Pr
      WHERE e.client_id = $1 AND e.live = 1
        AND NOT EXISTS (SELECT 1 FROM bank_lines b WHERE b.entry_id = e.id AND b.account = $3)
      GROUP BY e.id ORDER BY e.date, e.id`,
-    [client, setup.accountIds.get(account) ?? 0, account],
+    [client, valueAt(setup.accountIds, account), account],
   );
   const documents = await work.rows<OpenDocument>(
     `SELECT * FROM (SELECT d.id AS document, d.number, d.date, d.contact_id AS contact, coalesce(c.name, '') AS party,

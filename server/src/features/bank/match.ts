@@ -1,3 +1,4 @@
+import { valueAt } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import type { BankLineView, MatchBody } from "@fiscalon/contract/bank";
@@ -124,7 +125,7 @@ async function knownEntry(work: Writing, setup: ClientSetup, line: Line, entry: 
     `SELECT (SELECT sum(p.amount) FROM postings p WHERE p.entry_id = e.id AND p.live = 1 AND p.account_id = $3) AS amount,
        EXISTS (SELECT 1 FROM bank_lines b WHERE b.entry_id = e.id AND b.account = $4) AS taken
      FROM entries e WHERE e.id = $1 AND e.client_id = $2 AND e.live = 1`,
-    [entry, setup.client.id, setup.accountIds.get(line.account) ?? 0, line.account],
+    [entry, setup.client.id, valueAt(setup.accountIds, line.account), line.account],
   );
   if (!row) throw notFound("This entry");
   if (row.taken === 1)

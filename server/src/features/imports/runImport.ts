@@ -1,3 +1,4 @@
+import { at } from "@fiscalon/core/at";
 import { kindOf } from "@fiscalon/core/model/documentKinds";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import { createHash } from "node:crypto";
@@ -206,7 +207,7 @@ async function sortOutKnown(work: Work, setup: ClientSetup, record: ImportRecord
     else if (used === undefined) fresh.push({ document, key });
     else {
       content.problems.push({
-        row: document.rows[0] ?? 0,
+        row: at(document.rows, 0),
         column: record.settings.mapping.number ?? null,
         field: "number",
         value: document.input.number,
@@ -280,7 +281,7 @@ function checkEffects(
     } catch (error) {
       if (!(error instanceof FiscalError)) throw error;
       content.problems.push({
-        row: document.rows[0] ?? 0,
+        row: at(document.rows, 0),
         column: null,
         field: null,
         value: "",

@@ -1,6 +1,5 @@
 import type { SettlementView } from "@fiscalon/contract/views";
-import { FiscalError } from "@fiscalon/core/errors";
-import { accountInRole } from "@fiscalon/core/model/account";
+import { valueAt } from "@fiscalon/core/at";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
@@ -8,7 +7,7 @@ import { balances } from "../../books/ledger.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
 import { returnRecord } from "../../books/returns/records.ts";
 import { boxesNow, figuresOf, formOf } from "../../books/returns/evaluation.ts";
-import { closingEntry } from "../../books/settlement.ts";
+import { closingEntry, dueAccounts } from "../../books/settlement.ts";
 
 /** What the Settle station shows of a period: the closing entry, payments, continuity, and late items. */
 export async function settlementView(
@@ -104,11 +103,11 @@ async function continuity(
        coalesce(sum(CASE WHEN p.kind = 'payment' THEN p.amount END), 0) AS paid,
        coalesce(sum(CASE WHEN p.kind = 'refund' THEN p.amount END), 0) AS refunded,
        (SELECT coalesce(-sum(o.amount), 0) FROM postings o JOIN entries e ON e.id = o.entry_id
-         WHERE o.account_id = $2 AND o.live = 1 AND e.registration_id = $1 AND e.period_end <= t.period_end) AS ledger
+         WHERE o.account_id IN (SELECT value FROM json_each($2)) AND o.live = 1 AND e.registration_id = $1 AND e.period_end <= t.period_end) AS ledger
      FROM returns t LEFT JOIN tax_payments p ON p.registration_id = t.registration_id AND p.period_end = t.period_end
      WHERE t.registration_id = $1 AND t.state IN ('sealed', 'filed', 'settled')
      GROUP BY t.id ORDER BY t.period_end`,
-    [r.id, dueAccountId(setup, r)],
+    [r.id, JSON.stringify(dueAccounts(setup, r).map((code) => valueAt(setup.accountIds, code)))],
   );
   let balance = 0;
   return rows.map(({ period, state, declared, charges, paid, refunded, ledger }) => {
@@ -116,13 +115,6 @@ async function continuity(
     balance = opening + declared + charges - paid + refunded;
     return { period, state, opening, declared, charges, paid, refunded, closing: balance, ledger };
   });
-}
-
-function dueAccountId(setup: ClientSetup, r: RegistrationRecord): number {
-  const code = accountInRole(setup.plain.accounts, "due-to-authority", r.levies[0] ?? null);
-  const id = setup.accountIds.get(code);
-  if (id === undefined) throw new FiscalError("ledger/no-account", `There is no account ${code}.`);
-  return id;
 }
 
 async function lateDocuments(
