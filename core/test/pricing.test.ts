@@ -7,7 +7,9 @@ import { explainTax } from "@fiscalon/core/tax/explainTax";
 import { netAndGross, priceLine } from "@fiscalon/core/tax/priceLine";
 import type { RatedComponent } from "@fiscalon/core/tax/levyStack";
 import { ROUND_EACH_LINE } from "@fiscalon/core/model/rounding";
-import { evaluateReturn } from "@fiscalon/core/returns/evaluateReturn";
+import { boxMovements } from "@fiscalon/core/facts/boxMovements";
+import { positionWith } from "@fiscalon/core/returns/positionWith";
+import { evaluateReturn, figuresOfReturn } from "@fiscalon/core/returns/evaluateReturn";
 import { formOn } from "@fiscalon/core/returns/formOn";
 import { gb } from "@fiscalon/core/packs/gb/pack";
 import { FiscalError } from "@fiscalon/core/errors";
@@ -250,6 +252,32 @@ describe("properties", () => {
           const [one, other] = [gbDocument(kind, ls, { prices }), gbDocument(mirror, ls, { prices })];
           const balance = gbEffect(one).postings.reduce((sum, p) => sum + p.amount, 0);
           return balance === 0 && boxes([one, other]).every((amount) => amount === 0);
+        },
+      ),
+    );
+  });
+
+  test("the position with a document being typed is that of the return once it is posted", () => {
+    const form = formOn(gb, "2026-06-30");
+    const QUARTER = { from: "2026-04-01", to: "2026-06-30" };
+    fc.assert(
+      fc.property(
+        lines,
+        lines,
+        fc.constantFrom("sales-invoice", "purchase-bill", "sales-credit-note"),
+        (ls, typed, kind) => {
+          const standing = groupsOf(gbEffect(gbDocument("sales-invoice", ls)));
+          const draft = gbEffect(gbDocument(kind, typed));
+          const after = evaluateReturn(form, [...standing, ...groupsOf(draft)]);
+          const now = evaluateReturn(form, standing);
+          const movements = boxMovements(
+            draft.facts.map((fact) => ({
+              ...fact,
+              registration: 1,
+              period: { own: QUARTER, reported: QUARTER, late: false },
+            })),
+          );
+          expect(positionWith(form, now, movements, { digits: 2 })).toEqual(figuresOfReturn(form, after));
         },
       ),
     );

@@ -94,9 +94,8 @@ export function evaluateReturn(
   context: EvaluationContext = {},
 ): BoxResult[] {
   const facts = contributionsByBox(groups);
-  const boxes = form.boxes.flatMap((box) =>
-    box.id.includes("*") ? familyMembers(box, facts.keys()) : [box],
-  );
+  const moved = new Set([...facts.keys(), ...adjustments.map(({ box }) => box)]);
+  const boxes = form.boxes.flatMap((box) => (box.id.includes("*") ? familyMembers(box, moved) : [box]));
   moveNegatives(boxes, facts, adjustments);
   const results = new Map<string, BoxResult>();
   for (const box of boxesInOrder(boxes)) {

@@ -4,11 +4,13 @@ import { displayAmount } from "@fiscalon/core/money/amount";
 import { Figure } from "../kit/Figure.tsx";
 import { formOfRegistration } from "./formBoxes.ts";
 import { useScope } from "./scope.ts";
+import { usePosition } from "./usePosition.ts";
 
 /** The bottom edge: output tax, input tax and net of the period, live while a document is typed. */
 export function PositionBar() {
   const packs = usePacks();
   const { client, registration, period, minorDigits, draft } = useScope();
+  const here = usePosition();
   if (!registration || !period) {
     return (
       <footer className="no-print flex h-[35px] shrink-0 items-center border-t border-base-300 bg-base-200 px-6 quiet">
@@ -16,10 +18,7 @@ export function PositionBar() {
       </footer>
     );
   }
-  const here = draft && draft.periodEnd === period.to ? draft : null;
-  const output = period.output + (here?.output ?? 0);
-  const input = period.input + (here?.input ?? 0);
-  const net = here ? output - input : period.net;
+  const { output, input, net } = here ?? period;
   const totals = formOfRegistration(packs, registration, period.to).net;
   const of = (formula: string) => {
     const box = /^\[([^\]]+)\]$/.exec(formula)?.[1];
@@ -63,7 +62,7 @@ export function PositionBar() {
       </span>
       {here && (
         <span className="quiet text-[12px]">
-          with this document: {displayAmount(here.output - here.input, minorDigits)}
+          with this document: {displayAmount(here.net - period.net, minorDigits)}
         </span>
       )}
       <span className="quiet ml-auto flex items-center gap-1.5 text-[12.5px]">

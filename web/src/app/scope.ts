@@ -1,12 +1,11 @@
+import type { BoxMovement } from "@fiscalon/core/facts/boxMovements";
 import { createContext, useContext } from "react";
 import type { ClientView, RegistrationView } from "@fiscalon/contract/views";
 import type { PeriodTile } from "@fiscalon/contract/returns";
 
-/** What a document being typed would add to the period, in minor units. */
+/** What a document being typed would add to returns. */
 export interface DraftEffect {
-  output: number;
-  input: number;
-  periodEnd: string | null;
+  movements: BoxMovement[];
   saved: string;
 }
 

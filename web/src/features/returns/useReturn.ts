@@ -1,18 +1,14 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import type { ReturnView } from "@fiscalon/contract/returns";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { usePeriodReturn } from "../../app/usePeriodReturn.ts";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 
 /** The chosen period's return, and the ways to change it. */
 export function useReturn() {
-  const { client, registration, period, registrationPath } = useScope();
+  const { client, period, registrationPath } = useScope();
   const queries = useQueryClient();
   const base = `${registrationPath}/returns/${period?.to}`;
-  const query = useQuery({
-    queryKey: ["client", client?.id, "return", registration?.id, period?.to],
-    queryFn: () => api.get<ReturnView>(base),
-    enabled: registration !== undefined && period !== undefined,
-  });
+  const query = usePeriodReturn();
   const act = useMutation({
     mutationFn: ({ path, body, remove = false }: { path: string; body?: unknown; remove?: boolean }) => {
       const full = path.startsWith("/") ? path : `${base}/${path}`;

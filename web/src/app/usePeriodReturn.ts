@@ -1,0 +1,14 @@
+import { useQuery } from "@tanstack/react-query";
+import type { ReturnView } from "@fiscalon/contract/returns";
+import { api } from "../api/client.ts";
+import { useScope } from "./scope.ts";
+
+/** The return of the chosen period. */
+export function usePeriodReturn(wanted = true) {
+  const { client, registration, period, registrationPath } = useScope();
+  return useQuery({
+    queryKey: ["client", client?.id, "return", registration?.id, period?.to],
+    queryFn: () => api.get<ReturnView>(`${registrationPath}/returns/${period?.to}`),
+    enabled: wanted && registration !== undefined && period !== undefined,
+  });
+}
