@@ -146,11 +146,18 @@ export interface DocumentRow {
   locked: boolean;
 }
 
-export interface DocumentPage {
-  total: number;
+/** What the documents of a side add up to; where the list is of one code, what their lines with it do. Minor units. */
+export interface DocumentSum {
+  side: "sale" | "purchase";
+  count: number;
   net: number;
   tax: number;
   gross: number;
+}
+
+export interface DocumentPage {
+  total: number;
+  sums: DocumentSum[];
   rows: DocumentRow[];
 }
 

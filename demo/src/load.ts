@@ -1,5 +1,6 @@
 import { caller } from "./caller.ts";
 import type { Caller } from "./caller.ts";
+import { closeBooks } from "./closeBooks.ts";
 import { closePeriod } from "./closePeriod.ts";
 import { honeygumMeadery } from "./honeygumMeadery.ts";
 import { falajIrrigation } from "./falajIrrigation.ts";
@@ -46,10 +47,16 @@ export async function loadDemo(address: string): Promise<void> {
     prairieLamp(ending, today),
     pukekoPhysio(ending, today),
   ];
-  for (const book of books) await loadBook(call, book);
+  for (const [index, book] of books.entries())
+    await closeBooks(call, await loadBook(call, book), { behind: index === BEHIND ? 2 : 1, today });
   await call("PUT", `/jurisdictions/${KARNATAKA_VAT.id}`, KARNATAKA_VAT);
-  await closeOldBooks(call, await loadBook(call, monsoonLooms(ending, today)));
+  const monsoon = await loadBook(call, monsoonLooms(ending, today));
+  await closeOldBooks(call, monsoon);
+  await closeBooks(call, monsoon, { behind: 1, today });
 }
+
+/** Whose papers come late: two periods wait. */
+const BEHIND = 3;
 
 interface BookJob {
   id: number;

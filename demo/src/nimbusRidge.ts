@@ -35,6 +35,7 @@ export function nimbusRidge(quarters: readonly Quarter[], today: string): object
         id: "r2",
         pack: "ca",
         levies: ["BCPST"],
+        number: "PST10423387",
         from: start,
         frequency: "monthly",
         anchor: endOfMonth(start),

@@ -46,6 +46,7 @@ export function prairieLamp(quarters: readonly Quarter[], today: string): object
           id: "r1",
           pack: "us",
           levies: ["SALES:IL", "SALES:IL-COOK", "SALES:IL-CHI", "SALES:IL-RTA"],
+          number: "40718826",
           from: start,
           frequency: "monthly",
           anchor: endOfMonth(start),

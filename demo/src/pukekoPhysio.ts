@@ -53,6 +53,7 @@ export function pukekoPhysio(quarters: readonly Quarter[], today: string): objec
         {
           id: "r1",
           pack: "nz",
+          number: "47203112",
           from: start,
           frequency: "six-monthly",
           anchor: addDays(change, -1),

@@ -52,13 +52,17 @@ const JUDGES: Readonly<Partial<Record<CheckId, Judge>>> = {
       : null,
   "no-box": (line, context) => {
     if (line.tags.includes("?")) return null;
-    const lost = boxTags(line.tags).find(({ box }) => findBox(context.form, box) === undefined);
-    if (lost)
+    const tags = boxTags(line.tags);
+    const landing = tags.filter(({ box }) => findBox(context.form, box) !== undefined);
+    const [lost] = tags;
+    if (lost && landing.length === 0)
       return `${whereOf(line)}: code ${line.code} lands in box ${lost.box}, which ${context.form.name} does not have. Use a code of this return, or change how the registration files.`;
     const onLedger =
       line.direction === "purchase" ? line.recoverable : line.charged === "charged" ? line.tax : 0;
-    const counted = boxTags(line.tags).some(({ measure }) => measure !== "n" && measure !== "b");
-    if (onLedger === 0 || counted) return null;
+    const counted = landing.some(({ measure }) => measure !== "n" && measure !== "b");
+    // Some forms work the tax out from the value; tax typed where the code gives none is never among it.
+    const workedOut = landing.length > 0 && line.calculated !== 0;
+    if (onLedger === 0 || counted || workedOut) return null;
     return `${whereOf(line)}: ${amountOf(line, onLedger, context)} is posted with code ${line.code}, which counts no tax on the return. Use a code that bears the tax, or take the typed tax away.`;
   },
   "typed-tax": (line, context) => {

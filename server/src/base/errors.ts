@@ -1,24 +1,12 @@
 import type { FastifyInstance } from "fastify";
 import type Joi from "joi";
 import { FiscalError } from "@fiscalon/core/errors";
+import { ERRORS, isErrorCode } from "@fiscalon/contract/errors";
 import type { ErrorBody } from "@fiscalon/contract/views";
 
-/** HTTP status by the part of the code behind the slash; everything else is 422: understood, but refused. */
-const STATUS: Record<string, number> = {
-  "not-found": 404,
-  "unknown-import": 404,
-  "duplicate-number": 409,
-  sealed: 409,
-  "wrong-state": 409,
-  "findings-open": 409,
-  "too-large": 413,
-  invalid: 400,
-};
-
-export function statusOf(error: FiscalError): number {
-  if (error.code === "money/too-large") return 422;
-  if (error.code.startsWith("authority/")) return 502;
-  return STATUS[error.code.split("/")[1] ?? ""] ?? 422;
+/** The status of the catalogue; a code that is not in it is a defect, found by a test. */
+export function statusOf({ code }: FiscalError): number {
+  return isErrorCode(code) ? ERRORS[code].status : 422;
 }
 
 export function notFound(what: string): FiscalError {
@@ -51,10 +39,7 @@ export function handleErrors(app: FastifyInstance): void {
     if (error instanceof FiscalError) return reply.status(statusOf(error)).send(errorBody(error));
     const status = statusCodeOf(error);
     if (status >= 500) request.log.error(error);
-    const message =
-      status >= 500
-        ? "Something failed on the server; nothing was changed. Try again, and look at the log if it stays."
-        : messageOf(error);
+    const message = status >= 500 ? ERRORS["server/failed"].says : messageOf(error);
     const code = status === 413 ? "request/too-large" : status >= 500 ? "server/failed" : "request/invalid";
     return reply.status(status).send({ error: { code, message } } satisfies ErrorBody);
   });
@@ -80,6 +65,6 @@ function statusCodeOf(error: unknown): number {
 }
 
 function messageOf(error: unknown): string {
-  if (statusCodeOf(error) === 413) return "The file is too large. Split it, or leave out what is not needed.";
+  if (statusCodeOf(error) === 413) return ERRORS["request/too-large"].says;
   return error instanceof Error ? error.message : "The request could not be read.";
 }

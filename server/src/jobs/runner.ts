@@ -1,3 +1,4 @@
+import { ERRORS } from "@fiscalon/contract/errors";
 import { EventEmitter } from "node:events";
 import { fileURLToPath } from "node:url";
 import workerpool from "workerpool";
@@ -41,7 +42,7 @@ export class JobRunner {
         state: "failed",
         error: {
           code: "jobs/interrupted",
-          message: "The server stopped before this was finished. Nothing was changed; start it again.",
+          message: ERRORS["jobs/interrupted"].says,
         },
       },
       { where: { state: ["waiting", "running"] } },
@@ -130,14 +131,14 @@ const WORKER = fileURLToPath(new URL("../../dist/jobs/worker.js", import.meta.ur
 const CANCELLED: JobOutcome = {
   state: "cancelled",
   result: null,
-  error: { code: "jobs/cancelled", message: "Cancelled. Nothing was changed." },
+  error: { code: "jobs/cancelled", message: ERRORS["jobs/cancelled"].says },
 };
 const BROKEN: JobOutcome = {
   state: "failed",
   result: null,
   error: {
     code: "jobs/failed",
-    message: "The work broke off on the server; nothing was changed. See the log.",
+    message: ERRORS["jobs/failed"].says,
   },
 };
 

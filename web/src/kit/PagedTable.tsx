@@ -5,8 +5,8 @@ import { usePagedRows } from "./usePagedRows.ts";
 const ROW = "grid border-b [&>*]:truncate [&>*]:px-2 [&>*]:py-1";
 
 /**
- * A long list as a table: paged on the server, drawn only where it is looked at. `foot` gives what
- * spans the columns before the first figures, and a cell for each of the others.
+ * A long list as a table: paged on the server, drawn only where it is looked at. `foot` gives its rows:
+ * of each what spans the columns before the first figures, and a cell for each of the others.
  */
 export function PagedTable<Row, Page extends { rows: Row[]; total: number }>({
   label,
@@ -33,12 +33,12 @@ export function PagedTable<Row, Page extends { rows: Row[]; total: number }>({
   cells: (row: Row) => ReactNode[];
   /** What a double click on a row does. */
   onOpen?: (row: Row) => void;
-  foot?: (page: Page) => ReactNode[];
+  foot?: (page: Page) => ReactNode[][];
   empty: string;
 }) {
   const { rows, head: page, setBox, height, shown } = usePagedRows<Row, Page>(queryKey, enabled, fetchPage);
   const isAmount = (at: number) => amounts.includes(at);
-  const [caption, ...sums] = page && foot ? foot(page) : [];
+  const footRows = page && page.total > 0 && foot ? foot(page) : [];
   return (
     <div
       role="table"
@@ -92,21 +92,20 @@ export function PagedTable<Row, Page extends { rows: Row[]; total: number }>({
           );
         })}
       </div>
-      {page && page.total > 0 && caption !== undefined && (
-        <div role="rowgroup" className="sticky bottom-0 bg-base-100">
-          <div
-            role="row"
-            className={clsx(ROW, columns, "border-t border-b-2 border-base-content font-semibold")}
-          >
-            <span role="cell" style={{ gridColumn: `span ${amounts[0] ?? head.length}` }}>
-              {caption}
-            </span>
-            {sums.map((sum, at) => (
-              <span role="cell" key={at} className="text-right">
-                {sum}
+      {footRows.length > 0 && (
+        <div role="rowgroup" className="sticky bottom-0 border-t border-b-2 border-base-content bg-base-100">
+          {footRows.map(([caption, ...sums], index) => (
+            <div role="row" key={index} className={clsx(ROW, columns, "border-b-0 font-semibold")}>
+              <span role="cell" style={{ gridColumn: `span ${amounts[0] ?? head.length}` }}>
+                {caption}
               </span>
-            ))}
-          </div>
+              {sums.map((sum, at) => (
+                <span role="cell" key={at} className="text-right">
+                  {sum}
+                </span>
+              ))}
+            </div>
+          ))}
         </div>
       )}
     </div>

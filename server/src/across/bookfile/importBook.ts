@@ -226,6 +226,7 @@ function refuseLeftTaxPayments({ taxPayments = [] }: BookFile, placed: PlacedRow
   );
 }
 
+/** The sealed return comes out again, box by box: those of the file, and no other. */
 function compareBoxes(
   computed: readonly { box: string; amount: number }[],
   said: Readonly<Record<string, string>>,
@@ -241,4 +242,11 @@ function compareBoxes(
       `${path}.boxes.${box}`,
     );
   }
+  const missing = computed.find(({ box, amount }) => amount !== 0 && said[box] === undefined);
+  if (!missing) return;
+  throw new FiscalError(
+    "book/box-differs",
+    `Box ${missing.box} comes out as ${formatAmount(missing.amount, digits)} from the documents, but the file does not have it.`,
+    `${path}.boxes`,
+  );
 }

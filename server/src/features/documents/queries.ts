@@ -1,6 +1,6 @@
-import type { DocumentPage, DocumentRow, DocumentView } from "@fiscalon/contract/views";
+import type { DocumentPage, DocumentRow, DocumentSum, DocumentView } from "@fiscalon/contract/views";
 import type { Work } from "../../base/work.ts";
-import { signOf } from "../../db/kindSql.ts";
+import { sideOf, signOf } from "../../db/kindSql.ts";
 import { notFound } from "../../base/errors.ts";
 import { contactView } from "../../books/views.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
@@ -25,7 +25,7 @@ export interface DocumentFilter {
 
 const SEALED = `('sealed', 'filed', 'settled')`;
 
-/** One page of documents, newest first, with the totals of all that match. Credit notes count negative. */
+/** One page of documents, newest first, with the totals of all that match by side. Credit notes count negative. */
 export async function documentPage(
   work: Work,
   clientId: number,
@@ -34,10 +34,8 @@ export async function documentPage(
   const { where, bind } = conditions(clientId, filter);
   const sign = signOf("d.kind");
   const party = filter.search === "" ? "" : "LEFT JOIN contacts c ON c.id = d.contact_id";
-  const totals = await work.row<{ total: number; net: number; tax: number; gross: number }>(
-    `SELECT count(*) AS total, coalesce(sum(${sign} * d.net), 0) AS net, coalesce(sum(${sign} * d.tax), 0) AS tax,
-       coalesce(sum(${sign} * d.gross), 0) AS gross
-     FROM documents d ${party} WHERE ${where}`,
+  const counted = await work.row<{ total: number }>(
+    `SELECT count(*) AS total FROM documents d ${party} WHERE ${where}`,
     bind,
   );
   const rows = await work.rows<Omit<DocumentRow, "late" | "locked"> & { late: number; locked: number }>(
@@ -54,7 +52,8 @@ export async function documentPage(
     [...bind, filter.limit, filter.offset],
   );
   return {
-    ...(totals ?? { total: 0, net: 0, tax: 0, gross: 0 }),
+    total: counted?.total ?? 0,
+    sums: await sumsBySide(work, filter, { party, where, bind }),
     rows: rows.map((row) => ({
       ...row,
       codes: row.codes ?? "",
@@ -62,6 +61,24 @@ export async function documentPage(
       locked: row.locked === 1,
     })),
   };
+}
+
+/** Sales and purchases apart: together they are no figure of anything. */
+async function sumsBySide(
+  work: Work,
+  { code }: DocumentFilter,
+  { party, where, bind }: { party: string; where: string; bind: unknown[] },
+): Promise<DocumentSum[]> {
+  const [side, sign] = [sideOf("d.kind"), signOf("d.kind")];
+  const lines = code === "" ? "" : `JOIN lines l ON l.document_id = d.id AND l.code = $${bind.length + 1}`;
+  const [net, tax, gross] =
+    code === "" ? ["d.net", "d.tax", "d.gross"] : ["l.net", "(l.gross - l.net)", "l.gross"];
+  return work.rows(
+    `SELECT ${side} AS side, count(DISTINCT d.id) AS count, sum(${sign} * ${net}) AS net,
+       sum(${sign} * ${tax}) AS tax, sum(${sign} * ${gross}) AS gross
+     FROM documents d ${party} ${lines} WHERE ${where} AND ${side} IS NOT NULL GROUP BY 1 ORDER BY 1 DESC`,
+    code === "" ? bind : [...bind, code],
+  );
 }
 
 function conditions(clientId: number, filter: DocumentFilter): { where: string; bind: unknown[] } {

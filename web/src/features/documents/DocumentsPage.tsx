@@ -3,7 +3,7 @@ import { Lock } from "lucide-react";
 import { useState } from "react";
 import type { ReactNode } from "react";
 import { Link, useNavigate } from "react-router";
-import type { DocumentPage as Page, DocumentRow } from "@fiscalon/contract/views";
+import type { DocumentPage as Page, DocumentRow, DocumentSum } from "@fiscalon/contract/views";
 import type { TrailStep } from "@fiscalon/contract/trail";
 import { useScope } from "../../app/scope.ts";
 import { api, withQuery } from "../../api/client.ts";
@@ -13,6 +13,7 @@ import { ALL_KINDS, KIND_NAMES, TYPED_KINDS } from "../../kit/kinds.ts";
 import { PagedTable } from "../../kit/PagedTable.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../../app/BooksNav.tsx";
+import { useSetup } from "../../app/useSetup.ts";
 
 /** One grid for all documents, paged on the server and drawn only where it is looked at. */
 export function DocumentsPage() {
@@ -20,10 +21,13 @@ export function DocumentsPage() {
   const navigate = useNavigate();
   const [search, setSearch] = useState("");
   const [kind, setKind] = useState("");
+  const [code, setCode] = useState("");
+  const codes = useSetup()?.plain.codes ?? [];
   const [scoped, setScoped] = useState(true);
   const filter = {
     search,
     kind,
+    code,
     ...(scoped && period ? { from: period.from, to: period.to, registration: registration?.id } : {}),
   };
   const base = `/clients/${client?.id}/documents`;
@@ -76,6 +80,19 @@ export function DocumentsPage() {
             </option>
           ))}
         </select>
+        <select
+          className="entry w-[150px]"
+          aria-label="Code"
+          value={code}
+          onChange={(event) => setCode(event.target.value)}
+        >
+          <option value="">all codes</option>
+          {codes.map((one) => (
+            <option key={one.code} value={one.code}>
+              {one.code} {one.name}
+            </option>
+          ))}
+        </select>
         {period && (
           <label className="flex cursor-pointer items-center gap-1.5 pb-1">
             <input
@@ -99,32 +116,37 @@ export function DocumentsPage() {
         fetchPage={(offset, limit) => api.get<Page>(withQuery(base, { ...filter, offset, limit }))}
         onOpen={(row) => void navigate(path(`books/documents/${row.id}`))}
         cells={(row) => cellsOf(row, minorDigits, path(`books/documents/${row.id}`))}
-        foot={(head) => [
-          `All ${plural(head.total, "document")}, credit notes taken off`,
-          ...(["net", "tax", "gross"] as const).map((key) => (
-            <Figure
-              key={key}
-              amount={head[key]}
-              digits={minorDigits}
-              of={sumStep(key, head, minorDigits)}
-              label={`Sum of ${key}`}
-            />
-          )),
-        ]}
+        foot={({ sums }) =>
+          sums.map((sum) => [
+            `${SIDES[sum.side]}: ${plural(sum.count, "document")}, credit notes taken off${code === "" ? "" : `, lines with ${code}`}`,
+            ...(["net", "tax", "gross"] as const).map((key) => (
+              <Figure
+                key={key}
+                amount={sum[key]}
+                digits={minorDigits}
+                of={sumStep(key, sum, minorDigits, code)}
+                label={`${SIDES[sum.side]}: sum of ${key}`}
+              />
+            )),
+          ])
+        }
         empty={scoped ? "No document of this period fits." : "No document fits."}
       />
     </Sheet>
   );
 }
 
-function sumStep(key: "net" | "tax" | "gross", head: Page, digits: number): TrailStep {
+const SIDES = { sale: "Sales", purchase: "Purchases" };
+
+function sumStep(key: "net" | "tax" | "gross", sum: DocumentSum, digits: number, code: string): TrailStep {
+  const what = code === "" ? `The ${key}` : `The ${key} of the lines with ${code}`;
   return {
-    ref: `documents/${key}/${head.total}/${head[key]}`,
-    title: `Sum of ${key}`,
-    amount: head[key],
+    ref: `documents/${sum.side}/${code}/${key}/${sum.count}/${sum[key]}`,
+    title: `${SIDES[sum.side]}: sum of ${key}`,
+    amount: sum[key],
     digits,
     words: [
-      `The ${key} of all ${plural(head.total, "document")} of the list, sales and purchases alike; credit notes count negative. Open any row for its own trail.`,
+      `${what} of all ${plural(sum.count, "document")} of the list on this side; credit notes count negative. Open any row for its own trail.`,
     ],
     parts: [],
     arithmetic: [],

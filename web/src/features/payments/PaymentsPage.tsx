@@ -123,26 +123,28 @@ function Moved({ search }: { search: string }) {
           />,
         ]}
         foot={(page) => [
-          `${plural(page.total, "payment")}: received less paid`,
-          <Figure
-            key="sum"
-            amount={page.received - page.paid}
-            digits={digits}
-            label="Received less paid"
-            of={{
-              ref: `payments/${page.received}/${page.paid}`,
-              title: "Received less paid",
-              amount: page.received - page.paid,
-              digits,
-              words: ["All payments of the list. Open any row for its own trail."],
-              parts: [
-                { ref: null, label: "Received", detail: "", amount: page.received },
-                { ref: null, label: "Paid", detail: "", amount: -page.paid },
-              ],
-              arithmetic: [],
-            }}
-          />,
-          "",
+          [
+            `${plural(page.total, "payment")}: received less paid`,
+            <Figure
+              key="sum"
+              amount={page.received - page.paid}
+              digits={digits}
+              label="Received less paid"
+              of={{
+                ref: `payments/${page.received}/${page.paid}`,
+                title: "Received less paid",
+                amount: page.received - page.paid,
+                digits,
+                words: ["All payments of the list. Open any row for its own trail."],
+                parts: [
+                  { ref: null, label: "Received", detail: "", amount: page.received },
+                  { ref: null, label: "Paid", detail: "", amount: -page.paid },
+                ],
+                arithmetic: [],
+              }}
+            />,
+            "",
+          ],
         ]}
         empty="No money moved here. Record a receipt or a payment, or change the period."
       />
@@ -207,25 +209,27 @@ function Open({ search }: { search: string }) {
           </Link>,
         ]}
         foot={(page) => [
-          `${plural(page.total, "open item")}: to receive less to pay`,
-          "",
-          <Figure
-            key="sum"
-            amount={page.open}
-            digits={digits}
-            label="To receive less to pay"
-            of={{
-              ref: `open-items/${page.open}`,
-              title: "To receive less to pay",
-              amount: page.open,
-              digits,
-              words: [
-                "What customers owe less what is owed to suppliers. Credit notes count the other way. Open any row for its own trail.",
-              ],
-              parts: [],
-              arithmetic: [],
-            }}
-          />,
+          [
+            `${plural(page.total, "open item")}: to receive less to pay`,
+            "",
+            <Figure
+              key="sum"
+              amount={page.open}
+              digits={digits}
+              label="To receive less to pay"
+              of={{
+                ref: `open-items/${page.open}`,
+                title: "To receive less to pay",
+                amount: page.open,
+                digits,
+                words: [
+                  "What customers owe less what is owed to suppliers. Credit notes count the other way. Open any row for its own trail.",
+                ],
+                parts: [],
+                arithmetic: [],
+              }}
+            />,
+          ],
         ]}
         empty="Nothing is open."
       />
