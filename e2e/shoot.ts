@@ -35,7 +35,7 @@ const VIEWS: [string, string, (() => Promise<void>)?][] = [
   ["books-bank", `${client}/books/bank`],
   ["books-import", `${client}/books/import`, dropRegister],
   ["books-reports", `${named("Nimbus")}/books/reports`],
-  ["books-changes", `${client}/books/changes`],
+  ["books-audit", `${client}/books/audit`],
   ["books-ledger", `${client}/books/ledger`],
   ["agree-control", `${client}/agree`],
   ["return", `${client}/return`, openBoxFour],

@@ -11,6 +11,7 @@ import { api } from "../api/client.ts";
 import { FormDialog } from "../kit/FormDialog.tsx";
 import { Field } from "../kit/Field.tsx";
 import { today } from "../kit/format.ts";
+import { AnyCountryField } from "./AnyCountryField.tsx";
 import { RegionField } from "./PlaceDialogs.tsx";
 import { RegisterQuestion } from "./RegisterQuestion.tsx";
 import { StandingField } from "./StandingField.tsx";
@@ -80,12 +81,7 @@ export function ContactDialog({
         required
         autoFocus
       />
-      <Field
-        label="Country, two letters"
-        value={draft.country}
-        maxLength={2}
-        onChange={(event) => set({ country: event.target.value.toUpperCase(), region: "" })}
-      />
+      <AnyCountryField value={draft.country} onChange={(country) => set({ country, region: "" })} />
       <RegionField country={draft.country} value={draft.region} onChange={(region) => set({ region })} />
       <div className="col-span-2">
         <Field

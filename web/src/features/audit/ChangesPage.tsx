@@ -4,31 +4,13 @@ import type { ChangeView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
 import { api, withQuery } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
-import { showMoment } from "../../kit/format.ts";
+import { showDate, showMoment } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../../app/BooksNav.tsx";
+import { changeWords, ENTITIES, fieldWords, valueWords } from "./changeWords.ts";
 import { differences } from "./differences.ts";
 
 const PAGE = 50;
-const ENTITIES = [
-  "document",
-  "contact",
-  "item",
-  "account",
-  "code",
-  "rules",
-  "schedule",
-  "place",
-  "registration",
-  "return",
-  "adjustment",
-  "finding",
-  "entry",
-  "tax-payment",
-  "import",
-  "client",
-];
-
 /** The audit trail of a client: what was changed, by whom and when; nothing in it can be altered. */
 export function ChangesPage() {
   const { client } = useScope();
@@ -54,7 +36,7 @@ export function ChangesPage() {
   const rows = data?.pages.flat() ?? [];
   return (
     <Sheet
-      title="Changes"
+      title="Audit trail"
       lead={
         chain &&
         (chain.broken === null
@@ -65,13 +47,15 @@ export function ChangesPage() {
     >
       <select
         aria-label="Only changes of"
-        className="entry mb-2 max-w-[170px] cursor-pointer"
+        className="entry mb-2 max-w-[200px] cursor-pointer"
         value={entity}
         onChange={(event) => setEntity(event.target.value)}
       >
         <option value="">everything</option>
-        {ENTITIES.map((one) => (
-          <option key={one}>{one}</option>
+        {Object.entries(ENTITIES).map(([one, words]) => (
+          <option key={one} value={one}>
+            {words}
+          </option>
         ))}
       </select>
       <ErrorNote error={error} />
@@ -94,7 +78,7 @@ export function ChangesPage() {
                 <td className="!align-top whitespace-nowrap">{showMoment(row.at)}</td>
                 <td className="!align-top">{row.by}</td>
                 <td className="!align-top">
-                  {row.action} {row.entity} <span className="quiet">{row.entityId ?? ""}</span>
+                  {changeWords(row.action, row.entity)} <span className="quiet">{row.entityId ?? ""}</span>
                 </td>
                 <td>
                   <Difference row={row} />
@@ -127,10 +111,12 @@ function Difference({ row }: { row: ChangeView }) {
   const shown = open ? all : all.slice(0, SHOWN);
   return (
     <>
-      <ul className="font-mono text-[12px]">
+      <ul className="text-[12.5px]">
         {shown.map(({ path, before, after }) => (
           <li key={path} className="break-words">
-            <span className="quiet">{path}</span> {before !== null && <del>{before}</del>} {after}
+            <span className="quiet">{fieldWords(path)}</span>{" "}
+            {before !== null && <del>{valueWords(before, showDate)}</del>}{" "}
+            {after !== null && valueWords(after, showDate)}
           </li>
         ))}
       </ul>

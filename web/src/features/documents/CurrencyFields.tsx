@@ -1,3 +1,4 @@
+import { currencyName } from "../../kit/countries.ts";
 import { currencies } from "@fiscalon/core/money/currency";
 import { DateField } from "../../kit/DateField.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
@@ -30,7 +31,9 @@ export function CurrencyFields({
         }
       >
         {currencies().map((code) => (
-          <option key={code}>{code}</option>
+          <option key={code} value={code} title={currencyName(code)}>
+            {code} {currencyName(code)}
+          </option>
         ))}
       </SelectField>
       {draft.currency !== "" && (

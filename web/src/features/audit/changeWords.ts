@@ -1,0 +1,98 @@
+/** What the audit trail is about, by the name it is kept under. */
+export const ENTITIES: Readonly<Record<string, string>> = {
+  document: "document",
+  payment: "payment or receipt",
+  "bank-line": "line of the bank",
+  "bank-statement": "bank statement",
+  "bank-account": "bank account",
+  terminal: "card terminal",
+  template: "template",
+  import: "import",
+  return: "return",
+  adjustment: "adjustment",
+  finding: "finding",
+  entry: "journal entry",
+  "tax-payment": "payment of tax",
+  contact: "contact",
+  item: "item",
+  account: "account",
+  code: "tax code",
+  rules: "supply rules",
+  schedule: "rates",
+  place: "place",
+  registration: "registration",
+  series: "number series",
+  jurisdiction: "jurisdiction",
+  client: "client",
+};
+
+const ACTIONS: Readonly<Record<string, string>> = {
+  accept: "accepted",
+  adjust: "adjusted",
+  attach: "paper added to",
+  authorise: "authorised",
+  change: "changed",
+  connect: "connected",
+  create: "created",
+  default: "made usual",
+  delete: "removed",
+  detach: "paper taken off",
+  drop: "dropped",
+  explain: "explained",
+  fetch: "fetched",
+  file: "filed",
+  keep: "kept",
+  match: "matched",
+  post: "posted",
+  receive: "received",
+  record: "recorded",
+  remove: "removed",
+  reopen: "opened again",
+  seal: "sealed",
+  settle: "settled",
+  unaccept: "acceptance taken back",
+  undo: "undone",
+  unmatch: "match taken back",
+  void: "taken out",
+};
+
+const FIELDS: Readonly<Record<string, string>> = {
+  fileHash: "fingerprint of the file",
+  alreadyThere: "already there",
+  taxNumber: "tax number",
+  taxPoint: "tax point",
+  saleCode: "code on sales",
+  purchaseCode: "code on purchases",
+  usualCode: "usual code",
+  unitPrice: "price of one",
+  typedTax: "tax as printed",
+  typedTotal: "tax as printed, in all",
+  paidThrough: "paid from",
+  periodEnd: "period to",
+  bankAmount: "what the bank made of it",
+  onAccount: "on account",
+};
+
+/** "posted document", as the entry of the trail reads. */
+export function changeWords(action: string, entity: string): string {
+  return `${ACTIONS[action] ?? action} ${ENTITIES[entity] ?? entity}`;
+}
+
+/** The path of a field in words: `lines[0].taxPoint` is "line 1, tax point". */
+export function fieldWords(path: string): string {
+  return path
+    .split(".")
+    .map((part) => {
+      const [, name = part, index] = /^(\w+)\[(\d+)\]$/.exec(part) ?? [];
+      const words = FIELDS[name] ?? name.replace(/([a-z])([A-Z])/g, "$1 $2").toLowerCase();
+      return index === undefined ? words : `${words.replace(/s$/, "")} ${Number(index) + 1}`;
+    })
+    .join(", ");
+}
+
+/** A value as the screens show it: dates in the locale's way, yes and no, long fingerprints by their beginning. */
+export function valueWords(value: string, date: (text: string) => string): string {
+  if (/^\d{4}-\d{2}-\d{2}$/.test(value)) return date(value);
+  if (/^[0-9a-f]{64}$/.test(value)) return `${value.slice(0, 12)}…`;
+  return value === "true" ? "yes" : value === "false" ? "no" : value;
+}
