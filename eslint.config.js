@@ -130,5 +130,19 @@ export default tseslint.config(
     ignores: ["core/src/packs/**", "server/src/bench/**"],
     rules: { "no-restricted-syntax": ["error", ...KEPT_ELSEWHERE] },
   },
+  {
+    files: ["web/src/**"],
+    ignores: ["web/src/api/keys.ts"],
+    rules: {
+      "no-restricted-syntax": [
+        "error",
+        ...KEPT_ELSEWHERE,
+        {
+          selector: "Property[key.name='queryKey'] > ArrayExpression[elements.0.type='Literal']",
+          message: "Keys of queries are made in api/keys.ts.",
+        },
+      ],
+    },
+  },
   { files: ["scripts/**", "*.js", "*.cjs", ".*.cjs", "*.ts"], languageOptions: { globals: globals.node } },
 );

@@ -23,8 +23,22 @@ test("from an empty practice to a filed, paid and settled quarter, and a late bi
   await agree(page);
   await clearFindingsAndFile(page);
   await settle(page);
+  await filedDocument(page);
   await lateBill(page);
 });
+
+/** What a document of a filed quarter moved is that quarter, not the one that is open now. */
+async function filedDocument(page: Page): Promise<void> {
+  await page.getByRole("link", { name: "Books" }).click();
+  const find = page.getByRole("textbox", { name: "Find documents" });
+  await find.fill("WJ3102");
+  const only = page.getByRole("checkbox", { name: /^only/ });
+  if (await only.isChecked()) await only.uncheck();
+  await page.getByRole("cell", { name: "WJ3102", exact: true }).click();
+  const effect = page.getByRole("region", { name: "Effect" });
+  await expect(effect).toContainText("moved by");
+  await expect(effect).toContainText("period to 30 Jun 2026");
+}
 
 async function setUpClient(page: Page): Promise<void> {
   await page.goto(server.address);

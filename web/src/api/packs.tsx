@@ -1,3 +1,4 @@
+import { keys } from "./keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import { createContext, useContext, useMemo } from "react";
 import type { ReactNode } from "react";
@@ -13,7 +14,7 @@ const PacksContext = createContext<Packs>(SHIPPED_ONLY);
 /** Hands the jurisdictions in: those that ship, and the practice's as soon as they are here. */
 export function PacksProvider({ children }: { children: ReactNode }) {
   const { data, isPending } = useQuery({
-    queryKey: OWN_JURISDICTIONS,
+    queryKey: keys.ownJurisdictions,
     queryFn: () => api.get<OwnJurisdiction[]>("/jurisdictions/own"),
     staleTime: Infinity,
   });
@@ -24,8 +25,6 @@ export function PacksProvider({ children }: { children: ReactNode }) {
   if (isPending) return null;
   return <PacksContext value={packs}>{children}</PacksContext>;
 }
-
-export const OWN_JURISDICTIONS = ["jurisdictions", "own"];
 
 export function usePacks(): Packs {
   return useContext(PacksContext);

@@ -1,3 +1,4 @@
+import { keys } from "../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import { Command } from "cmdk";
 import { useState } from "react";
@@ -22,17 +23,17 @@ export function Palette({ open, onClose }: { open: boolean; onClose: () => void 
   const navigate = useNavigate();
   const [search, setSearch] = useState("");
   const { data: clients = [] } = useQuery({
-    queryKey: ["clients"],
+    queryKey: keys.clients,
     queryFn: () => api.get<ClientRow[]>("/clients"),
     enabled: open,
   });
   const { data: documents } = useQuery({
-    queryKey: ["client", client?.id, "find", search],
+    queryKey: keys.of(client?.id, "find", search),
     queryFn: () => api.get<DocumentPage>(withQuery(`/clients/${client?.id}/documents`, { search, limit: 8 })),
     enabled: open && client !== undefined && search.length > 1,
   });
   const { data: setup } = useQuery({
-    queryKey: ["client", client?.id, "setup"],
+    queryKey: keys.of(client?.id, "setup"),
     queryFn: () => api.get<PlainSetup>(`/clients/${client?.id}/setup`),
     enabled: open && client !== undefined,
   });

@@ -1,3 +1,4 @@
+import { keys } from "../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import type { ReactNode } from "react";
@@ -18,7 +19,7 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
   const params = useMemo(() => new URLSearchParams(search), [search]);
 
   const { data: client, error: clientError } = useQuery({
-    queryKey: ["client", Number(clientId)],
+    queryKey: keys.client(Number(clientId)),
     queryFn: () => api.get<ClientView>(`/clients/${clientId}`),
     enabled: clientId !== undefined,
     retry: false,
@@ -29,7 +30,7 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
     client?.registrations.at(-1);
   const registrationPath = `/clients/${clientId}/registrations/${registration?.id}`;
   const { data: periods = NONE } = useQuery({
-    queryKey: ["client", client?.id, "periods", registration?.id],
+    queryKey: keys.of(client?.id, "periods", registration?.id),
     queryFn: () => api.get<PeriodTile[]>(`${registrationPath}/periods`),
     enabled: registration !== undefined,
   });

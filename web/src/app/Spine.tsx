@@ -1,3 +1,4 @@
+import { keys } from "../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import clsx from "clsx";
 import { Moon, PanelLeftClose, PanelLeftOpen, Sun, SunMoon } from "lucide-react";
@@ -168,7 +169,7 @@ function useStations(): Station[] {
   const { client, registration, period, registrationPath, minorDigits } = useScope();
   const enabled = registration !== undefined && period !== undefined && period.state !== "ahead";
   const { data: counts } = useQuery({
-    queryKey: ["client", client?.id, "stations", registration?.id, period?.to],
+    queryKey: keys.of(client?.id, "stations", registration?.id, period?.to),
     queryFn: () => api.get<StationCounts>(`${registrationPath}/stations/${period?.to}`),
     enabled,
   });

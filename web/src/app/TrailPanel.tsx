@@ -1,3 +1,4 @@
+import { keys } from "../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import clsx from "clsx";
 import { ArrowLeft, ArrowRight, X } from "lucide-react";
@@ -80,7 +81,7 @@ function Step({
   const { client } = useScope();
   const ref = typeof target === "string" ? target : target.ref;
   const query = useQuery({
-    queryKey: ["client", client?.id, "trail", ref],
+    queryKey: keys.of(client?.id, "trail", ref),
     queryFn: () => api.get<TrailStep>(withQuery(`/clients/${client?.id}/trail`, { ref })),
     enabled: typeof target === "string" && client !== undefined,
   });

@@ -1,3 +1,4 @@
+import { keys } from "../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import type { ReturnView } from "@fiscalon/contract/returns";
 import { api } from "../api/client.ts";
@@ -7,7 +8,7 @@ import { useScope } from "./scope.ts";
 export function usePeriodReturn(wanted = true) {
   const { client, registration, period, registrationPath } = useScope();
   return useQuery({
-    queryKey: ["client", client?.id, "return", registration?.id, period?.to],
+    queryKey: keys.of(client?.id, "return", registration?.id, period?.to),
     queryFn: () => api.get<ReturnView>(`${registrationPath}/returns/${period?.to}`),
     enabled: wanted && registration !== undefined && period !== undefined,
   });

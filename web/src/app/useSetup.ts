@@ -1,3 +1,4 @@
+import { keys } from "../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { setupFromPlain } from "@fiscalon/core/facts/plainSetup";
@@ -12,7 +13,7 @@ export function useSetup() {
   const packs = usePacks();
   const { client } = useScope();
   const { data: plain } = useQuery({
-    queryKey: ["client", client?.id, "setup"],
+    queryKey: keys.of(client?.id, "setup"),
     queryFn: () => api.get<PlainSetup>(`/clients/${client?.id}/setup`),
     enabled: client !== undefined,
   });
@@ -22,7 +23,7 @@ export function useSetup() {
 export function useContacts(search = "", limit = 500) {
   const { client } = useScope();
   return useQuery({
-    queryKey: ["client", client?.id, "contacts", search, limit],
+    queryKey: keys.of(client?.id, "contacts", search, limit),
     queryFn: () => api.get<ContactView[]>(withQuery(`/clients/${client?.id}/contacts`, { search, limit })),
     enabled: client !== undefined,
     placeholderData: (previous) => previous,
@@ -32,7 +33,7 @@ export function useContacts(search = "", limit = 500) {
 export function useItems() {
   const { client } = useScope();
   return useQuery({
-    queryKey: ["client", client?.id, "items"],
+    queryKey: keys.of(client?.id, "items"),
     queryFn: () => api.get<ItemView[]>(`/clients/${client?.id}/items`),
     enabled: client !== undefined,
   });

@@ -1,3 +1,4 @@
+import { keys } from "../api/keys.ts";
 import { usePacks } from "../api/packs.tsx";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
@@ -77,7 +78,7 @@ export function AccountDialog({
         : api.post<Account[]>(path, body);
     },
     onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ["client", client?.id] });
+      await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
       onDone(draft.code);
     },
   });

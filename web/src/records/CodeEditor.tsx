@@ -1,3 +1,4 @@
+import { keys } from "../api/keys.ts";
 import { usePacks } from "../api/packs.tsx";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
@@ -37,7 +38,7 @@ export function CodeEditor({
       return code ? api.put(`${path}/${encodeURIComponent(code.code)}`, draft) : api.post(path, draft);
     },
     onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ["client", client?.id] });
+      await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
       onDone(draft.code);
     },
   });

@@ -1,3 +1,4 @@
+import { keys } from "../api/keys.ts";
 import type { Packs } from "@fiscalon/core/model/packs";
 import { usePacks } from "../api/packs.tsx";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
@@ -59,7 +60,7 @@ export function ContactDialog({
         : api.post<ContactView>(path, body);
     },
     onSuccess: async (saved) => {
-      await queries.invalidateQueries({ queryKey: ["client", client?.id] });
+      await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
       onDone(saved);
     },
   });

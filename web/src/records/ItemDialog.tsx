@@ -1,3 +1,4 @@
+import { keys } from "../api/keys.ts";
 import { usePacks } from "../api/packs.tsx";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
@@ -41,7 +42,7 @@ export function ItemDialog({
       return item ? api.put<ItemView>(`${path}/${item.id}`, body) : api.post<ItemView>(path, body);
     },
     onSuccess: async (saved) => {
-      await queries.invalidateQueries({ queryKey: ["client", client?.id, "items"] });
+      await queries.invalidateQueries({ queryKey: keys.of(client?.id, "items") });
       onDone(saved);
     },
   });

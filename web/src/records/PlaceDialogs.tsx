@@ -1,3 +1,4 @@
+import { keys } from "../api/keys.ts";
 import { at } from "@fiscalon/core/at";
 import type { Packs } from "@fiscalon/core/model/packs";
 import { usePacks } from "../api/packs.tsx";
@@ -71,7 +72,7 @@ export function AddPlace({ client, onClose }: { client: ClientView; onClose: () 
   const save = useMutation({
     mutationFn: () => api.post(`/clients/${client.id}/places`, { name, country, region: region || null }),
     onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ["client", client.id] });
+      await queries.invalidateQueries({ queryKey: keys.client(client.id) });
       onClose();
     },
   });
@@ -130,7 +131,7 @@ export function ChangePlace({
     mutationFn: () =>
       api.put(`/clients/${client.id}/places/${place.id}`, { name, region: region === "" ? null : region }),
     onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ["client", client.id] });
+      await queries.invalidateQueries({ queryKey: keys.client(client.id) });
       onClose();
     },
   });
@@ -166,7 +167,7 @@ export function ClosePlace({
   const save = useMutation({
     mutationFn: () => api.put(`/clients/${client.id}/places/${place.id}`, { closedOn: opening ? null : day }),
     onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ["client", client.id] });
+      await queries.invalidateQueries({ queryKey: keys.client(client.id) });
       onClose();
     },
   });
@@ -240,7 +241,7 @@ export function AddRegistration({
   const save = useMutation({
     mutationFn: () => api.post(`/clients/${client.id}/registrations`, registrationBody(pack, draft)),
     onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ["client", client.id] });
+      await queries.invalidateQueries({ queryKey: keys.client(client.id) });
       onClose();
     },
   });

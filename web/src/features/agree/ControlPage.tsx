@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -29,14 +30,14 @@ export function ControlPage() {
   const queries = useQueryClient();
   const [explaining, setExplaining] = useState<ControlAgreementView["uncoded"][number] | null>(null);
   const { data: view, error } = useQuery({
-    queryKey: ["client", client?.id, "control", registration?.id, period?.to],
+    queryKey: keys.of(client?.id, "control", registration?.id, period?.to),
     queryFn: () => api.get<ControlAgreementView>(`${registrationPath}/agreements/${period?.to}/control`),
     enabled: registration !== undefined && period !== undefined,
   });
   const explain = useMutation({
     mutationFn: ({ entry, reason }: { entry: number; reason: string }) =>
       api.put(`/clients/${client?.id}/entries/${entry}/explanation`, { reason }),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["client", client?.id] }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: keys.client(client?.id) }),
   });
   if (client && !registration) {
     return (

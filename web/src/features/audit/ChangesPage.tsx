@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { ChangeView } from "@fiscalon/contract/views";
@@ -16,7 +17,7 @@ export function ChangesPage() {
   const { client } = useScope();
   const [entity, setEntity] = useState("");
   const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
-    queryKey: ["client", client?.id, "changes", entity],
+    queryKey: keys.of(client?.id, "changes", entity),
     queryFn: ({ pageParam }) =>
       api.get<ChangeView[]>(
         withQuery(`/clients/${client?.id}/changes`, {
@@ -30,7 +31,7 @@ export function ChangesPage() {
     enabled: client !== undefined,
   });
   const { data: chain } = useQuery({
-    queryKey: ["audit"],
+    queryKey: keys.audit,
     queryFn: () => api.get<{ entries: number; broken: number | null }>("/audit"),
   });
   const rows = data?.pages.flat() ?? [];
@@ -68,7 +69,7 @@ export function ChangesPage() {
             <tr>
               <th className="w-[150px]">When</th>
               <th className="w-[130px]">Who</th>
-              <th className="w-[190px]">What</th>
+              <th className="w-[250px]">What</th>
               <th>Before → after</th>
             </tr>
           </thead>

@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
 import { useRef, useState } from "react";
@@ -38,12 +39,12 @@ export function BankPage() {
   const [said, setSaid] = useState("");
   const base = `/clients/${client?.id}`;
   const { data: accounts = [] } = useQuery({
-    queryKey: ["client", client?.id, "bank"],
+    queryKey: keys.of(client?.id, "bank"),
     queryFn: () => api.get<BankAccountView[]>(`${base}/bank`),
     enabled: client !== undefined,
   });
   const account = accounts.find((one) => one.account === chosen) ?? accounts[0];
-  const refresh = () => queries.invalidateQueries({ queryKey: ["client", client?.id] });
+  const refresh = () => queries.invalidateQueries({ queryKey: keys.client(client?.id) });
   const take = (report: StatementReport) =>
     [`${plural(report.fresh, "new line")}, ${report.alreadyThere} there already.`, ...report.notices].join(
       " ",
@@ -83,7 +84,7 @@ export function BankPage() {
     onSuccess: refresh,
   });
   const busy = fetchNew.isPending || drop.isPending || accept.isPending;
-  const linesKey = ["client", client?.id, "bank", "lines", account?.account, state];
+  const linesKey = keys.of(client?.id, "bank", "lines", account?.account, state);
   const fetchPage = (offset: number, limit: number) =>
     api.get<BankLinePage>(withQuery(`${base}/bank/${account?.account}/lines`, { state, offset, limit }));
   const { data: head } = useQuery({

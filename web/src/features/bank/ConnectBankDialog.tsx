@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import type { BankAccountView } from "@fiscalon/contract/bank";
@@ -22,7 +23,7 @@ export function ConnectBankDialog({
   const connect = useMutation({
     mutationFn: () => api.post(`/clients/${client?.id}/bank`, { account: account.account, number }),
     onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ["client", client?.id, "bank"] });
+      await queries.invalidateQueries({ queryKey: keys.of(client?.id, "bank") });
       onDone();
     },
   });

@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
@@ -13,7 +14,7 @@ import { useJob } from "../../api/useJob.ts";
 /** All clients of the practice. */
 export function ClientsPage() {
   const { data: clients, error } = useQuery({
-    queryKey: ["clients"],
+    queryKey: keys.clients,
     queryFn: () => api.get<ClientRow[]>("/clients"),
   });
   const [search, setSearch] = useState("");
@@ -87,8 +88,8 @@ function useOpenBook() {
   const queries = useQueryClient();
   const navigate = useNavigate();
   const open = async (client: number | undefined) => {
-    await queries.invalidateQueries({ queryKey: ["jurisdictions"] });
-    await queries.invalidateQueries({ queryKey: ["clients"] });
+    await queries.invalidateQueries({ queryKey: keys.jurisdictions });
+    await queries.invalidateQueries({ queryKey: keys.clients });
     if (client !== undefined) await navigate(`/c/${client}/return`);
   };
   const work = useJob(({ result }) => void open((result as { client?: number } | null)?.client));

@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { at } from "@fiscalon/core/at";
 import { usePacks } from "../../api/packs.tsx";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
@@ -58,7 +59,7 @@ export function NewClientPage() {
       return api.post<ClientView>("/clients", body);
     },
     onSuccess: async (client) => {
-      await queries.invalidateQueries({ queryKey: ["clients"] });
+      await queries.invalidateQueries({ queryKey: keys.clients });
       await navigate(`/c/${client.id}/setup/places`);
     },
   });

@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useDeferredValue, useEffect, useMemo, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
@@ -35,7 +36,7 @@ import type { Creating } from "./CreateDialogs.tsx";
 import { lineFromItem, withProposals } from "./proposals.ts";
 import { useChoices } from "./useChoices.ts";
 import { draftEffectOf } from "./draftEffect.ts";
-import { effectOf, useEffectOf } from "./useEffectOf.ts";
+import { effectOf, setupWhenPosted, useEffectOf } from "./useEffectOf.ts";
 import { useOriginal } from "./useOriginal.ts";
 
 interface Props {
@@ -71,7 +72,9 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
     [setup, items, original],
   );
   const draft = useMemo(() => withProposals(raw, setup.effect, around), [raw, setup, around]);
-  const live = useEffectOf(useDeferredValue(draft), setup.effect, around);
+  const lockedIn = document?.locked?.period;
+  const effectSetup = useMemo(() => setupWhenPosted(setup.effect, lockedIn), [setup, lockedIn]);
+  const live = useEffectOf(useDeferredValue(draft), effectSetup, around);
   const kind = DOCUMENT_KINDS[draft.kind];
   const readOnly = document !== null && (document.locked !== null || document.state !== "posted");
   const [start] = useState(initial);
@@ -116,7 +119,7 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
     },
     onSuccess: async (saved) => {
       setDialog(null);
-      await queries.invalidateQueries({ queryKey: ["client", clientId] });
+      await queries.invalidateQueries({ queryKey: keys.client(clientId) });
       if (keptUnder !== null) keepDraft(keptUnder, null);
       if (document) await navigate(path(`books/documents/${saved.id}`), { replace: true });
       else {
@@ -132,7 +135,7 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
       api.post(`/clients/${clientId}/documents/${document?.id}/void`, { reason }),
     onSuccess: async () => {
       setDialog(null);
-      await queries.invalidateQueries({ queryKey: ["client", clientId] });
+      await queries.invalidateQueries({ queryKey: keys.client(clientId) });
     },
     onError: () => setDialog(null),
   });

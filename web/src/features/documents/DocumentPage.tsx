@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { useLocation, useParams } from "react-router";
@@ -26,7 +27,7 @@ export function DocumentPage() {
   const place = useDraftPlace(client?.id, documentId === undefined ? wanted : Number(documentId), key);
   const [attempt, setAttempt] = useState(0);
   const { data: document, error } = useQuery({
-    queryKey: ["client", client?.id, "document", documentId],
+    queryKey: keys.of(client?.id, "document", documentId),
     queryFn: () => api.get<DocumentView>(`/clients/${client?.id}/documents/${documentId}`),
     enabled: documentId !== undefined && client !== undefined,
   });

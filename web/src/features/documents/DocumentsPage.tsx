@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import { Lock } from "lucide-react";
 import { useState } from "react";
@@ -32,7 +33,7 @@ export function DocumentsPage() {
   };
   const base = `/clients/${client?.id}/documents`;
   const anything = useQuery({
-    queryKey: ["client", client?.id, "documents", "any"],
+    queryKey: keys.of(client?.id, "documents", "any"),
     queryFn: () => api.get<Page>(withQuery(base, { limit: 1 })),
     enabled: client !== undefined,
   });
@@ -111,7 +112,7 @@ export function DocumentsPage() {
         columns="grid-cols-[98px_134px_146px_minmax(100px,1fr)_92px_110px_96px_110px_40px]"
         head={["Date", "Kind", "Number", "Party", "Codes", "Net", "Tax", "Gross", ""]}
         amounts={[5, 6, 7]}
-        queryKey={["client", client?.id, "documents", filter]}
+        queryKey={keys.of(client?.id, "documents", filter)}
         enabled={client !== undefined}
         fetchPage={(offset, limit) => api.get<Page>(withQuery(base, { ...filter, offset, limit }))}
         onOpen={(row) => void navigate(path(`books/documents/${row.id}`))}

@@ -96,7 +96,7 @@ export function EffectPanel({
           <tbody>
             {boxes.map(({ box, name, amount }) => (
               <tr key={box}>
-                <td className="!px-0 min-w-7 pr-2 font-semibold whitespace-nowrap text-secondary">{box}</td>
+                <td className="min-w-7 !pl-0 !pr-2 font-semibold whitespace-nowrap text-secondary">{box}</td>
                 <td className="!px-0">{name}</td>
                 <td className="num">
                   {amount > 0 ? "+" : ""}

@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { addMonths } from "@fiscalon/core/calendar/date";
@@ -30,7 +31,7 @@ export function KeepDialog({ document, onClose }: { document: DocumentBody; onCl
         byItself: every !== "" && byItself,
       }),
     onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ["client", client?.id, "templates"] });
+      await queries.invalidateQueries({ queryKey: keys.of(client?.id, "templates") });
       onClose();
     },
   });

@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useDropzone } from "react-dropzone";
@@ -22,7 +23,7 @@ export function Papers({ documentId }: { documentId: number }) {
   const queries = useQueryClient();
   const [chosen, setChosen] = useState<number | null>(null);
   const base = `/clients/${client?.id}`;
-  const key = ["client", client?.id, "document", documentId, "papers"];
+  const key = keys.of(client?.id, "document", documentId, "papers");
   const { data: papers = [] } = useQuery({
     queryKey: key,
     queryFn: () => api.get<Paper[]>(`${base}/documents/${documentId}/attachments`),

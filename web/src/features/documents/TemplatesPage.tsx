@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 import { RHYTHMS } from "@fiscalon/contract/templates";
@@ -20,7 +21,7 @@ export function TemplatesPage() {
   const queries = useQueryClient();
   const { data: templates } = useTemplates();
   const { data: contacts = [] } = useContacts();
-  const refresh = () => queries.invalidateQueries({ queryKey: ["client", client?.id] });
+  const refresh = () => queries.invalidateQueries({ queryKey: keys.client(client?.id) });
   const postDue = useMutation({
     mutationFn: () => api.post<PostedDue>(`/clients/${client?.id}/templates/post-due`),
     onSuccess: refresh,

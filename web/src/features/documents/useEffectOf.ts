@@ -28,6 +28,18 @@ export function useEffectOf(draft: Draft, setup: EffectSetup | undefined, around
   return useMemo(() => effectOf(draft, setup, around), [draft, setup, around]);
 }
 
+/**
+ * The set-up as a document found it that is on a return which is sealed since: its own period, and later ones, were
+ * open then. Without this it would seem to move the period that is open now.
+ */
+export function setupWhenPosted(setup: EffectSetup, sealedPeriod: string | undefined): EffectSetup {
+  if (sealedPeriod === undefined) return setup;
+  const sealed = [...setup.sealed].map(
+    ([registration, ends]) => [registration, new Set([...ends].filter((end) => end < sealedPeriod))] as const,
+  );
+  return { ...setup, sealed: new Map(sealed) };
+}
+
 /** The line of the draft an error is about, and the field within it. */
 export function placeOfError(
   error: { field?: string | undefined } | null,

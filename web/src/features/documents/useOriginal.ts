@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import type { DocumentPage } from "@fiscalon/contract/views";
@@ -10,7 +11,7 @@ export function useOriginal(clientId: number, draft: Draft): { date: string; gro
   const { sign } = kindOf(draft.kind);
   const number = draft.corrects.trim();
   const { data } = useQuery({
-    queryKey: ["client", clientId, "original", number],
+    queryKey: keys.of(clientId, "original", number),
     queryFn: () =>
       api.get<DocumentPage>(withQuery(`/clients/${clientId}/documents`, { search: number, limit: 20 })),
     enabled: sign < 0 && number !== "",

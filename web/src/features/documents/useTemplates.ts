@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import type { TemplateView } from "@fiscalon/contract/templates";
 import { useScope } from "../../app/scope.ts";
@@ -7,7 +8,7 @@ import { api } from "../../api/client.ts";
 export function useTemplates() {
   const { client } = useScope();
   return useQuery({
-    queryKey: ["client", client?.id, "templates"],
+    queryKey: keys.of(client?.id, "templates"),
     queryFn: () => api.get<TemplateView[]>(`/clients/${client?.id}/templates`),
     enabled: client !== undefined,
   });

@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { Link, useParams } from "react-router";
@@ -24,13 +25,13 @@ export function ImportPage() {
   const queries = useQueryClient();
   const setup = useSetup();
   const base = `/clients/${client?.id}/imports/${importId}`;
-  const key = ["client", client?.id, "import", importId];
+  const key = keys.of(client?.id, "import", importId);
   const { data: batch, error } = useQuery({
     queryKey: key,
     queryFn: () => api.get<ImportBatch>(base),
     enabled: client !== undefined,
   });
-  const refresh = () => void queries.invalidateQueries({ queryKey: ["client", client?.id] });
+  const refresh = () => void queries.invalidateQueries({ queryKey: keys.client(client?.id) });
   const check = useJob(refresh);
   const post = useJob(refresh);
   const change = useMutation({

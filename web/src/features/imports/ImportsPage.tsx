@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
 import { useState } from "react";
@@ -20,7 +21,7 @@ export function ImportsPage() {
   const queries = useQueryClient();
   const [holds, setHolds] = useState<Holds>("sale");
   const { data: batches } = useQuery({
-    queryKey: ["client", client?.id, "imports"],
+    queryKey: keys.of(client?.id, "imports"),
     queryFn: () => api.get<ImportBatch[]>(`/clients/${client?.id}/imports`),
     enabled: client !== undefined,
   });
@@ -31,7 +32,7 @@ export function ImportsPage() {
       return api.post<ImportBatch>(`/clients/${client?.id}/imports?${QUERY[holds]}`, form);
     },
     onSuccess: async (batch) => {
-      await queries.invalidateQueries({ queryKey: ["client", client?.id, "imports"] });
+      await queries.invalidateQueries({ queryKey: keys.of(client?.id, "imports") });
       await navigate(path(`books/import/${batch.id}`));
     },
   });

@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import type { BuilderPart } from "./builderPart.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
@@ -25,7 +26,7 @@ export function JurisdictionPage() {
   const isNew = ref === "new";
   const member = query.get("member") ?? "";
   const { data, error } = useQuery({
-    queryKey: ["jurisdictions", ref],
+    queryKey: keys.jurisdiction(ref),
     queryFn: () => api.get<JurisdictionFile>(`/jurisdictions/${ref}`),
     enabled: !isNew,
     staleTime: Infinity,
@@ -46,7 +47,7 @@ function Builder({ start }: { start: OwnJurisdiction }) {
   const save = useMutation({
     mutationFn: () => api.put(`/jurisdictions/${encodeURIComponent(draft.id)}`, fileOf(draft)),
     onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ["jurisdictions"] });
+      await queries.invalidateQueries({ queryKey: keys.jurisdictions });
       await navigate("/jurisdictions");
     },
   });

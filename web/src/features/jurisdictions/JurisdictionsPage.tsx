@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate } from "react-router";
 import type { JurisdictionRow } from "@fiscalon/contract/views";
@@ -16,13 +17,13 @@ import type { JurisdictionFile } from "./jurisdictionFile.ts";
 export function JurisdictionsPage() {
   const queries = useQueryClient();
   const { data: rows, error } = useQuery({
-    queryKey: ["jurisdictions"],
+    queryKey: keys.jurisdictions,
     queryFn: () => api.get<JurisdictionRow[]>("/jurisdictions"),
   });
   const remove = useMutation({
     mutationFn: (id: string) => api.delete(`/jurisdictions/${id}`),
     onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ["jurisdictions"] });
+      await queries.invalidateQueries({ queryKey: keys.jurisdictions });
     },
   });
   return (
@@ -112,7 +113,7 @@ function ImportFile() {
       return definition.id;
     },
     onSuccess: async (id) => {
-      await queries.invalidateQueries({ queryKey: ["jurisdictions"] });
+      await queries.invalidateQueries({ queryKey: keys.jurisdictions });
       await navigate(`/jurisdictions/${id}`);
     },
   });

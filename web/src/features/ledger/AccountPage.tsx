@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import clsx from "clsx";
 import { Link, useParams } from "react-router";
 import type { LedgerEntryRow } from "@fiscalon/contract/views";
@@ -28,7 +29,7 @@ export function AccountPage() {
   const setup = useSetup();
   const dates = useLedgerDates();
   const { rows, head, setBox, height, shown } = usePagedRows<LedgerEntryRow, Page>(
-    ["client", client?.id, "ledger", account, dates.from, dates.to],
+    keys.of(client?.id, "ledger", account, dates.from, dates.to),
     client !== undefined,
     (offset, limit) =>
       api.get<Page>(

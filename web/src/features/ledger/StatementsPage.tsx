@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import type { LedgerAccountRow } from "@fiscalon/contract/views";
@@ -20,7 +21,7 @@ export function StatementsPage() {
   const { client, minorDigits: digits } = useScope();
   const dates = useLedgerDates();
   const { data: rows = [], error } = useQuery({
-    queryKey: ["client", client?.id, "trial-balance", dates.from, dates.to],
+    queryKey: keys.of(client?.id, "trial-balance", dates.from, dates.to),
     queryFn: () =>
       api.get<LedgerAccountRow[]>(
         withQuery(`/clients/${client?.id}/trial-balance`, { from: dates.from, to: dates.to }),

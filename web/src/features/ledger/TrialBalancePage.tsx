@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -23,7 +24,7 @@ export function TrialBalancePage() {
   const [levy, setLevy] = useState("");
   const levies = [...new Set(client?.registrations.flatMap(({ levies: own }) => own) ?? [])];
   const { data: rows, error } = useQuery({
-    queryKey: ["client", client?.id, "trial-balance", dates.from, dates.to, levy],
+    queryKey: keys.of(client?.id, "trial-balance", dates.from, dates.to, levy),
     queryFn: () =>
       api.get<LedgerAccountRow[]>(
         withQuery(`/clients/${client?.id}/trial-balance`, { from: dates.from, to: dates.to, levy }),

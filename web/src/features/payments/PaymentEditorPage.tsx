@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
@@ -32,12 +33,12 @@ export function PaymentEditorPage() {
   const { client } = useScope();
   const setup = useSetup();
   const { data: payment } = useQuery({
-    queryKey: ["client", client?.id, "payment", paymentId],
+    queryKey: keys.of(client?.id, "payment", paymentId),
     queryFn: () => api.get<PaymentView>(`/clients/${client?.id}/payments/${paymentId}`),
     enabled: client !== undefined && paymentId !== undefined,
   });
   const { data: first } = useQuery({
-    queryKey: ["client", client?.id, "open-items", "first", contactId, documentId],
+    queryKey: keys.of(client?.id, "open-items", "first", contactId, documentId),
     queryFn: () =>
       api.get<OpenItemPage>(
         withQuery(`/clients/${client?.id}/open-items`, { contact: contactId, limit: 500 }),
@@ -79,7 +80,7 @@ function Editor({ payment, initial }: { payment: PaymentView | null; initial: Pa
   const { data: contacts = [] } = useContacts(search, 100);
   const own = `/clients/${client?.id}`;
   const { data: open } = useQuery({
-    queryKey: ["client", client?.id, "open-items", "of", draft.contact?.id],
+    queryKey: keys.of(client?.id, "open-items", "of", draft.contact?.id),
     queryFn: () =>
       api.get<OpenItemPage>(withQuery(`${own}/open-items`, { contact: draft.contact?.id, limit: 500 })),
     enabled: client !== undefined,
@@ -101,7 +102,7 @@ function Editor({ payment, initial }: { payment: PaymentView | null; initial: Pa
         ? api.put<PaymentView>(`${own}/payments/${payment.id}`, bodyOfPayment(draft))
         : api.post<PaymentView>(`${own}/payments`, bodyOfPayment(draft)),
     onSuccess: async (saved) => {
-      await queries.invalidateQueries({ queryKey: ["client", client?.id] });
+      await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
       if (payment) await navigate(path(`books/payments/${saved.id}`), { replace: true });
       else {
         setDraft({ ...blankPayment(draft.kind, draft.account), date: draft.date });
@@ -113,7 +114,7 @@ function Editor({ payment, initial }: { payment: PaymentView | null; initial: Pa
     mutationFn: (reason: string) => api.post(`${own}/payments/${payment?.id}/void`, { reason }),
     onSuccess: async () => {
       setVoiding(false);
-      await queries.invalidateQueries({ queryKey: ["client", client?.id] });
+      await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
     },
     onError: () => setVoiding(false),
   });

@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { bringsMoney } from "@fiscalon/core/model/documentKinds";
 import clsx from "clsx";
 import { useState } from "react";
@@ -86,7 +87,7 @@ function Moved({ search }: { search: string }) {
         columns="grid-cols-[106px_84px_100px_minmax(120px,1fr)_minmax(120px,1fr)_minmax(90px,.7fr)_104px_104px]"
         head={["Date", "Kind", "Number", "Party", "Settles", "Reference", "Amount", "On account"]}
         amounts={[6, 7]}
-        queryKey={["client", client?.id, "payments", filter]}
+        queryKey={keys.of(client?.id, "payments", filter)}
         enabled={client !== undefined}
         fetchPage={(offset, limit) =>
           api.get<PaymentPage>(withQuery(`/clients/${client?.id}/payments`, { ...filter, offset, limit }))
@@ -173,7 +174,7 @@ function Open({ search }: { search: string }) {
         columns="grid-cols-[106px_160px_120px_minmax(140px,1fr)_80px_110px_110px_90px]"
         head={["Date", "Kind", "Number", "Party", "Days", "Gross", "Open", ""]}
         amounts={[5, 6]}
-        queryKey={["client", client?.id, "open-items", filter]}
+        queryKey={keys.of(client?.id, "open-items", filter)}
         enabled={client !== undefined}
         fetchPage={(offset, limit) =>
           api.get<OpenItemPage>(withQuery(`/clients/${client?.id}/open-items`, { ...filter, offset, limit }))

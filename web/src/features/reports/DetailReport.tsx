@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import clsx from "clsx";
 import { Link } from "react-router";
 import type { DetailPage, DetailRow } from "@fiscalon/contract/reports";
@@ -15,7 +16,7 @@ const COLUMNS = "grid-cols-[88px_96px_minmax(110px,1fr)_minmax(120px,1.2fr)_62px
 export function DetailReport({ clientId, filter }: { clientId: number; filter: Filter }) {
   const { path, minorDigits } = useScope();
   const { rows, head, setBox, height, shown } = usePagedRows<DetailRow, DetailPage>(
-    ["client", clientId, "tax-details", filter],
+    keys.of(clientId, "tax-details", filter),
     true,
     (offset, limit) =>
       api.get<DetailPage>(

@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import type { SummaryRow } from "@fiscalon/contract/reports";
 import { api, withQuery } from "../../api/client.ts";
@@ -7,7 +8,7 @@ export type Filter = Record<string, string | number | undefined>;
 /** What was counted, by levy, code, rate and side. */
 export function useTaxSummary(clientId: number, filter: Filter) {
   return useQuery({
-    queryKey: ["client", clientId, "tax-summary", filter],
+    queryKey: keys.of(clientId, "tax-summary", filter),
     queryFn: () => api.get<SummaryRow[]>(withQuery(`/clients/${clientId}/reports/tax/summary`, filter)),
     placeholderData: (previous) => previous,
   });

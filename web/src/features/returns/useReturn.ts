@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { usePeriodReturn } from "../../app/usePeriodReturn.ts";
 import { useScope } from "../../app/scope.ts";
@@ -14,7 +15,7 @@ export function useReturn() {
       const full = path.startsWith("/") ? path : `${base}/${path}`;
       return remove ? api.delete<unknown>(full) : api.post<unknown>(full, body);
     },
-    onSettled: () => queries.invalidateQueries({ queryKey: ["client", client?.id] }),
+    onSettled: () => queries.invalidateQueries({ queryKey: keys.client(client?.id) }),
   });
   return { view: query.data, error: query.error, act, base };
 }

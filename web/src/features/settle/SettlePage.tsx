@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -20,14 +21,14 @@ export function SettlePage() {
   const [paying, setPaying] = useState(false);
   const base = `${registrationPath}/settlements/${period?.to}`;
   const { data: view, error } = useQuery({
-    queryKey: ["client", client?.id, "settlement", registration?.id, period?.to],
+    queryKey: keys.of(client?.id, "settlement", registration?.id, period?.to),
     queryFn: () => api.get<SettlementView>(base),
     enabled: registration !== undefined && period !== undefined,
   });
   const act = useMutation({
     mutationFn: ({ path, body, remove = false }: { path: string; body?: unknown; remove?: boolean }) =>
       remove ? api.delete<unknown>(path) : api.post<unknown>(path, body),
-    onSettled: () => queries.invalidateQueries({ queryKey: ["client", client?.id] }),
+    onSettled: () => queries.invalidateQueries({ queryKey: keys.client(client?.id) }),
   });
   if (client && !registration) {
     return (

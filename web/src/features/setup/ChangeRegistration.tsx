@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { usePacks } from "../../api/packs.tsx";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
@@ -47,7 +48,7 @@ export function ChangeRegistration({
       return api.put(`/clients/${client?.id}/registrations/${registration.id}`, body);
     },
     onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ["client", client?.id] });
+      await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
       onClose();
     },
   });

@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
@@ -28,7 +29,7 @@ export function CodeActions({
   const queries = useQueryClient();
   const [defaulting, setDefaulting] = useState(false);
   const path = `/clients/${client?.id}/codes/${encodeURIComponent(code.code)}`;
-  const done = () => queries.invalidateQueries({ queryKey: ["client", client?.id] });
+  const done = () => queries.invalidateQueries({ queryKey: keys.client(client?.id) });
   const archive = useMutation({
     mutationFn: () => api.post(`${path}/archive`, { archived: !archived }),
     onSuccess: done,
@@ -99,7 +100,7 @@ function DefaultDialog({
         place: place === "" ? null : Number(place),
       }),
     onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ["client", client?.id] });
+      await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
       onClose();
     },
   });

@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useScope } from "../../app/scope.ts";
@@ -12,7 +13,7 @@ export function CodesImport({ onClose }: { onClose: () => void }) {
   const read = useMutation({
     mutationFn: () =>
       api.post<{ created: number; changed: number }>(`/clients/${client?.id}/codes/import`, { csv }),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["client", client?.id] }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: keys.client(client?.id) }),
   });
   return (
     <FormDialog

@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
 import { useState } from "react";
@@ -40,7 +41,7 @@ export function CodesPage() {
   const [importing, setImporting] = useState(false);
   const [trialOrder, setTrialOrder] = useState<{ code: string; components: Component[] } | null>(null);
   const { data: uses } = useQuery({
-    queryKey: ["client", client?.id, "codes"],
+    queryKey: keys.of(client?.id, "codes"),
     queryFn: () => api.get<CodeUse[]>(`/clients/${client?.id}/codes`),
     enabled: client !== undefined,
   });
@@ -251,7 +252,7 @@ function OrderTrial({
     mutationFn: () =>
       api.put(`/clients/${client?.id}/codes/${encodeURIComponent(code.code)}`, { ...code, components }),
     onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ["client", client?.id] });
+      await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
       onDone();
     },
   });

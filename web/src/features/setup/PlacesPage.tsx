@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { usePacks } from "../../api/packs.tsx";
 import type { Packs } from "@fiscalon/core/model/packs";
 import { useQuery } from "@tanstack/react-query";
@@ -28,7 +29,7 @@ export function PlacesPage() {
   const { client } = useScope();
   const [open, setOpen] = useState<Open | null>(null);
   const { data: positions } = useQuery({
-    queryKey: ["client", client?.id, "positions"],
+    queryKey: keys.of(client?.id, "positions"),
     queryFn: () => api.get<AgencyPosition[]>(`/clients/${client?.id}/positions`),
     enabled: client !== undefined,
   });

@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { rowInForce } from "@fiscalon/core/tax/rateInForce";
@@ -114,7 +115,7 @@ function ScheduleDialog({
   const path = `/clients/${client?.id}/schedules/${encodeURIComponent(name)}`;
   const complete = draft.every((row) => row.from !== "" && row.rate !== "");
   const { data: touched } = useQuery({
-    queryKey: ["client", client?.id, "touched", name, draft],
+    queryKey: keys.of(client?.id, "touched", name, draft),
     queryFn: () => api.post<Touched>(`${path}/touched`, { rows: draft }),
     enabled: id !== null && complete && JSON.stringify(draft) !== JSON.stringify(rows),
     retry: false,
@@ -122,7 +123,7 @@ function ScheduleDialog({
   const save = useMutation({
     mutationFn: () => api.put<Touched>(path, { rows: draft }),
     onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ["client", client?.id] });
+      await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
       onClose();
     },
   });

@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import type { Packs } from "@fiscalon/core/model/packs";
 import { usePacks } from "../../api/packs.tsx";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
@@ -26,7 +27,7 @@ export function RulesPage() {
   const save = useMutation({
     mutationFn: (rules: readonly SupplyRule[]) => api.put(`/clients/${client?.id}/rules`, { rules }),
     onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ["client", client?.id] });
+      await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
       setEditing(null);
     },
   });

@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { NUMBERED_KINDS } from "@fiscalon/contract/series";
@@ -13,7 +14,7 @@ export function SeriesPage() {
   const { client } = useScope();
   const [changing, setChanging] = useState<SeriesView | null>(null);
   const { data: series = [] } = useQuery({
-    queryKey: ["client", client?.id, "series"],
+    queryKey: keys.of(client?.id, "series"),
     queryFn: () => api.get<SeriesView[]>(`/clients/${client?.id}/series`),
     enabled: client !== undefined,
   });
@@ -69,7 +70,7 @@ function SeriesDialog({ series, onClose }: { series: SeriesView; onClose: () => 
         digits: Number(digits),
       }),
     onSuccess: (now) => {
-      queries.setQueryData(["client", client?.id, "series"], now);
+      queries.setQueryData(keys.of(client?.id, "series"), now);
       onClose();
     },
   });

@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import type { TerminalView } from "@fiscalon/contract/terminals";
@@ -29,7 +30,7 @@ export function ConnectTerminalDialog({
   const connect = useMutation({
     mutationFn: () => api.post<TerminalView>(`/clients/${client?.id}/terminals`, draft),
     onSuccess: async ({ id }) => {
-      await queries.invalidateQueries({ queryKey: ["client", client?.id, "terminals"] });
+      await queries.invalidateQueries({ queryKey: keys.of(client?.id, "terminals") });
       onDone(id);
     },
   });

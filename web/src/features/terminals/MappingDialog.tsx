@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import type { TerminalMapping, TerminalTarget } from "@fiscalon/core/incoming/terminalDay";
@@ -24,7 +25,7 @@ export function MappingDialog({ terminal, onClose }: { terminal: TerminalView; o
   const save = useMutation({
     mutationFn: () => api.put(`/clients/${client?.id}/terminals/${terminal.id}/mapping`, { mapping }),
     onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ["client", client?.id, "terminals"] });
+      await queries.invalidateQueries({ queryKey: keys.of(client?.id, "terminals") });
       onClose();
     },
   });

@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import type { TerminalView } from "@fiscalon/contract/terminals";
@@ -14,7 +15,7 @@ export function TerminalKeyDialog({ terminal, onClose }: { terminal: TerminalVie
   const give = useMutation({
     mutationFn: () => api.put(`/clients/${client?.id}/terminals/${terminal.id}/key`, { key }),
     onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ["client", client?.id, "terminals"] });
+      await queries.invalidateQueries({ queryKey: keys.of(client?.id, "terminals") });
       onClose();
     },
   });

@@ -1,3 +1,4 @@
+import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -27,14 +28,14 @@ export function TerminalsPage() {
   const [dialog, setDialog] = useState<"connect" | "mapping" | "key" | null>(null);
   const base = `/clients/${client?.id}/terminals`;
   const { data: terminals } = useQuery({
-    queryKey: ["client", client?.id, "terminals"],
+    queryKey: keys.of(client?.id, "terminals"),
     queryFn: () => api.get<TerminalView[]>(base),
     enabled: client !== undefined,
   });
   const terminal = terminals?.find(({ id }) => id === chosen) ?? terminals?.[0];
   const fetchNew = useMutation({
     mutationFn: () => api.post<TerminalReport>(`${base}/${terminal?.id}/fetch`),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["client", client?.id] }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: keys.client(client?.id) }),
   });
   const report = fetchNew.data;
   const connect = dialog === "connect" && (
@@ -148,7 +149,7 @@ export function TerminalsPage() {
         columns="grid-cols-[106px_minmax(220px,1fr)_90px_104px_96px_96px_96px_104px]"
         head={["Day", "Documents", "Count", "Taken", "Refunds", "Surcharge", "Tips", "Fees"]}
         amounts={[2, 3, 4, 5, 6, 7]}
-        queryKey={["client", client?.id, "terminals", terminal.id, "days"]}
+        queryKey={keys.of(client?.id, "terminals", terminal.id, "days")}
         enabled={client !== undefined}
         fetchPage={(offset, limit) =>
           api.get<TerminalDayPage>(withQuery(`${base}/${terminal.id}/days`, { offset, limit }))

@@ -1,0 +1,51 @@
+/** What is fetched of a client and kept under a key. */
+export type ClientQuery =
+  | "bank"
+  | "changes"
+  | "codes"
+  | "contacts"
+  | "control"
+  | "document"
+  | "documents"
+  | "find"
+  | "import"
+  | "imports"
+  | "items"
+  | "ledger"
+  | "open-items"
+  | "original"
+  | "payment"
+  | "payments"
+  | "periods"
+  | "positions"
+  | "return"
+  | "series"
+  | "settlement"
+  | "setup"
+  | "stations"
+  | "tax-details"
+  | "tax-summary"
+  | "templates"
+  | "terminals"
+  | "touched"
+  | "trail"
+  | "trial-balance";
+
+/**
+ * The keys under which answers of the server are kept. Whatever is of a client begins with the client, so that a
+ * change to its books makes all of it stale at once.
+ */
+export const keys = {
+  clients: ["clients"],
+  audit: ["audit"],
+  jurisdictions: ["jurisdictions"],
+  jurisdiction: (ref: string | undefined) => ["jurisdictions", ref],
+  ownJurisdictions: ["jurisdictions", "own"],
+  client: (client: number | undefined) => ["client", client],
+  of: (client: number | undefined, what: ClientQuery, ...which: unknown[]) => [
+    "client",
+    client,
+    what,
+    ...which,
+  ],
+};
