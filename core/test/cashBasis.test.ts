@@ -10,7 +10,12 @@ const fact = (net: number, tax: number) => ({ net, tax, calculated: tax, recover
 const sum = (releases: readonly Release[], figure: (typeof RELEASED_FIGURES)[number]) =>
   releases.reduce((total, one) => total + one[figure], 0);
 const inParts = (...amounts: number[]) =>
-  amounts.map((amount, index) => ({ payment: index + 1, on: `2026-0${index + 1}-15`, amount, letGo: 0 }));
+  amounts.map((amount, index) => ({
+    payment: index + 1,
+    on: `2026-0${index + 1}-15`,
+    amount,
+    writtenOff: 0,
+  }));
 
 describe("tax that is reported as it is paid", () => {
   /** VAT Notice 731, part payments: the VAT fraction of each instalment. From memory: 1/6 of what is paid at 20 %. */
@@ -78,7 +83,7 @@ describe("tax that is reported as it is paid", () => {
 
   /** Tax on the cash basis is tax on the money received: VAT Notice 731, from memory. */
   test("what is let go is never reported: 1,200.00 invoiced, 1,080.00 received, 180.00 due, also when the basis ends", () => {
-    const parts = [{ payment: 1, on: "2026-01-15", amount: 108_000, letGo: 12_000 }];
+    const parts = [{ payment: 1, on: "2026-01-15", amount: 108_000, writtenOff: 12_000 }];
     for (const end of [null, "2026-06-01"]) {
       const releases = cashReleases(fact(100_000, 20_000), 120_000, parts, NOTHING_RELEASED, end);
       expect([sum(releases, "net"), sum(releases, "tax")]).toEqual([90_000, 18_000]);

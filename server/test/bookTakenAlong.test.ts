@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { blankJurisdiction } from "@fiscalon/core/jurisdictions/blankJurisdiction";
-import { document, newClient, startServer } from "./support/testServer.ts";
+import { document, GB_CLIENT, newClient, nextVatNumber, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 import { day, nightBar, world } from "./support/world.ts";
 
@@ -315,4 +315,64 @@ test.each([
   });
   expect([body.error.code, body.error.field]).toEqual([code, field]);
   expect(await here.ok<object[]>("GET", "/clients")).toEqual(before);
+});
+
+/** Books with one thing wrong each, and the field of the file that is to be named. */
+const WRONG: [string, object, string, string][] = [
+  [
+    "a region the country lacks, of a contact",
+    { contacts: [{ id: "c", name: "Buyer", country: "CA", region: "ZZ" }] },
+    "place/unknown-region",
+    "contacts[0].region",
+  ],
+  [
+    "a region the country lacks, of a place",
+    { places: [{ id: "p", name: "Shop", country: "CA", region: "ZZ" }] },
+    "place/unknown-region",
+    "places[0].region",
+  ],
+];
+
+test.each(WRONG)(
+  "a book file is refused with the whole path of the field: %s",
+  async (_, more, code, field) => {
+    const book = { format: "fiscalon-book", version: 1, client: { name: "Wrong", country: "CA" }, ...more };
+    const { body } = await here.call<{ error: { code: string; field: string } }>("POST", "/books", book);
+    expect([body.error.code, body.error.field]).toEqual([code, field]);
+  },
+);
+
+test("books that left the cash basis with bills unpaid tell the same boxes after moving house, twice", async () => {
+  const { base, registration } = await newClient(here, {
+    ...GB_CLIENT,
+    registration: { ...GB_CLIENT.registration, number: nextVatNumber(), basis: "cash" },
+  });
+  const rid = registration.split("/").at(-1);
+  const change = { from: "2026-04-01", frequency: "quarterly", anchor: "2026-06-30", basis: "accrual" };
+  await here.ok("PUT", `${base}/registrations/${rid}`, { changes: [change] });
+  for (const [number, date] of [
+    ["L1", "2026-02-10"],
+    ["L2", "2026-05-10"],
+  ] as const)
+    await here.ok("POST", `${base}/documents`, {
+      ...document("sales-invoice", date, [{ amount: "100.00", code: "S20" }]),
+      number,
+    });
+  const boxesOf = async (on: string) => {
+    const { registrations } = await here.ok<{ registrations: { id: number }[] }>("GET", on);
+    const amounts = ["2026-03-31", "2026-06-30"].map(async (end) => {
+      const path = `${on}/registrations/${registrations[0]?.id}/returns/${end}`;
+      const { boxes } = await here.ok<{ boxes: { amount: number }[] }>("GET", path);
+      return boxes.map(({ amount }) => amount);
+    });
+    return Promise.all(amounts);
+  };
+  const boxes = await boxesOf(base);
+  expect(boxes.map(([first]) => first)).toEqual([0, 4000]);
+  let on = base;
+  for (const _ of [1, 2]) {
+    const copy = await here.ok<{ id: number }>("POST", "/books", await here.ok<object>("GET", `${on}/book`));
+    on = `/clients/${copy.id}`;
+    expect(await boxesOf(on)).toEqual(boxes);
+  }
 });

@@ -27,7 +27,7 @@ type Act =
   | { do: "document"; kind: (typeof KINDS)[number]; month: number; code: number; amount: number; to: number }
   | { do: "correct"; pick: number; month: number; code: number; amount: number }
   | { do: "void"; pick: number }
-  | { do: "pay"; pick: number; month: number; share: number; letGo: boolean }
+  | { do: "pay"; pick: number; month: number; share: number; writtenOff: boolean }
   | { do: "voidPayment"; pick: number }
   | { do: "statement"; pick: number; month: number; share: number }
   | { do: "unmatch"; pick: number }
@@ -56,7 +56,7 @@ const act: fc.Arbitrary<Act> = fc.oneof(
   { weight: 1, arbitrary: fc.record({ do: fc.constant("void" as const), pick }) },
   {
     weight: 5,
-    arbitrary: fc.record({ do: fc.constant("pay" as const), pick, month, share, letGo: fc.boolean() }),
+    arbitrary: fc.record({ do: fc.constant("pay" as const), pick, month, share, writtenOff: fc.boolean() }),
   },
   { weight: 1, arbitrary: fc.record({ do: fc.constant("voidPayment" as const), pick }) },
   { weight: 3, arbitrary: fc.record({ do: fc.constant("statement" as const), pick, month, share }) },
@@ -129,7 +129,7 @@ class Books {
         const part = Math.max(1, Math.floor((Math.abs(item.open) * Math.min(one.share, 100)) / 100));
         const rest = Math.abs(item.open) - part;
         const difference =
-          one.letGo && rest > 0 ? { difference: pence(rest), differenceAccount: "6850" } : {};
+          one.writtenOff && rest > 0 ? { difference: pence(rest), differenceAccount: "6850" } : {};
         return this.try("POST", `${this.base}/payments`, {
           kind: item.open > 0 === item.kind.startsWith("sales") ? "receipt" : "payment",
           date: `2026-0${one.month}-20`,

@@ -151,8 +151,8 @@ describe("registered on the cash basis", () => {
   test("money let go was never received: 1,200.00 invoiced, 1,080.00 paid, 180.00 due", async () => {
     const { base, invoice, pay, boxes } = await books();
     const { id } = await invoice("2026-02-10", "1000.00");
-    const letGo = { difference: "120.00", differenceAccount: "6850" };
-    await pay("2026-03-01", "1080.00", [{ document: id, amount: "1080.00", ...letGo }]);
+    const writtenOff = { difference: "120.00", differenceAccount: "6850" };
+    await pay("2026-03-01", "1080.00", [{ document: id, amount: "1080.00", ...writtenOff }]);
     expect(await boxes(...Q1)).toEqual(["180.00", "900.00"]);
     expect(await server.ok("GET", `${base}/open-items`)).toMatchObject({ total: 0, open: 0 });
   });

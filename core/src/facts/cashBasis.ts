@@ -48,13 +48,13 @@ export function endOfWaiting(
 
 /**
  * What settled part of a document, in minor units of the document's currency, never negative: `amount` of money, and
- * what was let go with it. Tax on the cash basis is tax on money; what is let go is never reported.
+ * what was written off with it. Tax on the cash basis is tax on money; what is written off is never reported.
  */
 export interface SettledPart {
   payment: number;
   on: CalendarDate;
   amount: number;
-  letGo: number;
+  writtenOff: number;
 }
 
 /** What one payment, or the end of waiting (`payment` null), makes reportable. */
@@ -76,11 +76,11 @@ export function cashReleases(
   fact: ReleasedFigures,
   gross: number,
   parts: readonly SettledPart[],
-  reported: ReleasedFigures & { settled: number; letGo: number },
+  reported: ReleasedFigures & { settled: number; writtenOff: number },
   end: CalendarDate | null,
 ): Release[] {
   let before = figures((name) => reported[name]);
-  let { settled, letGo } = reported;
+  let { settled, writtenOff } = reported;
   const releases: Release[] = [];
   const release = (payment: number | null, on: CalendarDate, target: ReleasedFigures) => {
     const now = figures((name) => target[name] - before[name] || 0);
@@ -90,10 +90,10 @@ export function cashReleases(
   for (const part of parts) {
     if (end !== null && part.on >= end) continue;
     settled += part.amount;
-    letGo += part.letGo;
+    writtenOff += part.writtenOff;
     release(part.payment, part.on, shareOf(settled));
   }
-  if (end !== null) release(null, end, shareOf(gross - letGo));
+  if (end !== null) release(null, end, shareOf(gross - writtenOff));
   return releases;
 
   function shareOf(money: number): ReleasedFigures {
@@ -111,8 +111,8 @@ function figures(of: (name: keyof ReleasedFigures) => number): ReleasedFigures {
   };
 }
 
-export const NOTHING_RELEASED: ReleasedFigures & { settled: number; letGo: number } = {
+export const NOTHING_RELEASED: ReleasedFigures & { settled: number; writtenOff: number } = {
   ...figures(() => 0),
   settled: 0,
-  letGo: 0,
+  writtenOff: 0,
 };

@@ -26,7 +26,7 @@ export interface PayableDocument {
 
 /**
  * What a payment settles of one document, in minor units of the document's currency. `amount` is money, positive
- * where it settles the document; `difference` is settled without money (a short payment that is let go; negative
+ * where it settles the document; `difference` is settled without money (a short payment that is written off; negative
  * where too much came in) and goes to an account of its own.
  */
 export interface Allocation {

@@ -21,7 +21,7 @@ export function checkForm(form: ReturnForm, schedules: RateSchedules): void {
   );
   form.boxes.forEach((box, index) => withinField(`boxes[${index}]`, () => checkBox(box, ids, schedules)));
   boxesInOrder(form.boxes);
-  for (const [name, formula] of Object.entries(form.net)) {
+  for (const [name, formula] of Object.entries<string>({ ...form.net })) {
     const field = `net.${name}`;
     if (name === "shown") requireBox(formula, ids, field);
     else withinField(field, () => checkFormula(formula, ids, schedules));

@@ -45,7 +45,7 @@ function checkComponent(code: TaxCode, component: Component, around: CodeSurroun
   checkSplits(component, around.accounts);
   if (!component.splits) requireAccounts(code, component, around.accounts);
   for (const [side, boxes] of Object.entries(component.boxes)) {
-    withinField(`boxes.${side}`, () => checkBoxes(boxes as Boxes, around));
+    withinField(`boxes.${side}`, () => checkBoxes(boxes, around));
   }
 }
 
@@ -87,7 +87,7 @@ function checkShare(share: string, field: string): void {
 }
 
 function checkSplits({ splits, levy }: Component, accounts: readonly Account[]): void {
-  for (const [name, rows] of Object.entries(splits ?? {}) as [string, readonly Split[]][]) {
+  for (const [name, rows] of Object.entries<readonly Split[]>({ ...splits })) {
     const total = rows.reduce((sum, row) => add(sum, exactFromDecimal(row.share)), ZERO);
     if (compare(total, exactFromInteger(100)) !== 0) {
       throw new FiscalError("tax/shares", "The shares of the tax do not sum to 100.", `splits.${name}`);

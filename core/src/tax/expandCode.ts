@@ -43,7 +43,7 @@ function rateOf(rate: RateSpec, put: (text: string) => string): RateSpec {
 function boxesOf(boxes: Component["boxes"], put: (text: string) => string): Component["boxes"] {
   const own = (one: Boxes): Boxes =>
     typeof one === "string" ? put(one) : one.map((route) => ({ ...route, tags: put(route.tags) }));
-  return Object.fromEntries(Object.entries(boxes).map(([side, one]) => [side, own(one as Boxes)]));
+  return Object.fromEntries(Object.entries(boxes).map(([side, one]) => [side, own(one)]));
 }
 
 function variantOf(code: TaxCode, variant: NonNullable<TaxCode["variants"]>[number]): TaxCode {

@@ -1,6 +1,6 @@
 import type { FastifyInstance } from "fastify";
 import type Joi from "joi";
-import { FiscalError } from "@fiscalon/core/errors";
+import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { ERRORS, isErrorCode } from "@fiscalon/contract/errors";
 import type { ErrorBody } from "@fiscalon/contract/views";
 
@@ -11,6 +11,17 @@ export function statusOf({ code }: FiscalError): number {
 
 export function notFound(what: string): FiscalError {
   return new FiscalError("request/not-found", `${what} does not exist, or no longer.`);
+}
+
+/** Puts a path before the field of whatever `work` refuses, so that it points into the whole input. */
+export async function inField<T>(path: string, work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    return withinField<T>(path, () => {
+      throw error;
+    });
+  }
 }
 
 /** A body, query or parameter that does not fit its schema, as one sentence and the path of the field. */

@@ -6,8 +6,8 @@ import { fromJoi } from "./errors.ts";
 /** Lets routes name Joi schemas for body, query and parameters; what does not fit never reaches a handler. */
 export function validateWithJoi(app: FastifyInstance): void {
   app.setValidatorCompiler<Joi.Schema>(({ schema }) => (data: unknown) => {
-    const { value, error } = schema.validate(data, { convert: true, errors: { wrap: { label: false } } });
-    return error ? { error: fromJoi(error) } : { value: value as unknown };
+    const checked = schema.validate(data, { convert: true, errors: { wrap: { label: false } } });
+    return checked.error ? { error: fromJoi(checked.error) } : { value: checked.value as unknown };
   });
 }
 

@@ -25,7 +25,7 @@ export function ItemDialog({
   const queries = useQueryClient();
   const [draft, setDraft] = useState({
     name: item?.name ?? name,
-    supply: item?.supply ?? ("goods" as "goods" | "services"),
+    supply: item?.supply ?? "goods",
     taxClass: item?.taxClass ?? "",
     unitPrice: item?.unitPrice ?? "",
     statisticalCode: item?.statisticalCode ?? "",

@@ -1,3 +1,5 @@
+import { inField } from "../../base/errors.ts";
+import { requireRegion } from "../../books/requireRegion.ts";
 import { registeredFrom } from "../../books/registeredFrom.ts";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { formatAmount, parseAmount } from "@fiscalon/core/money/amount";
@@ -110,21 +112,26 @@ function merged<T extends { code: string }>(base: readonly T[], own: readonly T[
 async function createParties(work: Writing, clientId: number, book: BookFile): Promise<Refs> {
   const placed: PlacedRows = { documents: [], payments: [], taxPayments: [], imports: [] };
   const refs: Refs = { contacts: new Map(), places: new Map(), placed };
-  for (const { id, ...place } of book.places ?? []) {
-    refs.places.set(id, await addPlace(work, clientId, id, place));
+  for (const [index, { id, ...place }] of (book.places ?? []).entries()) {
+    const made = await inField(`places[${index}]`, () => addPlace(work, clientId, id, place));
+    refs.places.set(id, made);
   }
   for (const [index, { id, ...registration }] of (book.registrations ?? []).entries()) {
     await addRegistration(work, clientId, id, registration, `registrations[${index}]`);
   }
   refuseDoubles(book);
   const contacts = await work.models.contacts.bulkCreate(
-    (book.contacts ?? []).map(({ id, ...contact }) => ({
-      clientId,
-      ref: id,
-      ...contact,
-      registered: registeredFrom(work, book.client.country, contact),
-      ...work.made,
-    })),
+    (book.contacts ?? []).map(({ id, ...contact }, index) => {
+      const country = contact.country ?? book.client.country;
+      withinField(`contacts[${index}]`, () => requireRegion(work, country, contact.region ?? null));
+      return {
+        clientId,
+        ref: id,
+        ...contact,
+        registered: registeredFrom(work, book.client.country, contact),
+        ...work.made,
+      };
+    }),
     work.options,
   );
   for (const contact of contacts) refs.contacts.set(contact.ref, contact.id);
@@ -158,7 +165,7 @@ function refuseDoubles(book: BookFile): void {
 async function adjustmentsOfBook(work: Writing, setup: ClientSetup, book: BookFile): Promise<void> {
   for (const [index, { registration, period, ...adjustment }] of (book.adjustments ?? []).entries()) {
     const r = registrationOf(setup, registration, `adjustments[${index}].registration`);
-    await addAdjustment(work, setup, r, period, adjustment);
+    await inField(`adjustments[${index}]`, () => addAdjustment(work, setup, r, period, adjustment));
   }
 }
 
@@ -209,7 +216,7 @@ async function sealedPeriods(
     }
     for (const [at, { registration, period, ...payment }] of (book.taxPayments ?? []).entries()) {
       if (registration === one.registration && period === one.period) {
-        await recordTaxPayment(work, setup, r, period, payment);
+        await inField(`taxPayments[${at}]`, () => recordTaxPayment(work, setup, r, period, payment));
         refs.placed.taxPayments[at] = await work.lastId("entries");
       }
     }

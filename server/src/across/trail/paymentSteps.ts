@@ -44,7 +44,7 @@ export async function paymentStep(
       ...payment.allocations.map((one): TrailPart => ({
         ref: `document/${one.document}`,
         label: `${DOCUMENT_KINDS[one.kind].name} ${one.number}`,
-        detail: one.difference === 0 ? "settled" : "settled, with a difference let go",
+        detail: one.difference === 0 ? "settled" : "settled, with a write-off",
         amount: one.amount + one.difference,
       })),
       ...(payment.onAccount === 0

@@ -92,7 +92,7 @@ async function endOpenReleases(work: Writing, ids: [string]): Promise<void> {
 async function settledParts(work: Writing, ids: [string]): Promise<PartRow[]> {
   return work.rows<PartRow>(
     `SELECT a.document_id AS document, p.id AS payment, p.date AS "on",
-       a.amount + min(a.difference, 0) AS amount, max(a.difference, 0) AS letGo
+       a.amount + min(a.difference, 0) AS amount, max(a.difference, 0) AS writtenOff
      FROM allocations a JOIN payments p ON p.id = a.payment_id
      WHERE a.document_id IN (SELECT value FROM json_each($1)) AND a.live = 1 ORDER BY p.date, p.id`,
     ids,
@@ -117,7 +117,7 @@ function releaseRows(
   const reported = kept.reduce((sum, one) => added(sum, one), {
     ...NOTHING_RELEASED,
     settled: before.reduce((sum, { amount }) => sum + amount, 0),
-    letGo: before.reduce((sum, { letGo }) => sum + letGo, 0),
+    writtenOff: before.reduce((sum, { writtenOff }) => sum + writtenOff, 0),
   });
   const inOrder = open
     .map((part) => ({ part, reportedTo: periodOf(part.on, registration, setup)?.reported.to ?? "" }))

@@ -71,7 +71,7 @@ export async function csvSet(work: Work, clientId: number, from: string, to: str
           column,
           amounts.includes(column) && typeof value === "number"
             ? formatAmount(value, plain.digits)
-            : safeCell(value === null ? "" : String(value)),
+            : safeCell(value === null ? "" : String(value as string | number)),
         ]),
       ),
     );

@@ -90,9 +90,10 @@ function codeOf(row: Record<string, string>, index: number): TaxCode {
     to: plain(row["to"]) || null,
     components: json(row["components"] ?? "", at, "components"),
   };
-  const { value, error } = codeBody.validate(parsed, { errors: { wrap: { label: false } } });
-  if (error) throw new FiscalError("codes/bad-row", `${at}: ${error.message}.`, `rows[${index}]`);
-  return value as TaxCode;
+  const checked = codeBody.validate(parsed, { errors: { wrap: { label: false } } });
+  if (checked.error)
+    throw new FiscalError("codes/bad-row", `${at}: ${checked.error.message}.`, `rows[${index}]`);
+  return checked.value as TaxCode;
 }
 
 /** A cell as it was before it was made safe for spreadsheets. */

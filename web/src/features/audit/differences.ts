@@ -14,7 +14,8 @@ export function differences(before: unknown, after: unknown): Difference[] {
 
 function flat(value: unknown, path = ""): Map<string, string> {
   if (value === null || value === undefined || value === "") return new Map();
-  if (typeof value !== "object") return new Map([[path, String(value as string | number | boolean)]]);
+  if (typeof value !== "object")
+    return new Map([[path, typeof value === "string" ? value : JSON.stringify(value)]]);
   const inside = Object.entries(value).map(([key, one]) =>
     flat(one, Array.isArray(value) ? `${path}[${key}]` : path === "" ? key : `${path}.${key}`),
   );

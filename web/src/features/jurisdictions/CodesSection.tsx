@@ -93,7 +93,7 @@ function pathsOf(at: number): string[] {
 function boxesInWords(code: TaxCode): string {
   return code.components
     .flatMap(({ boxes }) => [boxes.sale, boxes.purchase])
-    .filter((text) => typeof text === "string" && text !== "")
+    .filter((text): text is string => typeof text === "string" && text !== "")
     .join(" · ");
 }
 

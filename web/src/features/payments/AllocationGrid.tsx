@@ -127,7 +127,7 @@ export function AllocationGrid({
                   <input
                     className="cell num"
                     inputMode="decimal"
-                    aria-label={`Difference let go for ${item.number}`}
+                    aria-label={`Written off of ${item.number}`}
                     value={own.difference}
                     readOnly={readOnly}
                     onChange={(event) => change(item.document, { difference: event.target.value })}

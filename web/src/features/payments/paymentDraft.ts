@@ -5,7 +5,7 @@ import { formatAmount, parseAmount } from "@fiscalon/core/money/amount";
 import type { OpenItem, PaymentBody, PaymentView } from "@fiscalon/contract/payments";
 import { today } from "../../kit/format.ts";
 
-/** What is typed for one document: money, and a difference let go. */
+/** What is typed for one document: money, and a difference written off. */
 export interface DraftAllocation {
   amount: string;
   difference: string;

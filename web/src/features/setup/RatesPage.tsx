@@ -23,7 +23,7 @@ interface Touched {
 export function RatesPage() {
   const packs = usePacks();
   const setup = useSetup();
-  const [editing, setEditing] = useState<string | "new" | null>(null);
+  const [editing, setEditing] = useState<{ schedule: string | null } | null>(null);
   const [search, setSearch] = useState("");
   if (!setup) return null;
   const wanted = search.trim().toLowerCase();
@@ -36,7 +36,7 @@ export function RatesPage() {
       aside={plural(Object.keys(setup.plain.schedules).length, "schedule")}
       lead="A line takes the rate in force at its tax point, a credit note that of the document it corrects."
       actions={
-        <button type="button" className="action main" onClick={() => setEditing("new")}>
+        <button type="button" className="action main" onClick={() => setEditing({ schedule: null })}>
           New schedule
         </button>
       }
@@ -74,7 +74,7 @@ export function RatesPage() {
                 ))}
               </td>
               <td>
-                <button type="button" className="word-link" onClick={() => setEditing(id)}>
+                <button type="button" className="word-link" onClick={() => setEditing({ schedule: id })}>
                   Change
                 </button>
               </td>
@@ -84,8 +84,8 @@ export function RatesPage() {
       </table>
       {editing && (
         <ScheduleDialog
-          id={editing === "new" ? null : editing}
-          rows={editing === "new" ? [] : (setup.plain.schedules[editing] ?? [])}
+          id={editing.schedule}
+          rows={editing.schedule === null ? [] : (setup.plain.schedules[editing.schedule] ?? [])}
           digits={setup.plain.digits}
           onClose={() => setEditing(null)}
         />
