@@ -4,6 +4,7 @@ import { Fragment, useState } from "react";
 import type { BoxView, ReturnView } from "@fiscalon/contract/returns";
 import { useScope } from "../../app/scope.ts";
 import { Figure } from "../../kit/Figure.tsx";
+import { formulaWords } from "../../app/formulaWords.ts";
 import { shownBox } from "../../app/formBoxes.ts";
 
 /** The official form's order and numbers: amount, the period before, and how it changed. */
@@ -116,13 +117,15 @@ function BoxRow({
   strong: boolean;
   largest: number;
 }) {
+  const packs = usePacks();
   const direction = strong ? (view.net < 0 ? " to reclaim" : " to pay") : "";
   return (
     <tr className={clsx(box.kind === "formula" && !strong && "bg-base-200", strong && "total")}>
       <td className="font-bold whitespace-nowrap text-secondary">{box.id}</td>
       <td title={box.title} className={clsx(strong && "font-bold")}>
         {box.short}
-        {direction} {box.formula && <span className="quiet font-normal">{box.formula}</span>}
+        {direction}{" "}
+        {box.formula && <span className="quiet font-normal">{formulaWords(box.formula, packs)}</span>}
       </td>
       <td className="num">
         <Figure
