@@ -1,11 +1,12 @@
 import type { DocumentPage, DocumentRow, DocumentSum, DocumentView } from "@fiscalon/contract/views";
 import type { Work } from "../../base/work.ts";
-import { sideOf, signOf } from "../../db/kindSql.ts";
+import { signOf } from "../../db/kindSql.ts";
 import { notFound } from "../../base/errors.ts";
 import { contactView } from "../../books/views.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import { loadDocuments } from "../../books/documents/loadDocuments.ts";
-import { isOpenItem } from "@fiscalon/core/model/documentKinds";
+import { isOpenItem, kindOf } from "@fiscalon/core/model/documentKinds";
+import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
 import { paymentsOfDocument } from "../../books/payments/queries.ts";
 import { lockOf } from "./service.ts";
@@ -69,16 +70,23 @@ async function sumsBySide(
   { code }: DocumentFilter,
   { party, where, bind }: { party: string; where: string; bind: unknown[] },
 ): Promise<DocumentSum[]> {
-  const [side, sign] = [sideOf("d.kind"), signOf("d.kind")];
   const lines = code === "" ? "" : `JOIN lines l ON l.document_id = d.id AND l.code = $${bind.length + 1}`;
-  const [net, tax, gross] =
-    code === "" ? ["d.net", "d.tax", "d.gross"] : ["l.net", "(l.gross - l.net)", "l.gross"];
-  return work.rows(
-    `SELECT ${side} AS side, count(DISTINCT d.id) AS count, sum(${sign} * ${net}) AS net,
-       sum(${sign} * ${tax}) AS tax, sum(${sign} * ${gross}) AS gross
-     FROM documents d ${party} ${lines} WHERE ${where} AND ${side} IS NOT NULL GROUP BY 1 ORDER BY 1 DESC`,
+  const [count, net, gross] =
+    code === "" ? ["count(*)", "d.net", "d.gross"] : ["count(DISTINCT d.id)", "l.net", "l.gross"];
+  const kinds = await work.rows<{ kind: DocumentKind; count: number; net: number; gross: number }>(
+    `SELECT d.kind, ${count} AS count, sum(${net}) AS net, sum(${gross}) AS gross
+     FROM documents d ${party} ${lines} WHERE ${where} GROUP BY d.kind`,
     code === "" ? bind : [...bind, code],
   );
+  return (["sale", "purchase"] as const).flatMap((side) => {
+    const own = kinds.filter(({ kind }) => kindOf(kind).direction === side);
+    const sum = (of: (row: (typeof own)[number]) => number) =>
+      own.reduce((total, row) => total + kindOf(row.kind).sign * of(row), 0);
+    if (own.length === 0) return [];
+    const documents = own.reduce((total, row) => total + row.count, 0);
+    const tax = sum((row) => row.gross - row.net);
+    return [{ side, count: documents, net: sum((row) => row.net), tax, gross: sum((row) => row.gross) }];
+  });
 }
 
 function conditions(clientId: number, filter: DocumentFilter): { where: string; bind: unknown[] } {
