@@ -110,7 +110,7 @@ test.each(SUPPLIES)(
     );
 
     const imported = await make();
-    const register = `Invoice No,Date,Customer,Country,Place of supply,Net,Tax\nA1,${one.date},Buyer,${one.country},${one.written},1000.00,${one.tax}\n`;
+    const register = `Invoice No,Date,Customer,Place of supply,Net,Tax\nA1,${one.date},Buyer,${one.written},1000.00,${one.tax}\n`;
     const dropped = await droppedOn(server, imported.base, "sales.csv", register, "direction=sale", {
       chosen: { "ADV18/DE18/EO18/S18": "S18" },
     });
@@ -134,3 +134,24 @@ test.each(SUPPLIES)(
     expect(await movedAccounts(`/clients/${copy.id}`)).toEqual(expected);
   },
 );
+
+test("a customer told in two regions is asked about: tax goes by the region of the contact", async () => {
+  const { base } = await newClient(server, {
+    name: "Signs",
+    country: "CA",
+    place: { name: "Shop", country: "CA", region: "BC" },
+    registration: {
+      pack: "ca",
+      number: "123456782RT0001",
+      from: "2026-01-01",
+      frequency: "quarterly",
+      anchor: "2026-03-31",
+    },
+  });
+  const register = `Invoice No,Date,Customer,Place of supply,Net,Tax
+1,2026-02-15,Buyer,Ontario,1000.00,130.00
+2,2026-02-16,Buyer,Alberta,1000.00,50.00
+`;
+  const { report } = await droppedOn(server, base, "two.csv", register, "direction=sale");
+  expect(report.problems.map(({ row, field }) => [row, field])).toContainEqual([3, "partyRegion"]);
+});

@@ -11,7 +11,7 @@ import { formatAmount } from "../money/amount.ts";
 import { circumstancesOf } from "../supply/circumstances.ts";
 import { priceLine } from "../tax/priceLine.ts";
 import { ratedComponents } from "../tax/ratedComponents.ts";
-import { bareNumber } from "./bareNumber.ts";
+import { numberKey } from "./numberKey.ts";
 import type { ToldLine } from "./codesByTax.ts";
 
 import type { RegisterContent, RegisterDocument, RegisterReading } from "./registerReading.ts";
@@ -151,7 +151,7 @@ function lineOf(
     content.problems.push(problem);
     return null;
   };
-  if (row.partyNumber !== "" && reading.ownNumbers.includes(bareNumber(row.partyNumber))) {
+  if (row.partyNumber !== "" && reading.ownNumbers.includes(numberKey(row.partyNumber))) {
     const whose = reading.direction === "purchase" ? "supplier" : "customer";
     return refuse(
       note(

@@ -144,10 +144,16 @@ function ownParts(
 function readBoxes(box: FormulaBox, results: ReadonlyMap<string, BoxResult>): Contribution[] {
   const formula = parseFormula(box.formula);
   const terms = linearTerms(formula);
-  const amountOf = (id: string) => results.get(id)?.amount ?? 0;
+  const amountOf = (id: string) => amountIn(results, id);
   if (terms)
     return terms.map(({ box: id, sign }) => ({ kind: "box", box: id, amount: sign * amountOf(id) || 0 }));
   return formula.boxes.map((id) => ({ kind: "box", box: id, amount: amountOf(id), read: true }));
+}
+
+/** What a box holds; of a family of boxes the members that nothing moved are not there, and hold nothing. */
+function amountIn(results: ReadonlyMap<string, BoxResult>, id: string): number {
+  const result = results.get(id);
+  return result === undefined ? 0 : result.amount;
 }
 
 function formulaAmount(
@@ -158,10 +164,7 @@ function formulaAmount(
 ): Exact {
   const scale = 10n ** BigInt(digits);
   const value = evaluateFormula(parseFormula(box.formula), {
-    box: (id) => {
-      const result = results.get(id);
-      return { n: BigInt(result?.amount ?? 0), d: scale };
-    },
+    box: (id) => ({ n: BigInt(amountIn(results, id)), d: scale }),
     rate: (schedule) => {
       const row = rowInForce(context.schedules?.[schedule], context.on ?? "");
       return row ? exactFromDecimal(row.rate) : undefined;

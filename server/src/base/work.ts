@@ -68,6 +68,16 @@ export class Work {
     return this.#ground.db.row<T>(sql, bind, this.tx);
   }
 
+  /**
+   * The one row of a query that always has one: of an aggregate.
+   * @throws RangeError where there is none: a defect, never an answer
+   */
+  async one<T extends object>(sql: string, bind: Bind = []): Promise<T> {
+    const row = await this.row<T>(sql, bind);
+    if (row === undefined) throw new RangeError("A query that always has a row had none.");
+    return row;
+  }
+
   /** Runs `work` in one transaction, all or nothing; within one, in that one. */
   write<T>(work: (work: Writing) => Promise<T>): Promise<T> {
     if (this.tx) return work(new Writing(this.#ground, this.tx));

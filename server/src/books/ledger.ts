@@ -36,7 +36,7 @@ export async function accountEntries(
   to: string,
   page: { offset: number; limit: number },
 ): Promise<{ opening: number; total: number; rows: LedgerEntryRow[] }> {
-  const head = await work.row<{ opening: number; total: number }>(
+  const head = await work.one<{ opening: number; total: number }>(
     `SELECT coalesce(sum(CASE WHEN p.date < $3 THEN p.amount END), 0) AS opening,
        count(DISTINCT CASE WHEN p.date >= $3 THEN p.entry_id END) AS total
      FROM postings p JOIN accounts a ON a.id = p.account_id
@@ -51,9 +51,9 @@ export async function accountEntries(
          LEFT JOIN documents d ON d.id = e.document_id LEFT JOIN contacts c ON c.id = d.contact_id
        WHERE p.client_id = $1 AND p.live = 1 AND a.code = $2 AND p.date BETWEEN $3 AND $4
        GROUP BY p.entry_id, p.date) ORDER BY date, entry LIMIT $6 OFFSET $7`,
-    [clientId, account, from, to, head?.opening ?? 0, page.limit, page.offset],
+    [clientId, account, from, to, head.opening, page.limit, page.offset],
   );
-  return { opening: head?.opening ?? 0, total: head?.total ?? 0, rows };
+  return { ...head, rows };
 }
 
 /** Balances of all accounts at the end of a day, leaving out one entry. */

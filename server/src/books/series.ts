@@ -35,13 +35,13 @@ export async function nextInSeries(work: Writing, clientId: number, kind: string
     throw new FiscalError("document/no-number", "Type the number that stands on the document.", "number");
   }
   const { prefix, digits } = await seriesOf(work, clientId, kind);
-  const row = await work.row<{ last: number | null }>(`SELECT max(n) AS last FROM (${NUMBERS(kind)})`, [
+  const row = await work.one<{ last: number | null }>(`SELECT max(n) AS last FROM (${NUMBERS(kind)})`, [
     clientId,
     prefix.length + 1,
     kind,
     prefix,
   ]);
-  return prefix + String((row?.last ?? 0) + 1).padStart(digits, "0");
+  return prefix + String((row.last ?? 0) + 1).padStart(digits, "0");
 }
 
 /** Every series with what comes next and what is missing in it. */
@@ -50,7 +50,7 @@ export async function seriesViews(work: Work, clientId: number): Promise<SeriesV
   for (const kind of Object.keys(NUMBERED_KINDS).filter(isNumbered)) {
     const { prefix, digits } = await seriesOf(work, clientId, kind);
     const bind = [clientId, prefix.length + 1, kind, prefix];
-    const row = await work.row<{ used: number; first: number | null; last: number | null }>(
+    const { used, first, last } = await work.one<{ used: number; first: number | null; last: number | null }>(
       `SELECT count(*) AS used, min(n) AS first, max(n) AS last FROM (${NUMBERS(kind)})`,
       bind,
     );
@@ -63,7 +63,6 @@ export async function seriesViews(work: Work, clientId: number): Promise<SeriesV
     const missing = gaps.flatMap(({ after, before }) =>
       Array.from({ length: Math.min(20, before - after - 1) }, (_, at) => numbered(after + 1 + at)),
     );
-    const { used = 0, first, last } = row ?? {};
     views.push({
       kind,
       prefix,

@@ -63,7 +63,7 @@ export async function postSettlement(
   r: RegistrationRecord,
   record: ReturnRecord,
 ): Promise<void> {
-  const postings = await closingEntry(work, setup, r, record.periodEnd, record.net ?? 0);
+  const postings = await closingEntry(work, setup, r, record.periodEnd, sealedNet(record));
   const entry = await insertEntry(work, setup, r, {
     kind: "settlement",
     date: record.periodEnd,
@@ -119,7 +119,7 @@ export async function recordTaxPayment(
     date: input.date,
     periodEnd: end,
     text: `${NAME[input.kind]}, ${r.levies.join(", ")} to ${end}`,
-    postings: await paymentPostings(work, setup, r, end, { kind: input.kind, amount }),
+    postings: await paymentPostings(work, setup, r, record, { kind: input.kind, amount }),
   });
   await work.run(
     `INSERT INTO tax_payments (client_id, registration_id, period_end, date, kind, amount, reference, entry_id, created_at, created_by)
@@ -148,9 +148,15 @@ export async function recordTaxPayment(
 
 const NAME = { payment: "Payment", refund: "Refund", interest: "Interest", penalty: "Penalty" };
 
+/** What a sealed return comes to. */
+function sealedNet({ net, periodEnd }: ReturnRecord): number {
+  if (net === null) throw new RangeError(`The return to ${periodEnd} is sealed without what it comes to.`);
+  return net;
+}
+
 /** The usual slip: a refund entered as a payment, or the other way round. */
 function refuseWrongWay(record: ReturnRecord, input: TaxPaymentInput, digits: number): void {
-  const net = record.net ?? 0;
+  const net = sealedNet(record);
   const shown = displayAmount(Math.abs(net), digits);
   if (input.kind === "payment" && net < 0) {
     throw new FiscalError(
@@ -173,28 +179,41 @@ export function dueAccounts({ plain }: ClientSetup, r: RegistrationRecord): stri
   return [...new Set(r.levies.map((levy) => dueAccount(plain.accounts, levy, r.levies[0] ?? null)))];
 }
 
-/** What is still owed of a period on each of the accounts. */
-async function owedOf(work: Work, setup: ClientSetup, r: RegistrationRecord, end: string): Promise<OwedOn[]> {
-  const rows = await work.rows<OwedOn>(
-    `SELECT a.code AS account, -sum(p.amount) AS owed FROM postings p JOIN entries e ON e.id = p.entry_id
+/**
+ * What is still owed of a period on each of the accounts. Money that moves before the period is settled finds there what
+ * its closing entry will put there.
+ */
+async function owedOf(
+  work: Work,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  record: ReturnRecord,
+): Promise<OwedOn[]> {
+  const end = record.periodEnd;
+  const posted = await work.rows<{ account: string; amount: number }>(
+    `SELECT a.code AS account, sum(p.amount) AS amount FROM postings p JOIN entries e ON e.id = p.entry_id
        JOIN accounts a ON a.id = p.account_id
      WHERE e.registration_id = $1 AND e.period_end = $2 AND p.live = 1 GROUP BY a.code`,
     [r.id, end],
   );
-  return dueAccounts(setup, r).map(
-    (account) => rows.find((row) => row.account === account) ?? { account, owed: 0 },
-  );
+  const coming = record.state === "settled" ? [] : await closingEntry(work, setup, r, end, sealedNet(record));
+  return dueAccounts(setup, r).map((account) => ({
+    account,
+    owed: [...posted, ...coming]
+      .filter((one) => one.account === account)
+      .reduce((owed, { amount }) => owed - amount, 0),
+  }));
 }
 
 async function paymentPostings(
   work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,
-  end: string,
+  record: ReturnRecord,
   { kind, amount }: { kind: TaxPaymentInput["kind"]; amount: number },
 ): Promise<Posting[]> {
   const { accounts } = setup.plain;
-  const owed = await owedOf(work, setup, r, end);
+  const owed = await owedOf(work, setup, r, record);
   const levy = owed.length > 1 ? null : (r.levies[0] ?? null);
   const posting = (account: string, value: number): Posting => ({
     account,

@@ -79,15 +79,19 @@ function linesOf(entry: XmlElement, digits: number, seen: Map<string, number>): 
     throw new FiscalError("formats/bad-date", `"${date}" is no date of an entry.`, "file");
   const whole = signed(entry, digits);
   const details = elements(entry, "NtryDtls.TxDtls");
-  const parts = details.map((one) => ({ one, amount: partAmount(one, whole, digits) }));
-  const told = parts.length > 1 && parts.reduce((sum, { amount }) => sum + (amount ?? 0), 0) === whole;
+  const parts = details.flatMap((one) => {
+    const amount = partAmount(one, whole, digits);
+    return amount === null ? [] : [{ one, amount }];
+  });
+  const allTold = parts.length > 1 && parts.length === details.length;
+  const told = allTold && parts.reduce((sum, { amount }) => sum + amount, 0) === whole;
   const list = told ? parts : [{ one: details[0], amount: whole }];
   const own = textAt(entry, "AcctSvcrRef") || textAt(entry, "NtryRef");
   return list.map(({ one, amount }, index) => {
     const party = whole < 0 ? "Cdtr" : "Dbtr";
     const line = {
       date,
-      amount: amount ?? 0,
+      amount,
       party: textAt(one, `RltdPties.${party}.Nm`) || textAt(one, `RltdPties.${party}.Pty.Nm`),
       text: [textAt(one, "RmtInf.Ustrd"), textAt(entry, "AddtlNtryInf")].filter(Boolean).join(" · "),
       reference: textAt(one, "RmtInf.Strd.CdtrRefInf.Ref") || endToEnd(one),

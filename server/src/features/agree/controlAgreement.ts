@@ -64,20 +64,19 @@ async function accountFigures(
   to: string,
 ): Promise<Figures> {
   const id = valueAt(setup.accountIds, account.code);
-  const ledger = await work.row<Omit<Figures, "declared" | "timing">>(
+  const ledger = await work.one<Omit<Figures, "declared" | "timing">>(
     `SELECT coalesce(sum(CASE WHEN p.date < $2 THEN p.amount END), 0) AS opening, coalesce(sum(p.amount), 0) AS closing,
        coalesce(sum(CASE WHEN p.date >= $2 AND e.kind = 'settlement' THEN p.amount END), 0) AS settlement,
        coalesce(sum(CASE WHEN p.date >= $2 AND e.kind = 'tax-payment' THEN p.amount END), 0) AS payments
      FROM postings p JOIN entries e ON e.id = p.entry_id WHERE p.account_id = $1 AND p.live = 1 AND p.date <= $3`,
     [id, from, to],
   );
-  const known = ledger ?? { opening: 0, closing: 0, settlement: 0, payments: 0 };
   const levies = JSON.stringify(r.levies.filter((levy) => bears(account, levy)));
   const declared =
     account.role === "due-to-authority"
       ? 0
       : await declaredTax(work, r.id, to, account.role === "input-tax", levies);
-  return { ...known, declared, timing: await timingDifference(work, r.id, account.role, from, to, levies) };
+  return { ...ledger, declared, timing: await timingDifference(work, r.id, account.role, from, to, levies) };
 }
 
 /** Tax of the facts reported in the period, as it stands on the account (debit positive). */
@@ -88,14 +87,14 @@ async function declaredTax(
   input: boolean,
   levies: string,
 ): Promise<number> {
-  const row = await work.row<{ output: number; input: number }>(
+  const row = await work.one<{ output: number; input: number }>(
     `SELECT coalesce(sum(CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN -tax ELSE 0 END), 0) AS output,
        coalesce(sum(recoverable), 0) AS input
      FROM facts WHERE registration_id = $1 AND period_end = $2 AND live = 1
        AND levy IN (SELECT value FROM json_each($3))`,
     [registrationId, end, levies],
   );
-  return (input ? row?.input : row?.output) ?? 0;
+  return input ? row.input : row.output;
 }
 
 /**
@@ -113,7 +112,7 @@ async function timingDifference(
   if (role === "due-to-authority") return 0;
   const amount =
     role === "input-tax" ? "f.recoverable" : `CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN -f.tax ELSE 0 END`;
-  const row = await work.row<{ timing: number }>(
+  const row = await work.one<{ timing: number }>(
     `SELECT coalesce(sum((d.ledger_date BETWEEN $2 AND $3 AND f.release_of IS NULL AND d.opening = 0) * (${amount}) - (f.period_end IS $3 AND f.registration_id = $1) * (${amount})), 0) AS timing
      FROM facts f JOIN documents d ON d.id = f.document_id
      WHERE f.client_id = (SELECT client_id FROM registrations WHERE id = $1) AND f.live = 1
@@ -122,7 +121,7 @@ async function timingDifference(
        AND NOT (f.registration_id IS $1 AND f.period_end IS $3 AND d.ledger_date BETWEEN $2 AND $3 AND f.release_of IS NULL)`,
     [registrationId, from, to, levies],
   );
-  return row?.timing ?? 0;
+  return row.timing;
 }
 
 /** Entries on the control accounts that did not come through a tax code: journals. */

@@ -58,7 +58,7 @@ export async function linePage(
   }
   const where = "b.client_id = $1 AND b.account = $2 AND b.state = $3";
   const bind = [setup.client.id, account, state];
-  const totals = await work.row<{ total: number; sum: number }>(
+  const totals = await work.one<{ total: number; sum: number }>(
     `SELECT count(*) AS total, coalesce(sum(b.amount), 0) AS sum FROM bank_lines b WHERE ${where}`,
     bind,
   );
@@ -69,8 +69,7 @@ export async function linePage(
     [...bind, limit, offset],
   );
   return {
-    total: totals?.total ?? 0,
-    sum: totals?.sum ?? 0,
+    ...totals,
     sure: 0,
     rows: rows.map(({ reason, entryText, ...line }) => ({
       ...line,

@@ -223,6 +223,9 @@ async function postedEntry(
 }
 
 async function entryOf(work: Writing, column: "payment_id" | "document_id", id: number): Promise<number> {
-  const row = await work.row<{ id: number }>(`SELECT max(id) AS id FROM entries WHERE ${column} = $1`, [id]);
-  return row?.id ?? 0;
+  const entry = await work.one<{ id: number }>(
+    `SELECT id FROM entries WHERE ${column} = $1 ORDER BY id DESC LIMIT 1`,
+    [id],
+  );
+  return entry.id;
 }

@@ -80,7 +80,7 @@ async function insertLines(
   { lines }: BankStatement,
   source: string,
 ): Promise<number> {
-  const before = await work.row<{ count: number }>(COUNT, [clientId, account]);
+  const before = await work.one<{ count: number }>(COUNT, [clientId, account]);
   const { createdAt, createdBy } = work.made;
   const rows = lines.map((line) => [line.id, line.date, line.amount, line.party, line.text, line.reference]);
   await work.run(
@@ -90,8 +90,8 @@ async function insertLines(
      FROM json_each($6)`,
     [clientId, account, source, createdAt, createdBy, JSON.stringify(rows)],
   );
-  const after = await work.row<{ count: number }>(COUNT, [clientId, account]);
-  return (after?.count ?? 0) - (before?.count ?? 0);
+  const after = await work.one<{ count: number }>(COUNT, [clientId, account]);
+  return after.count - before.count;
 }
 
 const COUNT = "SELECT count(*) AS count FROM bank_lines WHERE client_id = $1 AND account = $2";

@@ -35,7 +35,7 @@ export async function documentPage(
   const { where, bind } = conditions(clientId, filter);
   const sign = signOf("d.kind");
   const party = filter.search === "" ? "" : "LEFT JOIN contacts c ON c.id = d.contact_id";
-  const counted = await work.row<{ total: number }>(
+  const counted = await work.one<{ total: number }>(
     `SELECT count(*) AS total FROM documents d ${party} WHERE ${where}`,
     bind,
   );
@@ -53,7 +53,7 @@ export async function documentPage(
     [...bind, filter.limit, filter.offset],
   );
   return {
-    total: counted?.total ?? 0,
+    total: counted.total,
     sums: await sumsBySide(work, filter, { party, where, bind }),
     rows: rows.map((row) => ({
       ...row,

@@ -12,7 +12,7 @@ import { journalDocuments, openingDocument } from "@fiscalon/core/formats/tables
 import { contactRows, itemRows } from "@fiscalon/core/formats/tables/masterTables";
 import type { ContactRow, ItemRow } from "@fiscalon/core/formats/tables/masterTables";
 import type { EInvoice } from "@fiscalon/core/formats/einvoice/eInvoice";
-import { bareNumber } from "@fiscalon/core/incoming/bareNumber";
+import { numberKey } from "@fiscalon/core/incoming/numberKey";
 import type { Packs } from "@fiscalon/core/model/packs";
 import type { Direction } from "@fiscalon/core/model/taxCode";
 import type { Parties } from "./parties.ts";
@@ -122,7 +122,7 @@ function usualCode({ plain }: ClientSetup, direction: Direction): string | null 
 
 /** The tax numbers of the client, as letters and digits. */
 function ownNumbers({ registrations }: ClientSetup): string[] {
-  return registrations.flatMap(({ number }) => (number ? [bareNumber(number)] : []));
+  return registrations.flatMap(({ number }) => (number ? [numberKey(number)] : []));
 }
 
 /** Reads an e-invoice or an audit file. */
@@ -179,7 +179,7 @@ function incomingInvoice(
 /** An invoice of ours among the purchases, or one to us among the sales, is on the wrong side. */
 function refuseOtherSide({ seller, buyer }: EInvoice, direction: Direction, own: readonly string[]): void {
   const other = direction === "purchase" ? seller : buyer;
-  if (other.taxNumber === "" || !own.includes(bareNumber(other.taxNumber))) return;
+  if (other.taxNumber === "" || !own.includes(numberKey(other.taxNumber))) return;
   const [whose, side] = direction === "purchase" ? ["issued by", "sales"] : ["addressed to", "purchases"];
   throw new FiscalError(
     "imports/other-side",

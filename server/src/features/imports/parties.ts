@@ -1,25 +1,35 @@
-import { bareNumber } from "@fiscalon/core/incoming/bareNumber";
+import { numberKey } from "@fiscalon/core/incoming/numberKey";
 import type { TradedWith } from "@fiscalon/core/incoming/registerReading";
 import type { Party } from "@fiscalon/core/model/party";
 import { isRegionOf, regionOf } from "@fiscalon/core/supply/regions";
 import type { Work, Writing } from "../../base/work.ts";
+import type { ClientRecord } from "../../db/models.ts";
 import { contactParties } from "../../books/documents/addSurroundings.ts";
 
-/** A party of a file: the contact it is, where there is one already, and what is known of it then. */
+/**
+ * A party of a file: the contact it is, where there is one already, and what is known of it then. `otherRegion` is what
+ * the file says here where that is not where the party is.
+ */
 export interface FoundParty {
   contact: number | null;
   party: Party;
+  otherRegion: string | null;
 }
 
 /** Who the parties of a file are: by name, otherwise by tax number. */
 export class Parties {
   readonly #work: Work;
+  /** The country of the business: of whoever the file tells no other. */
+  readonly #home: string;
   readonly #contacts: Map<number, Party>;
   readonly #byName = new Map<string, number>();
   readonly #byNumber = new Map<string, number>();
+  /** What the file told of each the first time: it counts for all its documents. */
+  readonly #first = new Map<string, Party>();
 
-  private constructor(work: Work, contacts: Map<number, Party>) {
+  private constructor(work: Work, home: string, contacts: Map<number, Party>) {
     this.#work = work;
+    this.#home = home;
     this.#contacts = contacts;
     for (const [id, { name, taxNumber }] of contacts) {
       if (name) this.#byName.set(name.toLowerCase(), id);
@@ -27,8 +37,9 @@ export class Parties {
     }
   }
 
-  static async of(work: Work, clientId: number): Promise<Parties> {
-    return new Parties(work, await contactParties(work, "client_id = $1", [clientId]));
+  static async of(work: Work, client: Pick<ClientRecord, "id" | "country">): Promise<Parties> {
+    const contacts = await contactParties(work, "client_id = $1", [client.id]);
+    return new Parties(work, client.country, contacts);
   }
 
   /** What the books know of it counts; what they do not know the file tells. Undefined where the file names nobody. */
@@ -40,17 +51,20 @@ export class Parties {
       (number === "" ? undefined : this.#byNumber.get(number));
     const known = id === undefined ? undefined : this.#contacts.get(id);
     const told = this.#told(traded);
-    if (id === undefined || !known) return { contact: null, party: told };
-    const country = known.country ?? told.country;
-    return {
-      contact: id,
-      party: {
-        ...known,
-        country,
-        region: known.region ?? (country === told.country ? told.region : null),
-        taxNumber: known.taxNumber ?? told.taxNumber,
-      },
+    const key = traded.party.toLowerCase();
+    const first = this.#first.get(key) ?? told;
+    this.#first.set(key, first);
+    if (id === undefined || !known)
+      return { contact: null, party: first, otherRegion: otherRegion(first, told) };
+    const country = known.country ?? first.country;
+    const there = first.country === null || country === first.country;
+    const party = {
+      ...known,
+      country,
+      region: known.region ?? (there ? first.region : null),
+      taxNumber: known.taxNumber ?? first.taxNumber,
     };
+    return { contact: id, party, otherRegion: otherRegion(party, told) };
   }
 
   /** Ids by name of the parties of documents; those that are not there yet are made, gaps of the others filled. */
@@ -110,11 +124,15 @@ export class Parties {
   /** A region the country has, as its jurisdiction writes it: "27-Maharashtra" and "27" are the same. */
   #region(country: string | null, told: string): string | null {
     if (told === "") return null;
-    const pack = country === null ? undefined : this.#work.packs.ofCountry(country);
+    const pack = this.#work.packs.ofCountry(country ?? this.#home);
     const written = [told, ...told.split(/\s*[-–(]\s*/)];
     const known = written.find((one) => one !== "" && isRegionOf(pack, one));
     return known === undefined ? null : regionOf(pack, known, null);
   }
+}
+
+function otherRegion({ region }: Party, told: Party): string | null {
+  return told.region !== null && region !== null && told.region !== region ? told.region : null;
 }
 
 const CONTACT_COLUMNS = [
@@ -129,8 +147,3 @@ const CONTACT_COLUMNS = [
   "created_at",
   "created_by",
 ];
-
-/** A tax number as the same one however it is written: without the country in front of it. */
-export function numberKey(number: string): string {
-  return bareNumber(number).replace(/^[A-Z]{2}(?=\d)/, "");
-}

@@ -19,7 +19,10 @@ import { decoded, keepFile, readKeptFile } from "../../base/files.ts";
 import { incomingRows, incomingXml } from "./incoming.ts";
 import type { Incoming } from "./incoming.ts";
 import { addAccounts, addContacts, addItems, knownNames } from "./masterRecords.ts";
-import { numberKey, Parties } from "./parties.ts";
+import { numberKey } from "@fiscalon/core/incoming/numberKey";
+import { Parties } from "./parties.ts";
+import type { FoundParty } from "./parties.ts";
+import type { RowProblem } from "@fiscalon/core/formats/registers/readRow";
 import { keepReading, keptReading, versionOf } from "./keptReading.ts";
 import type { FreshDocument, Reading } from "./keptReading.ts";
 import { readRows } from "./readRows.ts";
@@ -125,12 +128,12 @@ async function readImport(
   const record = await importRecord(work, setup.client.id, importId);
   refusePosted(record);
   progress.step(0, 0, "reading the file");
-  const parties = await Parties.of(work, setup.client.id);
+  const parties = await Parties.of(work, setup.client);
   const { data, incoming } = await readFile(record, work, setup, parties);
   progress.step(0, incoming.documents.length, "understanding the rows");
   await dropKnownMasters(work, setup, incoming);
   const { fresh, alreadyThere } = await sortOutKnown(work, setup, record, incoming);
-  await surround(work, setup, fresh, parties);
+  await surround(work, setup, record, { incoming, fresh }, parties);
   checkEffects(setup, incoming, fresh, progress);
   const report = reportOf(parties, incoming, fresh, alreadyThere, data);
   const rejected = rejectedCsv(data, record.shape.headerRow, incoming.problems);
@@ -245,24 +248,39 @@ function fingerprint({ input, party }: RegisterDocument): string {
 async function surround(
   work: Work,
   setup: ClientSetup,
-  fresh: readonly FreshDocument[],
+  record: ImportRecord,
+  { incoming, fresh }: { incoming: Incoming; fresh: readonly FreshDocument[] },
   parties: Parties,
 ): Promise<void> {
-  const documents = fresh.map(({ document }): NewDocument => {
-    const found = parties.find(document);
-    if (found) document.input.party = found.party;
-    return {
-      input: document.input,
-      contact: found?.contact ?? null,
-      place: null,
-      ...(document.input.corrects ? { corrects: document.input.corrects } : {}),
-    };
-  });
+  const found = fresh.map(({ document }) => parties.find(document));
+  const documents = fresh.map(({ document: { input } }, index): NewDocument => ({
+    input,
+    contact: found[index]?.contact ?? null,
+    place: null,
+    ...(input.corrects ? { corrects: input.corrects } : {}),
+  }));
   await addSurroundings(work, setup, documents);
-  fresh.forEach(({ document }) => {
-    const found = parties.find(document);
-    if (found) document.input.party = found.party;
+  fresh.forEach(({ document }, index) => {
+    const one = found[index];
+    if (!one) return;
+    document.input.party = one.party;
+    if (one.otherRegion !== null) incoming.problems.push(elsewhere(document, one, record));
   });
+}
+
+/** One contact is in one region, by which its tax goes. */
+function elsewhere(
+  document: RegisterDocument,
+  { party, otherRegion }: FoundParty,
+  record: ImportRecord,
+): RowProblem {
+  return {
+    row: at(document.rows, 0),
+    column: record.settings.mapping["partyRegion"] ?? null,
+    field: "partyRegion",
+    value: document.partyRegion,
+    message: `${document.party} is in ${party.region}, this row says ${otherRegion}. Correct one of them, or give the customer there a name of its own.`,
+  };
 }
 
 /** What the computation itself refuses (no rate in force, an account without role) is a problem of the row. */

@@ -28,7 +28,7 @@ export async function taxDetails(
   { order, offset, limit }: { order: "time" | "code"; offset: number; limit: number },
 ): Promise<DetailPage> {
   const { where, bind } = conditions(clientId, filter);
-  const count = await work.row<{ total: number }>(
+  const count = await work.one<{ total: number }>(
     `SELECT count(*) AS total FROM facts f WHERE ${where}`,
     bind,
   );
@@ -43,7 +43,7 @@ export async function taxDetails(
      LIMIT $${bind.length + 1} OFFSET $${bind.length + 2}`,
     [...bind, limit, offset],
   );
-  return { total: count?.total ?? 0, rows };
+  return { total: count.total, rows };
 }
 
 function conditions(clientId: number, filter: ReportFilter): { where: string; bind: Bind & unknown[] } {

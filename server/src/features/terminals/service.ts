@@ -85,8 +85,7 @@ export async function insertTerminal(
       createdBy,
     ],
   );
-  const row = await work.row<{ id: number }>("SELECT last_insert_rowid() AS id", []);
-  return row?.id ?? 0;
+  return (await work.one<{ id: number }>("SELECT last_insert_rowid() AS id")).id;
 }
 
 /** Asks the operator for a new token: after the books came with a book file, or when the key was changed. */
@@ -263,11 +262,11 @@ async function keepTransactions(
     .map(({ one, day }) => [one.id, one.at, day, JSON.stringify(one)]);
   const count = async () =>
     (
-      await work.row<{ count: number }>(
+      await work.one<{ count: number }>(
         "SELECT count(*) AS count FROM terminal_transactions WHERE terminal_id = $1",
         [id],
       )
-    )?.count ?? 0;
+    ).count;
   const before = await count();
   await work.run(
     `INSERT OR IGNORE INTO terminal_transactions (terminal_id, created_at, external_id, at, day, payload)
