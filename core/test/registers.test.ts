@@ -27,9 +27,10 @@ function read(text: string, more: Partial<RegisterReading> = {}) {
     mended: new Map(),
     chosen: {},
     usual: "S20",
+    rules: gb.rules,
     packs: new Packs([gb]),
     site: { country: "GB", region: null },
-    partyOf: () => undefined,
+    find: () => undefined,
     ownNumbers: [],
     ...more,
   });
@@ -132,6 +133,25 @@ test.each([
 });
 
 describe("columns and amounts as offices write them", () => {
+  test("headings of an Indian register: integrated tax is no rate, a buyer is a party, a GSTIN a tax number", () => {
+    const head =
+      "Invoice No,Invoice Date,Buyer,GSTIN of buyer,Place of Supply,Taxable Value,Central Tax,State/UT Tax,Integrated Tax,Invoice Value";
+    const row = "1,13-04-2026,Alpha,,27-Maharashtra,100.00,,,18.00,118.00";
+    const { mapping } = recogniseRegister(`${head}\n${row}\n`, "dmy", "register", writtenLevies([inPack]));
+    expect(mapping).toEqual({
+      number: 0,
+      date: 1,
+      party: 2,
+      partyNumber: 3,
+      partyRegion: 4,
+      net: 5,
+      "tax:CGST": 6,
+      "tax:SGST": 7,
+      "tax:IGST": 8,
+      gross: 9,
+    });
+  });
+
   const india = (text: string, more: Partial<RegisterReading> = {}) => {
     const shape = recogniseRegister(text, "dmy", "register", writtenLevies([inPack]));
     const { data } = Papa.parse<string[]>(text, { delimiter: shape.delimiter });
@@ -143,10 +163,11 @@ describe("columns and amounts as offices write them", () => {
       codeForZero: null,
       account: null,
       chosen: {},
-      usual: "S18",
+      usual: null,
+      rules: inPack.rules,
       packs: new Packs([inPack]),
       site: { country: "IN", region: "27" },
-      partyOf: () => undefined,
+      find: () => undefined,
       ownNumbers: [],
       codes: new Map(inPack.codes.flatMap(expandCode).map((code) => [code.code, code])),
       schedules: inPack.schedules,

@@ -1,15 +1,16 @@
 import { textAt } from "../at.ts";
 import type { Circumstances } from "../model/circumstances.ts";
-
 import type { TaxCode } from "../model/taxCode.ts";
 import type { RegisterField } from "../formats/registers/columns.ts";
 import type { RegisterRow } from "../formats/registers/readRow.ts";
 import { displayAmount } from "../money/amount.ts";
 import { codesByTax } from "./codesByTax.ts";
+import type { CodeSearch } from "./codesByTax.ts";
+import { codesWithinReach } from "../supply/tryRules.ts";
 import type { ToldLine } from "./codesByTax.ts";
-
 import type { RegisterContent, RegisterReading } from "./registerReading.ts";
 import { note } from "./registerReading.ts";
+
 /** Under which a person's choice between codes is remembered. */
 export function choiceKey(codes: readonly TaxCode[]): string {
   return codes
@@ -52,7 +53,8 @@ export function chosenCode(
     );
   }
   const on = row.taxPoint ?? row.date;
-  const fitting = codesByTax(told, { direction, on, circumstances, codes: codes.values(), schedules });
+  const search = { direction, on, circumstances, codes: codes.values(), schedules };
+  const fitting = likely(codesByTax(told, search), search, reading);
   const [only, more] = fitting;
   const reason = rate === "" ? "the rate that gives the printed tax" : "the rate in the register";
   if (only && !more) return { code: only, reason };
@@ -69,6 +71,15 @@ export function chosenCode(
     shown,
     `Tax ${shown} on net ${displayAmount(told.amount, reading.digits)}${percent} fits no rate of ${on}. Correct the figures, or give a tax code.`,
   );
+}
+
+/** Of several codes that fit those that the supply rules may lead to, where there are any. */
+function likely(fitting: TaxCode[], search: CodeSearch, { rules }: RegisterReading): TaxCode[] {
+  if (fitting.length < 2) return fitting;
+  const { direction, on, circumstances } = search;
+  const reach = codesWithinReach(rules, { direction, on, circumstances, taxClass: "", supply: "" });
+  const within = fitting.filter(({ code }) => reach.has(code));
+  return within.length === 0 ? fitting : within;
 }
 
 /** One problem for all rows that the same choice settles. */

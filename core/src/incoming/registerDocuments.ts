@@ -1,7 +1,8 @@
 import type { Circumstances } from "../model/circumstances.ts";
+import type { Party } from "../model/party.ts";
+import type { FoundParty, RegisterContent, RegisterDocument, RegisterReading } from "./registerReading.ts";
 import type { LineInput } from "../model/document.ts";
 import { usualKind } from "../model/documentKinds.ts";
-
 import { ROUND_EACH_LINE } from "../model/rounding.ts";
 import type { TaxCode } from "../model/taxCode.ts";
 import { FiscalError } from "../errors.ts";
@@ -13,11 +14,10 @@ import { priceLine } from "../tax/priceLine.ts";
 import { ratedComponents } from "../tax/ratedComponents.ts";
 import { numberKey } from "./numberKey.ts";
 import type { ToldLine } from "./codesByTax.ts";
-
-import type { RegisterContent, RegisterDocument, RegisterReading } from "./registerReading.ts";
 import { note } from "./registerReading.ts";
 import { chosenCode } from "./registerCode.ts";
 import { isTotalsRow, totalsNotice } from "./registerTotals.ts";
+
 /**
  * Turns the rows of a register into documents. Rows that cannot be read are reported and left out of the
  * result; the caller decides whether anything is posted then. Following rows with the same number, party and
@@ -163,7 +163,9 @@ function lineOf(
       ),
     );
   }
-  const around = circumstancesOfRow(row, reading);
+  const found = reading.find(row);
+  if (found && found.otherRegion !== null) return refuse(elsewhere(row, found, reading));
+  const around = circumstancesOfRow(row, found?.party, reading);
   const code = chosenCode(row, told, around, reading, content);
   if (code === null) return null;
   if (row.account !== "" && !reading.accounts.has(row.account)) {
@@ -194,11 +196,26 @@ function lineOf(
   };
 }
 
+/** One contact is in one region, by which its tax goes. */
+function elsewhere(
+  row: RegisterRow,
+  { party, otherRegion }: FoundParty,
+  { mapping }: RegisterReading,
+): RowProblem {
+  return note(
+    row.row,
+    mapping.partyRegion ?? null,
+    row.partyRegion,
+    `${row.party} is in ${party.region}, this row says ${otherRegion}. Correct one of them, or give the customer there a name of its own.`,
+    "partyRegion",
+  );
+}
+
 function circumstancesOfRow(
   row: RegisterRow,
-  { site, packs, direction, partyOf }: RegisterReading,
+  party: Party | undefined,
+  { site, packs, direction }: RegisterReading,
 ): Circumstances {
-  const party = partyOf(row);
   return circumstancesOf({ site, ...(party ? { party } : {}) }, {}, direction, row.credit, packs);
 }
 

@@ -1,3 +1,4 @@
+import type { SupplyRule } from "../model/supplyRule.ts";
 import type { DocumentInput } from "../model/document.ts";
 import type { Packs } from "../model/packs.ts";
 import type { Party, Site } from "../model/party.ts";
@@ -17,10 +18,12 @@ export interface RegisterReading extends RowReading {
   usual: string | null;
   account: string | null;
   packs: Packs;
+  /** Of several codes that fit, those count that the rules may lead to. */
+  rules: readonly SupplyRule[];
   /** Where the business is. */
   site: Site;
-  /** What is known of who is traded with. */
-  partyOf: (traded: TradedWith) => Party | undefined;
+  /** Who is traded with; nobody where the row names nobody. */
+  find: (traded: TradedWith) => FoundParty | undefined;
   /** Its own tax numbers: nobody buys from himself. */
   ownNumbers: readonly string[];
   codes: ReadonlyMap<string, TaxCode>;
@@ -37,6 +40,16 @@ export interface CodeChoiceAsked {
   key: string;
   codes: string[];
   rows: number;
+}
+
+/**
+ * Who a party of a file is: the contact it is, where there is one already, and what is known of it then. `otherRegion`
+ * is what the row says where that is not where the party is.
+ */
+export interface FoundParty {
+  contact: number | null;
+  party: Party;
+  otherRegion: string | null;
 }
 
 /** The other side as a file names it; empty what it does not tell. */

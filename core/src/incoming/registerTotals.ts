@@ -2,10 +2,10 @@ import type { RegisterField } from "../formats/registers/columns.ts";
 import { readRow } from "../formats/registers/readRow.ts";
 import type { RowProblem, RowReading } from "../formats/registers/readRow.ts";
 import { displayAmount } from "../money/amount.ts";
-
 import type { RegisterContent, RegisterReading } from "./registerReading.ts";
 import { note } from "./registerReading.ts";
 import { textAt } from "../at.ts";
+
 /** Whether a row is the totals at the bottom. */
 export function isTotalsRow(cells: readonly string[], reading: RegisterReading): boolean {
   const at = (field: RegisterField) => textAt(cells, reading.mapping[field]).trim();

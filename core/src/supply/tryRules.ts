@@ -115,6 +115,14 @@ export function answerOfRules(rules: readonly SupplyRule[], question: SupplyQues
   return { rule: undefined, missing: FIRST_ASKED.find((one) => missing.has(one)) };
 }
 
+/** The codes the rules may lead to here, whatever is not known of the supply. */
+export function codesWithinReach(rules: readonly SupplyRule[], question: SupplyQuestion): Set<string> {
+  const within = rules.filter(
+    (rule) => rule.direction === question.direction && verdictOf(rule, question).says !== "no",
+  );
+  return new Set(within.map(({ code }) => code));
+}
+
 function verdictOf(rule: SupplyRule, question: SupplyQuestion): Verdict {
   const { taxClass, supply, on, circumstances: at, registeredFor } = question;
   const no = (why: string): Verdict => ({ says: "no", why });

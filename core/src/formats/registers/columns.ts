@@ -29,17 +29,20 @@ export const HEADERS: Record<RegisterField, RegExp> = {
   number:
     /^(invoice|inv|document|doc|bill|credit note|reference|ref|our|their|voucher)?\s*(no|nr|num|number|ref|reference|id)$|^(invoice|document|bill|reference|ref)$/,
   taxPoint: /tax point|supply date|date of supply/,
-  date: /date|^dated$|^day$/,
-  partyNumber: /vat (reg|registration|number|no|id)|tax (number|no|id)|^vrn$|registration n/,
+  date: /\bdate\b|^dated?$|^day$/,
+  partyNumber:
+    /\b(gstin|uin|abn|trn|vrn|ust id(nr)?|ird)\b|\b(vat|gst|hst|qst|tax) (reg|registration|number|no|nr|id)\b|registration n/,
   partyCountry: /country/,
   partyRegion: /place of supply|^(pos|region|state|province|county|emirate)( code| name)?$/,
-  party: /customer|client|supplier|vendor|party|^name$|sold to|bought from|account name|contact/,
+  party:
+    /customer|client|supplier|vendor|buyer|seller|recipient|payee|payer|party|^name$|sold to|bill(ed)? to|bought from|account name|contact/,
   kind: /^(type|kind|document type|doc type|transaction type)$/,
   text: /description|details|^text$|narrative|memo|particulars|goods/,
-  rate: /rate|vat percent|percent|^%$|vat %/,
-  code: /code|tax type|treatment/,
-  net: /^net|net$|excl|ex vat|before tax|goods value|taxable/,
-  gross: /gross|incl|^total$|total amount|amount due|invoice total|to pay|^amount$/,
-  tax: /^vat$|^tax$|vat amount|tax amount|^vat (gbp|£)|output tax|input tax|amount of vat/,
+  rate: /\brate\b|percent|^%$|\b(vat|gst|hst|tax) %/,
+  code: /\bcode\b|tax type|treatment/,
+  net: /^net\b|\bnet$|\bexcl|\bex (vat|gst|tax)\b|before tax|goods value|taxable/,
+  gross:
+    /gross|\bincl|^total$|total amount|amount due|(invoice|bill|document) (total|value|amount)|to pay|^amount$/,
+  tax: /^(vat|gst|hst|tax)$|(vat|gst|hst|tax) amount|^vat (gbp|£)|output tax|input tax|amount of (vat|gst|hst|tax)|total (vat|gst|hst|tax)$/,
   account: /^(account|nominal|ledger)( code| no)?$|category/,
 };

@@ -107,8 +107,9 @@ export function incomingRows(
         chosen: record.settings.chosen ?? {},
         usual: usualCode(setup, record.direction),
         packs,
+        rules: setup.effect.rules,
         site: setup.plain.places[0] ?? { country: setup.client.country, region: null },
-        partyOf: (traded) => parties.find(traded)?.party,
+        find: (traded) => parties.find(traded),
         ownNumbers: ownNumbers(setup),
       });
       return { ...NOTHING(), ...register };

@@ -1,20 +1,10 @@
 import { numberKey } from "@fiscalon/core/incoming/numberKey";
-import type { TradedWith } from "@fiscalon/core/incoming/registerReading";
+import type { FoundParty, TradedWith } from "@fiscalon/core/incoming/registerReading";
 import type { Party } from "@fiscalon/core/model/party";
 import { isRegionOf, regionOf } from "@fiscalon/core/supply/regions";
 import type { Work, Writing } from "../../base/work.ts";
 import type { ClientRecord } from "../../db/models.ts";
 import { contactParties } from "../../books/documents/addSurroundings.ts";
-
-/**
- * A party of a file: the contact it is, where there is one already, and what is known of it then. `otherRegion` is what
- * the file says here where that is not where the party is.
- */
-export interface FoundParty {
-  contact: number | null;
-  party: Party;
-  otherRegion: string | null;
-}
 
 /** Who the parties of a file are: by name, otherwise by tax number. */
 export class Parties {

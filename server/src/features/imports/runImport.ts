@@ -21,8 +21,6 @@ import type { Incoming } from "./incoming.ts";
 import { addAccounts, addContacts, addItems, knownNames } from "./masterRecords.ts";
 import { numberKey } from "@fiscalon/core/incoming/numberKey";
 import { Parties } from "./parties.ts";
-import type { FoundParty } from "./parties.ts";
-import type { RowProblem } from "@fiscalon/core/formats/registers/readRow";
 import { keepReading, keptReading, versionOf } from "./keptReading.ts";
 import type { FreshDocument, Reading } from "./keptReading.ts";
 import { readRows } from "./readRows.ts";
@@ -133,7 +131,7 @@ async function readImport(
   progress.step(0, incoming.documents.length, "understanding the rows");
   await dropKnownMasters(work, setup, incoming);
   const { fresh, alreadyThere } = await sortOutKnown(work, setup, record, incoming);
-  await surround(work, setup, record, { incoming, fresh }, parties);
+  await surround(work, setup, fresh, parties);
   checkEffects(setup, incoming, fresh, progress);
   const report = reportOf(parties, incoming, fresh, alreadyThere, data);
   const rejected = rejectedCsv(data, record.shape.headerRow, incoming.problems);
@@ -248,8 +246,7 @@ function fingerprint({ input, party }: RegisterDocument): string {
 async function surround(
   work: Work,
   setup: ClientSetup,
-  record: ImportRecord,
-  { incoming, fresh }: { incoming: Incoming; fresh: readonly FreshDocument[] },
+  fresh: readonly FreshDocument[],
   parties: Parties,
 ): Promise<void> {
   const found = fresh.map(({ document }) => parties.find(document));
@@ -261,26 +258,9 @@ async function surround(
   }));
   await addSurroundings(work, setup, documents);
   fresh.forEach(({ document }, index) => {
-    const one = found[index];
-    if (!one) return;
-    document.input.party = one.party;
-    if (one.otherRegion !== null) incoming.problems.push(elsewhere(document, one, record));
+    const party = found[index]?.party;
+    if (party) document.input.party = party;
   });
-}
-
-/** One contact is in one region, by which its tax goes. */
-function elsewhere(
-  document: RegisterDocument,
-  { party, otherRegion }: FoundParty,
-  record: ImportRecord,
-): RowProblem {
-  return {
-    row: at(document.rows, 0),
-    column: record.settings.mapping["partyRegion"] ?? null,
-    field: "partyRegion",
-    value: document.partyRegion,
-    message: `${document.party} is in ${party.region}, this row says ${otherRegion}. Correct one of them, or give the customer there a name of its own.`,
-  };
 }
 
 /** What the computation itself refuses (no rate in force, an account without role) is a problem of the row. */

@@ -84,7 +84,7 @@ async function clientPacks(work: Work, { id, country }: ClientRecord): Promise<J
   return home ? [home, ...others] : others;
 }
 
-/** The same columns from the same client are read as the last time. */
+/** The same columns from the same client are read as the last time they were posted: then somebody found them right. */
 async function settingsLikeBefore(
   work: Work,
   clientId: number,
@@ -92,7 +92,7 @@ async function settingsLikeBefore(
   fresh: ImportSettings,
 ): Promise<ImportSettings> {
   const rows = await work.models.imports.findAll({
-    where: { clientId, content, direction },
+    where: { clientId, content, direction, state: ["posted", "undone"] },
     order: [["id", "DESC"]],
     limit: 20,
   });
