@@ -1,3 +1,5 @@
+import { isRegionOf, regionOf } from "@fiscalon/core/supply/regions";
+import { PACKS } from "./support/packs.ts";
 import fc from "fast-check";
 import { stdnum } from "stdnum";
 import { describe, expect, test } from "vitest";
@@ -89,4 +91,22 @@ describe("dates as people write them", () => {
       ),
     );
   });
+});
+
+/** ISO 3166-2 renamed four Indian states; books keep the old letters. From memory. */
+test.each([
+  ["in", "TG", "36"],
+  ["in", "TS", "36"],
+  ["in", "Odisha", "21"],
+  ["in", "7", "07"],
+  ["us", "ca", "CA"],
+  ["ca", "Ontario", "ON"],
+])("in %s the region %s is %s", (id, written, code) => {
+  const pack = PACKS.byId(id);
+  expect([regionOf(pack, written, null), isRegionOf(pack, written)]).toEqual([code, true]);
+});
+
+test("a region the country lacks is none of it; counties of a country that lists only what differs are", () => {
+  expect(isRegionOf(PACKS.byId("ca"), "ZZ")).toBe(false);
+  expect(isRegionOf(PACKS.byId("gb"), "Devon")).toBe(true);
 });

@@ -20,9 +20,9 @@ export function regionOf(
   return known?.code ?? wanted;
 }
 
-/** Whether a region is one of the country; any is, where the pack lists none. */
+/** Whether a region is one of the country; any is, where the pack lists none, or only those that differ. */
 export function isRegionOf(pack: JurisdictionPack | undefined, region: string): boolean {
-  if (!pack?.regions) return true;
+  if (!pack?.regions || pack.elsewhere !== undefined) return true;
   const code = regionOf(pack, region, null);
   return pack.regions.some((one) => one.code === code);
 }

@@ -15,11 +15,14 @@ const rows: Row[] = [
   ["36", "Telangana", "TS"], ["37", "Andhra Pradesh", "AP"], ["38", "Ladakh", "LA", true], ["97", "Other Territory", "OT", true],
 ];
 
-/** States by their code in tax numbers; the letters of ISO 3166-2 are understood too. */
+/** Letters that ISO 3166-2 gave before; from memory. */
+const FORMER: Readonly<Record<string, string>> = { "05": "UT", "21": "OR", "22": "CT", "36": "TG" };
+
+/** States by their code in tax numbers; the letters of ISO 3166-2 are understood too, now and before. */
 export const states: Region[] = rows.map(([code, name, iso]) => ({
   code,
   name,
-  aliases: [iso, code.replace(/^0/, "")],
+  aliases: [iso, code.replace(/^0/, ""), ...(FORMER[code] ? [FORMER[code]] : [])],
 }));
 
 /** Where UTGST takes the place of SGST. */

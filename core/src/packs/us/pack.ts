@@ -9,6 +9,12 @@ import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
 
+/** The other states: a customer there is not taxed here. */
+const OTHER_STATES =
+  "AL Alabama, AK Alaska, AZ Arizona, AR Arkansas, CA California, CO Colorado, CT Connecticut, DE Delaware, DC District of Columbia, GA Georgia, HI Hawaii, ID Idaho, IN Indiana, IA Iowa, KS Kansas, KY Kentucky, LA Louisiana, ME Maine, MD Maryland, MA Massachusetts, MI Michigan, MN Minnesota, MS Mississippi, MO Missouri, MT Montana, NE Nebraska, NV Nevada, NH New Hampshire, NJ New Jersey, NM New Mexico, NC North Carolina, ND North Dakota, OH Ohio, OK Oklahoma, OR Oregon, PA Pennsylvania, RI Rhode Island, SC South Carolina, SD South Dakota, UT Utah, VT Vermont, VA Virginia, WA Washington, WV West Virginia, WI Wisconsin, WY Wyoming, PR Puerto Rico"
+    .split(", ")
+    .map((one) => ({ code: one.slice(0, 2), name: one.slice(3) }));
+
 const LOCATION_NAMES: Readonly<Record<string, string>> = {
   TX: "Texas",
   "TX-HOU": "Houston, Texas",
@@ -41,7 +47,7 @@ export const us: JurisdictionPack = {
     with: BODIES.filter((body) => body.state === state).map((body) => `SALES:${body.id}`),
     deducted: false,
   })),
-  regions: Object.entries(LOCATION_NAMES).map(([code, name]) => ({ code, name })),
+  regions: [...Object.entries(LOCATION_NAMES).map(([code, name]) => ({ code, name })), ...OTHER_STATES],
   schedules,
   rateNames,
   codes,
