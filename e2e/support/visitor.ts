@@ -48,6 +48,7 @@ export class Visitor {
       const sheet = document.querySelector("#sheet");
       return {
         words: sheet?.textContent?.trim().length ?? 0,
+        busy: sheet?.querySelector("[aria-busy=true]")?.textContent,
         heading: sheet?.querySelector("h1")?.textContent ?? "",
         wide: (document.scrollingElement?.scrollWidth ?? 0) - window.innerWidth,
         wideSheet: [...document.querySelectorAll("#sheet > *")].some(
@@ -56,7 +57,8 @@ export class Visitor {
       };
     });
     const complaints = [...this.#complaints];
-    if (seen.words < LEAST_WORDS) complaints.push("the sheet is blank");
+    if (seen.busy !== undefined) complaints.push(`still waiting: ${seen.busy}`);
+    else if (seen.words < LEAST_WORDS) complaints.push("the sheet is blank");
     if (/broke|cannot be shown/.test(seen.heading)) complaints.push(`the screen says: ${seen.heading}`);
     if (seen.wide > 0) complaints.push(`scrolls sideways by ${seen.wide} pixels`);
     if (seen.wideSheet) complaints.push("the sheet scrolls sideways");
@@ -82,7 +84,11 @@ export class Visitor {
         () =>
           new Promise<number>((painted) =>
             requestAnimationFrame(() =>
-              painted(document.querySelector("#sheet")?.textContent?.trim().length ?? 0),
+              painted(
+                document.querySelector("#sheet [aria-busy=true]")
+                  ? 0
+                  : (document.querySelector("#sheet")?.textContent?.trim().length ?? 0),
+              ),
             ),
           ),
       );

@@ -1,9 +1,9 @@
-import ExcelJS from "exceljs";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import type { AuditFile } from "@fiscalon/core/formats/auditfile/auditFile";
 import { readAuditFile } from "@fiscalon/core/formats/auditfile/readAuditFile";
 import { writeAuditFile } from "@fiscalon/core/formats/auditfile/writeAuditFile";
 import { readXml } from "@fiscalon/core/formats/xml/readXml";
+import { workbookOf } from "./support/workbook.ts";
 import { balanceOf, droppedOn } from "./support/dropped.ts";
 import type { Dropped } from "./support/dropped.ts";
 import { newClient, startServer } from "./support/testServer.ts";
@@ -80,12 +80,7 @@ describe("tables of every kind, with dirt in them", () => {
 
   test("contacts and items as a workbook: codes checked, the same names skipped, undone again", async () => {
     const { base } = await newClient(server);
-    const sheet = async (rows: unknown[][]) => {
-      const workbook = new ExcelJS.Workbook();
-      workbook.addWorksheet("List").addRows(rows);
-      return Buffer.from(await workbook.xlsx.writeBuffer());
-    };
-    const contacts = await sheet([
+    const contacts = await workbookOf([
       ["Name", "Country", "VAT number"],
       ["Reed & Co", "GB", "GB980780684"],
       ["Café Ström", "se", ""],
@@ -94,7 +89,7 @@ describe("tables of every kind, with dirt in them", () => {
     const list = await dropped(base, "contacts.xlsx", contacts, "content=contacts", { leftOut: [4] });
     expect(list.report).toMatchObject({ newContacts: 2, problemCount: 0 });
     expect((await list.post()).state).toBe("done");
-    const items = await sheet([
+    const items = await workbookOf([
       ["Item", "Price", "Type", "Sales code"],
       ["Bowl", 12.5, "goods", "S20"],
       ["Course", 40, "service", "X99"],
@@ -115,14 +110,12 @@ describe("tables of every kind, with dirt in them", () => {
 
   test("a register as a workbook reads like CSV, and the next file of the same shape is read the same way", async () => {
     const { base } = await newClient(server);
-    const workbook = new ExcelJS.Workbook();
-    workbook.addWorksheet("Sales").addRows([
+    const bytes = await workbookOf([
       ["Invoice No", "Date", "Customer", "Net", "VAT", "Gross"],
       ["W-1", new Date("2026-05-03T00:00:00Z"), "Reed & Co", 100, 20, 120],
       ["W-2", new Date("2026-05-04T00:00:00Z"), "Oxbow", 0.1 + 0.2, 0.06, 0.36],
       ["W-3", new Date("2026-05-05T00:00:00Z"), "Oxbow", 50, "", 50],
     ]);
-    const bytes = Buffer.from(await workbook.xlsx.writeBuffer());
     const { report, post } = await dropped(base, "sales.xlsx", bytes, "direction=sale", {
       codeForBlank: "Z",
     });

@@ -1,9 +1,9 @@
 import { zipSync } from "fflate";
-import ExcelJS from "exceljs";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { writeAuditFile } from "@fiscalon/core/formats/auditfile/writeAuditFile";
 import { writeCamt053 } from "@fiscalon/core/formats/bank/camt053";
 import { writeUbl } from "@fiscalon/core/formats/einvoice/writeUbl";
+import { workbookOf } from "./support/workbook.ts";
 import { newClient, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 
@@ -237,14 +237,11 @@ function mutated(content: Buffer, next: () => number): Buffer {
 }
 
 describe("mutations of valid files: each is refused or reported, nothing is half written", () => {
-  const workbook = async () => {
-    const book = new ExcelJS.Workbook();
-    book.addWorksheet("S").addRows([
+  const workbook = () =>
+    workbookOf([
       ["Invoice No", "Date", "Customer", "Net", "VAT", "Gross"],
       ["M-1", "03/05/2026", "Oxbow", 10, 2, 12],
     ]);
-    return Buffer.from(await book.xlsx.writeBuffer());
-  };
   /** Recognising is where bytes are read; a sample of what is taken in is checked and posted too. */
   test.each([
     ["register.csv", async () => Buffer.from(REGISTER), "direction=sale"],

@@ -8,8 +8,12 @@ import "./app/theme.css";
 import { applyTheme, chosenTheme } from "./app/theme.ts";
 
 applyTheme(chosenTheme());
+/** The server may stand on this very machine: whether there is an internet says nothing about it. */
 const queries = new QueryClient({
-  defaultOptions: { queries: { retry: 1, staleTime: 5_000, refetchOnWindowFocus: false } },
+  defaultOptions: {
+    queries: { retry: 1, staleTime: 5_000, refetchOnWindowFocus: false, networkMode: "always" },
+    mutations: { networkMode: "always" },
+  },
 });
 
 createRoot(document.getElementById("root") as HTMLElement).render(

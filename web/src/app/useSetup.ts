@@ -16,6 +16,7 @@ export function useSetup() {
     queryKey: keys.of(client?.id, "setup"),
     queryFn: () => api.get<PlainSetup>(`/clients/${client?.id}/setup`),
     enabled: client !== undefined,
+    throwOnError: true,
   });
   return useMemo(() => (plain ? { plain, effect: setupFromPlain(plain, packs) } : undefined), [plain, packs]);
 }

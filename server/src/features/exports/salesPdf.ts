@@ -1,4 +1,4 @@
-import PDFDocument from "pdfkit";
+import type { Content, TableCell } from "pdfmake/interfaces.js";
 import { PLAIN_WORDS } from "@fiscalon/core/packs/shared/paperWords";
 import type { PricedLine } from "@fiscalon/core/model/pricedDocument";
 import { levyTotals } from "@fiscalon/core/tax/priceDocument";
@@ -8,15 +8,8 @@ import { kindOf } from "@fiscalon/core/model/documentKinds";
 import { taxPointOf } from "@fiscalon/core/model/document";
 import type { EInvoiceParty } from "@fiscalon/core/formats/einvoice/eInvoice";
 import { FiscalError } from "@fiscalon/core/errors";
-import { registerFonts } from "../../exports/pdfFonts.ts";
+import { INK, pdfOf, QUIET, RULED } from "../../exports/pdf.ts";
 import type { PrintedDocument } from "./salesDocument.ts";
-
-const LEFT = 56;
-const RIGHT = 539;
-const FOOT = 740;
-const INK = "#1d1c1a";
-const QUIET = "#5f5b55";
-const LINE = "#d8d3c8";
 
 /**
  * A sales document as it goes to the customer: what the law of its place asks for, and the split by levy and rate. On
@@ -24,22 +17,13 @@ const LINE = "#d8d3c8";
  * @throws FiscalError `export/not-sales` for documents that are not the business's own
  */
 export function salesPdf(printed: PrintedDocument): Promise<Buffer> {
-  const { document } = printed;
-  const { paper, name } = kindOf(document.input.kind);
+  const { input } = printed.document;
+  const { paper, name } = kindOf(input.kind);
   if (paper === null)
     throw new FiscalError("export/not-sales", `A ${name.toLowerCase()} is not written by this business.`);
-  const pdf = new PDFDocument({ size: "A4", margin: LEFT, info: { Title: document.input.number } });
-  registerFonts(pdf);
-  let y = head(pdf, printed);
-  y = lines(pdf, printed, y);
-  y = totals(pdf, printed, y + 12);
-  statements(pdf, printed, y + 18);
-  const chunks: Buffer[] = [];
-  pdf.on("data", (chunk: Buffer) => chunks.push(chunk));
-  return new Promise((resolve, reject) => {
-    pdf.on("end", () => resolve(Buffer.concat(chunks)));
-    pdf.on("error", reject);
-    pdf.end();
+  return pdfOf({
+    info: { title: input.number },
+    content: [...head(printed), lines(printed), totals(printed), ...homeTax(printed), statements(printed)],
   });
 }
 
@@ -50,89 +34,89 @@ function wordsOf({ setup, registration, seller }: PrintedDocument) {
   return { words: pack?.words ?? PLAIN_WORDS, pack };
 }
 
-function head(pdf: PDFKit.PDFDocument, printed: PrintedDocument): number {
+function head(printed: PrintedDocument): Content[] {
   const { document, seller, buyer, registration } = printed;
   const { input } = document;
   const { words, pack } = wordsOf(printed);
-  const credit = kindOf(input.kind).sign < 0;
   const registered = registration !== undefined && seller.taxNumber !== "";
-  const title = credit
-    ? words.creditNote
-    : registered
-      ? words.invoice
-      : words.invoice.replace(/^Tax invoice/, "Invoice");
-  pdf.font("bold").fontSize(20).fillColor(INK).text(title, LEFT, 56);
-  pdf.font("text").fontSize(10).fillColor(QUIET);
-  const facts = [
+  const title =
+    kindOf(input.kind).sign < 0
+      ? words.creditNote
+      : registered
+        ? words.invoice
+        : words.invoice.replace(/^Tax invoice/, "Invoice");
+  const facts: [string, string][] = [
     ["Number", input.number],
     ["Date", input.date],
-    ...(taxPointOf(input) === input.date ? [] : [["Tax point", taxPointOf(input)]]),
-    ...(document.corrects ? [["Corrects", document.corrects]] : []),
+    ...(taxPointOf(input) === input.date ? [] : [["Tax point", taxPointOf(input)] as [string, string]]),
+    ...(document.corrects ? [["Corrects", document.corrects] as [string, string]] : []),
   ];
-  facts.forEach(([label = "", value = ""], index) => {
-    const y = 92 + index * 15;
-    pdf.font("text").fillColor(QUIET).text(label, LEFT, y);
-    pdf
-      .font("mono")
-      .fillColor(INK)
-      .text(value, LEFT + 70, y);
-  });
-  const top = 92 + facts.length * 15 + 20;
   const numberName = pack?.numberName ?? "Tax number";
-  const left = party(pdf, "From", seller, registered ? numberName : null, LEFT, top);
-  const right = buyer.name === "" ? top : party(pdf, "To", buyer, numberName, 310, top);
-  return Math.max(left, right) + 24;
+  return [
+    { text: title, style: "title", margin: [0, 0, 0, 8] },
+    {
+      layout: "noBorders",
+      margin: [-4, 0, 0, 14],
+      table: {
+        widths: [70, "*"],
+        body: facts.map(([label, value]) => [
+          { text: label, style: "quiet" },
+          { text: value, font: "Mono" },
+        ]),
+      },
+    },
+    {
+      columns: [
+        party("From", seller, registered ? numberName : null),
+        buyer.name === "" ? "" : party("To", buyer, numberName),
+      ],
+      columnGap: 30,
+      margin: [0, 0, 0, 24],
+    },
+  ];
 }
 
 function party(
-  pdf: PDFKit.PDFDocument,
   label: string,
   { name, taxNumber, country, region }: EInvoiceParty,
   numberName: string | null,
-  x: number,
-  y: number,
-): number {
-  pdf.font("text").fontSize(9).fillColor(QUIET).text(label, x, y);
-  pdf
-    .font("bold")
-    .fontSize(11)
-    .fillColor(INK)
-    .text(name, x, y + 13, { width: 220 });
+): Content {
   const place = [region, country].filter(Boolean).join(", ");
-  pdf.font("text").fontSize(10);
-  if (place) pdf.text(place, x, pdf.y + 2, { width: 220 });
-  if (numberName !== null && taxNumber)
-    pdf.fillColor(QUIET).text(`${numberName} ${taxNumber}`, x, pdf.y + 2, { width: 220 });
-  return pdf.y;
+  return {
+    stack: [
+      { text: label, style: "quiet", fontSize: 9 },
+      { text: name, bold: true, fontSize: 11 },
+      ...(place ? [{ text: place }] : []),
+      ...(numberName !== null && taxNumber
+        ? [{ text: `${numberName} ${taxNumber}`, style: "quiet" as const }]
+        : []),
+    ],
+  };
 }
 
-const COLUMNS = { text: LEFT, quantity: 300, price: 345, net: 410, rate: 475 };
-
-function lines(pdf: PDFKit.PDFDocument, { document, effect, digits }: PrintedDocument, from: number): number {
-  let y = heading(pdf, from);
-  for (const line of effect.printed.lines) {
+function lines({ document, effect, digits }: PrintedDocument): Content {
+  const heads = ["Supply", "Quantity", "Price", "Net", "Tax"].map((text, index): TableCell => ({
+    text,
+    fontSize: 9,
+    color: QUIET,
+    alignment: index === 0 ? "left" : "right",
+  }));
+  const figure = (text: string): TableCell => ({ text, style: "figure", fontSize: 9.5 });
+  const rows = effect.printed.lines.map((line): TableCell[] => {
     const input = document.input.lines[line.no - 1];
-    const text = input?.text || line.code?.name || "";
-    const height = pdf.font("text").fontSize(10).heightOfString(text, { width: 234 });
-    if (y + height > FOOT) {
-      pdf.addPage();
-      y = heading(pdf, LEFT);
-    }
     const margin = line.code?.treatment === "margin";
-    pdf.fillColor(INK).text(text, COLUMNS.text, y, { width: 234 });
-    const rates = margin ? "" : ratesOf(line);
-    cell(pdf, input?.quantity ?? "", COLUMNS.quantity, y, 40);
-    cell(pdf, input?.unitPrice ?? "", COLUMNS.price, y, 60);
-    cell(pdf, displayAmount(margin ? line.gross : line.net, digits), COLUMNS.net, y, 60);
-    pdf
-      .font("text")
-      .fontSize(9)
-      .fillColor(QUIET)
-      .text(rates, COLUMNS.rate, y + 1, { width: RIGHT - COLUMNS.rate, align: "right" });
-    y += Math.max(height, pdf.heightOfString(rates, { width: RIGHT - COLUMNS.rate }), 13) + 8;
-    rule(pdf, y - 4);
-  }
-  return y;
+    return [
+      { text: input?.text || line.code?.name || "" },
+      figure(input?.quantity ?? ""),
+      figure(input?.unitPrice ?? ""),
+      figure(displayAmount(margin ? line.gross : line.net, digits)),
+      { text: margin ? "" : ratesOf(line), style: "quiet", fontSize: 9, alignment: "right" },
+    ];
+  });
+  return {
+    layout: RULED,
+    table: { headerRows: 1, dontBreakRows: true, widths: ["*", 46, 64, 64, 76], body: [heads, ...rows] },
+  };
 }
 
 /** The rates of a line, those the customer accounts for too. */
@@ -155,30 +139,8 @@ function ratesOf({ taxes }: PricedLine): string {
     .join(", ");
 }
 
-function heading(pdf: PDFKit.PDFDocument, y: number): number {
-  pdf.font("text").fontSize(9).fillColor(QUIET).text("Supply", COLUMNS.text, y);
-  for (const [label, x, width] of [
-    ["Quantity", COLUMNS.quantity, 40],
-    ["Price", COLUMNS.price, 60],
-    ["Net", COLUMNS.net, 60],
-    ["Tax", COLUMNS.rate, RIGHT - COLUMNS.rate],
-  ] as const)
-    pdf.text(label, x, y, { width, align: "right" });
-  rule(pdf, y + 13, INK);
-  return y + 19;
-}
-
-function cell(pdf: PDFKit.PDFDocument, text: string, x: number, y: number, width: number): void {
-  pdf.font("mono").fontSize(9.5).fillColor(INK).text(text, x, y, { width, align: "right" });
-}
-
-function rule(pdf: PDFKit.PDFDocument, y: number, colour = LINE): void {
-  pdf.moveTo(LEFT, y).lineTo(RIGHT, y).lineWidth(0.5).strokeColor(colour).stroke();
-}
-
-function totals(pdf: PDFKit.PDFDocument, printed: PrintedDocument, from: number): number {
-  const { effect, currency, digits, setup } = printed;
-  const { words } = wordsOf(printed);
+/** Net, the tax of each levy and rate, and what is to be paid. */
+function totals({ effect, currency, digits }: PrintedDocument): Content {
   const open = effect.printed.lines.filter(({ code }) => code?.treatment !== "margin");
   const levies = levyTotals(open).filter((row) => row.rate !== null && row.charged !== "self-assessed");
   const tax = open.reduce((sum, line) => sum + line.gross - line.net, 0);
@@ -192,39 +154,52 @@ function totals(pdf: PDFKit.PDFDocument, printed: PrintedDocument, from: number)
             displayAmount(row.tax, digits),
           ]),
         ];
-  let y = from + (rows.length + 2) * 17 > FOOT ? (pdf.addPage(), LEFT) : from;
-  for (const [label, amount] of rows) {
-    pdf.font("text").fontSize(10).fillColor(QUIET).text(label, 280, y, { width: 160 });
-    pdf
-      .font("mono")
-      .fillColor(INK)
-      .text(amount, 440, y, { width: RIGHT - 440, align: "right" });
-    y += 17;
-  }
-  rule(pdf, y, INK);
-  pdf
-    .font("bold")
-    .fontSize(12)
-    .text(`Total ${currency}`, 280, y + 6);
-  pdf
-    .font("mono")
-    .text(displayAmount(effect.printed.gross, digits), 440, y + 6, { width: RIGHT - 440, align: "right" });
-  y += 26;
-  const home = setup.client.currency;
-  if (words.taxInHomeCurrency && currency !== home && effect.priced.tax !== 0) {
-    const rate = printed.document.input.exchange;
-    const text = `Tax in ${home}: ${displayAmount(effect.priced.tax, setup.plain.digits)} (1 ${currency} = ${rate?.rate ?? ""} ${home}${rate?.source ? `, ${rate.source}` : ""})`;
-    pdf
-      .font("text")
-      .fontSize(9.5)
-      .fillColor(QUIET)
-      .text(text, 280, y, { width: RIGHT - 280 });
-    y = pdf.y + 4;
-  }
-  return y;
+  return {
+    margin: [224, 12, 0, 0],
+    layout: {
+      hLineWidth: (line, { table }) => (line === table.body.length - 1 ? 0.7 : 0),
+      vLineWidth: () => 0,
+      hLineColor: () => INK,
+      paddingLeft: () => 0,
+      paddingRight: () => 0,
+      paddingTop: () => 3,
+    },
+    table: {
+      dontBreakRows: true,
+      keepWithHeaderRows: rows.length,
+      widths: ["*", 100],
+      body: [
+        ...rows.map(([label, amount]): TableCell[] => [
+          { text: label, style: "quiet" },
+          { text: amount, style: "figure" },
+        ]),
+        [
+          { text: `Total ${currency}`, bold: true, fontSize: 12 },
+          { text: displayAmount(effect.printed.gross, digits), style: "figure", fontSize: 12 },
+        ],
+      ],
+    },
+  };
 }
 
-function statements(pdf: PDFKit.PDFDocument, printed: PrintedDocument, y: number): void {
+/** The tax in the currency of the seller's country, where its law wants it beside a foreign one. */
+function homeTax(printed: PrintedDocument): Content[] {
+  const { effect, currency, setup } = printed;
+  const home = setup.client.currency;
+  if (!wordsOf(printed).words.taxInHomeCurrency || currency === home || effect.priced.tax === 0) return [];
+  const rate = printed.document.input.exchange;
+  const source = rate?.source ? `, ${rate.source}` : "";
+  return [
+    {
+      margin: [224, 4, 0, 0],
+      fontSize: 9.5,
+      style: "quiet",
+      text: `Tax in ${home}: ${displayAmount(effect.priced.tax, setup.plain.digits)} (1 ${currency} = ${rate?.rate ?? ""} ${home}${source})`,
+    },
+  ];
+}
+
+function statements(printed: PrintedDocument): Content {
   const { words } = wordsOf(printed);
   const said = new Set(
     printed.effect.printed.lines.flatMap(({ code }) => {
@@ -232,12 +207,5 @@ function statements(pdf: PDFKit.PDFDocument, printed: PrintedDocument, y: number
       return statement ? [statement] : [];
     }),
   );
-  const text = [...said, printed.document.note].filter(Boolean).join("\n");
-  if (text === "") return;
-  const at = y > FOOT ? (pdf.addPage(), LEFT) : y;
-  pdf
-    .font("text")
-    .fontSize(10)
-    .fillColor(INK)
-    .text(text, LEFT, at, { width: RIGHT - LEFT });
+  return { text: [...said, printed.document.note].filter(Boolean).join("\n"), margin: [0, 18, 0, 0] };
 }

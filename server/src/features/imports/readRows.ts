@@ -1,6 +1,7 @@
-import ExcelJS from "exceljs";
 import { unzipSync, zipSync } from "fflate";
 import Papa from "papaparse";
+import readXlsx from "read-excel-file/node";
+import type { CellValue } from "read-excel-file/node";
 import { FiscalError } from "@fiscalon/core/errors";
 import { decoded } from "../../base/files.ts";
 
@@ -28,32 +29,25 @@ export async function readRows(content: Buffer, encoding: string, delimiter: str
  * @throws FiscalError `imports/workbook`, `imports/too-large`
  */
 export async function workbookRows(content: Buffer): Promise<string[][]> {
-  const workbook = new ExcelJS.Workbook();
-  try {
-    await workbook.xlsx.load(repacked(content) as unknown as ExcelJS.Buffer);
-  } catch (error) {
-    if (error instanceof FiscalError) throw error;
+  const archive = repacked(content);
+  const sheets = await readXlsx(Buffer.from(archive), { parseNumber: plainNumber }).catch(() => {
     throw new FiscalError(
       "imports/workbook",
       "This is no workbook that can be read. Save it as .xlsx or as CSV and drop that.",
       "file",
     );
-  }
-  const sheet = workbook.worksheets.find((one) => one.actualRowCount > 0);
-  if (!sheet) throw new FiscalError("formats/empty-file", "The workbook is empty. Export it again.", "file");
-  if (sheet.rowCount > MOST_ROWS || sheet.columnCount > MOST_COLUMNS) {
+  });
+  const rows = sheets.find(({ data }) => data.some((row) => row.some((cell) => cell !== null)))?.data;
+  if (!rows) throw new FiscalError("formats/empty-file", "The workbook is empty. Export it again.", "file");
+  const width = rows.reduce((most, row) => Math.max(most, row.length), 0);
+  if (rows.length > MOST_ROWS || width > MOST_COLUMNS) {
     throw new FiscalError(
       "imports/too-large",
-      `The sheet has ${sheet.rowCount} rows and ${sheet.columnCount} columns; ${MOST_ROWS} and ${MOST_COLUMNS} can be read. Split it.`,
+      `The sheet has ${rows.length} rows and ${width} columns; ${MOST_ROWS} and ${MOST_COLUMNS} can be read. Split it.`,
       "file",
     );
   }
-  const rows: string[][] = [];
-  const width = sheet.columnCount;
-  sheet.eachRow({ includeEmpty: true }, (row) => {
-    rows.push(Array.from({ length: width }, (_, at) => cellText(row.getCell(at + 1).value)));
-  });
-  return rows;
+  return rows.map((row) => Array.from({ length: width }, (_, at) => cellText(row[at] ?? null)));
 }
 
 function repacked(content: Buffer): Uint8Array {
@@ -85,19 +79,13 @@ function tooLarge(): FiscalError {
   );
 }
 
-function cellText(value: ExcelJS.CellValue): string {
-  if (value === null || value === undefined) return "";
-  if (value instanceof Date) return value.toISOString().slice(0, 10);
-  if (typeof value !== "object") return plainNumber(value);
-  if ("richText" in value) return value.richText.map(({ text }) => text).join("");
-  if ("result" in value) return cellText(value.result as ExcelJS.CellValue);
-  if ("text" in value) return cellText(value.text as ExcelJS.CellValue);
-  return "";
+function cellText(value: CellValue | null): string {
+  return value instanceof Date ? value.toISOString().slice(0, 10) : value === null ? "" : String(value);
 }
 
 /** 0.1 + 0.2 as a workbook keeps it is 0.3 on its screen: fifteen digits are what it shows. */
-function plainNumber(value: string | number | boolean): string {
-  if (typeof value !== "number") return String(value);
+function plainNumber(kept: string): string {
+  const value = Number(kept);
   const text = String(Number(value.toPrecision(15)));
   return text.includes("e") ? value.toFixed(6) : text;
 }

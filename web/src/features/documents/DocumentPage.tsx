@@ -16,6 +16,7 @@ import { blankDraft, draftOf } from "./draft.ts";
 import type { Draft } from "./draft.ts";
 import { keptDraft, placeForCorrection, placeForNew, putAside } from "./draftStore.ts";
 import type { DraftPlace } from "./draftStore.ts";
+import { Waiting } from "../../kit/Waiting.tsx";
 
 /** A new document, or one that is in the books. */
 export function DocumentPage() {
@@ -38,8 +39,8 @@ export function DocumentPage() {
       </Sheet>
     );
   }
-  if (!client || !setup || place === "looking") return null;
-  if (documentId !== undefined && !document) return null;
+  if (!client || !setup || place === "looking" || (documentId !== undefined && !document))
+    return <Waiting what="the document" />;
   const keptUnder = place?.key ?? null;
   const kept = keptUnder === null ? null : keptDraft(keptUnder);
   const initial = document ? (kept ?? draftOf(document)) : (state?.draft ?? kept ?? blankDraft(wanted));

@@ -36,11 +36,19 @@ function isEmpty(key: string): boolean {
   return localStorage.getItem(key) === null;
 }
 
-/** Holds a key until it is released or the tab is gone. Where the browser has no locks, nobody is kept out. */
+/** Typing does not wait longer than this for the browser to say who holds a place. */
+const PATIENCE_MS = 500;
+
+/**
+ * Holds a key until it is released or the tab is gone. Where the browser has no locks, or does not answer, nobody is
+ * kept out.
+ */
 function held(key: string): Promise<DraftPlace | undefined> {
   const { locks } = navigator as { locks?: LockManager };
-  if (!locks) return Promise.resolve({ key, release: () => undefined });
+  const unlocked = { key, release: () => undefined };
+  if (!locks) return Promise.resolve(unlocked);
   return new Promise((resolve) => {
+    setTimeout(() => resolve(unlocked), PATIENCE_MS);
     void locks.request(key, { ifAvailable: true }, (lock) => {
       if (!lock) return resolve(undefined);
       return new Promise<void>((release) => resolve({ key, release }));

@@ -26,6 +26,7 @@ import {
   restOf,
 } from "./paymentDraft.ts";
 import type { PaymentDraft } from "./paymentDraft.ts";
+import { Waiting } from "../../kit/Waiting.tsx";
 
 /** Opens a payment, or a blank one, once everything it needs is there. */
 export function PaymentEditorPage() {
@@ -45,7 +46,7 @@ export function PaymentEditorPage() {
       ),
     enabled: client !== undefined && documentId !== undefined,
   });
-  if (!setup || (paymentId && !payment) || (documentId && !first)) return null;
+  if (!setup || (paymentId && !payment) || (documentId && !first)) return <Waiting what="the payment" />;
   const bank = setup.plain.accounts.find(({ role }) => role === "bank")?.code ?? "";
   const item = first?.rows.find(({ document }) => String(document) === documentId);
   const blank = blankPayment((kind === "payment" ? "payment" : "receipt") satisfies PaymentKind, bank);

@@ -11,6 +11,7 @@ import { useLedgerDates } from "../../app/useLedgerDates.ts";
 import { ByCodeReport, keyOf } from "./ByCodeReport.tsx";
 import { DetailReport } from "./DetailReport.tsx";
 import { SummaryReport } from "./SummaryReport.tsx";
+import { Waiting } from "../../kit/Waiting.tsx";
 
 const KINDS: [ReportKind, string][] = [
   ["summary", "Summary"],
@@ -27,7 +28,7 @@ export function TaxReportsPage() {
   const [direction, setDirection] = useState("");
   const [only, setOnly] = useState<"" | "registration">("");
   const [chosen, setChosen] = useState("");
-  if (!client) return null;
+  if (!client) return <Waiting what="the reports" />;
   const filter = {
     from: dates.from,
     to: dates.to,

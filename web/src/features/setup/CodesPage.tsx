@@ -19,6 +19,7 @@ import { CodesImport } from "./CodesImport.tsx";
 import { boxesOf, effectiveWords, exampleOf, stackParts, writtenCode } from "../../records/codeWords.ts";
 import { LevyStack } from "../../records/LevyStack.tsx";
 import { useSetup } from "../../app/useSetup.ts";
+import { Waiting } from "../../kit/Waiting.tsx";
 
 type Side = "all" | "sale" | "purchase";
 
@@ -45,7 +46,7 @@ export function CodesPage() {
     queryFn: () => api.get<CodeUse[]>(`/clients/${client?.id}/codes`),
     enabled: client !== undefined,
   });
-  if (!setup || !client) return null;
+  if (!setup || !client) return <Waiting what="the codes" />;
   const hidden = new Set(setup.plain.archived);
   const wanted = search.trim().toLowerCase();
   const codes = setup.plain.codes.filter(

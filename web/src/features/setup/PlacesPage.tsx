@@ -16,6 +16,7 @@ import { shownBox } from "../../app/formBoxes.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { ChangeRegistration } from "./ChangeRegistration.tsx";
 import { AddPlace, AddRegistration, ChangePlace, ClosePlace } from "../../records/PlaceDialogs.tsx";
+import { Waiting } from "../../kit/Waiting.tsx";
 
 type Place = ClientView["places"][number];
 type Open =
@@ -33,7 +34,7 @@ export function PlacesPage() {
     queryFn: () => api.get<AgencyPosition[]>(`/clients/${client?.id}/positions`),
     enabled: client !== undefined,
   });
-  if (!client) return null;
+  if (!client) return <Waiting what="the places" />;
   const close = () => setOpen(null);
   return (
     <Sheet

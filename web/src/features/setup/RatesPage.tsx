@@ -13,6 +13,7 @@ import { plural, showDate, today } from "../../kit/format.ts";
 import { FormDialog } from "../../kit/FormDialog.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { useSetup } from "../../app/useSetup.ts";
+import { Waiting } from "../../kit/Waiting.tsx";
 
 interface Touched {
   count: number;
@@ -25,7 +26,7 @@ export function RatesPage() {
   const setup = useSetup();
   const [editing, setEditing] = useState<{ schedule: string | null } | null>(null);
   const [search, setSearch] = useState("");
-  if (!setup) return null;
+  if (!setup) return <Waiting what="the set-up" />;
   const wanted = search.trim().toLowerCase();
   const schedules = Object.entries(setup.plain.schedules).filter(([id]) =>
     `${packs.rateName(id)} ${id}`.toLowerCase().includes(wanted),

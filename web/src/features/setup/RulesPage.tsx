@@ -15,6 +15,7 @@ import { placeWords } from "./ruleWords.ts";
 import { RuleDialog } from "./RuleDialog.tsx";
 import { RuleTester } from "./RuleTester.tsx";
 import { useSetup } from "../../app/useSetup.ts";
+import { Waiting } from "../../kit/Waiting.tsx";
 
 /** The supply rules as a matrix: where it goes down, tax classes across; beside it the tester. */
 export function RulesPage() {
@@ -31,7 +32,7 @@ export function RulesPage() {
       setEditing(null);
     },
   });
-  if (!setup) return null;
+  if (!setup) return <Waiting what="the set-up" />;
   const { rules } = setup.plain;
   const own = rules.filter((rule) => rule.direction === direction);
   const places = [...new Set(own.map((rule) => rule.to))].sort(
