@@ -34,10 +34,16 @@ export const matchBody = Joi.object({
   .xor("entry", "documents", "tax", "post", "ignore")
   .with("contact", "documents");
 
+/** `lines`: those whose best proposal is accepted; without it, every line where nothing else comes near. */
 export const acceptBody = Joi.object({
   account: accountCode.required(),
-  from: Joi.number().integer().min(50).max(100).default(85),
+  lines: Joi.array().items(id).min(1).max(500).unique(),
 });
+
+export interface AcceptBody {
+  account: string;
+  lines?: number[];
+}
 
 export interface MatchBody {
   entry?: number;

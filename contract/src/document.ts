@@ -83,6 +83,17 @@ export const documentBody = Joi.object({
 
 export const voidBody = Joi.object({ reason: reason.required() });
 
+/** At once no more than a person looks through. */
+const MOST_AT_ONCE = 500;
+export const voidManyBody = Joi.object({
+  documents: Joi.array().items(id).min(1).max(MOST_AT_ONCE).unique().required(),
+  reason: reason.required(),
+});
+export interface VoidManyBody {
+  documents: number[];
+  reason: string;
+}
+
 export interface DocumentBody extends DocumentInput {
   contact?: number | null;
   place?: number | null;

@@ -21,6 +21,10 @@ export const ERRORS = {
     status: 422,
     says: "The statement is in …, the books are kept in …. Only accounts in … are matched.",
   },
+  "bank/no-proposal": {
+    status: 422,
+    says: "Nothing in the books fits this line well enough. Choose what it is by hand.",
+  },
   "bank/not-connected": { status: 422, says: "This account is not connected with a bank. Connect it first." },
   "bank/nothing": { status: 422, says: "Say what this line is." },
   "bank/other-amount": { status: 422, says: "The entry and the line of the bank are of different amounts." },

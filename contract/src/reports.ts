@@ -40,6 +40,7 @@ export interface SummaryRow {
 
 /** One fact: a line and a levy on it. */
 export interface DetailRow {
+  id: number;
   document: number;
   line: number;
   number: string;

@@ -93,6 +93,7 @@ export interface Activity {
 
 /**
  * A levy of a jurisdiction.
+ * - `short`: what it is called on papers and in tables, where that is not its id.
  * - `onlyFor`: proposed only to who does one of these activities.
  * - `regions`: where it is charged, where that is not the whole country.
  * - `with`: levies that come with it in one registration.
@@ -101,6 +102,7 @@ export interface Activity {
 export interface Levy {
   levy: string;
   name: string;
+  short?: string;
   authority?: string;
   /** Other ways in which papers write it. */
   written?: readonly string[];

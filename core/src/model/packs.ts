@@ -6,6 +6,7 @@ export class Packs {
   readonly all: readonly JurisdictionPack[];
   readonly #byId: ReadonlyMap<string, JurisdictionPack>;
   readonly #byCountry: ReadonlyMap<string, JurisdictionPack>;
+  readonly #levyNames: ReadonlyMap<string, string>;
 
   /** @param packs of two for one country, or with one id, the first counts */
   constructor(packs: readonly JurisdictionPack[]) {
@@ -15,6 +16,9 @@ export class Packs {
       reversed.flatMap((pack) => [...(pack.aliases ?? []), pack.id].map((id) => [id.toLowerCase(), pack])),
     );
     this.#byCountry = new Map(reversed.map((pack) => [pack.country, pack]));
+    this.#levyNames = new Map(
+      reversed.flatMap(({ levies }) => levies.map(({ levy, short }) => [levy, short ?? levy])),
+    );
   }
 
   has(id: string): boolean {
@@ -32,6 +36,11 @@ export class Packs {
   /** The pack of a country (ISO 3166 alpha-2), or undefined where none is known. */
   ofCountry(country: string): JurisdictionPack | undefined {
     return this.#byCountry.get(country);
+  }
+
+  /** What a levy is called on papers and in tables; one that no jurisdiction knows by its own id. */
+  levyName(levy: string): string {
+    return this.#levyNames.get(levy) ?? levy;
   }
 
   /** What a schedule of rates is called; one that no jurisdiction names by its own id. */

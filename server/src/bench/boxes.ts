@@ -41,6 +41,7 @@ export async function boxesBench(dataDir: string): Promise<BenchRow[]> {
       state: "posted",
       offset: 0,
       limit: 100,
+      descending: false,
     }),
   );
   const balance = await bestTime(5, () => trialBalance(work, clientId, "2026-04-01", "2026-06-30"));

@@ -3,7 +3,15 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { useState } from "react";
 
 const PAGE = 100;
-const ROW_HEIGHT = 33;
+export const ROW_HEIGHT = 33;
+
+/** Which part of a list is asked for, and in which order; the server's own order where none is said. */
+export interface PageOrder {
+  offset: number;
+  limit: number;
+  sort: string | undefined;
+  descending: string | undefined;
+}
 
 /**
  * Rows of a long list, fetched a page at a time as they come into sight and drawn only there. `setBox` takes the
@@ -12,15 +20,22 @@ const ROW_HEIGHT = 33;
 export function usePagedRows<Row, Page extends { rows: Row[]; total: number }>(
   key: readonly unknown[],
   enabled: boolean,
-  fetchPage: (offset: number, limit: number) => Promise<Page>,
+  sort: { id: string; desc: boolean } | undefined,
+  fetchPage: (order: PageOrder) => Promise<Page>,
 ) {
   const [box, setBox] = useState<HTMLDivElement | null>(null);
   const [sight, setSight] = useState({ first: 0, last: 0 });
   const pages = Array.from({ length: sight.last - sight.first + 1 }, (_, index) => sight.first + index);
   const results = useQueries({
     queries: pages.map((page) => ({
-      queryKey: [...key, "page", page],
-      queryFn: () => fetchPage(page * PAGE, PAGE),
+      queryKey: [...key, "page", page, sort],
+      queryFn: () =>
+        fetchPage({
+          offset: page * PAGE,
+          limit: PAGE,
+          sort: sort?.id,
+          descending: sort === undefined ? undefined : String(sort.desc),
+        }),
       enabled,
       placeholderData: (previous: Page | undefined) => previous,
     })),
@@ -29,6 +44,7 @@ export function usePagedRows<Row, Page extends { rows: Row[]; total: number }>(
     pages.map((page, index) => [page, results[index]?.isPlaceholderData ? undefined : results[index]?.data]),
   );
   const head = results.find((result) => result.data)?.data;
+  const error = results.find((result) => result.error)?.error ?? null;
   const virtual = useVirtualizer({
     count: head?.total ?? 0,
     getScrollElement: () => box,
@@ -43,6 +59,7 @@ export function usePagedRows<Row, Page extends { rows: Row[]; total: number }>(
   return {
     rows: (index: number): Row | undefined => loaded.get(Math.floor(index / PAGE))?.rows[index % PAGE],
     head,
+    error,
     setBox,
     height: virtual.getTotalSize(),
     shown: virtual.getVirtualItems(),

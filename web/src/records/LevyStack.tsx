@@ -17,6 +17,8 @@ import {
 } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import clsx from "clsx";
+import { usePacks } from "../api/packs.tsx";
+import type { Packs } from "@fiscalon/core/model/packs";
 import type { Component, TaxCode } from "@fiscalon/core/model/taxCode";
 
 const TONES = [
@@ -45,6 +47,7 @@ export function LevyStack({
   parts: readonly StackPart[];
   onReorder?: ((components: Component[]) => void) | undefined;
 }) {
+  const packs = usePacks();
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -67,7 +70,7 @@ export function LevyStack({
       <span className="flex flex-wrap items-center gap-0.5">
         {parts.map((part, index) => (
           <span key={index} className={blockClass(part, index)} style={{ minWidth: part.width }}>
-            {blockText(part)}
+            {blockText(part, packs)}
           </span>
         ))}
       </span>
@@ -87,6 +90,7 @@ export function LevyStack({
 }
 
 function Block({ id, part, index }: { id: string; part: StackPart; index: number }) {
+  const packs = usePacks();
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id });
   return (
     <button
@@ -94,11 +98,11 @@ function Block({ id, part, index }: { id: string; part: StackPart; index: number
       type="button"
       {...attributes}
       {...listeners}
-      aria-label={`${blockText(part)}, ${index + 1} in the order of charging; space picks it up, arrows move it`}
+      aria-label={`${blockText(part, packs)}, ${index + 1} in the order of charging; space picks it up, arrows move it`}
       className={clsx(blockClass(part, index), "cursor-grab")}
       style={{ transform: CSS.Transform.toString(transform), transition, minWidth: part.width }}
     >
-      {blockText(part)}
+      {blockText(part, packs)}
     </button>
   );
 }
@@ -113,7 +117,7 @@ function blockClass({ component }: StackPart, index: number): string {
   );
 }
 
-function blockText({ component, rate }: StackPart): string {
+function blockText({ component, rate }: StackPart, packs: Packs): string {
   const charged = { charged: "", "self-assessed": ", self-assessed", "declared-only": ", shown only" };
-  return `${component.levy}${rate === "" ? "" : ` ${rate}`}${charged[component.charged]}`;
+  return `${packs.levyName(component.levy)}${rate === "" ? "" : ` ${rate}`}${charged[component.charged]}`;
 }

@@ -63,6 +63,7 @@ export const ca: JurisdictionPack = {
     {
       levy: "BCPST",
       name: "BC provincial sales tax",
+      short: "BC PST",
       written: ["PST", "BC PST"],
       authority: "British Columbia",
       regions: ["BC"],
@@ -71,6 +72,7 @@ export const ca: JurisdictionPack = {
     {
       levy: "SKPST",
       name: "Saskatchewan provincial sales tax",
+      short: "SK PST",
       written: ["PST", "SK PST"],
       authority: "Saskatchewan",
       regions: ["SK"],
@@ -79,6 +81,7 @@ export const ca: JurisdictionPack = {
     {
       levy: "MBRST",
       name: "Manitoba retail sales tax",
+      short: "MB RST",
       written: ["RST", "PST"],
       authority: "Manitoba",
       regions: ["MB"],

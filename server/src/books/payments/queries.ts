@@ -1,5 +1,7 @@
 import { isOpenItem } from "@fiscalon/core/model/documentKinds";
 import { inKinds, whichWay } from "../../db/kindSql.ts";
+import { listOrder } from "../../db/listOrder.ts";
+import type { ListOrder, SortColumns } from "../../db/listOrder.ts";
 import type {
   OpenItem,
   OpenItemPage,
@@ -18,20 +20,46 @@ export interface Paging {
   offset: number;
   limit: number;
 }
-export interface PaymentFilter extends Paging {
+export interface PaymentFilter extends Paging, ListOrder {
   search: string;
   from: string;
   to: string;
 }
-export interface OpenFilter extends Paging {
+export interface OpenFilter extends Paging, ListOrder {
   search: string;
   contact: number;
   side: "" | "sale" | "purchase";
   on: string;
 }
 
+/** What payments can be ordered by. */
+export const PAYMENT_ORDER: SortColumns = {
+  date: "p.date",
+  kind: "p.kind",
+  number: "p.number COLLATE NOCASE",
+  party: "c.name COLLATE NOCASE",
+  reference: "p.reference COLLATE NOCASE",
+  amount: "CASE p.kind WHEN 'receipt' THEN p.base ELSE -p.base END",
+  rest: "p.on_account",
+};
+
+/** What open items can be ordered by. */
+export const OPEN_ORDER: SortColumns = {
+  date: "d.date",
+  kind: "d.kind",
+  number: "d.number COLLATE NOCASE",
+  party: "c.name COLLATE NOCASE",
+  days: "julianday($2) - julianday(d.date)",
+  gross: "coalesce(d.foreign_gross, d.gross)",
+  open: "o.open",
+};
+
 /** Documents a payment can settle: those that go to debtors or creditors. */
 const ON_CREDIT = inKinds("d.kind", (_, kind) => isOpenItem(kind));
+const ON_SIDE = {
+  sale: inKinds("d.kind", ({ direction }) => direction === "sale"),
+  purchase: inKinds("d.kind", ({ direction }) => direction === "purchase"),
+};
 /** 1 where the business is to receive, -1 where it is to pay. */
 const COMES_IN = whichWay("d.kind");
 
@@ -51,7 +79,7 @@ export async function paymentPage(work: Work, clientId: number, filter: PaymentF
        p.base AS amount, p.on_account AS onAccount, p.state,
        coalesce((SELECT group_concat(d.number, ', ') FROM allocations a JOIN documents d ON d.id = a.document_id
          WHERE a.payment_id = p.id), '') AS documents
-     FROM ${from} WHERE ${where} ORDER BY p.date DESC, p.id DESC LIMIT $5 OFFSET $6`,
+     FROM ${from} WHERE ${where} ORDER BY ${listOrder(PAYMENT_ORDER, filter, "p.date DESC, p.id DESC")} LIMIT $5 OFFSET $6`,
     [...bind, filter.limit, filter.offset],
   );
   return { ...(totals ?? { total: 0, received: 0, paid: 0 }), rows };
@@ -59,7 +87,7 @@ export async function paymentPage(work: Work, clientId: number, filter: PaymentF
 
 /** Documents that are not settled, oldest first; `days` since their date, on the day asked. */
 export async function openItems(work: Work, clientId: number, filter: OpenFilter): Promise<OpenItemPage> {
-  const side = { "": "", sale: "AND d.kind LIKE 'sales-%'", purchase: "AND d.kind NOT LIKE 'sales-%'" };
+  const side = { "": "", sale: `AND ${ON_SIDE.sale}`, purchase: `AND ${ON_SIDE.purchase}` };
   const open = `SELECT d.id, ${OPEN_AMOUNT} AS open, d.gross - coalesce((SELECT sum(a.base) FROM allocations a
       WHERE a.document_id = d.id AND a.live = 1), 0) AS base FROM documents d LEFT JOIN contacts c ON c.id = d.contact_id
     WHERE d.client_id = $1 AND d.state = 'posted' AND ${ON_CREDIT} ${side[filter.side]}
@@ -74,7 +102,7 @@ export async function openItems(work: Work, clientId: number, filter: OpenFilter
     `SELECT d.id AS document, d.kind, d.number, d.date, d.contact_id AS contact, coalesce(c.name, '') AS party, d.currency,
        coalesce(d.foreign_gross, d.gross) AS gross, o.open, CAST(julianday($2) - julianday(d.date) AS INTEGER) AS days
      FROM (${open}) o JOIN documents d ON d.id = o.id LEFT JOIN contacts c ON c.id = d.contact_id
-     WHERE o.open <> 0 ORDER BY d.date, d.id LIMIT $5 OFFSET $6`,
+     WHERE o.open <> 0 ORDER BY ${listOrder(OPEN_ORDER, filter, "d.date, d.id")} LIMIT $5 OFFSET $6`,
     [...bind, filter.limit, filter.offset],
   );
   return { ...(totals ?? { total: 0, open: 0 }), rows };

@@ -1,7 +1,8 @@
 import { valueAt } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import { formatAmount } from "@fiscalon/core/money/amount";
-import type { BankLineView, MatchBody } from "@fiscalon/contract/bank";
+import { ERRORS } from "@fiscalon/contract/errors";
+import type { AcceptBody, BankLineView, MatchBody } from "@fiscalon/contract/bank";
 import type { Work, Writing } from "../../base/work.ts";
 import { notFound } from "../../base/errors.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
@@ -31,18 +32,25 @@ export async function matchLine(
   });
 }
 
-/** Accepts the best proposal of every line where nothing else comes near. */
-export async function acceptSure(
+/**
+ * Accepts the best proposal of the lines named, or of every line where nothing else comes near. All of them or none.
+ * @throws FiscalError `bank/no-proposal`, `bank/wrong-state`
+ */
+export async function acceptBest(
   work: Work,
   clientId: number,
-  account: string,
+  { account, lines: wanted }: AcceptBody,
 ): Promise<{ accepted: number }> {
   return work.write(async (work) => {
     const setup = await loadSetup(work, clientId);
-    const lines = (await openLines(work, setup, account)).filter(isSure);
+    const open = await openLines(work, setup, account);
+    const lines = wanted ? wanted.map((id) => namedLine(open, id)) : open.filter(isSure);
     for (const line of lines) {
       const [best] = line.proposals;
-      if (!best) continue;
+      if (!best || best.kind === "wrong-way") {
+        const { says } = ERRORS["bank/no-proposal"];
+        throw new FiscalError("bank/no-proposal", `${line.date}, ${line.party || line.text}: ${says}`, "lines");
+      }
       const money = (amount: number) => formatAmount(amount, setup.plain.digits);
       const body: MatchBody =
         best.kind === "documents"
@@ -57,6 +65,12 @@ export async function acceptSure(
     }
     return { accepted: lines.length };
   });
+}
+
+function namedLine(open: readonly BankLineView[], id: number): BankLineView {
+  const line = open.find((one) => one.id === id);
+  if (line) return line;
+  throw new FiscalError("bank/wrong-state", ERRORS["bank/wrong-state"].says, "lines");
 }
 
 /** Takes a match back. What was posted with it stays and can be taken out by itself. */

@@ -2,14 +2,14 @@ import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { FiscalError } from "@fiscalon/core/errors";
 import { acceptBody, bankAccountBody, matchBody } from "@fiscalon/contract/bank";
-import type { BankLineView, MatchBody } from "@fiscalon/contract/bank";
+import type { AcceptBody, BankLineView, MatchBody } from "@fiscalon/contract/bank";
 import { id } from "@fiscalon/contract/fields";
 import type { AppContext } from "../../appContext.ts";
 import { clientParams, described } from "../../base/validation.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import { bankAccounts, connectAccount, fetchAccount } from "./accounts.ts";
 import { linePage } from "./lines.ts";
-import { acceptSure, matchLine, unmatchLine } from "./match.ts";
+import { acceptBest, matchLine, unmatchLine } from "./match.ts";
 import { statementsIn, takeStatements } from "./statements.ts";
 
 type Id = { Params: { id: number } };
@@ -79,15 +79,15 @@ export async function bankRoutes(app: FastifyInstance, { bank }: AppContext): Pr
     },
   );
 
-  app.post<Id & { Body: { account: string } }>(
+  app.post<Id & { Body: AcceptBody }>(
     "/clients/:id/bank/accept",
     {
-      schema: described("Accept the best proposal of every line where it is sure", "Bank", {
+      schema: described("Accept the best proposal of the lines named, or of every line where it is sure", "Bank", {
         params: clientParams,
         body: acceptBody,
       }),
     },
-    (request) => acceptSure(request.work, request.params.id, request.body.account),
+    (request) => acceptBest(request.work, request.params.id, request.body),
   );
 
   app.post<Line & { Body: MatchBody }>(

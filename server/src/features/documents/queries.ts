@@ -1,6 +1,8 @@
 import type { DocumentPage, DocumentRow, DocumentSum, DocumentView } from "@fiscalon/contract/views";
 import type { Work } from "../../base/work.ts";
 import { signOf } from "../../db/kindSql.ts";
+import { listOrder } from "../../db/listOrder.ts";
+import type { ListOrder, SortColumns } from "../../db/listOrder.ts";
 import { notFound } from "../../base/errors.ts";
 import { contactView } from "../../books/views.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
@@ -11,7 +13,7 @@ import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
 import { paymentsOfDocument } from "../../books/payments/queries.ts";
 import { lockOf } from "./service.ts";
 
-export interface DocumentFilter {
+export interface DocumentFilter extends ListOrder {
   search: string;
   kind: string;
   code: string;
@@ -24,9 +26,20 @@ export interface DocumentFilter {
   limit: number;
 }
 
+/** What documents can be ordered by; figures with the sign they are shown with. */
+export const DOCUMENT_ORDER: SortColumns = {
+  date: "d.date",
+  kind: "d.kind",
+  number: "d.number COLLATE NOCASE",
+  party: "c.name COLLATE NOCASE",
+  net: `${signOf("d.kind")} * d.net`,
+  tax: `${signOf("d.kind")} * d.tax`,
+  gross: `${signOf("d.kind")} * d.gross`,
+};
+
 const SEALED = `('sealed', 'filed', 'settled')`;
 
-/** One page of documents, newest first, with the totals of all that match by side. Credit notes count negative. */
+/** One page of documents, newest first unless asked otherwise, with the totals of all that match by side. Credit notes count negative. */
 export async function documentPage(
   work: Work,
   clientId: number,
@@ -34,22 +47,24 @@ export async function documentPage(
 ): Promise<DocumentPage> {
   const { where, bind } = conditions(clientId, filter);
   const sign = signOf("d.kind");
-  const party = filter.search === "" ? "" : "LEFT JOIN contacts c ON c.id = d.contact_id";
+  const named = "LEFT JOIN contacts c ON c.id = d.contact_id";
+  const party = filter.search === "" ? "" : named;
+  const order = listOrder(DOCUMENT_ORDER, filter, "d.date DESC, d.id DESC");
   const counted = await work.one<{ total: number }>(
     `SELECT count(*) AS total FROM documents d ${party} WHERE ${where}`,
     bind,
   );
   const rows = await work.rows<Omit<DocumentRow, "late" | "locked"> & { late: number; locked: number }>(
     `WITH page AS (
-       SELECT d.* FROM documents d ${party} WHERE ${where}
-       ORDER BY d.date DESC, d.id DESC LIMIT $${bind.length + 1} OFFSET $${bind.length + 2})
+       SELECT d.* FROM documents d ${filter.sort === "party" ? named : party} WHERE ${where}
+       ORDER BY ${order} LIMIT $${bind.length + 1} OFFSET $${bind.length + 2})
      SELECT d.id, d.kind, d.number, d.date, coalesce(d.tax_point, d.date) AS taxPoint, coalesce(c.name, '') AS party,
        ${sign} * d.net AS net, ${sign} * d.tax AS tax, ${sign} * d.gross AS gross, d.state,
        (SELECT group_concat(code, ' ') FROM (SELECT DISTINCT l.code FROM lines l WHERE l.document_id = d.id)) AS codes,
        EXISTS (SELECT 1 FROM facts f WHERE f.document_id = d.id AND f.live = 1 AND f.late = 1) AS late,
        EXISTS (SELECT 1 FROM facts f JOIN returns r ON r.registration_id = f.registration_id
          AND r.period_end = f.period_end AND r.state IN ${SEALED} WHERE f.document_id = d.id AND f.live = 1) AS locked
-     FROM page d LEFT JOIN contacts c ON c.id = d.contact_id ORDER BY d.date DESC, d.id DESC`,
+     FROM page d LEFT JOIN contacts c ON c.id = d.contact_id ORDER BY ${order}`,
     [...bind, filter.limit, filter.offset],
   );
   return {

@@ -1,12 +1,13 @@
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
-import { documentBody, voidBody } from "@fiscalon/contract/document";
-import type { DocumentBody } from "@fiscalon/contract/document";
+import { documentBody, voidBody, voidManyBody } from "@fiscalon/contract/document";
+import type { DocumentBody, VoidManyBody } from "@fiscalon/contract/document";
 import { id } from "@fiscalon/contract/fields";
 import { clientParams, described } from "../../base/validation.ts";
-import { documentPage, documentView } from "./queries.ts";
+import { orderFields } from "../../db/listOrder.ts";
+import { DOCUMENT_ORDER, documentPage, documentView } from "./queries.ts";
 import type { DocumentFilter } from "./queries.ts";
-import { correctDocument, postDocument, voidDocument } from "./service.ts";
+import { correctDocument, postDocument, voidDocuments } from "./service.ts";
 
 type Id = { Params: { id: number } };
 type Document = { Params: { id: number; document: number } };
@@ -22,6 +23,7 @@ const pageQuery = Joi.object({
   state: Joi.string().valid("posted", "superseded", "void").default("posted"),
   offset: Joi.number().integer().min(0).default(0),
   limit: Joi.number().integer().min(1).max(500).default(100),
+  ...orderFields(DOCUMENT_ORDER),
 });
 
 export async function documentRoutes(app: FastifyInstance): Promise<void> {
@@ -66,6 +68,20 @@ export async function documentRoutes(app: FastifyInstance): Promise<void> {
     },
   );
 
+  app.post<Id & { Body: VoidManyBody }>(
+    "/clients/:id/documents/void",
+    {
+      schema: described("Take several documents out of the books: all of them or none", "Books", {
+        params: clientParams,
+        body: voidManyBody,
+      }),
+    },
+    async (request, reply) => {
+      await voidDocuments(request.work, request.params.id, request.body);
+      return reply.status(204).send();
+    },
+  );
+
   app.post<Document & { Body: { reason: string } }>(
     "/clients/:id/documents/:document/void",
     {
@@ -76,7 +92,7 @@ export async function documentRoutes(app: FastifyInstance): Promise<void> {
     },
     async (request) => {
       const { id: clientId, document } = request.params;
-      await voidDocument(request.work, clientId, document, request.body.reason);
+      await voidDocuments(request.work, clientId, { documents: [document], reason: request.body.reason });
       return documentView(request.work, clientId, document);
     },
   );

@@ -1,6 +1,6 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
-import type { DocumentBody } from "@fiscalon/contract/document";
+import type { DocumentBody, VoidManyBody } from "@fiscalon/contract/document";
 import type { Work, Writing } from "../../base/work.ts";
 import { notFound } from "../../base/errors.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
@@ -45,25 +45,26 @@ export async function correctDocument(
 }
 
 /** Takes a document out of the books; it stays on record with the reason. */
-export async function voidDocument(
+export async function voidDocuments(
   work: Work,
   clientId: number,
-  documentId: number,
-  reason: string,
+  { documents, reason }: VoidManyBody,
 ): Promise<void> {
   await work.write(async (work) => {
     const setup = await loadSetup(work, clientId);
-    const document = await changeable(work, setup, documentId);
-    await refusePaid(work, [documentId]);
-    await endDocument(work, setup, document, "void", reason);
-    await work.record({
-      client: clientId,
-      action: "void",
-      entity: "document",
-      id: documentId,
-      before: document.input,
-      after: { reason },
-    });
+    await refusePaid(work, documents);
+    for (const id of documents) {
+      const document = await changeable(work, setup, id);
+      await endDocument(work, setup, document, "void", reason);
+      await work.record({
+        client: clientId,
+        action: "void",
+        entity: "document",
+        id,
+        before: document.input,
+        after: { reason },
+      });
+    }
   });
 }
 
@@ -141,17 +142,21 @@ async function changeable(work: Writing, setup: ClientSetup, documentId: number)
   if (document.state !== "posted") {
     throw new FiscalError(
       "document/wrong-state",
-      "This version was already replaced or taken out. Open the current one.",
+      `This version of ${nameOf(document)} was already replaced or taken out. Open the current one.`,
     );
   }
   const lock = await lockOf(work, setup, document);
   if (lock) {
     throw new FiscalError(
       "document/sealed",
-      `This document is on the return to ${lock.period}, which is ${lock.state}. Enter a credit note or a new document instead; it is taken up as a late item.`,
+      `${nameOf(document)} is on the return to ${lock.period}, which is ${lock.state}. Enter a credit note or a new document instead; it is taken up as a late item.`,
     );
   }
   return document;
+}
+
+function nameOf({ input }: StoredDocument): string {
+  return input.number === "" ? `the document of ${input.date}` : input.number;
 }
 
 /** The sealed period that keeps a document from being changed, if there is one. */

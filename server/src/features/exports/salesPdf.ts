@@ -1,5 +1,6 @@
 import type { Content, TableCell } from "pdfmake/interfaces.js";
 import { PLAIN_WORDS } from "@fiscalon/core/packs/shared/paperWords";
+import type { Packs } from "@fiscalon/core/model/packs";
 import type { PricedLine } from "@fiscalon/core/model/pricedDocument";
 import { levyTotals } from "@fiscalon/core/tax/priceDocument";
 import { levyWords } from "@fiscalon/core/tax/levyWords";
@@ -51,12 +52,12 @@ function head(printed: PrintedDocument): Content[] {
     ...(taxPointOf(input) === input.date ? [] : [["Tax point", taxPointOf(input)] as [string, string]]),
     ...(document.corrects ? [["Corrects", document.corrects] as [string, string]] : []),
   ];
-  const numberName = pack?.numberName ?? "Tax number";
+  const numberName = capital(pack?.numberName ?? "tax number");
   return [
     { text: title, style: "title", margin: [0, 0, 0, 8] },
     {
       layout: "noBorders",
-      margin: [-4, 0, 0, 14],
+      margin: [0, 0, 0, 14],
       table: {
         widths: [70, "*"],
         body: facts.map(([label, value]) => [
@@ -74,6 +75,10 @@ function head(printed: PrintedDocument): Content[] {
       margin: [0, 0, 0, 24],
     },
   ];
+}
+
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
 function party(
@@ -94,7 +99,7 @@ function party(
   };
 }
 
-function lines({ document, effect, digits }: PrintedDocument): Content {
+function lines({ document, effect, digits, setup }: PrintedDocument): Content {
   const heads = ["Supply", "Quantity", "Price", "Net", "Tax"].map((text, index): TableCell => ({
     text,
     fontSize: 9,
@@ -110,37 +115,45 @@ function lines({ document, effect, digits }: PrintedDocument): Content {
       figure(input?.quantity ?? ""),
       figure(input?.unitPrice ?? ""),
       figure(displayAmount(margin ? line.gross : line.net, digits)),
-      { text: margin ? "" : ratesOf(line), style: "quiet", fontSize: 9, alignment: "right" },
+      {
+        text: margin ? "" : ratesOf(line, setup.effect.packs),
+        style: "quiet",
+        fontSize: 9,
+        alignment: "right",
+      },
     ];
   });
   return {
     layout: RULED,
-    table: { headerRows: 1, dontBreakRows: true, widths: ["*", 46, 64, 64, 76], body: [heads, ...rows] },
+    table: { headerRows: 1, dontBreakRows: true, widths: ["*", 46, 64, 64, 96], body: [heads, ...rows] },
   };
 }
 
 /** The rates of a line, those the customer accounts for too. */
-function ratesOf({ taxes }: PricedLine): string {
+function ratesOf({ taxes }: PricedLine, packs: Packs): string {
   return taxes
     .filter(({ rate }) => rate !== null)
     .map(({ component, rate }) =>
-      levyWords({
-        levy: component.levy,
-        rate,
-        per:
-          component.rate.kind === "per-unit"
-            ? "unit"
-            : component.rate.kind === "per-document"
-              ? "document"
-              : "percent",
-        charged: "charged",
-      }),
+      levyWords(
+        {
+          levy: component.levy,
+          rate,
+          per:
+            component.rate.kind === "per-unit"
+              ? "unit"
+              : component.rate.kind === "per-document"
+                ? "document"
+                : "percent",
+          charged: "charged",
+        },
+        packs,
+      ),
     )
-    .join(", ");
+    .join("\n");
 }
 
 /** Net, the tax of each levy and rate, and what is to be paid. */
-function totals({ effect, currency, digits }: PrintedDocument): Content {
+function totals({ effect, currency, digits, setup }: PrintedDocument): Content {
   const open = effect.printed.lines.filter(({ code }) => code?.treatment !== "margin");
   const levies = levyTotals(open).filter((row) => row.rate !== null && row.charged !== "self-assessed");
   const tax = open.reduce((sum, line) => sum + line.gross - line.net, 0);
@@ -150,12 +163,12 @@ function totals({ effect, currency, digits }: PrintedDocument): Content {
       : [
           ["Net", displayAmount(effect.printed.gross - tax, digits)],
           ...levies.map((row): [string, string] => [
-            `${levyWords(row)} on ${displayAmount(row.net, digits)}`,
+            `${levyWords(row, setup.effect.packs)} on ${displayAmount(row.net, digits)}`,
             displayAmount(row.tax, digits),
           ]),
         ];
   return {
-    margin: [224, 12, 0, 0],
+    margin: [200, 12, 0, 0],
     layout: {
       hLineWidth: (line, { table }) => (line === table.body.length - 1 ? 0.7 : 0),
       vLineWidth: () => 0,
@@ -191,7 +204,7 @@ function homeTax(printed: PrintedDocument): Content[] {
   const source = rate?.source ? `, ${rate.source}` : "";
   return [
     {
-      margin: [224, 4, 0, 0],
+      margin: [200, 4, 0, 0],
       fontSize: 9.5,
       style: "quiet",
       text: `Tax in ${home}: ${displayAmount(effect.priced.tax, setup.plain.digits)} (1 ${currency} = ${rate?.rate ?? ""} ${home}${source})`,

@@ -7,7 +7,8 @@ import type { PaymentBody } from "@fiscalon/contract/payments";
 import type { Work } from "../../base/work.ts";
 import { clientParams, described } from "../../base/validation.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
-import { openItems, paymentPage, paymentView } from "../../books/payments/queries.ts";
+import { orderFields } from "../../db/listOrder.ts";
+import { OPEN_ORDER, openItems, PAYMENT_ORDER, paymentPage, paymentView } from "../../books/payments/queries.ts";
 import type { OpenFilter, PaymentFilter } from "../../books/payments/queries.ts";
 import { correctPayment, createPayment, voidPayment } from "../../books/payments/service.ts";
 
@@ -33,6 +34,7 @@ export async function paymentRoutes(app: FastifyInstance): Promise<void> {
           ...paging,
           from: date.allow("").default(""),
           to: date.allow("").default(""),
+          ...orderFields(PAYMENT_ORDER),
         }),
       }),
     },
@@ -49,6 +51,7 @@ export async function paymentRoutes(app: FastifyInstance): Promise<void> {
           contact: Joi.number().integer().min(0).default(0),
           side: Joi.string().valid("", "sale", "purchase").default(""),
           on: date.default(() => new Date().toISOString().slice(0, 10)),
+          ...orderFields(OPEN_ORDER),
         }),
       }),
     },

@@ -33,7 +33,7 @@ export async function taxDetails(
     bind,
   );
   const rows = await work.rows<DetailRow>(
-    `SELECT f.document_id AS document, f.line, d.number, d.date, f.tax_point AS taxPoint, f.period_end AS reported,
+    `SELECT f.id, f.document_id AS document, f.line, d.number, d.date, f.tax_point AS taxPoint, f.period_end AS reported,
        coalesce(c.name, '') AS party, coalesce(l.text, '') AS text, f.levy, f.code, f.rate, f.direction, f.net, f.tax,
        f.recoverable
      FROM facts f JOIN documents d ON d.id = f.document_id LEFT JOIN contacts c ON c.id = d.contact_id

@@ -96,8 +96,10 @@ export async function reportRoutes(app: FastifyInstance): Promise<void> {
   ): Promise<ReportTable> {
     const setup = await loadSetup(work, clientId);
     const head = { title: REPORT_TITLES[kind], about: aboutOf(setup, wanted), digits: setup.plain.digits };
+    const named = <R extends { levy: string }>(rows: readonly R[]): R[] =>
+      rows.map((row) => ({ ...row, levy: work.packs.levyName(row.levy) }));
     if (kind === "summary") {
-      return { ...head, ...summaryTable(await taxSummary(work, clientId, wanted, codeNames(setup))) };
+      return { ...head, ...summaryTable(named(await taxSummary(work, clientId, wanted, codeNames(setup)))) };
     }
     const limit = MOST_ROWS[format];
     const order = kind === "by-code" ? "code" : "time";
@@ -108,7 +110,7 @@ export async function reportRoutes(app: FastifyInstance): Promise<void> {
         `${total} lines are too many for one ${format.toUpperCase()} file of at most ${limit}. Choose fewer days, or a code.`,
       );
     }
-    return { ...head, ...(kind === "by-code" ? byCodeTable(rows) : detailTable(rows)) };
+    return { ...head, ...(kind === "by-code" ? byCodeTable(named(rows)) : detailTable(named(rows))) };
   }
 }
 

@@ -1,7 +1,7 @@
 import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
-import { useRef, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import type {
   BankAccountView,
   BankLinePage,
@@ -15,12 +15,14 @@ import { api, withQuery } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate } from "../../kit/format.ts";
-import { PagedTable } from "../../kit/PagedTable.tsx";
+import { DataTable } from "../../kit/DataTable.tsx";
+import type { PageOrder } from "../../kit/usePagedRows.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../../app/BooksNav.tsx";
 import { ConnectBankDialog } from "./ConnectBankDialog.tsx";
 import { MatchDialog } from "./MatchDialog.tsx";
-import { bodyOfProposal, isSureOf } from "./proposals.ts";
+import { lineColumns } from "./lineColumns.tsx";
+import { bodyOfProposal } from "./proposals.ts";
 
 const STATES = [
   ["open", "To match"],
@@ -68,7 +70,11 @@ export function BankPage() {
     },
   });
   const accept = useMutation({
-    mutationFn: () => api.post<{ accepted: number }>(`${base}/bank/accept`, { account: account?.account }),
+    mutationFn: (lines?: number[]) =>
+      api.post<{ accepted: number }>(`${base}/bank/accept`, {
+        account: account?.account,
+        ...(lines ? { lines } : {}),
+      }),
     onSuccess: async ({ accepted }) => {
       setSaid(`${plural(accepted, "line")} matched.`);
       await refresh();
@@ -83,13 +89,24 @@ export function BankPage() {
     mutationFn: (line: number) => api.post(`${base}/bank-lines/${line}/unmatch`),
     onSuccess: refresh,
   });
+  const { mutate: matchLine } = match;
+  const { mutate: unmatchLine } = unmatch;
+  const columns = useMemo(
+    () =>
+      lineColumns(digits, {
+        accept: (line) => matchLine({ line: line.id, body: bodyOfProposal(line.proposals[0], digits) }),
+        choose: setDialog,
+        takeBack: ({ id }) => unmatchLine(id),
+      }),
+    [digits, matchLine, unmatchLine],
+  );
   const busy = fetchNew.isPending || drop.isPending || accept.isPending;
   const linesKey = keys.of(client?.id, "bank", "lines", account?.account, state);
-  const fetchPage = (offset: number, limit: number) =>
+  const fetchPage = ({ offset, limit }: Pick<PageOrder, "offset" | "limit">) =>
     api.get<BankLinePage>(withQuery(`${base}/bank/${account?.account}/lines`, { state, offset, limit }));
   const { data: head } = useQuery({
     queryKey: [...linesKey, "head"],
-    queryFn: () => fetchPage(0, 1),
+    queryFn: () => fetchPage({ offset: 0, limit: 1 }),
     enabled: account !== undefined,
   });
   return (
@@ -186,55 +203,41 @@ export function BankPage() {
           ))}
         </div>
         {state === "open" && (head?.sure ?? 0) > 0 && (
-          <button type="button" className="action ml-auto" disabled={busy} onClick={() => accept.mutate()}>
+          <button
+            type="button"
+            className="action ml-auto"
+            disabled={busy}
+            onClick={() => accept.mutate(undefined)}
+          >
             {accept.isPending ? "Matching …" : `Accept the ${head?.sure} sure ones`}
           </button>
         )}
       </div>
-      <PagedTable<BankLineView, BankLinePage>
+      <DataTable<BankLineView, BankLinePage>
+        name="bank-lines"
         label="Lines of the bank"
-        columns="grid-cols-[106px_minmax(150px,1fr)_104px_minmax(220px,1.3fr)_150px]"
-        head={["Date", "The bank says", "Amount", "In the books", ""]}
-        amounts={[2]}
+        columns={columns}
+        rowId={({ id }) => id}
         queryKey={linesKey}
         enabled={account !== undefined}
         fetchPage={fetchPage}
-        cells={(line) => [
-          showDate(line.date),
-          <span key="says" title={`${line.party} ${line.text} ${line.reference}`}>
-            {line.party} <span className="quiet">{line.text}</span>
-          </span>,
-          <Figure
-            key="amount"
-            amount={line.amount}
-            digits={digits}
-            of={line.entry === null ? lineStep(line, digits) : `entry/${line.entry}`}
-            label={`Amount of ${line.date}`}
-          />,
-          line.state === "open" ? <Best key="best" line={line} /> : line.label,
-          line.state === "open" ? (
-            <span key="act" className="flex gap-3">
-              {line.proposals[0] && line.proposals[0].kind !== "wrong-way" && (
-                <button
-                  type="button"
-                  className="word-link"
-                  onClick={() =>
-                    match.mutate({ line: line.id, body: bodyOfProposal(line.proposals[0], digits) })
-                  }
-                >
-                  Accept
-                </button>
-              )}
-              <button type="button" className="word-link" onClick={() => setDialog(line)}>
-                Choose …
-              </button>
-            </span>
-          ) : (
-            <button key="act" type="button" className="word-link" onClick={() => unmatch.mutate(line.id)}>
-              take back
-            </button>
-          ),
-        ]}
+        {...(state === "open"
+          ? {
+              choosing: {
+                nameOf: ({ date, party }: BankLineView) => `${showDate(date)} ${party}`,
+                actions: (lines: number[], done: () => void) => (
+                  <button
+                    type="button"
+                    className="word-link"
+                    disabled={busy}
+                    onClick={() => accept.mutate(lines, { onSuccess: done })}
+                  >
+                    Accept the best proposal of each
+                  </button>
+                ),
+              },
+            }
+          : {})}
         empty={
           state === "open"
             ? "Nothing to match. Fetch new lines from the bank, or read a statement: camt.053, OFX or CSV."
@@ -254,39 +257,4 @@ export function BankPage() {
       )}
     </Sheet>
   );
-}
-
-function Best({ line }: { line: BankLineView }) {
-  const [best] = line.proposals;
-  if (!best) return <span className="quiet">nothing in the books fits</span>;
-  const turned = best.kind === "wrong-way";
-  return (
-    <span title={best.reasons.join("; ")}>
-      {turned ? (
-        <span className="text-error">other way round in the books: {best.label}</span>
-      ) : (
-        <>
-          <span className={clsx("num mr-2 text-[12px]", isSureOf(line) ? "text-success" : "text-warning")}>
-            {best.score} %
-          </span>
-          {best.label} <span className="quiet">· {best.reasons[0]}</span>
-        </>
-      )}
-    </span>
-  );
-}
-
-function lineStep(line: BankLineView, digits: number) {
-  return {
-    ref: `bank-line/${line.id}`,
-    title: `Line of the bank, ${line.date}`,
-    amount: line.amount,
-    digits,
-    words: [
-      [line.party, line.text, line.reference].filter(Boolean).join(" · "),
-      "Not matched yet, so it is in no balance of the ledger.",
-    ],
-    parts: [],
-    arithmetic: [],
-  };
 }

@@ -1,9 +1,11 @@
 import type { DocumentView } from "@fiscalon/contract/views";
 import type { Account } from "@fiscalon/core/model/account";
+import { textAt } from "@fiscalon/core/at";
 import { levyWords } from "@fiscalon/core/tax/levyWords";
 import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import { isJournal } from "@fiscalon/core/model/document";
 import { minorDigits } from "@fiscalon/core/money/currency";
+import { usePacks } from "../../api/packs.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import type { Draft } from "./draft.ts";
@@ -28,6 +30,7 @@ export function DocumentTotals({
   readOnly: boolean;
   onChange: (change: Partial<Draft>) => void;
 }) {
+  const packs = usePacks();
   if (isJournal(draft)) {
     return (
       <Field
@@ -62,7 +65,9 @@ export function DocumentTotals({
           onChange={(event) => onChange({ discount: event.target.value })}
         />
         <Field
-          label={levies.length === 1 ? `${levies[0]} as printed` : "Tax as printed, in all"}
+          label={
+            levies.length === 1 ? `${packs.levyName(textAt(levies, 0))} as printed` : "Tax as printed, in all"
+          }
           value={draft.tax}
           readOnly={readOnly}
           placeholder="calculated"
@@ -72,7 +77,7 @@ export function DocumentTotals({
           levies.map((levy) => (
             <Field
               key={levy}
-              label={`${levy} as printed`}
+              label={`${packs.levyName(levy)} as printed`}
               value={draft.taxes[levy] ?? (draft.taxOf === levy ? draft.tax : "")}
               readOnly={readOnly}
               placeholder="calculated"
@@ -125,8 +130,8 @@ export function DocumentTotals({
           {priced?.levies
             .filter((row) => row.rate !== null)
             .map((row) => (
-              <Row key={`${row.levy} ${row.per} ${row.rate} ${row.charged}`} name={levyWords(row)}>
-                <Figure amount={row.tax} digits={digits} of={of} label={row.levy} dash />
+              <Row key={`${row.levy} ${row.per} ${row.rate} ${row.charged}`} name={levyWords(row, packs)}>
+                <Figure amount={row.tax} digits={digits} of={of} label={packs.levyName(row.levy)} dash />
               </Row>
             ))}
           <tr>

@@ -1,20 +1,20 @@
 import { keys } from "../../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
-import { Lock } from "lucide-react";
-import { useState } from "react";
-import type { ReactNode } from "react";
+import { ChevronDown } from "lucide-react";
+import { useMemo, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import type { DocumentPage as Page, DocumentRow, DocumentSum } from "@fiscalon/contract/views";
-import type { TrailStep } from "@fiscalon/contract/trail";
+import type { DocumentPage as Page, DocumentRow } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
 import { api, withQuery } from "../../api/client.ts";
-import { Figure } from "../../kit/Figure.tsx";
-import { plural, showDate, showPeriod } from "../../kit/format.ts";
+import { showPeriod } from "../../kit/format.ts";
 import { ALL_KINDS, KIND_NAMES, TYPED_KINDS } from "../../kit/kinds.ts";
-import { PagedTable } from "../../kit/PagedTable.tsx";
+import { DataTable } from "../../kit/DataTable.tsx";
+import { Menu, MenuItem } from "../../kit/Menu.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../../app/BooksNav.tsx";
 import { useSetup } from "../../app/useSetup.ts";
+import { documentColumns, documentSums } from "./documentColumns.tsx";
+import { TakeOutChosen } from "./TakeOutChosen.tsx";
 
 /** One grid for all documents, paged on the server and drawn only where it is looked at. */
 export function DocumentsPage() {
@@ -32,6 +32,10 @@ export function DocumentsPage() {
     ...(scoped && period ? { from: period.from, to: period.to, registration: registration?.id } : {}),
   };
   const base = `/clients/${client?.id}/documents`;
+  const columns = useMemo(
+    () => documentColumns(minorDigits, (id) => path(`books/documents/${id}`)),
+    [minorDigits, path],
+  );
   const anything = useQuery({
     queryKey: keys.of(client?.id, "documents", "any"),
     queryFn: () => api.get<Page>(withQuery(base, { limit: 1 })),
@@ -107,97 +111,45 @@ export function DocumentsPage() {
         )}
         <NewMenu />
       </div>
-      <PagedTable<DocumentRow, Page>
+      <DataTable<DocumentRow, Page>
+        name="documents"
         label="Documents"
-        columns="grid-cols-[98px_134px_146px_minmax(100px,1fr)_92px_110px_96px_110px_40px]"
-        head={["Date", "Kind", "Number", "Party", "Codes", "Net", "Tax", "Gross", ""]}
-        amounts={[5, 6, 7]}
+        columns={columns}
+        rowId={({ id }) => id}
         queryKey={keys.of(client?.id, "documents", filter)}
         enabled={client !== undefined}
-        fetchPage={(offset, limit) => api.get<Page>(withQuery(base, { ...filter, offset, limit }))}
+        fetchPage={(order) => api.get<Page>(withQuery(base, { ...filter, ...order }))}
         onOpen={(row) => void navigate(path(`books/documents/${row.id}`))}
-        cells={(row) => cellsOf(row, minorDigits, path(`books/documents/${row.id}`))}
-        foot={({ sums }) =>
-          sums.map((sum) => [
-            `${SIDES[sum.side]}: ${plural(sum.count, "document")}, credit notes taken off${code === "" ? "" : `, lines with ${code}`}`,
-            ...(["net", "tax", "gross"] as const).map((key) => (
-              <Figure
-                key={key}
-                amount={sum[key]}
-                digits={minorDigits}
-                of={sumStep(key, sum, minorDigits, code)}
-                label={`${SIDES[sum.side]}: sum of ${key}`}
-              />
-            )),
-          ])
-        }
+        foot={({ sums }) => documentSums(sums, minorDigits, code)}
+        choosing={{
+          nameOf: ({ number }) => number,
+          actions: (ids, done) => <TakeOutChosen ids={ids} onDone={done} />,
+        }}
         empty={scoped ? "No document of this period fits." : "No document fits."}
       />
     </Sheet>
   );
 }
 
-const SIDES = { sale: "Sales", purchase: "Purchases" };
-
-function sumStep(key: "net" | "tax" | "gross", sum: DocumentSum, digits: number, code: string): TrailStep {
-  const what = code === "" ? `The ${key}` : `The ${key} of the lines with ${code}`;
-  return {
-    ref: `documents/${sum.side}/${code}/${key}/${sum.count}/${sum[key]}`,
-    title: `${SIDES[sum.side]}: sum of ${key}`,
-    amount: sum[key],
-    digits,
-    words: [
-      `${what} of all ${plural(sum.count, "document")} of the list on this side; credit notes count negative. Open any row for its own trail.`,
-    ],
-    parts: [],
-    arithmetic: [],
-  };
-}
-
-function cellsOf(row: DocumentRow, digits: number, to: string): ReactNode[] {
-  const of = `document/${row.id}`;
-  return [
-    showDate(row.date),
-    KIND_NAMES[row.kind],
-    <Link
-      key="number"
-      to={to}
-      className="block truncate font-mono text-[12.5px] font-semibold hover:text-primary"
-    >
-      {row.number}
-    </Link>,
-    row.party,
-    <span key="codes" className="font-mono text-[12px]">
-      {row.codes}
-    </span>,
-    <Figure key="net" amount={row.net} digits={digits} of={of} label={`Net of ${row.number}`} />,
-    <Figure key="tax" amount={row.tax} digits={digits} of={of} label={`Tax of ${row.number}`} dash />,
-    <Figure key="gross" amount={row.gross} digits={digits} of={of} label={`Gross of ${row.number}`} />,
-    <span key="state" className="quiet flex items-center gap-1 text-[11.5px]">
-      {row.late && "late"}
-      {row.locked && <Lock size={12} aria-label="on a sealed return" />}
-    </span>,
-  ];
-}
-
+/** Kinds of document to type, as a list to choose from. */
 function NewMenu() {
   const { path } = useScope();
   const navigate = useNavigate();
   return (
-    <select
-      className="action main ml-auto cursor-pointer"
-      aria-label="New document"
-      value=""
-      onChange={(event) => void navigate(path(`books/documents/new/${event.target.value}`))}
+    <Menu
+      name="New document"
+      className="action main ml-auto"
+      trigger={
+        <>
+          New document <ChevronDown size={14} aria-hidden />
+        </>
+      }
     >
-      <option value="" disabled>
-        New document …
-      </option>
       {TYPED_KINDS.map((kind) => (
-        <option key={kind} value={kind} className="bg-base-100 text-base-content">
+        <MenuItem key={kind} onSelect={() => void navigate(path(`books/documents/new/${kind}`))}>
           {KIND_NAMES[kind]}
-        </option>
+        </MenuItem>
       ))}
-    </select>
+    </Menu>
   );
 }

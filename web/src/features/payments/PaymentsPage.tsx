@@ -1,18 +1,15 @@
 import { keys } from "../../api/keys.ts";
-import { bringsMoney } from "@fiscalon/core/model/documentKinds";
 import clsx from "clsx";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { Link } from "react-router";
-import { minorDigits } from "@fiscalon/core/money/currency";
 import type { OpenItem, OpenItemPage, PaymentPage, PaymentRow } from "@fiscalon/contract/payments";
 import { useScope } from "../../app/scope.ts";
 import { api, withQuery } from "../../api/client.ts";
-import { Figure } from "../../kit/Figure.tsx";
-import { plural, showDate, showPeriod } from "../../kit/format.ts";
-import { KIND_NAMES } from "../../kit/kinds.ts";
-import { PagedTable } from "../../kit/PagedTable.tsx";
+import { showPeriod } from "../../kit/format.ts";
+import { DataTable } from "../../kit/DataTable.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../../app/BooksNav.tsx";
+import { openItemColumns, openItemSum, paymentColumns, paymentSum } from "./paymentColumns.tsx";
 
 /** Money that moved, and what is still open. */
 export function PaymentsPage() {
@@ -68,6 +65,7 @@ export function PaymentsPage() {
 function Moved({ search }: { search: string }) {
   const { client, period, path, minorDigits: digits } = useScope();
   const [scoped, setScoped] = useState(true);
+  const columns = useMemo(() => paymentColumns(digits, path), [digits, path]);
   const filter = { search, ...(scoped && period ? { from: period.from, to: period.to } : {}) };
   return (
     <>
@@ -82,71 +80,17 @@ function Moved({ search }: { search: string }) {
           only {showPeriod(period.from, period.to)}
         </label>
       )}
-      <PagedTable<PaymentRow, PaymentPage>
+      <DataTable<PaymentRow, PaymentPage>
+        name="payments"
         label="Payments"
-        columns="grid-cols-[106px_84px_100px_minmax(120px,1fr)_minmax(120px,1fr)_minmax(90px,.7fr)_104px_104px]"
-        head={["Date", "Kind", "Number", "Party", "Settles", "Reference", "Amount", "On account"]}
-        amounts={[6, 7]}
+        columns={columns}
+        rowId={({ id }) => id}
         queryKey={keys.of(client?.id, "payments", filter)}
         enabled={client !== undefined}
-        fetchPage={(offset, limit) =>
-          api.get<PaymentPage>(withQuery(`/clients/${client?.id}/payments`, { ...filter, offset, limit }))
+        fetchPage={(order) =>
+          api.get<PaymentPage>(withQuery(`/clients/${client?.id}/payments`, { ...filter, ...order }))
         }
-        cells={(row) => [
-          showDate(row.date),
-          row.kind === "receipt" ? "Receipt" : "Payment",
-          <Link
-            key="number"
-            to={path(`books/payments/${row.id}`)}
-            className="font-mono text-[12.5px] font-semibold hover:text-primary"
-          >
-            {row.number}
-          </Link>,
-          row.party,
-          <span key="documents" className="font-mono text-[12px]">
-            {row.documents}
-          </span>,
-          row.reference,
-          <Figure
-            key="amount"
-            amount={row.kind === "receipt" ? row.amount : -row.amount}
-            digits={digits}
-            of={`payment/${row.id}`}
-            label={`Amount of ${row.number}`}
-          />,
-          <Figure
-            key="rest"
-            amount={row.onAccount}
-            digits={digits}
-            of={`payment/${row.id}`}
-            label={`On account of ${row.number}`}
-            dash
-          />,
-        ]}
-        foot={(page) => [
-          [
-            `${plural(page.total, "payment")}: received less paid`,
-            <Figure
-              key="sum"
-              amount={page.received - page.paid}
-              digits={digits}
-              label="Received less paid"
-              of={{
-                ref: `payments/${page.received}/${page.paid}`,
-                title: "Received less paid",
-                amount: page.received - page.paid,
-                digits,
-                words: ["All payments of the list. Open any row for its own trail."],
-                parts: [
-                  { ref: null, label: "Received", detail: "", amount: page.received },
-                  { ref: null, label: "Paid", detail: "", amount: -page.paid },
-                ],
-                arithmetic: [],
-              }}
-            />,
-            "",
-          ],
-        ]}
+        foot={(page) => [paymentSum(page, digits)]}
         empty="No money moved here. Record a receipt or a payment, or change the period."
       />
     </>
@@ -156,6 +100,7 @@ function Moved({ search }: { search: string }) {
 function Open({ search }: { search: string }) {
   const { client, path, minorDigits: digits } = useScope();
   const [side, setSide] = useState<"" | "sale" | "purchase">("");
+  const columns = useMemo(() => openItemColumns(client?.currency, path), [client, path]);
   const filter = { search, side };
   return (
     <>
@@ -169,75 +114,19 @@ function Open({ search }: { search: string }) {
         <option value="sale">customers</option>
         <option value="purchase">suppliers</option>
       </select>
-      <PagedTable<OpenItem, OpenItemPage>
+      <DataTable<OpenItem, OpenItemPage>
+        name="open-items"
         label="Open items"
-        columns="grid-cols-[106px_160px_120px_minmax(140px,1fr)_80px_110px_110px_90px]"
-        head={["Date", "Kind", "Number", "Party", "Days", "Gross", "Open", ""]}
-        amounts={[5, 6]}
+        columns={columns}
+        rowId={({ document }) => document}
         queryKey={keys.of(client?.id, "open-items", filter)}
         enabled={client !== undefined}
-        fetchPage={(offset, limit) =>
-          api.get<OpenItemPage>(withQuery(`/clients/${client?.id}/open-items`, { ...filter, offset, limit }))
+        fetchPage={(order) =>
+          api.get<OpenItemPage>(withQuery(`/clients/${client?.id}/open-items`, { ...filter, ...order }))
         }
-        cells={(row) => [
-          showDate(row.date),
-          KIND_NAMES[row.kind],
-          <Link
-            key="number"
-            to={path(`books/documents/${row.document}`)}
-            className="font-mono text-[12.5px] font-semibold hover:text-primary"
-          >
-            {row.number}
-          </Link>,
-          row.currency === client?.currency ? row.party : `${row.party} · ${row.currency}`,
-          String(row.days),
-          <Figure
-            key="gross"
-            amount={row.gross}
-            digits={minorDigits(row.currency)}
-            of={`document/${row.document}`}
-            label={`Gross of ${row.number}`}
-          />,
-          <Figure
-            key="open"
-            amount={row.open}
-            digits={minorDigits(row.currency)}
-            of={`open/${row.document}`}
-            label={`Open of ${row.number}`}
-          />,
-          <Link key="pay" className="word-link" to={path(payPath(row))}>
-            settle
-          </Link>,
-        ]}
-        foot={(page) => [
-          [
-            `${plural(page.total, "open item")}: to receive less to pay`,
-            "",
-            <Figure
-              key="sum"
-              amount={page.open}
-              digits={digits}
-              label="To receive less to pay"
-              of={{
-                ref: `open-items/${page.open}`,
-                title: "To receive less to pay",
-                amount: page.open,
-                digits,
-                words: [
-                  "What customers owe less what is owed to suppliers. Credit notes count the other way. Open any row for its own trail.",
-                ],
-                parts: [],
-                arithmetic: [],
-              }}
-            />,
-          ],
-        ]}
+        foot={(page) => [openItemSum(page, digits)]}
         empty="Nothing is open."
       />
     </>
   );
-}
-
-function payPath({ kind, document, contact }: OpenItem): string {
-  return `books/payments/new/${bringsMoney(kind) ? "receipt" : "payment"}/${contact ?? 0}/${document}`;
 }

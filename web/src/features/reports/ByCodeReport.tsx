@@ -2,6 +2,7 @@ import { ChevronDown, ChevronRight } from "lucide-react";
 import { useState } from "react";
 import type { SummaryRow } from "@fiscalon/contract/reports";
 import { displayAmount } from "@fiscalon/core/money/amount";
+import { usePacks } from "../../api/packs.tsx";
 import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { plural } from "../../kit/format.ts";
@@ -21,6 +22,7 @@ export function ByCodeReport({
   chosen: string;
 }) {
   const { minorDigits } = useScope();
+  const packs = usePacks();
   const { data: rows, error } = useTaxSummary(clientId, filter);
   const [open, setOpen] = useState<string | null>(chosen === "" ? null : chosen);
   if (error) return <ErrorNote error={error} />;
@@ -43,7 +45,7 @@ export function ByCodeReport({
               {open === key ? <ChevronDown size={15} aria-hidden /> : <ChevronRight size={15} aria-hidden />}
               <span>
                 <span className="code-chip mr-2">{group.code}</span>
-                {group.name}, {group.levy}, {group.direction}s
+                {group.name}, {packs.levyName(group.levy)}, {group.direction}s
               </span>
               <span className="quiet text-right">{plural(group.lines, "line")}</span>
               {[group.net, group.tax, group.recoverable].map((amount, index) => (

@@ -1,6 +1,7 @@
 import { Fragment } from "react";
 import type { SummaryRow } from "@fiscalon/contract/reports";
 import { displayAmount } from "@fiscalon/core/money/amount";
+import { usePacks } from "../../api/packs.tsx";
 import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { EmptyState } from "../../kit/Sheet.tsx";
@@ -18,11 +19,13 @@ export function SummaryReport({
   onOpen: (row: SummaryRow) => void;
 }) {
   const { minorDigits } = useScope();
+  const packs = usePacks();
   const { data: rows, error } = useTaxSummary(clientId, filter);
   if (error) return <ErrorNote error={error} />;
   if (rows?.length === 0) {
     return <EmptyState title="Nothing was counted in these days">Choose other days or filters.</EmptyState>;
   }
+  const groupOf = ({ levy, direction }: SummaryRow) => `${packs.levyName(levy)}, ${direction}s`;
   const groups = [...new Set(rows?.map(groupOf))];
   return (
     <table className="sheet-table">
@@ -87,8 +90,4 @@ export function SummaryReport({
       </tbody>
     </table>
   );
-}
-
-function groupOf({ levy, direction }: SummaryRow): string {
-  return `${levy}, ${direction}s`;
 }

@@ -25,10 +25,11 @@ interface Results {
 /** Both modes beside each other, the arithmetic, the other order, accounts and boxes. */
 export function BenchResults({ code, trial, exclusive, inclusive, setup }: Results) {
   const { digits } = setup.plain;
+  const { packs } = setup.effect;
   const arithmetic = (effect: DocumentEffect, mode: PriceMode) =>
     effect.priced.lines.flatMap((line) =>
       line.taxes.flatMap((tax, index) => [
-        ...(line.taxes.length > 1 ? [`${tax.component.levy}:`] : []),
+        ...(line.taxes.length > 1 ? [`${packs.levyName(tax.component.levy)}:`] : []),
         ...explainTax(line.amount, mode, line.taxes, index, line.rounding, digits),
       ]),
     );
@@ -41,7 +42,7 @@ export function BenchResults({ code, trial, exclusive, inclusive, setup }: Resul
     parts: [],
     arithmetic: arithmetic(effect, mode),
   });
-  const rows = resultRows(exclusive);
+  const rows = resultRows(exclusive, packs);
   return (
     <>
       <table className="sheet-table mt-4">
@@ -90,12 +91,15 @@ export function BenchResults({ code, trial, exclusive, inclusive, setup }: Resul
   );
 }
 
-function resultRows(effect: DocumentEffect): [string, (effect: DocumentEffect) => number, boolean][] {
+function resultRows(
+  effect: DocumentEffect,
+  packs: Packs,
+): [string, (effect: DocumentEffect) => number, boolean][] {
   const taxes = effect.priced.lines[0]?.taxes ?? [];
   return [
     ["Net", (one) => one.priced.net, false],
     ...taxes.map((tax, index): [string, (one: DocumentEffect) => number, boolean] => [
-      `${tax.component.levy}${rateWords(tax)}${tax.component.charged === "self-assessed" ? ", self-assessed" : ""}`,
+      `${packs.levyName(tax.component.levy)}${rateWords(tax)}${tax.component.charged === "self-assessed" ? ", self-assessed" : ""}`,
       (one) => one.priced.lines[0]?.taxes[index]?.tax ?? 0,
       false,
     ]),
@@ -123,7 +127,8 @@ function OtherOrder({
   if (!turned || !other || other instanceof FiscalError) return null;
   const { digits } = setup.plain;
   const taxes = other.priced.lines[0]?.taxes ?? [];
-  const lawful = isLawfulOrder(turned, setup.effect.packs);
+  const { packs } = setup.effect;
+  const lawful = isLawfulOrder(turned, packs);
   const same = other.priced.gross === shown.priced.gross;
   const verdict = lawful
     ? "This is the order of the law; the one above splits the tax wrongly."
@@ -134,8 +139,10 @@ function OtherOrder({
     <>
       <h2 className="mt-5 mb-1">{lawful ? "In the lawful order" : "In the other order"}</h2>
       <p className="note-row text-[12.5px]">
-        {taxes.map((tax) => `${tax.component.levy} ${displayAmount(tax.tax, digits)}`).join(", ")}. {verdict}{" "}
-        {code.order}
+        {taxes
+          .map((tax) => `${packs.levyName(tax.component.levy)} ${displayAmount(tax.tax, digits)}`)
+          .join(", ")}
+        . {verdict} {code.order}
       </p>
     </>
   );

@@ -1,6 +1,6 @@
 import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import type {
   TerminalDay,
@@ -11,11 +11,11 @@ import type {
 import { useScope } from "../../app/scope.ts";
 import { api, withQuery } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
-import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate } from "../../kit/format.ts";
-import { PagedTable } from "../../kit/PagedTable.tsx";
+import { DataTable } from "../../kit/DataTable.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../../app/BooksNav.tsx";
+import { dayColumns } from "./dayColumns.tsx";
 import { ConnectTerminalDialog } from "./ConnectTerminalDialog.tsx";
 import { MappingDialog } from "./MappingDialog.tsx";
 import { TerminalKeyDialog } from "./TerminalKeyDialog.tsx";
@@ -27,6 +27,10 @@ export function TerminalsPage() {
   const [chosen, setChosen] = useState(0);
   const [dialog, setDialog] = useState<"connect" | "mapping" | "key" | null>(null);
   const base = `/clients/${client?.id}/terminals`;
+  const columns = useMemo(
+    () => dayColumns(digits, (document) => path(`books/documents/${document}`)),
+    [digits, path],
+  );
   const { data: terminals } = useQuery({
     queryKey: keys.of(client?.id, "terminals"),
     queryFn: () => api.get<TerminalView[]>(base),
@@ -144,61 +148,16 @@ export function TerminalsPage() {
           </Link>
         </p>
       )}
-      <PagedTable<TerminalDay, TerminalDayPage>
+      <DataTable<TerminalDay, TerminalDayPage>
+        name="trading-days"
         label="Trading days"
-        columns="grid-cols-[106px_minmax(220px,1fr)_90px_104px_96px_96px_96px_104px]"
-        head={["Day", "Documents", "Count", "Taken", "Refunds", "Surcharge", "Tips", "Fees"]}
-        amounts={[2, 3, 4, 5, 6, 7]}
+        columns={columns}
+        rowId={({ day }) => day}
         queryKey={keys.of(client?.id, "terminals", terminal.id, "days")}
         enabled={client !== undefined}
-        fetchPage={(offset, limit) =>
+        fetchPage={({ offset, limit }) =>
           api.get<TerminalDayPage>(withQuery(`${base}/${terminal.id}/days`, { offset, limit }))
         }
-        cells={(row) => {
-          const summary = row.documents.find(({ kind }) => kind === "terminal-summary");
-          const bill = row.documents.find(({ kind }) => kind === "fee-bill");
-          const of = summary ? `document/${summary.id}` : null;
-          return [
-            showDate(row.day),
-            <span key="documents" className="flex gap-3">
-              {row.documents.length === 0 && <span className="quiet">day not over, or codes missing</span>}
-              {row.documents.map((one) => (
-                <Link key={one.id} className="word-link" to={path(`books/documents/${one.id}`)}>
-                  {one.kind === "fee-bill" ? "fees" : "summary"}
-                </Link>
-              ))}
-            </span>,
-            <span key="count" className="num">
-              {row.transactions}
-            </span>,
-            <Figure key="gross" amount={row.gross} digits={digits} of={of} label={`Taken on ${row.day}`} />,
-            <Figure
-              key="refunds"
-              amount={row.refunds}
-              digits={digits}
-              of={of}
-              label={`Refunds on ${row.day}`}
-              dash
-            />,
-            <Figure
-              key="surcharge"
-              amount={row.surcharge}
-              digits={digits}
-              of={of}
-              label={`Surcharge on ${row.day}`}
-              dash
-            />,
-            <Figure key="tips" amount={row.tips} digits={digits} of={of} label={`Tips on ${row.day}`} dash />,
-            <Figure
-              key="fees"
-              amount={row.fees}
-              digits={digits}
-              of={bill ? `document/${bill.id}` : null}
-              label={`Fees of ${row.day}`}
-              dash
-            />,
-          ];
-        }}
         empty="Nothing was fetched yet."
       />
       {connect}
