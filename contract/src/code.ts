@@ -1,6 +1,6 @@
 import Joi from "joi";
 import { TREATMENTS } from "@fiscalon/core/model/taxCode";
-import { date, decimal, name, percentage, text } from "./fields.ts";
+import { date, decimal, id, name, percentage, rateRow, text } from "./fields.ts";
 
 const schedule = Joi.string().max(60).required();
 const formula = Joi.string().max(600);
@@ -86,6 +86,16 @@ const place = Joi.string().pattern(
   /^(any|home|union|abroad|outside-union|[A-Z]{2}(-[A-Z0-9-]+)?)$/,
   "a place",
 );
+
+/** Which side, items and place a code is made the default of. */
+export const defaultBody = Joi.object({
+  side: Joi.string().valid("sale", "purchase").required(),
+  scope: Joi.string().valid("existing", "new", "all").required(),
+  place: id.allow(null).default(null),
+});
+
+/** A schedule of rates of the client's own, row by row. */
+export const scheduleBody = Joi.object({ rows: Joi.array().items(rateRow).min(1).max(200).required() });
 
 /** A supply rule. */
 export const ruleBody = Joi.object({

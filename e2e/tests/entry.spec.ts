@@ -100,11 +100,13 @@ test("a posted document is corrected, credited and taken out; its versions stay 
   await page.getByLabel("Amount, line 1").fill("330.00");
   await page.getByRole("button", { name: /Save correction/ }).click();
   await expect(page.getByText(/corrected by/)).toBeVisible();
-  await page.getByLabel("More").selectOption("credit");
+  await page.getByRole("button", { name: "More" }).click();
+  await page.getByRole("menuitem", { name: "Credit it" }).click();
   await expect(page.getByRole("heading", { name: "Sales credit note" })).toBeVisible();
   await expect(page.getByLabel("Amount, line 1")).toHaveValue("330.00");
   await page.goBack();
-  await page.getByLabel("More").selectOption("void");
+  await page.getByRole("button", { name: "More" }).click();
+  await page.getByRole("menuitem", { name: "Take it out of the books" }).click();
   await page.getByLabel("Why").fill("Never delivered");
   await page.getByRole("dialog").getByRole("button", { name: "Take out" }).click();
   await expect(page.getByText(/taken out: Never delivered/)).toBeVisible();

@@ -123,7 +123,7 @@ test("two agencies, places that come and go, standings with their reason, and co
     region: "BC",
     activity: "goods",
   });
-  await page.getByLabel(/Registered for BCPST/).check();
+  await page.getByLabel(/Registered for BC PST/).check();
   for (const field of await page.getByLabel("Registered from").all()) {
     await field.fill("1/8/2026");
     await field.blur();

@@ -1,11 +1,10 @@
-import { at } from "../at.ts";
+import { Temporal } from "temporal-polyfill";
 import { FiscalError } from "../errors.ts";
 
 /** A calendar date `YYYY-MM-DD`, without time or time zone. Such strings sort by time. */
 export type CalendarDate = string;
 
 const PATTERN = /^(\d{4})-(\d{2})-(\d{2})$/;
-const DAY = 86_400_000;
 
 /** Whether `text` is a date that exists: `2026-02-29` is none. */
 export function isCalendarDate(text: string): boolean {
@@ -23,19 +22,25 @@ export function requireDate(text: string, field?: string): CalendarDate {
   return text;
 }
 
-const MONTH_DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
-
 /** Days in `month` (1 to 12) of `year`; none where there is no such month. */
 export function daysInMonth(year: number, month: number): number {
-  const leap = year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0);
   if (month < 1 || month > 12) return 0;
-  return month === 2 && leap ? 29 : at(MONTH_DAYS, month - 1);
+  const index = year * 12 + month;
+  const known = MONTH_LENGTHS.get(index);
+  if (known !== undefined) return known;
+  const { daysInMonth: days } = Temporal.PlainYearMonth.from({ year, month });
+  MONTH_LENGTHS.set(index, days);
+  return days;
 }
+const MONTH_LENGTHS = new Map<number, number>();
 
-/** The date from its parts; month 1 to 12. Parts out of range roll over as in Date.UTC. */
+/** The date from its parts; month 1 to 12. Parts out of range roll over: day 32 of a month of 31 is the first of the next. */
 export function dateOf(year: number, month: number, day: number): CalendarDate {
   if (month < 1 || month > 12 || day < 1 || day > daysInMonth(year, month)) {
-    return new Date(Date.UTC(year, month - 1, day)).toISOString().slice(0, 10);
+    return Temporal.PlainDate.from({ year, month: 1, day: 1 })
+      .add({ months: month - 1 })
+      .add({ days: day - 1 })
+      .toString();
   }
   return `${String(year).padStart(4, "0")}-${month < 10 ? "0" : ""}${month}-${day < 10 ? "0" : ""}${day}`;
 }
@@ -45,20 +50,13 @@ export function partsOf(date: CalendarDate): { year: number; month: number; day:
   return { year: Number(date.slice(0, 4)), month: Number(date.slice(5, 7)), day: Number(date.slice(8, 10)) };
 }
 
-export function addDays(date: CalendarDate, days: number): CalendarDate {
-  const { year, month, day } = partsOf(date);
-  return dateOf(year, month, day + days);
-}
+/** Days later, or earlier. */
+export const addDays = remembered((date, days) => Temporal.PlainDate.from(date).add({ days }));
 
 /** Months later (or earlier), the day held back to the last of a shorter month: 31 Jan + 1 = 28 or 29 Feb. */
-export function addMonths(date: CalendarDate, months: number): CalendarDate {
-  const { year, month, day } = partsOf(date);
-  const index = year * 12 + (month - 1) + months;
-  const targetYear = Math.floor(index / 12);
-  const targetMonth = (index % 12) + 1;
-  return dateOf(targetYear, targetMonth, Math.min(day, daysInMonth(targetYear, targetMonth)));
-}
+export const addMonths = remembered((date, months) => Temporal.PlainDate.from(date).add({ months }));
 
+/** The last day of the month of a date. */
 export function endOfMonth(date: CalendarDate): CalendarDate {
   const { year, month } = partsOf(date);
   return dateOf(year, month, daysInMonth(year, month));
@@ -66,10 +64,29 @@ export function endOfMonth(date: CalendarDate): CalendarDate {
 
 /** Whole days from `from` to `to`; negative when `to` is earlier. */
 export function daysBetween(from: CalendarDate, to: CalendarDate): number {
-  return Math.round((Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / DAY);
+  return Temporal.PlainDate.from(from).until(to, { largestUnit: "days" }).days;
 }
 
 /** 0 for Sunday to 6 for Saturday. */
 export function weekday(date: CalendarDate): number {
-  return new Date(`${date}T00:00:00Z`).getUTCDay();
+  return Temporal.PlainDate.from(date).dayOfWeek % 7;
+}
+
+/** So many answers are kept; a practice of any age asks for fewer. */
+const MOST_KEPT = 50_000;
+
+/** Dates repeat: the documents of a year ask about some hundred days, again and again. What was worked out is kept. */
+function remembered(
+  work: (date: CalendarDate, by: number) => Temporal.PlainDate,
+): (date: CalendarDate, by: number) => CalendarDate {
+  const kept = new Map<string, CalendarDate>();
+  return (date, by) => {
+    const key = `${date}/${by}`;
+    const known = kept.get(key);
+    if (known !== undefined) return known;
+    const found = work(date, by).toString();
+    if (kept.size >= MOST_KEPT) kept.clear();
+    kept.set(key, found);
+    return found;
+  };
 }

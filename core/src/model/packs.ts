@@ -43,6 +43,11 @@ export class Packs {
     return this.#levyNames.get(levy) ?? levy;
   }
 
+  /** The names of several levies in one text. */
+  levyNames(levies: readonly string[]): string {
+    return levies.map((levy) => this.levyName(levy)).join(", ");
+  }
+
   /** What a schedule of rates is called; one that no jurisdiction names by its own id. */
   rateName(id: string): string {
     for (const { rateNames } of this.all) {

@@ -2,6 +2,7 @@ import type { FastifyInstance } from "fastify";
 import type Joi from "joi";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { ERRORS, isErrorCode } from "@fiscalon/contract/errors";
+import { problemsOf } from "@fiscalon/contract/problems";
 import type { ErrorBody } from "@fiscalon/contract/views";
 
 /** The status of the catalogue; a code that is not in it is a defect, found by a test. */
@@ -26,22 +27,8 @@ export async function inField<T>(path: string, work: () => Promise<T>): Promise<
 
 /** A body, query or parameter that does not fit its schema, as one sentence and the path of the field. */
 export function fromJoi(error: Joi.ValidationError): FiscalError {
-  const detail = error.details[0];
-  const path = (detail?.path ?? []).reduce<string>(
-    (text, part) =>
-      typeof part === "number" ? `${text}[${part}]` : text === "" ? String(part) : `${text}.${part}`,
-    "",
-  );
-  const message = sentence((detail?.message ?? error.message).replaceAll('"', ""));
-  return new FiscalError("request/invalid", message, path === "" ? undefined : path);
-}
-
-function sentence(text: string): string {
-  const known = text
-    .replace(/ is required$/, " is missing")
-    .replace(/ is not allowed$/, " is not known here; remove it or check its spelling")
-    .replace(/ with value .* fails to match the (.*) pattern$/, " must be $1");
-  return known.endsWith(".") ? known : `${known}.`;
+  const [first] = problemsOf(error);
+  return new FiscalError("request/invalid", first?.message ?? error.message, first?.field);
 }
 
 /** Turns every error into the one shape; what is not ours is logged and answered without its insides. */

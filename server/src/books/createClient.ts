@@ -313,7 +313,7 @@ export async function refuseOverlap(
   if (!clash) return;
   throw new FiscalError(
     "registration/overlap",
-    `There is already a registration for ${clash.levies.join(", ")} from ${clash.validFrom}${clash.validTo ? ` to ${clash.validTo}` : ""}. End that one first.`,
+    `There is already a registration for ${work.packs.levyNames(clash.levies)} from ${clash.validFrom}${clash.validTo ? ` to ${clash.validTo}` : ""}. End that one first.`,
     `${path}.from`,
   );
 }

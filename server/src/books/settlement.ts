@@ -68,7 +68,7 @@ export async function postSettlement(
     kind: "settlement",
     date: record.periodEnd,
     periodEnd: record.periodEnd,
-    text: `${r.levies.join(", ")} of the period to ${record.periodEnd}`,
+    text: `${work.packs.levyNames(r.levies)} of the period to ${record.periodEnd}`,
     postings,
   });
   await work.models.returns.update(
@@ -118,7 +118,7 @@ export async function recordTaxPayment(
     kind: "tax-payment",
     date: input.date,
     periodEnd: end,
-    text: `${NAME[input.kind]}, ${r.levies.join(", ")} to ${end}`,
+    text: `${NAME[input.kind]}, ${work.packs.levyNames(r.levies)} to ${end}`,
     postings: await paymentPostings(work, setup, r, record, { kind: input.kind, amount }),
   });
   await work.run(

@@ -3,6 +3,7 @@ import { useEffect, useRef } from "react";
 import type { RegistrationView } from "@fiscalon/contract/views";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { daysBetween } from "@fiscalon/core/calendar/date";
+import { usePacks } from "../api/packs.tsx";
 import { useScope } from "./scope.ts";
 import { showPeriod, today } from "../kit/format.ts";
 import { StateMark } from "../kit/stateMark.tsx";
@@ -15,6 +16,7 @@ function sameLevies(all: readonly RegistrationView[], one: RegistrationView): bo
 /** The strip of filing periods; the chosen one scopes the screen. */
 export function PeriodRibbon() {
   const { client, registration, periods, period, choose, minorDigits } = useScope();
+  const packs = usePacks();
   const current = useRef<HTMLButtonElement>(null);
   useEffect(() => {
     const tile = current.current;
@@ -37,7 +39,7 @@ export function PeriodRibbon() {
         >
           {client?.registrations.map((r) => (
             <option key={r.id} value={r.id}>
-              {r.levies.join(", ")} {sameLevies(client.registrations, r) ? `from ${r.from}` : ""}
+              {packs.levyNames(r.levies)} {sameLevies(client.registrations, r) ? `from ${r.from}` : ""}
             </option>
           ))}
         </select>

@@ -6,6 +6,8 @@ import { useLocation, useNavigate, useParams } from "react-router";
 import type { ClientView } from "@fiscalon/contract/views";
 import type { PeriodTile } from "@fiscalon/contract/returns";
 import { api } from "../api/client.ts";
+import { usePacks } from "../api/packs.tsx";
+import { DateOrderContext } from "../kit/dateOrder.ts";
 import { today } from "../kit/format.ts";
 import { ScopeContext } from "./scope.ts";
 import type { DraftEffect, Scope } from "./scope.ts";
@@ -98,7 +100,12 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
     registrationPath,
     draft,
   ]);
-  return <ScopeContext value={scope}>{children}</ScopeContext>;
+  const order = usePacks().ofCountry(client?.country ?? "")?.dateOrder ?? "dmy";
+  return (
+    <DateOrderContext value={order}>
+      <ScopeContext value={scope}>{children}</ScopeContext>
+    </DateOrderContext>
+  );
 }
 
 const NONE: PeriodTile[] = [];

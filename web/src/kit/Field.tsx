@@ -1,3 +1,4 @@
+import clsx from "clsx";
 import { useId } from "react";
 import type { ComponentProps, ReactNode } from "react";
 
@@ -8,7 +9,14 @@ interface Labelled {
 }
 
 /** A labelled input with its error, or its hint, right below. */
-export function Field({ label, error, hint, className, ...input }: Labelled & ComponentProps<"input">) {
+export function Field({
+  label,
+  error,
+  hint,
+  className,
+  inputClass,
+  ...input
+}: Labelled & ComponentProps<"input"> & { inputClass?: string }) {
   const id = useId();
   return (
     <div className={className}>
@@ -17,7 +25,7 @@ export function Field({ label, error, hint, className, ...input }: Labelled & Co
       </label>
       <input
         id={id}
-        className="entry"
+        className={clsx("entry", inputClass)}
         aria-invalid={error !== undefined}
         aria-describedby={error || hint ? `${id}-note` : undefined}
         autoComplete="off"

@@ -7,7 +7,9 @@ import { ErrorNote } from "./ErrorNote.tsx";
 export function FormDialog({
   open = true,
   title,
+  cancel = "Cancel",
   action,
+  pending = false,
   wide = false,
   className,
   error,
@@ -17,7 +19,10 @@ export function FormDialog({
 }: {
   open?: boolean;
   title: string;
+  cancel?: string;
   action: string;
+  /** It is being sent, or not to be sent yet. */
+  pending?: boolean;
   wide?: boolean;
   className?: string;
   error?: Error | null;
@@ -38,9 +43,9 @@ export function FormDialog({
         <ErrorNote error={error} />
         <DialogActions>
           <button type="button" className="action" onClick={onClose}>
-            Cancel
+            {cancel}
           </button>
-          <button type="submit" className="action main">
+          <button type="submit" className="action main" disabled={pending}>
             {action}
           </button>
         </DialogActions>

@@ -1,47 +1,35 @@
-import { useState } from "react";
-import { Field } from "./Field.tsx";
-import { FormDialog } from "./FormDialog.tsx";
+import type { ReactNode } from "react";
+import { reasonBody } from "@fiscalon/contract/returns";
+import { BodyDialog } from "./BodyDialog.tsx";
+import { TextField } from "./formFields.tsx";
+import { useBodyForm } from "./useBodyForm.ts";
 
-/** Asks for a reason before something unusual is done. */
-export function ReasonDialog({
-  open,
-  title,
-  label,
-  action,
-  onClose,
-  onReason,
-  children,
-}: {
-  open: boolean;
+interface Props {
   title: string;
   label: string;
   action: string;
   onClose: () => void;
   onReason: (reason: string) => void;
-  children: React.ReactNode;
-}) {
-  const [reason, setReason] = useState("");
-  return (
-    <FormDialog
-      open={open}
-      title={title}
-      action={action}
-      onClose={onClose}
-      onSubmit={() => {
-        onReason(reason);
-        setReason("");
-      }}
-    >
-      <p className="quiet mb-3">{children}</p>
+  children: ReactNode;
+}
 
-      <Field
-        label={label}
-        value={reason}
-        onChange={(event) => setReason(event.target.value)}
-        required
-        minLength={3}
-        autoFocus
-      />
-    </FormDialog>
+/** Asks for a reason before something unusual is done. */
+export function ReasonDialog({ open, ...rest }: Props & { open: boolean }) {
+  return open ? <Asking {...rest} /> : null;
+}
+
+function Asking({ title, label, action, onClose, onReason, children }: Props) {
+  const dialog = useBodyForm({
+    values: { reason: "" },
+    schema: reasonBody,
+    body: (typed) => typed,
+    send: ({ reason }) => Promise.resolve(reason),
+    onSaved: onReason,
+  });
+  return (
+    <BodyDialog of={dialog} title={title} action={action} onClose={onClose}>
+      <div className="quiet mb-3">{children}</div>
+      <TextField name="reason" label={label} />
+    </BodyDialog>
   );
 }

@@ -1,3 +1,5 @@
+import { dateOf } from "@fiscalon/core/calendar/date";
+
 const DAY = new Intl.DateTimeFormat("en-GB", {
   day: "numeric",
   month: "short",
@@ -39,10 +41,17 @@ export function showMoment(iso: string): string {
   return MOMENT.format(new Date(iso));
 }
 
+/** The day it is where the reader sits. */
 export function today(): string {
-  return new Date().toISOString().slice(0, 10);
+  const now = new Date();
+  return dateOf(now.getFullYear(), now.getMonth() + 1, now.getDate());
 }
 
 export function plural(count: number, one: string, many = `${one}s`): string {
   return `${count.toLocaleString("en-GB")} ${count === 1 ? one : many}`;
+}
+
+/** An amount as people type it, without what only helps the eye: "1,234.50" and "−3" become 1234.50 and -3. */
+export function plainAmount(typed: string): string {
+  return typed.replace(/[,\s]/g, "").replace("−", "-");
 }

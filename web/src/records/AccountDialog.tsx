@@ -1,13 +1,14 @@
 import { keys } from "../api/keys.ts";
 import { usePacks } from "../api/packs.tsx";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useWatch } from "react-hook-form";
+import { accountBody } from "@fiscalon/contract/setup";
 import { ACCOUNT_ROLES } from "@fiscalon/core/model/account";
-import type { Account, AccountRole, AccountType } from "@fiscalon/core/model/account";
+import type { Account, AccountRole } from "@fiscalon/core/model/account";
 import { useScope } from "../app/scope.ts";
-import { api, ApiError } from "../api/client.ts";
-import { Field, SelectField } from "../kit/Field.tsx";
-import { FormDialog } from "../kit/FormDialog.tsx";
+import { api } from "../api/client.ts";
+import { BodyDialog } from "../kit/BodyDialog.tsx";
+import { ChoiceField, TextField } from "../kit/formFields.tsx";
+import { useBodyForm } from "../kit/useBodyForm.ts";
 
 export const ROLE_WORDS: Readonly<Record<AccountRole, string>> = {
   bank: "bank",
@@ -43,6 +44,15 @@ const WITHOUT_LEVY = new Set<AccountRole>([
   "bank-charges",
 ]);
 
+interface Typed {
+  code: string;
+  name: string;
+  type: Account["type"];
+  role: AccountRole | "";
+  levy: string;
+  usualCode: string;
+}
+
 /** Adds or changes an account; adding is also opened from within a line of a document. */
 export function AccountDialog({
   account = null,
@@ -59,103 +69,79 @@ export function AccountDialog({
 }) {
   const packs = usePacks();
   const { client } = useScope();
-  const queries = useQueryClient();
-  const [draft, setDraft] = useState<Account>(
-    account ?? { code, name, type: "expense", role: null, levy: null, topic: null, usualCode: null },
-  );
   const levies = [
     ...new Set([
       ...(client?.registrations.flatMap(({ levies: own }) => own) ?? []),
       ...(client?.pack ? packs.byId(client.pack.id).levies.map(({ levy }) => levy) : []),
     ]),
   ];
-  const save = useMutation({
-    mutationFn: () => {
-      const path = `/clients/${client?.id}/accounts`;
-      const body = { ...draft, usualCode: draft.usualCode || null };
-      return account
+  const path = `/clients/${client?.id}/accounts`;
+  const values: Typed = {
+    code: account?.code ?? code,
+    name: account?.name ?? name,
+    type: account?.type ?? "expense",
+    role: account?.role ?? "",
+    levy: account?.levy ?? "",
+    usualCode: account?.usualCode ?? "",
+  };
+  const dialog = useBodyForm({
+    values,
+    schema: accountBody,
+    body: (typed): Account => ({
+      ...typed,
+      role: typed.role || null,
+      levy: isOfLevy(typed.role) ? typed.levy || null : null,
+      topic: account?.topic ?? null,
+      usualCode: typed.usualCode || null,
+    }),
+    send: (body) =>
+      account
         ? api.put<Account[]>(`${path}/${encodeURIComponent(account.code)}`, body)
-        : api.post<Account[]>(path, body);
-    },
-    onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
-      onDone(draft.code);
-    },
+        : api.post<Account[]>(path, body),
+    refresh: keys.client(client?.id),
+    onSaved: (_, typed) => onDone(typed.code),
   });
-  const set = (change: Partial<Account>) => setDraft({ ...draft, ...change });
-  const error = (path: string) =>
-    save.error instanceof ApiError && save.error.field === path ? save.error.message : undefined;
-  const ofLevy = draft.role !== null && !WITHOUT_LEVY.has(draft.role);
+  const { control, setValue, getValues } = dialog.form;
+  const role = useWatch({ control, name: "role" });
   return (
-    <FormDialog
+    <BodyDialog
+      of={dialog}
       title={account ? `Change account ${account.code}` : "Add an account"}
       action={account ? "Save" : "Add account"}
-      error={save.error}
       onClose={onClose}
-      onSubmit={() => save.mutate()}
     >
       <div className="grid grid-cols-[120px_1fr] gap-4">
-        <Field
-          label="Number"
-          value={draft.code}
-          error={error("code")}
-          readOnly={account !== null}
-          onChange={(event) => set({ code: event.target.value })}
-          required
-          autoFocus={account === null}
-        />
-        <Field
-          label="Name"
-          value={draft.name}
-          error={error("name")}
-          onChange={(event) => set({ name: event.target.value })}
-          required
-        />
-        <SelectField
-          label="Type"
-          value={draft.type}
-          onChange={(event) => set({ type: event.target.value as AccountType })}
-        >
+        <TextField name="code" label="Number" readOnly={account !== null} autoFocus={account === null} />
+        <TextField name="name" label="Name" />
+        <ChoiceField name="type" label="Type">
           {["asset", "liability", "equity", "income", "expense"].map((type) => (
             <option key={type}>{type}</option>
           ))}
-        </SelectField>
-        <Field
-          label="Usual tax code"
-          value={draft.usualCode ?? ""}
-          error={error("usualCode")}
-          onChange={(event) => set({ usualCode: event.target.value.toUpperCase() })}
-          hint="Proposed for lines on this account"
-        />
-        <SelectField
+        </ChoiceField>
+        <TextField name="usualCode" label="Usual tax code" upper hint="Proposed for lines on this account" />
+        <ChoiceField
           className="col-span-2"
+          name="role"
           label="Used by Fiscalon for"
-          value={draft.role ?? ""}
-          error={error("role")}
-          onChange={(event) => {
-            const role = (event.target.value || null) as AccountRole | null;
-            set({
-              role,
-              levy: role === null || WITHOUT_LEVY.has(role) ? null : (draft.levy ?? levies[0] ?? null),
-            });
+          onChosen={(chosen) => {
+            if (isOfLevy(chosen as AccountRole | "") && getValues("levy") === "")
+              setValue("levy", levies[0] ?? "");
           }}
         >
           <option value="">nothing by itself</option>
-          {ACCOUNT_ROLES.map((role) => (
-            <option key={role} value={role}>
-              {ROLE_WORDS[role]}
+          {ACCOUNT_ROLES.map((one) => (
+            <option key={one} value={one}>
+              {ROLE_WORDS[one]}
             </option>
           ))}
-        </SelectField>
-        {ofLevy && (
-          <Field
+        </ChoiceField>
+        {isOfLevy(role) && (
+          <TextField
             className="col-span-2"
+            name="levy"
             label="Of the levy"
-            value={draft.levy ?? ""}
             list="levies-of-client"
-            error={error("levy")}
             hint="Several that share the account with a slash between: GST/HST"
-            onChange={(event) => set({ levy: event.target.value || null })}
           />
         )}
         <datalist id="levies-of-client">
@@ -164,6 +150,11 @@ export function AccountDialog({
           ))}
         </datalist>
       </div>
-    </FormDialog>
+    </BodyDialog>
   );
+}
+
+/** Whether an account with this use is kept for each levy by itself. */
+function isOfLevy(role: AccountRole | ""): role is AccountRole {
+  return role !== "" && !WITHOUT_LEVY.has(role);
 }

@@ -1,19 +1,20 @@
 import { keys } from "../api/keys.ts";
 import type { Packs } from "@fiscalon/core/model/packs";
 import { usePacks } from "../api/packs.tsx";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useWatch } from "react-hook-form";
+import { contactBody } from "@fiscalon/contract/setup";
 import type { ContactBody, StandingBody } from "@fiscalon/contract/setup";
 import type { ContactView } from "@fiscalon/contract/views";
 import type { NumberCheck } from "@fiscalon/core/model/pack";
 import { standingsAsked } from "@fiscalon/core/supply/standingsAsked";
 import { useScope } from "../app/scope.ts";
 import { api } from "../api/client.ts";
-import { FormDialog } from "../kit/FormDialog.tsx";
-import { Field } from "../kit/Field.tsx";
+import { BodyDialog } from "../kit/BodyDialog.tsx";
+import { TextField } from "../kit/formFields.tsx";
 import { today } from "../kit/format.ts";
+import { useBodyForm } from "../kit/useBodyForm.ts";
 import { AnyCountryField } from "./AnyCountryField.tsx";
-import { RegionField } from "./PlaceDialogs.tsx";
+import { RegionField } from "./placeFields.tsx";
 import { RegisterQuestion } from "./RegisterQuestion.tsx";
 import { StandingField } from "./StandingField.tsx";
 
@@ -31,65 +32,60 @@ export function ContactDialog({
 }) {
   const packs = usePacks();
   const { client } = useScope();
-  const queries = useQueryClient();
-  const [draft, setDraft] = useState({
-    name: contact?.name ?? name,
-    country: contact?.country ?? client?.country ?? "",
-    region: contact?.region ?? "",
-    taxNumber: contact?.taxNumber ?? "",
-    standing: startingStanding(packs, contact, client?.country ?? ""),
-    saleCode: contact?.saleCode ?? "",
-    purchaseCode: contact?.purchaseCode ?? "",
+  const path = `/clients/${client?.id}/contacts`;
+  const dialog = useBodyForm({
+    values: {
+      name: contact?.name ?? name,
+      country: contact?.country ?? client?.country ?? "",
+      region: contact?.region ?? "",
+      taxNumber: contact?.taxNumber ?? "",
+      standing: startingStanding(packs, contact, client?.country ?? ""),
+      saleCode: contact?.saleCode ?? "",
+      purchaseCode: contact?.purchaseCode ?? "",
+    },
+    schema: contactBody,
+    body: (typed): ContactBody => ({
+      ...typed,
+      country: typed.country || null,
+      region: typed.region || null,
+      taxNumber: typed.taxNumber || null,
+      saleCode: typed.saleCode || null,
+      purchaseCode: typed.purchaseCode || null,
+    }),
+    send: (body) =>
+      contact ? api.put<ContactView>(`${path}/${contact.id}`, body) : api.post<ContactView>(path, body),
+    refresh: keys.client(client?.id),
+    onSaved: onDone,
   });
-  const set = (change: Partial<typeof draft>) => setDraft({ ...draft, ...change });
+  const { control, setValue } = dialog.form;
+  const [country, region, taxNumber, standing] = useWatch({
+    control,
+    name: ["country", "region", "taxNumber", "standing"],
+  });
   const asked = standingsAsked(client?.places ?? [], client?.registrations ?? [], today(), packs);
-  const save = useMutation({
-    mutationFn: () => {
-      const body: ContactBody = {
-        name: draft.name,
-        country: draft.country || null,
-        region: draft.region || null,
-        taxNumber: draft.taxNumber || null,
-        standing: draft.standing,
-        saleCode: draft.saleCode || null,
-        purchaseCode: draft.purchaseCode || null,
-      };
-      const path = `/clients/${client?.id}/contacts`;
-      return contact
-        ? api.put<ContactView>(`${path}/${contact.id}`, body)
-        : api.post<ContactView>(path, body);
-    },
-    onSuccess: async (saved) => {
-      await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
-      onDone(saved);
-    },
-  });
-  const check = numberCheck(packs, draft.country, draft.taxNumber);
+  const check = numberCheck(packs, country, taxNumber);
   return (
-    <FormDialog
+    <BodyDialog
+      of={dialog}
       title={contact ? "Change contact" : "Add a contact"}
       action={contact ? "Save" : "Add contact"}
       className="grid max-h-[70vh] grid-cols-2 gap-4 overflow-y-auto pr-1"
-      error={save.error}
       onClose={onClose}
-      onSubmit={() => save.mutate()}
     >
-      <Field
-        className="col-span-2"
-        label="Name"
-        value={draft.name}
-        onChange={(event) => set({ name: event.target.value })}
-        required
-        autoFocus
+      <TextField className="col-span-2" name="name" label="Name" autoFocus />
+      <AnyCountryField
+        value={country}
+        onChange={(next) => {
+          setValue("country", next);
+          setValue("region", "");
+        }}
       />
-      <AnyCountryField value={draft.country} onChange={(country) => set({ country, region: "" })} />
-      <RegionField country={draft.country} value={draft.region} onChange={(region) => set({ region })} />
+      <RegionField country={country} value={region} onChange={(next) => setValue("region", next)} />
       <div className="col-span-2">
-        <Field
+        <TextField
           className="font-mono"
+          name="taxNumber"
           label="Tax number"
-          value={draft.taxNumber}
-          onChange={(event) => set({ taxNumber: event.target.value })}
           hint={
             check === undefined
               ? "Needed on larger purchases and for reverse charges"
@@ -98,30 +94,22 @@ export function ContactDialog({
                 : check.message
           }
         />
-        {check?.ok && <RegisterQuestion country={draft.country} number={draft.taxNumber} />}
+        {check?.ok && <RegisterQuestion country={country} number={taxNumber} />}
       </div>
       {asked.map((one) => (
         <StandingField
           key={`${one.country} ${one.levy}`}
           asked={one}
-          value={draft.standing[one.levy]}
+          value={standing[one.levy]}
           onChange={(value) => {
-            const { [one.levy]: _, ...rest } = draft.standing;
-            set({ standing: value === undefined ? rest : { ...rest, [one.levy]: value } });
+            const { [one.levy]: _, ...rest } = standing;
+            setValue("standing", value === undefined ? rest : { ...rest, [one.levy]: value });
           }}
         />
       ))}
-      <Field
-        label="Usual code on sales"
-        value={draft.saleCode}
-        onChange={(event) => set({ saleCode: event.target.value.toUpperCase() })}
-      />
-      <Field
-        label="Usual code on purchases"
-        value={draft.purchaseCode}
-        onChange={(event) => set({ purchaseCode: event.target.value.toUpperCase() })}
-      />
-    </FormDialog>
+      <TextField name="saleCode" label="Usual code on sales" upper />
+      <TextField name="purchaseCode" label="Usual code on purchases" upper />
+    </BodyDialog>
   );
 }
 

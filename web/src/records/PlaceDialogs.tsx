@@ -1,81 +1,30 @@
-import { keys } from "../api/keys.ts";
-import { at } from "@fiscalon/core/at";
+import { useWatch } from "react-hook-form";
 import type { Packs } from "@fiscalon/core/model/packs";
-import { usePacks } from "../api/packs.tsx";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
 import { standingsAsked } from "@fiscalon/core/supply/standingsAsked";
-import type { ProposedRegistration } from "@fiscalon/core/supply/proposeSetup";
+import { placeBody, placeChangeBody } from "@fiscalon/contract/setup";
 import type { ClientView } from "@fiscalon/contract/views";
-import { api, ApiError } from "../api/client.ts";
-import { DateField } from "../kit/DateField.tsx";
-import { Field, SelectField } from "../kit/Field.tsx";
-import { FormDialog } from "../kit/FormDialog.tsx";
+import { api } from "../api/client.ts";
+import { keys } from "../api/keys.ts";
+import { usePacks } from "../api/packs.tsx";
+import { BodyDialog } from "../kit/BodyDialog.tsx";
 import { today } from "../kit/format.ts";
-import {
-  blankRegistration,
-  RegistrationFields,
-  registrationBody,
-  useNumberCheck,
-} from "./RegistrationFields.tsx";
+import { DayField, TextField } from "../kit/formFields.tsx";
+import { useBodyForm } from "../kit/useBodyForm.ts";
+import { CountryField, RegionField } from "./placeFields.tsx";
 
-/** The countries with a pack, then any other by its two letters. */
-export function CountryField({ value, onChange }: { value: string; onChange: (country: string) => void }) {
-  const packs = usePacks().all;
-  const known = packs.some((pack) => pack.country === value);
-  return (
-    <SelectField
-      label="Country"
-      value={known ? value : "?"}
-      onChange={(event) => onChange(event.target.value)}
-    >
-      {[...new Map(packs.map((pack) => [pack.country, pack])).values()].map(({ country, name }) => (
-        <option key={country} value={country}>
-          {name}
-        </option>
-      ))}
-      {!known && <option value="?">{value || "choose"}</option>}
-    </SelectField>
-  );
-}
-
-export function RegionField({
-  country,
-  value,
-  onChange,
-}: {
-  country: string;
-  value: string;
-  onChange: (region: string) => void;
-}) {
-  const packs = usePacks();
-  const regions = packs.ofCountry(country)?.regions ?? [];
-  if (regions.length === 0) return null;
-  return (
-    <SelectField label="Region" value={value} onChange={(event) => onChange(event.target.value)}>
-      <option value="">{packs.ofCountry(country)?.elsewhere ?? "choose"}</option>
-      {regions.map(({ code, name }) => (
-        <option key={code} value={code}>
-          {name}
-        </option>
-      ))}
-    </SelectField>
-  );
-}
-
+/** Another place of business, and what contacts are asked from then on. */
 export function AddPlace({ client, onClose }: { client: ClientView; onClose: () => void }) {
   const packs = usePacks();
-  const queries = useQueryClient();
-  const [name, setName] = useState("");
-  const [country, setCountry] = useState(client.country);
-  const [region, setRegion] = useState("");
-  const save = useMutation({
-    mutationFn: () => api.post(`/clients/${client.id}/places`, { name, country, region: region || null }),
-    onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: keys.client(client.id) });
-      onClose();
-    },
+  const dialog = useBodyForm({
+    values: { name: "", country: client.country, region: "" },
+    schema: placeBody,
+    body: (typed) => ({ ...typed, region: typed.region || null }),
+    send: (body) => api.post(`/clients/${client.id}/places`, body),
+    refresh: keys.client(client.id),
+    onSaved: onClose,
   });
+  const { control, setValue } = dialog.form;
+  const [name, country, region] = useWatch({ control, name: ["name", "country", "region"] });
   const before = askedOf(client.places, client, packs);
   const after = askedOf(
     [...client.places, { name: name || "the new place", country, region, closedOn: null }],
@@ -86,31 +35,24 @@ export function AddPlace({ client, onClose }: { client: ClientView; onClose: () 
     (one) => !before.some((old) => old.levy === one.levy && old.country === one.country),
   );
   return (
-    <FormDialog
-      title="Add a place"
-      action="Add place"
-      className="grid gap-4"
-      error={save.error}
-      onClose={onClose}
-      onSubmit={() => save.mutate()}
-    >
-      <Field label="Name" value={name} onChange={(event) => setName(event.target.value)} required />
+    <BodyDialog of={dialog} title="Add a place" action="Add place" className="grid gap-4" onClose={onClose}>
+      <TextField name="name" label="Name" />
       <div className="grid grid-cols-2 gap-4">
         <CountryField
           value={country}
           onChange={(next) => {
-            setCountry(next);
-            setRegion("");
+            setValue("country", next);
+            setValue("region", "");
           }}
         />
-        <RegionField country={country} value={region} onChange={setRegion} />
+        <RegionField country={country} value={region} onChange={(next) => setValue("region", next)} />
       </div>
       <Changes
         title="From then on contacts are also asked"
         rows={more.map(({ name: levy, reason }) => `${levy}, ${reason}`)}
       />
       <p className="quiet">The registrations it may need are proposed beside the place, with the reason.</p>
-    </FormDialog>
+    </BodyDialog>
   );
 }
 
@@ -124,33 +66,32 @@ export function ChangePlace({
   client: ClientView;
   onClose: () => void;
 }) {
-  const queries = useQueryClient();
-  const [name, setName] = useState(place.name);
-  const [region, setRegion] = useState(place.region ?? "");
-  const save = useMutation({
-    mutationFn: () =>
-      api.put(`/clients/${client.id}/places/${place.id}`, { name, region: region === "" ? null : region }),
-    onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: keys.client(client.id) });
-      onClose();
-    },
+  const dialog = useBodyForm({
+    values: { name: place.name, region: place.region ?? "" },
+    schema: placeChangeBody,
+    body: ({ name, region }) => ({ name, region: region || null }),
+    send: (body) => api.put(`/clients/${client.id}/places/${place.id}`, body),
+    refresh: keys.client(client.id),
+    onSaved: onClose,
   });
+  const { control, setValue } = dialog.form;
+  const region = useWatch({ control, name: "region" });
   return (
-    <FormDialog
+    <BodyDialog
+      of={dialog}
       title={`Change ${place.name}`}
       action="Save"
       className="grid gap-4"
-      error={save.error}
       onClose={onClose}
-      onSubmit={() => save.mutate()}
     >
-      <Field label="Name" value={name} onChange={(event) => setName(event.target.value)} required />
-      <RegionField country={place.country} value={region} onChange={setRegion} />
+      <TextField name="name" label="Name" />
+      <RegionField country={place.country} value={region} onChange={(next) => setValue("region", next)} />
       <p className="quiet">With another region, its documents on no sealed return are worked out anew.</p>
-    </FormDialog>
+    </BodyDialog>
   );
 }
 
+/** Closes a place, or opens it again, and says which questions to contacts go or come back with it. */
 export function ClosePlace({
   place,
   client,
@@ -161,15 +102,14 @@ export function ClosePlace({
   onClose: () => void;
 }) {
   const packs = usePacks();
-  const queries = useQueryClient();
-  const [day, setDay] = useState(place.closedOn ?? today());
   const opening = place.closedOn !== null;
-  const save = useMutation({
-    mutationFn: () => api.put(`/clients/${client.id}/places/${place.id}`, { closedOn: opening ? null : day }),
-    onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: keys.client(client.id) });
-      onClose();
-    },
+  const dialog = useBodyForm({
+    values: { closedOn: place.closedOn ?? today() },
+    schema: placeChangeBody,
+    body: ({ closedOn }) => ({ closedOn: opening ? null : closedOn }),
+    send: (body) => api.put(`/clients/${client.id}/places/${place.id}`, body),
+    refresh: keys.client(client.id),
+    onSaved: onClose,
   });
   const others = client.places.filter((one) => one.id !== place.id);
   const [fewer, full] = [
@@ -180,21 +120,20 @@ export function ClosePlace({
     (one) => !fewer.some((left) => left.levy === one.levy && left.country === one.country),
   );
   return (
-    <FormDialog
+    <BodyDialog
+      of={dialog}
       title={opening ? `Open ${place.name} again` : `Close ${place.name}`}
       action={opening ? "Open again" : "Close place"}
       className="grid gap-4"
-      error={save.error}
       onClose={onClose}
-      onSubmit={() => save.mutate()}
     >
-      {!opening && <DateField label="First day closed" value={day} onChange={setDay} className="w-full" />}
+      {!opening && <DayField name="closedOn" label="First day closed" />}
       <Changes
         title={opening ? "Contacts are asked again" : "Contacts are not asked any more"}
         rows={gone.map(({ name: levy, reason }) => `${levy}, ${reason}`)}
       />
       <p className="quiet">Documents and registrations stay as they are; end a registration by itself.</p>
-    </FormDialog>
+    </BodyDialog>
   );
 }
 
@@ -215,81 +154,5 @@ function Changes({ title, rows }: { title: string; rows: readonly string[] }) {
         ))}
       </ul>
     </div>
-  );
-}
-
-export function AddRegistration({
-  client,
-  proposal,
-  onClose,
-}: {
-  client: ClientView;
-  proposal: ProposedRegistration | null;
-  onClose: () => void;
-}) {
-  const packs = usePacks();
-  const queries = useQueryClient();
-  const [packId, setPackId] = useState(
-    proposal?.pack ?? packs.ofCountry(client.country)?.id ?? at(packs.all, 0).id,
-  );
-  const pack = packs.byId(packId);
-  const [draft, setDraft] = useState({
-    ...blankRegistration(pack),
-    ...(proposal ? { levies: proposal.levies } : {}),
-  });
-  const numberCheck = useNumberCheck(pack, draft.number);
-  const save = useMutation({
-    mutationFn: () => api.post(`/clients/${client.id}/registrations`, registrationBody(pack, draft)),
-    onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: keys.client(client.id) });
-      onClose();
-    },
-  });
-  const field = (path: string) =>
-    save.error instanceof ApiError && `registration.${save.error.field?.replace(/^\./, "")}` === path
-      ? save.error.message
-      : undefined;
-  return (
-    <FormDialog
-      title="Add a registration"
-      action="Add registration"
-      wide
-      error={save.error}
-      onClose={onClose}
-      onSubmit={() => save.mutate()}
-    >
-      {!proposal && (
-        <SelectField
-          className="mb-4"
-          label="Jurisdiction"
-          value={packId}
-          onChange={(event) => {
-            setPackId(event.target.value);
-            setDraft(blankRegistration(packs.byId(event.target.value)));
-          }}
-        >
-          {packs.all.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </SelectField>
-      )}
-      {proposal && (
-        <p className="note-row mb-4">
-          For {proposal.levies.join(", ")}. {proposal.why}
-        </p>
-      )}
-      <RegistrationFields
-        pack={pack}
-        value={draft}
-        onChange={setDraft}
-        error={field}
-        numberCheck={numberCheck}
-      />
-      <p className="quiet mt-2">
-        Documents from that day on that waited for a registration are counted by themselves.
-      </p>
-    </FormDialog>
   );
 }

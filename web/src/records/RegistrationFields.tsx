@@ -62,7 +62,7 @@ export function RegistrationFields({
   pack: JurisdictionPack;
   value: RegistrationDraft;
   onChange: (value: RegistrationDraft) => void;
-  error: (path: string) => string | undefined;
+  error: (field: "number" | "from") => string | undefined;
   numberCheck: string | undefined;
 }) {
   const valid = value.number.trim() !== "" && numberCheck === undefined;
@@ -73,7 +73,7 @@ export function RegistrationFields({
         label={pack.numberName}
         value={value.number}
         onChange={(event) => onChange({ ...value, number: event.target.value })}
-        error={error("registration.number") ?? (longEnough ? numberCheck : undefined)}
+        error={error("number") ?? (longEnough ? numberCheck : undefined)}
         hint={
           valid
             ? "✓ The check digits fit."
@@ -85,7 +85,7 @@ export function RegistrationFields({
         label="Registered from"
         value={value.from}
         onChange={(from) => onChange({ ...value, from })}
-        error={error("registration.from")}
+        error={error("from")}
         className="w-full"
       />
       <SelectField

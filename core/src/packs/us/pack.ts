@@ -42,7 +42,7 @@ export const us: JurisdictionPack = {
   levies: BODIES.map(({ id, name, state }) => ({
     levy: `SALES:${id}`,
     name: `Sales and use tax, ${name}`,
-    short: `Sales tax, ${name}`,
+    short: `${name} sales tax`,
     authority: state,
     regions: [state],
     with: BODIES.filter((body) => body.state === state).map((body) => `SALES:${body.id}`),

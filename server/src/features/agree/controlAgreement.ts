@@ -26,7 +26,7 @@ export async function controlAgreement(
   end: string,
 ): Promise<ControlAgreementView> {
   const period = periodEnding(r, end);
-  const levy = r.levies.join(", ");
+  const levy = work.packs.levyNames(r.levies);
   const accounts = setup.plain.accounts.filter(
     (a) => CONTROL_ROLES.includes(a.role ?? "") && r.levies.some((one) => bears(a, one)),
   );

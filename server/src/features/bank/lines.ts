@@ -130,7 +130,7 @@ async function openTaxes(work: Work, setup: ClientSetup): Promise<OpenTax[]> {
   return rows.map(({ registration, period, owed }) => ({
     registration,
     period,
-    levy: setup.registrations.find(({ id }) => id === registration)?.levies.join(", ") ?? "",
+    levy: work.packs.levyNames(setup.registrations.find(({ id }) => id === registration)?.levies ?? []),
     amount: -owed,
     names: bankNamesOf(work, setup, registration),
   }));

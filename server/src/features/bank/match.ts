@@ -49,7 +49,11 @@ export async function acceptBest(
       const [best] = line.proposals;
       if (!best || best.kind === "wrong-way") {
         const { says } = ERRORS["bank/no-proposal"];
-        throw new FiscalError("bank/no-proposal", `${line.date}, ${line.party || line.text}: ${says}`, "lines");
+        throw new FiscalError(
+          "bank/no-proposal",
+          `${line.date}, ${line.party || line.text}: ${says}`,
+          "lines",
+        );
       }
       const money = (amount: number) => formatAmount(amount, setup.plain.digits);
       const body: MatchBody =

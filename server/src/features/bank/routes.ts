@@ -82,10 +82,14 @@ export async function bankRoutes(app: FastifyInstance, { bank }: AppContext): Pr
   app.post<Id & { Body: AcceptBody }>(
     "/clients/:id/bank/accept",
     {
-      schema: described("Accept the best proposal of the lines named, or of every line where it is sure", "Bank", {
-        params: clientParams,
-        body: acceptBody,
-      }),
+      schema: described(
+        "Accept the best proposal of the lines named, or of every line where it is sure",
+        "Bank",
+        {
+          params: clientParams,
+          body: acceptBody,
+        },
+      ),
     },
     (request) => acceptBest(request.work, request.params.id, request.body),
   );

@@ -8,7 +8,13 @@ import type { Work } from "../../base/work.ts";
 import { clientParams, described } from "../../base/validation.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import { orderFields } from "../../db/listOrder.ts";
-import { OPEN_ORDER, openItems, PAYMENT_ORDER, paymentPage, paymentView } from "../../books/payments/queries.ts";
+import {
+  OPEN_ORDER,
+  openItems,
+  PAYMENT_ORDER,
+  paymentPage,
+  paymentView,
+} from "../../books/payments/queries.ts";
 import type { OpenFilter, PaymentFilter } from "../../books/payments/queries.ts";
 import { correctPayment, createPayment, voidPayment } from "../../books/payments/service.ts";
 

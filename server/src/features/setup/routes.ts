@@ -2,8 +2,8 @@ import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
 import type { RateRow, TaxCode } from "@fiscalon/core/model/taxCode";
-import { codeBody, ruleBody } from "@fiscalon/contract/code";
-import { id, rateRow } from "@fiscalon/contract/fields";
+import { codeBody, defaultBody, ruleBody, scheduleBody } from "@fiscalon/contract/code";
+import { id } from "@fiscalon/contract/fields";
 import { placeChangeBody, registrationChangeBody } from "@fiscalon/contract/setup";
 import type { PlaceBody, RegistrationChangeBody } from "@fiscalon/contract/setup";
 import type { Work } from "../../base/work.ts";
@@ -24,12 +24,6 @@ type OfCode = { Params: { id: number; code: string } };
 type OfSchedule = { Params: { id: number; ref: string }; Body: { rows: RateRow[] } };
 const codeParams = Joi.object({ id: id.required(), code: Joi.string().max(30).required() });
 const scheduleParams = Joi.object({ id: id.required(), ref: Joi.string().max(60).required() });
-const rowsBody = Joi.object({ rows: Joi.array().items(rateRow).min(1).max(200).required() });
-const defaultBody = Joi.object({
-  side: Joi.string().valid("sale", "purchase").required(),
-  scope: Joi.string().valid("existing", "new", "all").required(),
-  place: id.allow(null).default(null),
-});
 
 export async function setupRoutes(app: FastifyInstance): Promise<void> {
   app.get<Client>(
@@ -128,7 +122,7 @@ export async function setupRoutes(app: FastifyInstance): Promise<void> {
     {
       schema: described("Which open documents a change of rates touches", "Set up", {
         params: scheduleParams,
-        body: rowsBody,
+        body: scheduleBody,
       }),
     },
     (request) => touchedBy(request.work, request.params.id, request.params.ref, request.body.rows),
@@ -136,7 +130,7 @@ export async function setupRoutes(app: FastifyInstance): Promise<void> {
 
   app.put<OfSchedule>(
     "/clients/:id/schedules/:ref",
-    { schema: described("Change rates by date", "Set up", { params: scheduleParams, body: rowsBody }) },
+    { schema: described("Change rates by date", "Set up", { params: scheduleParams, body: scheduleBody }) },
     (request) => saveSchedule(request.work, request.params.id, request.params.ref, request.body.rows),
   );
 

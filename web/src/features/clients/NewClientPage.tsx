@@ -1,18 +1,20 @@
-import { keys } from "../../api/keys.ts";
-import { at } from "@fiscalon/core/at";
-import { usePacks } from "../../api/packs.tsx";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useMemo, useState } from "react";
+import { FormProvider, useWatch } from "react-hook-form";
 import { useNavigate } from "react-router";
-import type { ClientBody } from "@fiscalon/contract/setup";
-import type { ClientView } from "@fiscalon/contract/views";
+import { at } from "@fiscalon/core/at";
+import type { Packs } from "@fiscalon/core/model/packs";
 import { activitiesOf, proposeSetup } from "@fiscalon/core/supply/proposeSetup";
 import type { BusinessAnswers } from "@fiscalon/core/supply/proposeSetup";
-import { api, ApiError } from "../../api/client.ts";
+import { clientBody } from "@fiscalon/contract/setup";
+import type { ClientBody } from "@fiscalon/contract/setup";
+import type { ClientView } from "@fiscalon/contract/views";
+import { api } from "../../api/client.ts";
+import { keys } from "../../api/keys.ts";
+import { usePacks } from "../../api/packs.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
-import { Field, SelectField } from "../../kit/Field.tsx";
+import { ChoiceField, TextField } from "../../kit/formFields.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
-import { CountryField, RegionField } from "../../records/PlaceDialogs.tsx";
+import { useBodyForm } from "../../kit/useBodyForm.ts";
+import { CountryField, RegionField } from "../../records/placeFields.tsx";
 import type { RegistrationDraft } from "../../records/RegistrationFields.tsx";
 import { blankRegistration, registrationBody } from "../../records/RegistrationFields.tsx";
 import { ProposedRegistrationFields } from "./ProposedRegistrationFields.tsx";
@@ -28,127 +30,129 @@ const CUSTOMERS = [
 export function NewClientPage() {
   const packs = usePacks();
   const navigate = useNavigate();
-  const queries = useQueryClient();
-  const [name, setName] = useState("");
-  const [place, setPlace] = useState("");
-  const [answers, setAnswers] = useState<BusinessAnswers>({
-    country: at(packs.all, 0).country,
-    region: null,
+  const first = at(packs.all, 0);
+  const values: Typed = {
+    name: "",
+    place: "",
+    country: first.country,
+    region: "",
     activity: "goods",
     customers: ["home"],
+    chosen: {},
+  };
+  const page = useBodyForm({
+    values,
+    schema: clientBody,
+    body: (typed): ClientBody => {
+      const { pack, wanted } = answered(packs, typed);
+      return {
+        name: typed.name,
+        country: pack.country,
+        ...(typed.place === ""
+          ? {}
+          : { place: { name: typed.place, country: pack.country, region: typed.region || null } }),
+        registrations: wanted.map(({ draft }) => registrationBody(pack, draft)),
+      };
+    },
+    send: (body) => api.post<ClientView>("/clients", body),
+    refresh: keys.clients,
+    onSaved: ({ id }) => void navigate(`/c/${id}/setup/places`),
   });
-  const proposal = useMemo(() => proposeSetup(answers, packs), [answers, packs]);
-  const [chosen, setChosen] = useState<Record<string, { on: boolean; draft: RegistrationDraft }>>({});
+  const { control, setValue } = page.form;
+  const typed = useWatch({ control }) as Typed;
+  const { proposal, pack, registrations, wanted } = answered(packs, typed);
+  return (
+    <Sheet title="New client" lead="Four answers; the registrations, codes, accounts and rules follow.">
+      <FormProvider {...page.form}>
+        <form
+          className="grid max-w-6xl grid-cols-[minmax(0,1fr)_380px] gap-8"
+          onSubmit={(event) => {
+            event.preventDefault();
+            page.submit();
+          }}
+        >
+          <div className="grid content-start gap-5">
+            <div className="grid grid-cols-2 gap-5">
+              <TextField name="name" label="Name of the business" autoFocus />
+              <TextField name="place" label="Place of business" placeholder="Falmouth studio" />
+              <CountryField
+                value={typed.country}
+                onChange={(country) => {
+                  setValue("country", country);
+                  setValue("region", "");
+                }}
+              />
+              <RegionField
+                country={typed.country}
+                value={typed.region}
+                onChange={(region) => setValue("region", region)}
+              />
+              <ChoiceField name="activity" label="What it does">
+                {activitiesOf(proposal.pack).map((activity) => (
+                  <option key={activity.id} value={activity.id}>
+                    {activity.name}
+                  </option>
+                ))}
+              </ChoiceField>
+              <Customers value={typed.customers} onChange={(customers) => setValue("customers", customers)} />
+            </div>
+            {registrations.map(({ key, proposed, on, draft }) => (
+              <ProposedRegistrationFields
+                key={key}
+                pack={pack}
+                proposed={proposed}
+                on={on}
+                draft={draft}
+                onChange={(next) => setValue("chosen", { ...typed.chosen, [key]: { on, draft, ...next } })}
+                error={(field) =>
+                  page.problemAt(`registrations[${wanted.findIndex((one) => one.key === key)}].${field}`)
+                }
+              />
+            ))}
+            {wanted.length === 0 && (
+              <p className="quiet">
+                Documents can be entered all the same; Fiscalon says that they are on no return until a
+                registration is added.
+              </p>
+            )}
+            <ErrorNote error={page.error} />
+            <div className="flex gap-2">
+              <button type="submit" className="action main" disabled={page.pending}>
+                Create client
+              </button>
+              <button type="button" className="action" onClick={() => void navigate("/")}>
+                Cancel
+              </button>
+            </div>
+          </div>
+          <SetupProposal proposal={proposal} />
+        </form>
+      </FormProvider>
+    </Sheet>
+  );
+}
+
+interface Typed {
+  name: string;
+  place: string;
+  country: string;
+  region: string;
+  activity: string;
+  customers: BusinessAnswers["customers"];
+  /** What was said of proposed registrations, by pack and levies. */
+  chosen: Record<string, { on: boolean; draft: RegistrationDraft }>;
+}
+
+/** What the answers come to: the proposal, its registrations as far as they were filled in, and those wanted. */
+function answered(packs: Packs, { country, region, activity, customers, chosen }: Typed) {
+  const proposal = proposeSetup({ country, region: region || null, activity, customers }, packs);
   const pack = proposal.pack ?? at(packs.all, 0);
   const registrations = proposal.registrations.map((proposed) => {
     const key = `${proposed.pack}/${proposed.levies.join("+")}`;
     const draft = { ...blankRegistration(pack), levies: proposed.levies };
     return { key, proposed, ...(chosen[key] ?? { on: proposed.certain, draft }) };
   });
-  const wanted = registrations.filter(({ on }) => on);
-  const create = useMutation({
-    mutationFn: () => {
-      const body: ClientBody = {
-        name,
-        country: pack.country,
-        ...(place === ""
-          ? {}
-          : { place: { name: place, country: pack.country, region: answers.region || null } }),
-        registrations: wanted.map(({ draft }) => registrationBody(pack, draft)),
-      };
-      return api.post<ClientView>("/clients", body);
-    },
-    onSuccess: async (client) => {
-      await queries.invalidateQueries({ queryKey: keys.clients });
-      await navigate(`/c/${client.id}/setup/places`);
-    },
-  });
-  const failed = create.error instanceof ApiError ? create.error : null;
-  const field = (path: string) => (failed?.field === path ? failed.message : undefined);
-  const set = (change: Partial<BusinessAnswers>) => setAnswers({ ...answers, ...change });
-  return (
-    <Sheet title="New client" lead="Four answers; the registrations, codes, accounts and rules follow.">
-      <form
-        className="grid max-w-6xl grid-cols-[minmax(0,1fr)_380px] gap-8"
-        onSubmit={(event) => {
-          event.preventDefault();
-          create.mutate();
-        }}
-      >
-        <div className="grid content-start gap-5">
-          <div className="grid grid-cols-2 gap-5">
-            <Field
-              label="Name of the business"
-              value={name}
-              onChange={(event) => setName(event.target.value)}
-              error={field("name")}
-              autoFocus
-              required
-            />
-            <Field
-              label="Place of business"
-              value={place}
-              onChange={(event) => setPlace(event.target.value)}
-              error={field("place.name")}
-              placeholder="Falmouth studio"
-            />
-            <CountryField value={answers.country} onChange={(country) => set({ country, region: null })} />
-            <RegionField
-              country={answers.country}
-              value={answers.region ?? ""}
-              onChange={(region) => set({ region: region || null })}
-            />
-            <SelectField
-              label="What it does"
-              value={answers.activity}
-              onChange={(event) => set({ activity: event.target.value })}
-            >
-              {activitiesOf(proposal.pack).map((activity) => (
-                <option key={activity.id} value={activity.id}>
-                  {activity.name}
-                </option>
-              ))}
-            </SelectField>
-            <Customers value={answers.customers} onChange={(customers) => set({ customers })} />
-          </div>
-          {registrations.map(({ key, proposed, on, draft }) => (
-            <ProposedRegistrationFields
-              key={key}
-              pack={pack}
-              proposed={proposed}
-              on={on}
-              draft={draft}
-              onChange={(next) => setChosen({ ...chosen, [key]: { on, draft, ...next } })}
-              error={(path) =>
-                field(
-                  path.replace(
-                    /^registration/,
-                    `registrations[${wanted.findIndex((one) => one.key === key)}]`,
-                  ),
-                )
-              }
-            />
-          ))}
-          {wanted.length === 0 && (
-            <p className="quiet">
-              Documents can be entered all the same; Fiscalon says that they are on no return until a
-              registration is added.
-            </p>
-          )}
-          <ErrorNote error={create.error} />
-          <div className="flex gap-2">
-            <button type="submit" className="action main" disabled={create.isPending}>
-              Create client
-            </button>
-            <button type="button" className="action" onClick={() => void navigate("/")}>
-              Cancel
-            </button>
-          </div>
-        </div>
-        <SetupProposal proposal={proposal} />
-      </form>
-    </Sheet>
-  );
+  return { proposal, pack, registrations, wanted: registrations.filter(({ on }) => on) };
 }
 
 function Customers({

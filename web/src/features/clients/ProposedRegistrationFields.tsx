@@ -1,5 +1,6 @@
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import type { ProposedRegistration } from "@fiscalon/core/supply/proposeSetup";
+import { usePacks } from "../../api/packs.tsx";
 import type { RegistrationDraft } from "../../records/RegistrationFields.tsx";
 import { RegistrationFields, useNumberCheck } from "../../records/RegistrationFields.tsx";
 
@@ -17,8 +18,9 @@ export function ProposedRegistrationFields({
   on: boolean;
   draft: RegistrationDraft;
   onChange: (change: { on?: boolean; draft?: RegistrationDraft }) => void;
-  error: (path: string) => string | undefined;
+  error: (field: "number" | "from") => string | undefined;
 }) {
+  const packs = usePacks();
   const numberCheck = useNumberCheck(pack, draft.number);
   return (
     <fieldset className="border-t border-base-300 pt-3">
@@ -29,7 +31,7 @@ export function ProposedRegistrationFields({
           checked={on}
           onChange={(event) => onChange({ on: event.target.checked })}
         />
-        <span className="font-semibold">Registered for {proposed.levies.join(", ")}</span>
+        <span className="font-semibold">Registered for {packs.levyNames(proposed.levies)}</span>
         <span className="quiet">
           {proposed.why} Filed with {proposed.authority}.
         </span>

@@ -59,6 +59,7 @@ export function CurrencyFields({
             label="Rate of"
             value={draft.rateDate}
             optional
+            placeholder="as the date"
             onChange={(rateDate) => onChange({ rateDate })}
             disabled={readOnly}
             className="w-[112px]"

@@ -17,7 +17,7 @@ import { useContacts, useItems } from "../../app/useSetup.ts";
 import { BLANK_LINE, blankDraft, bodyOf, draftOf, isBlank, placeOf } from "./draft.ts";
 import { keepDraft, keptDraft } from "./draftStore.ts";
 import type { Draft, DraftAround, DraftLine } from "./draft.ts";
-import { KeepDialog } from "./KeepDialog.tsx";
+import { TemplateDialog } from "./TemplateDialog.tsx";
 import { TemplateMenu } from "./TemplateMenu.tsx";
 import { useTemplates } from "./useTemplates.ts";
 import { BesidePanel } from "./BesidePanel.tsx";
@@ -176,7 +176,7 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
               <DocumentMenu
                 document={document}
                 readOnly={readOnly}
-                onKeep={() => setDialog("template")}
+                onTemplate={() => setDialog("template")}
                 onVoid={() => setDialog("void")}
               />
             )}
@@ -315,7 +315,7 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
         />
       </BesidePanel>
       {dialog === "template" && document && (
-        <KeepDialog document={bodyOf(draft)} onClose={() => setDialog(null)} />
+        <TemplateDialog document={bodyOf(draft)} onClose={() => setDialog(null)} />
       )}
       <CreateDialogs
         creating={creating}

@@ -44,7 +44,7 @@ export function DocumentHead({
   return (
     <div className="mb-4 flex flex-wrap items-start gap-x-4 gap-y-3">
       {!isJournal && (
-        <div className="w-[190px]">
+        <div className="w-[180px]">
           <Combo
             label={kind.direction === "sale" ? "Customer" : "Supplier"}
             value={draft.contact ? String(draft.contact.id) : ""}
@@ -73,13 +73,14 @@ export function DocumentHead({
         value={draft.date}
         onChange={(date) => onChange({ date })}
         disabled={readOnly}
-        className="w-[104px]"
+        className="w-[110px]"
       />
       {!isJournal && (
         <DateField
           label="Tax point"
           value={draft.taxPoint}
           optional
+          placeholder="as the date"
           onChange={(taxPoint) => onChange({ taxPoint })}
           disabled={readOnly}
           className="w-[118px]"
@@ -115,6 +116,7 @@ export function DocumentHead({
             label="Its tax point"
             value={draft.originalDate || original?.date || ""}
             optional
+            placeholder="its own"
             onChange={(originalDate) => onChange({ originalDate })}
             disabled={readOnly}
             className="w-[128px]"

@@ -1,9 +1,11 @@
+import { ChevronDown } from "lucide-react";
 import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import type { TemplateView } from "@fiscalon/contract/templates";
+import { Menu, MenuItem } from "../../kit/Menu.tsx";
 import { draftOfBody, isBlank } from "./draft.ts";
 import type { Draft, DraftLine } from "./draft.ts";
 
-/** Puts the lines of a kept document under those that are typed already. */
+/** Puts the lines of a template under those that are typed already. */
 export function TemplateMenu({
   templates,
   draft,
@@ -16,27 +18,25 @@ export function TemplateMenu({
   const { direction } = DOCUMENT_KINDS[draft.kind];
   const fitting = templates.filter(({ kind }) => DOCUMENT_KINDS[kind].direction === direction);
   if (fitting.length === 0) return null;
-  const insert = (id: string) => {
-    const found = fitting.find((one) => String(one.id) === id);
-    if (!found) return;
-    const { lines } = draftOfBody(found.document, null);
+  const insert = ({ document }: TemplateView) => {
+    const { lines } = draftOfBody(document, null);
     onLines([...draft.lines.filter((line) => !isBlank(line)), ...lines]);
   };
   return (
-    <select
-      className="action w-[130px] cursor-pointer"
-      aria-label="Lines of a kept document"
-      value=""
-      onChange={(event) => insert(event.target.value)}
+    <Menu
+      name="Lines of a template"
+      className="action"
+      trigger={
+        <>
+          Lines from <ChevronDown size={14} aria-hidden />
+        </>
+      }
     >
-      <option value="" disabled>
-        Lines from …
-      </option>
-      {fitting.map(({ id, name }) => (
-        <option key={id} value={id} className="bg-base-100 text-base-content">
-          {name}
-        </option>
+      {fitting.map((template) => (
+        <MenuItem key={template.id} onSelect={() => insert(template)}>
+          {template.name}
+        </MenuItem>
       ))}
-    </select>
+    </Menu>
   );
 }

@@ -1,6 +1,7 @@
 import clsx from "clsx";
 import { useState } from "react";
 import type { ReportKind } from "@fiscalon/contract/reports";
+import { usePacks } from "../../api/packs.tsx";
 import { useScope } from "../../app/scope.ts";
 import { withQuery } from "../../api/client.ts";
 import { DateField } from "../../kit/DateField.tsx";
@@ -22,6 +23,7 @@ const KINDS: [ReportKind, string][] = [
 /** What was counted, of which levy and code: summed, by code, or line by line. */
 export function TaxReportsPage() {
   const { client, registration } = useScope();
+  const packs = usePacks();
   const dates = useLedgerDates();
   const [kind, setKind] = useState<ReportKind>("summary");
   const [by, setBy] = useState<"tax-point" | "period">("tax-point");
@@ -87,7 +89,7 @@ export function TaxReportsPage() {
             onChange={(event) => setOnly(event.target.value as typeof only)}
           >
             <option value="">all</option>
-            <option value="registration">{registration?.levies.join(", ")}</option>
+            <option value="registration">{packs.levyNames(registration?.levies ?? [])}</option>
           </SelectField>
         )}
         <span className="ml-auto flex gap-2">

@@ -1,32 +1,51 @@
-import { useState } from "react";
+import { useWatch } from "react-hook-form";
+import { fileBody } from "@fiscalon/contract/returns";
 import type { ReturnView } from "@fiscalon/contract/returns";
 import { displayAmount } from "@fiscalon/core/money/amount";
+import { api } from "../../api/client.ts";
+import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
-import { Dialog, DialogActions } from "../../kit/Dialog.tsx";
-import { ErrorNote } from "../../kit/ErrorNote.tsx";
-import { Field } from "../../kit/Field.tsx";
+import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { showPeriod } from "../../kit/format.ts";
+import { CheckField, TextField } from "../../kit/formFields.tsx";
+import { useBodyForm } from "../../kit/useBodyForm.ts";
 
 /** The declaration, in figures and in the words the authority requires, before the return is sent. */
 export function FileDialog({
   view,
-  error,
-  busy,
+  base,
   onClose,
-  onFile,
 }: {
   view: ReturnView;
-  error: Error | null;
-  busy: boolean;
+  /** The API's path of the return. */
+  base: string;
   onClose: () => void;
-  onFile: (reference: string) => void;
 }) {
   const { client, registration, minorDigits } = useScope();
-  const [declared, setDeclared] = useState(false);
-  const [reference, setReference] = useState("");
+  const dialog = useBodyForm({
+    values: { declared: false, reference: "" },
+    schema: fileBody,
+    body: (typed) => typed,
+    send: (body) => api.post(`${base}/file`, body),
+    refresh: keys.client(client?.id),
+    onSaved: onClose,
+  });
+  const [declared, reference] = useWatch({
+    control: dialog.form.control,
+    name: ["declared", "reference"],
+  });
   const net = displayAmount(Math.abs(view.net), minorDigits);
   return (
-    <Dialog open title={`File with ${registration?.authority}`} onClose={onClose} wide>
+    <BodyDialog
+      of={dialog}
+      title={`File with ${registration?.authority}`}
+      action={view.electronic ? "Send the return" : "Note as filed"}
+      busy="Sending …"
+      cancel="Not yet"
+      ready={declared && (view.electronic || reference.trim() !== "")}
+      wide
+      onClose={onClose}
+    >
       <p>
         {client?.name}, {registration?.number}: {view.formName.toLowerCase()} for{" "}
         {showPeriod(view.from, view.to)},{" "}
@@ -38,37 +57,10 @@ export function FileDialog({
           ? "Once accepted it cannot be sent again."
           : "It is keyed into the authority's own pages; note here the reference they gave."}
       </p>
-      {!view.electronic && (
-        <Field
-          className="mt-3"
-          label="Reference of the authority"
-          value={reference}
-          onChange={(event) => setReference(event.target.value)}
-        />
-      )}
-      <label className="mt-4 flex cursor-pointer gap-3">
-        <input
-          type="checkbox"
-          className="checkbox checkbox-sm mt-0.5"
-          checked={declared}
-          onChange={(event) => setDeclared(event.target.checked)}
-        />
-        <span>{view.declaration}</span>
-      </label>
-      <ErrorNote error={error} />
-      <DialogActions>
-        <button type="button" className="action" onClick={onClose}>
-          Not yet
-        </button>
-        <button
-          type="button"
-          className="action main"
-          disabled={!declared || busy || (!view.electronic && reference.trim() === "")}
-          onClick={() => onFile(reference)}
-        >
-          {busy ? "Sending …" : view.electronic ? "Send the return" : "Note as filed"}
-        </button>
-      </DialogActions>
-    </Dialog>
+      {!view.electronic && <TextField className="mt-3" name="reference" label="Reference of the authority" />}
+      <CheckField name="declared" className="mt-4 flex cursor-pointer gap-3">
+        {view.declaration}
+      </CheckField>
+    </BodyDialog>
   );
 }

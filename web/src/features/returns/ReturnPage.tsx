@@ -5,10 +5,12 @@ import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { showDate, showMoment, showPeriod, today } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
-import { AdjustDialog, Adjustments } from "./Adjustments.tsx";
+import { AdjustDialog } from "./AdjustDialog.tsx";
+import { Adjustments } from "./Adjustments.tsx";
 import { FileDialog } from "./FileDialog.tsx";
 import { Findings } from "./Findings.tsx";
 import { FormSheet } from "./FormSheet.tsx";
+import { NetTaxByPeriod } from "./NetTaxByPeriod.tsx";
 import { useReturn } from "./useReturn.ts";
 
 /** The return of the period, from open to filed. */
@@ -120,30 +122,9 @@ export function ReturnPage() {
         onAccept={(key, reason) => run("acceptances", { key, reason })}
         onTakeBack={(key) => act.mutate({ path: `acceptances?key=${encodeURIComponent(key)}`, remove: true })}
       />
-      {dialog === "adjust" && (
-        <AdjustDialog
-          view={view}
-          onClose={() => setDialog(null)}
-          onSave={(body) => {
-            run("adjustments", body);
-            setDialog(null);
-          }}
-        />
-      )}
-      {dialog === "file" && (
-        <FileDialog
-          view={view}
-          error={act.error}
-          busy={act.isPending}
-          onClose={() => setDialog(null)}
-          onFile={(reference) =>
-            act.mutate(
-              { path: "file", body: { declared: true, reference } },
-              { onSuccess: () => setDialog(null) },
-            )
-          }
-        />
-      )}
+      <NetTaxByPeriod end={view.to} />
+      {dialog === "adjust" && <AdjustDialog view={view} base={base} onClose={() => setDialog(null)} />}
+      {dialog === "file" && <FileDialog view={view} base={base} onClose={() => setDialog(null)} />}
     </Sheet>
   );
 }

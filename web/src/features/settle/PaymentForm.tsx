@@ -1,67 +1,56 @@
-import { useState } from "react";
+import { taxPaymentBody } from "@fiscalon/contract/returns";
 import type { SettlementView } from "@fiscalon/contract/views";
 import { formatAmount } from "@fiscalon/core/money/amount";
+import { api } from "../../api/client.ts";
+import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
-import { DateField } from "../../kit/DateField.tsx";
-import { FormDialog } from "../../kit/FormDialog.tsx";
-import { Field, SelectField } from "../../kit/Field.tsx";
-import { today } from "../../kit/format.ts";
+import { BodyDialog } from "../../kit/BodyDialog.tsx";
+import { plainAmount, today } from "../../kit/format.ts";
+import { ChoiceField, DayField, TextField } from "../../kit/formFields.tsx";
+import { useBodyForm } from "../../kit/useBodyForm.ts";
 
-type Kind = SettlementView["payments"][number]["kind"];
-
+/** Money that went to the authority or came from it, or what it charged. */
 export function PaymentForm({
   view,
+  base,
   onClose,
-  onSave,
 }: {
   view: SettlementView;
+  /** The API's path of the settlement. */
+  base: string;
   onClose: () => void;
-  onSave: (body: { date: string; kind: Kind; amount: string; reference: string }) => void;
 }) {
-  const { minorDigits } = useScope();
-  const [draft, setDraft] = useState({
-    date: today(),
-    kind: (view.net < 0 ? "refund" : "payment") as Kind,
-    amount: view.outstanding === 0 ? "" : formatAmount(Math.abs(view.outstanding), minorDigits),
-    reference: "",
+  const { client, minorDigits } = useScope();
+  const dialog = useBodyForm({
+    values: {
+      date: today(),
+      kind: view.net < 0 ? "refund" : "payment",
+      amount: view.outstanding === 0 ? "" : formatAmount(Math.abs(view.outstanding), minorDigits),
+      reference: "",
+    },
+    schema: taxPaymentBody,
+    body: (typed) => ({ ...typed, amount: plainAmount(typed.amount) }),
+    send: (body) => api.post(`${base}/payments`, body),
+    refresh: keys.client(client?.id),
+    onSaved: onClose,
   });
   return (
-    <FormDialog
+    <BodyDialog
+      of={dialog}
       title="Record money or a charge"
       action="Record"
       className="grid grid-cols-2 gap-4"
       onClose={onClose}
-      onSubmit={() => onSave({ ...draft, amount: draft.amount.replaceAll(",", "") })}
     >
-      <SelectField
-        label="What"
-        value={draft.kind}
-        onChange={(event) => setDraft({ ...draft, kind: event.target.value as Kind })}
-      >
+      <ChoiceField name="kind" label="What">
         <option value="payment">Payment to the authority</option>
         <option value="refund">Refund from the authority</option>
         <option value="interest">Interest charged</option>
         <option value="penalty">Penalty charged</option>
-      </SelectField>
-      <DateField
-        label="Date on the bank statement"
-        value={draft.date}
-        onChange={(date) => setDraft({ ...draft, date })}
-        className="w-full"
-      />
-      <Field
-        label="Amount, without a sign"
-        value={draft.amount}
-        inputMode="decimal"
-        pattern="[\d,]+(\.\d+)?"
-        onChange={(event) => setDraft({ ...draft, amount: event.target.value })}
-        required
-      />
-      <Field
-        label="Reference"
-        value={draft.reference}
-        onChange={(event) => setDraft({ ...draft, reference: event.target.value })}
-      />
-    </FormDialog>
+      </ChoiceField>
+      <DayField name="date" label="Date on the bank statement" />
+      <TextField name="amount" label="Amount, without a sign" inputMode="decimal" />
+      <TextField name="reference" label="Reference" />
+    </BodyDialog>
   );
 }

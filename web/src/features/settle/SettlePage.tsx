@@ -89,16 +89,7 @@ export function SettlePage() {
       />
       <Continuity view={view} digits={digits} />
       <LateItems view={view} digits={digits} />
-      {paying && (
-        <PaymentForm
-          view={view}
-          onClose={() => setPaying(false)}
-          onSave={(body) => {
-            act.mutate({ path: `${base}/payments`, body });
-            setPaying(false);
-          }}
-        />
-      )}
+      {paying && <PaymentForm view={view} base={base} onClose={() => setPaying(false)} />}
     </Sheet>
   );
 }

@@ -1,17 +1,18 @@
 import { keys } from "../../api/keys.ts";
 import { usePacks } from "../../api/packs.tsx";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useWatch } from "react-hook-form";
+import { registrationChangeBody } from "@fiscalon/contract/setup";
 import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
 import { basisOn } from "@fiscalon/core/model/registration";
 import type { RegistrationChangeBody } from "@fiscalon/contract/setup";
 import type { RegistrationView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
-import { DateField } from "../../kit/DateField.tsx";
-import { Field, SelectField } from "../../kit/Field.tsx";
-import { FormDialog } from "../../kit/FormDialog.tsx";
+import { BodyDialog } from "../../kit/BodyDialog.tsx";
+import { SelectField } from "../../kit/Field.tsx";
 import { showDate, today } from "../../kit/format.ts";
+import { ChoiceField, DayField, TextField } from "../../kit/formFields.tsx";
+import { useBodyForm } from "../../kit/useBodyForm.ts";
 import { BASIS_WORDS, useNumberCheck } from "../../records/RegistrationFields.tsx";
 
 /** Changes a registration: number, end, choices, and another rhythm from a day on. */
@@ -24,19 +25,21 @@ export function ChangeRegistration({
 }) {
   const packs = usePacks();
   const { client } = useScope();
-  const queries = useQueryClient();
   const pack = packs.byId(registration.pack);
-  const [number, setNumber] = useState(registration.number ?? "");
-  const [to, setTo] = useState(registration.to ?? "");
-  const [from, setFrom] = useState("");
-  const [rhythm, setRhythm] = useState(pack.rhythms[0]?.id ?? "");
-  const [basis, setBasis] = useState(basisOn(registration, today()));
-  const [options, setOptions] = useState(registration.options);
-  const [changes, setChanges] = useState(registration.changes);
-  const save = useMutation({
-    mutationFn: () => {
+  const dialog = useBodyForm({
+    values: {
+      number: registration.number ?? "",
+      to: registration.to ?? "",
+      from: "",
+      rhythm: pack.rhythms[0]?.id ?? "",
+      basis: basisOn(registration, today()),
+      options: registration.options,
+      changes: registration.changes,
+    },
+    schema: registrationChangeBody,
+    body: ({ number, to, from, rhythm, basis, options, changes }): RegistrationChangeBody => {
       const chosen = pack.rhythms.find((one) => one.id === rhythm);
-      const body: RegistrationChangeBody = {
+      return {
         number: number || null,
         to: to || null,
         options,
@@ -45,60 +48,48 @@ export function ChangeRegistration({
             ? [...changes, { from, frequency: chosen.frequency, anchor: chosen.anchor, basis }]
             : changes,
       };
-      return api.put(`/clients/${client?.id}/registrations/${registration.id}`, body);
     },
-    onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
-      onClose();
-    },
+    send: (body) => api.put(`/clients/${client?.id}/registrations/${registration.id}`, body),
+    refresh: keys.client(client?.id),
+    onSaved: onClose,
   });
+  const { control, setValue } = dialog.form;
+  const [number, options, changes] = useWatch({ control, name: ["number", "options", "changes"] });
   const check = useNumberCheck(pack, number);
   return (
-    <FormDialog
-      title={`${registration.levies.join(", ")}, ${registration.packName}`}
+    <BodyDialog
+      of={dialog}
+      title={`${packs.levyNames(registration.levies)}, ${registration.packName}`}
       action="Save"
       wide
       className="grid grid-cols-2 gap-4"
-      error={save.error}
       onClose={onClose}
-      onSubmit={() => save.mutate()}
     >
-      <Field
+      <TextField
+        name="number"
         label={pack.numberName}
-        value={number}
         className="font-mono"
         hint={number !== "" && check === undefined ? "✓ The number fits." : (check ?? pack.numberHint)}
-        onChange={(event) => setNumber(event.target.value)}
       />
-      <DateField label="Ends on" value={to} optional className="w-full" onChange={setTo} />
+      <DayField name="to" label="Ends on" optional />
       <fieldset className="col-span-2 grid grid-cols-2 gap-4 border-t border-base-300 pt-3">
         <legend className="font-semibold">Another rhythm or basis from a day on</legend>
-        <DateField label="From" value={from} optional className="w-full" onChange={setFrom} />
-        <SelectField
-          label="Filing periods"
-          value={rhythm}
-          hint="The running period ends the day before."
-          onChange={(event) => setRhythm(event.target.value)}
-        >
+        <DayField name="from" label="From" optional />
+        <ChoiceField name="rhythm" label="Filing periods" hint="The running period ends the day before.">
           {pack.rhythms.map((one) => (
             <option key={one.id} value={one.id}>
               {one.name}
             </option>
           ))}
-        </SelectField>
+        </ChoiceField>
         {pack.bases.length > 1 && (
-          <SelectField
-            className="col-span-2"
-            label="Basis"
-            value={basis}
-            onChange={(event) => setBasis(event.target.value as typeof basis)}
-          >
+          <ChoiceField className="col-span-2" name="basis" label="Basis">
             {pack.bases.map((one) => (
               <option key={one} value={one}>
                 {BASIS_WORDS[one]}
               </option>
             ))}
-          </SelectField>
+          </ChoiceField>
         )}
         {changes.map((change) => (
           <p key={change.from} className="quiet col-span-2">
@@ -107,7 +98,12 @@ export function ChangeRegistration({
             <button
               type="button"
               className="word-link"
-              onClick={() => setChanges(changes.filter((one) => one.from !== change.from))}
+              onClick={() =>
+                setValue(
+                  "changes",
+                  changes.filter((one) => one.from !== change.from),
+                )
+              }
             >
               Take out
             </button>
@@ -121,7 +117,7 @@ export function ChangeRegistration({
           label={option.name}
           value={options[option.id] ?? option.values[0]?.value ?? ""}
           hint={option.source}
-          onChange={(event) => setOptions({ ...options, [option.id]: event.target.value })}
+          onChange={({ target }) => setValue("options", { ...options, [option.id]: target.value })}
         >
           {option.values.map(({ value, name }) => (
             <option key={value} value={value}>
@@ -130,6 +126,6 @@ export function ChangeRegistration({
           ))}
         </SelectField>
       ))}
-    </FormDialog>
+    </BodyDialog>
   );
 }

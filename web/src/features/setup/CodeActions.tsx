@@ -6,8 +6,7 @@ import type { TaxCode } from "@fiscalon/core/model/taxCode";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
-import { SelectField } from "../../kit/Field.tsx";
-import { FormDialog } from "../../kit/FormDialog.tsx";
+import { DefaultDialog } from "./DefaultDialog.tsx";
 
 /** What can be done with the chosen code: change, make default, archive, delete; and which member is on the bench. */
 export function CodeActions({
@@ -74,69 +73,5 @@ export function CodeActions({
         <DefaultDialog code={shown} direction={code.direction} onClose={() => setDefaulting(false)} />
       )}
     </div>
-  );
-}
-
-/** "Make this code the default of": existing items, new items, all items; of the business or of one place. */
-function DefaultDialog({
-  code,
-  direction,
-  onClose,
-}: {
-  code: string;
-  direction: TaxCode["direction"];
-  onClose: () => void;
-}) {
-  const { client } = useScope();
-  const queries = useQueryClient();
-  const [side, setSide] = useState(direction === "purchase" ? "purchase" : "sale");
-  const [scope, setScope] = useState("new");
-  const [place, setPlace] = useState("");
-  const save = useMutation({
-    mutationFn: () =>
-      api.post<{ items: number }>(`/clients/${client?.id}/codes/${encodeURIComponent(code)}/default`, {
-        side,
-        scope,
-        place: place === "" ? null : Number(place),
-      }),
-    onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
-      onClose();
-    },
-  });
-  return (
-    <FormDialog
-      title={`Make ${code} the default`}
-      action="Make default"
-      className="grid gap-4"
-      error={save.error}
-      onClose={onClose}
-      onSubmit={() => save.mutate()}
-    >
-      {direction === "both" && (
-        <SelectField label="On" value={side} onChange={(event) => setSide(event.target.value)}>
-          <option value="sale">sales</option>
-          <option value="purchase">purchases</option>
-        </SelectField>
-      )}
-      <SelectField
-        label="For"
-        value={scope}
-        onChange={(event) => setScope(event.target.value)}
-        hint="Items that exist get it as their own code; new ones take it from the business or the place."
-      >
-        <option value="new">new items, and lines without an item</option>
-        <option value="existing">existing items</option>
-        <option value="all">all items</option>
-      </SelectField>
-      <SelectField label="Of which place" value={place} onChange={(event) => setPlace(event.target.value)}>
-        <option value="">the whole business</option>
-        {client?.places.map((one) => (
-          <option key={one.id} value={one.id}>
-            {one.name}
-          </option>
-        ))}
-      </SelectField>
-    </FormDialog>
   );
 }

@@ -15,7 +15,8 @@ import { plural, showDate, showPeriod, today } from "../../kit/format.ts";
 import { shownBox } from "../../app/formBoxes.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { ChangeRegistration } from "./ChangeRegistration.tsx";
-import { AddPlace, AddRegistration, ChangePlace, ClosePlace } from "../../records/PlaceDialogs.tsx";
+import { AddRegistration } from "../../records/AddRegistration.tsx";
+import { AddPlace, ChangePlace, ClosePlace } from "../../records/PlaceDialogs.tsx";
 import { Waiting } from "../../kit/Waiting.tsx";
 
 type Place = ClientView["places"][number];
@@ -219,7 +220,7 @@ function Registration({
     <div className="mb-5 grid max-w-4xl grid-cols-[1fr_370px] gap-6 border-t border-base-content pt-2">
       <div>
         <p className="flex items-baseline gap-3">
-          <span className="font-semibold">{registration.levies.join(", ")}</span>
+          <span className="font-semibold">{packs.levyNames(registration.levies)}</span>
           <span className="quiet">{authority}</span>
           <button type="button" className="word-link ml-auto" onClick={onChange}>
             Change

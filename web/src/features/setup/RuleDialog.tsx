@@ -1,13 +1,14 @@
 import { usePacks } from "../../api/packs.tsx";
-import { useState } from "react";
+import { useFormState, useWatch } from "react-hook-form";
+import { ruleBody } from "@fiscalon/contract/code";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
 import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
 import { useScope } from "../../app/scope.ts";
 import { Combo } from "../../kit/Combo.tsx";
-import { DateField } from "../../kit/DateField.tsx";
-import { Field, SelectField } from "../../kit/Field.tsx";
-import { FormDialog } from "../../kit/FormDialog.tsx";
+import { BodyDialog } from "../../kit/BodyDialog.tsx";
+import { ChoiceField, DayField, TextField } from "../../kit/formFields.tsx";
+import { useBodyForm } from "../../kit/useBodyForm.ts";
 import { placeChoices } from "./ruleWords.ts";
 
 /** Makes, changes or deletes one supply rule. */
@@ -15,7 +16,6 @@ export function RuleDialog({
   rule,
   direction,
   setup,
-  error,
   onClose,
   onSave,
   onDelete,
@@ -23,36 +23,38 @@ export function RuleDialog({
   rule: SupplyRule | null;
   direction: "sale" | "purchase";
   setup: PlainSetup;
-  error: Error | null;
   onClose: () => void;
-  onSave: (rule: SupplyRule) => void;
+  /** Fails with what the server refused. */
+  onSave: (rule: SupplyRule) => Promise<unknown>;
   onDelete: (() => void) | undefined;
 }) {
   const packs = usePacks();
   const { client } = useScope();
-  const [draft, setDraft] = useState<SupplyRule>(
-    rule ?? {
-      id: "",
-      direction,
-      taxClass: "standard",
-      supply: "any",
-      from: "any",
-      to: "any",
-      party: "any",
-      validFrom: null,
-      validTo: null,
-      code: "",
-      words: "",
-      source: "",
+  const dialog = useBodyForm({
+    values: {
+      ...(rule ?? { ...BLANK, direction }),
+      validFrom: rule?.validFrom ?? "",
+      validTo: rule?.validTo ?? "",
     },
-  );
-  const set = (change: Partial<SupplyRule>) => setDraft({ ...draft, ...change });
+    schema: ruleBody,
+    body: ({ id, validFrom, validTo, ...rest }): Partial<SupplyRule> => ({
+      ...rest,
+      ...(id === "" ? {} : { id }),
+      validFrom: validFrom || null,
+      validTo: validTo || null,
+    }),
+    send: (body) => onSave(body as SupplyRule),
+    onSaved: onClose,
+  });
+  const { control, setValue } = dialog.form;
+  const [taxClass, code] = useWatch({ control, name: ["taxClass", "code"] });
+  const codeError = useFormState({ control }).errors.code?.message;
   const places = placeChoices(
     packs,
     [client?.country ?? "", ...setup.places.map(({ country }) => country)].filter(Boolean),
   );
   const pack = packs.ofCountry(client?.country ?? "");
-  const classes = [...new Set([...(pack?.classes ?? []).map(({ id }) => id), draft.taxClass])];
+  const classes = [...new Set([...(pack?.classes ?? []).map(({ id }) => id), taxClass])];
   const codes = setup.codes
     .flatMap((code) => expandCode({ ...code, variants: [] }))
     .filter((code) => code.direction === "both" || code.direction === direction)
@@ -63,79 +65,67 @@ export function RuleDialog({
     </option>
   ));
   return (
-    <FormDialog
+    <BodyDialog
+      of={dialog}
       title={rule ? "Change the rule" : `New rule for ${direction}s`}
       action={rule ? "Save" : "Make rule"}
       wide
       className="grid grid-cols-3 gap-4"
-      error={error}
       onClose={onClose}
-      onSubmit={() => {
-        const { id, ...rest } = draft;
-        onSave(id === "" ? (rest as SupplyRule) : draft);
-      }}
     >
-      <SelectField
-        label="Tax class"
-        value={draft.taxClass}
-        onChange={(event) => set({ taxClass: event.target.value })}
-      >
+      <ChoiceField name="taxClass" label="Tax class">
         {classes.map((id) => (
           <option key={id}>{id}</option>
         ))}
-      </SelectField>
-      <SelectField
-        label="Supply"
-        value={draft.supply}
-        onChange={(event) => set({ supply: event.target.value as SupplyRule["supply"] })}
-      >
+      </ChoiceField>
+      <ChoiceField name="supply" label="Supply">
         <option value="any">goods and services</option>
         <option>goods</option>
         <option>services</option>
-      </SelectField>
-      <SelectField
-        label="Other side is"
-        value={draft.party}
-        onChange={(event) => set({ party: event.target.value })}
-      >
+      </ChoiceField>
+      <ChoiceField name="party" label="Other side is">
         {["any", "registered", "unregistered", ...(pack?.standings ?? []).map(({ id }) => id)].map((id) => (
           <option key={id}>{id}</option>
         ))}
-      </SelectField>
-      <SelectField label="From" value={draft.from} onChange={(event) => set({ from: event.target.value })}>
+      </ChoiceField>
+      <ChoiceField name="from" label="From">
         {placeOptions}
-      </SelectField>
-      <SelectField label="To" value={draft.to} onChange={(event) => set({ to: event.target.value })}>
+      </ChoiceField>
+      <ChoiceField name="to" label="To">
         {placeOptions}
-      </SelectField>
-      <Combo label="Code" value={draft.code} choices={codes} mono onChange={(code) => set({ code })} />
-      <DateField
-        label="From the day"
-        value={draft.validFrom ?? ""}
-        optional
-        className="w-full"
-        onChange={(date) => set({ validFrom: date || null })}
+      </ChoiceField>
+      <Combo
+        label="Code"
+        value={code}
+        choices={codes}
+        mono
+        error={codeError}
+        onChange={(next) => setValue("code", next)}
       />
-      <DateField
-        label="to"
-        value={draft.validTo ?? ""}
-        optional
-        className="w-full"
-        onChange={(date) => set({ validTo: date || null })}
-      />
-      <Field label="Source" value={draft.source} onChange={(event) => set({ source: event.target.value })} />
-      <Field
-        className="col-span-3"
-        label="The sentence that explains it"
-        value={draft.words}
-        required
-        onChange={(event) => set({ words: event.target.value })}
-      />
+      <DayField name="validFrom" label="From the day" optional />
+      <DayField name="validTo" label="to" optional />
+      <TextField name="source" label="Source" />
+      <TextField className="col-span-3" name="words" label="The sentence that explains it" />
       {onDelete && (
         <button type="button" className="word-link justify-self-start" onClick={onDelete}>
           Delete this rule
         </button>
       )}
-    </FormDialog>
+    </BodyDialog>
   );
 }
+
+const BLANK: SupplyRule = {
+  id: "",
+  direction: "sale",
+  taxClass: "standard",
+  supply: "any",
+  from: "any",
+  to: "any",
+  party: "any",
+  validFrom: null,
+  validTo: null,
+  code: "",
+  words: "",
+  source: "",
+};

@@ -122,10 +122,9 @@ export function RulesPage() {
           rule={editing === "new" ? null : editing}
           direction={direction}
           setup={setup.plain}
-          error={save.error}
           onClose={() => setEditing(null)}
           onSave={(next) =>
-            save.mutate(
+            save.mutateAsync(
               editing === "new"
                 ? [...rules, next]
                 : rules.map((rule) => (rule.id === editing.id ? next : rule)),

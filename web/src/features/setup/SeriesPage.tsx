@@ -1,12 +1,13 @@
 import { keys } from "../../api/keys.ts";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { NUMBERED_KINDS } from "@fiscalon/contract/series";
+import { NUMBERED_KINDS, seriesBody } from "@fiscalon/contract/series";
 import type { SeriesView } from "@fiscalon/contract/series";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
-import { Field } from "../../kit/Field.tsx";
-import { FormDialog } from "../../kit/FormDialog.tsx";
+import { BodyDialog } from "../../kit/BodyDialog.tsx";
+import { TextField } from "../../kit/formFields.tsx";
+import { useBodyForm } from "../../kit/useBodyForm.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 
 /** The numbers of our own documents: how they look, what comes next, and what is missing. */
@@ -60,44 +61,24 @@ export function SeriesPage() {
 
 function SeriesDialog({ series, onClose }: { series: SeriesView; onClose: () => void }) {
   const { client } = useScope();
-  const queries = useQueryClient();
-  const [prefix, setPrefix] = useState(series.prefix);
-  const [digits, setDigits] = useState(String(series.digits));
-  const save = useMutation({
-    mutationFn: () =>
-      api.put<SeriesView[]>(`/clients/${client?.id}/series/${series.kind}`, {
-        prefix,
-        digits: Number(digits),
-      }),
-    onSuccess: (now) => {
-      queries.setQueryData(keys.of(client?.id, "series"), now);
-      onClose();
-    },
+  const dialog = useBodyForm({
+    values: { prefix: series.prefix, digits: String(series.digits) },
+    schema: seriesBody,
+    body: ({ prefix, digits }) => ({ prefix, digits: Number(digits) }),
+    send: (body) => api.put<SeriesView[]>(`/clients/${client?.id}/series/${series.kind}`, body),
+    refresh: keys.of(client?.id, "series"),
+    onSaved: onClose,
   });
   return (
-    <FormDialog
+    <BodyDialog
+      of={dialog}
       title={NUMBERED_KINDS[series.kind].name}
       action="Keep"
       className="grid grid-cols-2 gap-4"
-      error={save.error}
       onClose={onClose}
-      onSubmit={() => save.mutate()}
     >
-      <Field
-        label="Begins with"
-        value={prefix}
-        maxLength={16}
-        hint="A year in it starts the counting anew."
-        onChange={(event) => setPrefix(event.target.value)}
-      />
-      <Field
-        label="Digits"
-        type="number"
-        min={1}
-        max={10}
-        value={digits}
-        onChange={(event) => setDigits(event.target.value)}
-      />
-    </FormDialog>
+      <TextField name="prefix" label="Begins with" hint="A year in it starts the counting anew." />
+      <TextField name="digits" label="Digits" type="number" min={1} max={10} />
+    </BodyDialog>
   );
 }

@@ -1,60 +1,59 @@
 import { keys } from "../../api/keys.ts";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
-import type { TerminalMapping, TerminalTarget } from "@fiscalon/core/incoming/terminalDay";
+import { at } from "@fiscalon/core/at";
+import { mappingBody } from "@fiscalon/contract/terminals";
+import type { TerminalMapping } from "@fiscalon/core/incoming/terminalDay";
 import type { TerminalView } from "@fiscalon/contract/terminals";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
-import { FormDialog } from "../../kit/FormDialog.tsx";
+import { BodyDialog } from "../../kit/BodyDialog.tsx";
+import { useBodyForm } from "../../kit/useBodyForm.ts";
 import { useSetup } from "../../app/useSetup.ts";
 
-type Row = { key: string; name: string; side: "sale" | "purchase"; target: TerminalTarget };
+interface Row {
+  field: `taxes.${number}` | "surcharge" | "tip" | "fee";
+  name: string;
+  side: "sale" | "purchase";
+}
 
 /** Which code and account each of the terminal's words is. */
 export function MappingDialog({ terminal, onClose }: { terminal: TerminalView; onClose: () => void }) {
   const { client } = useScope();
   const setup = useSetup();
-  const queries = useQueryClient();
-  const [mapping, setMapping] = useState<TerminalMapping>(() => ({
-    ...terminal.mapping,
-    taxes: {
-      ...terminal.mapping.taxes,
-      ...Object.fromEntries(terminal.unmapped.map((tax) => [tax, terminal.mapping.surcharge])),
+  const words = [...new Set([...Object.keys(terminal.mapping.taxes), ...terminal.unmapped])];
+  const dialog = useBodyForm({
+    values: {
+      taxes: words.map((tax) => terminal.mapping.taxes[tax] ?? terminal.mapping.surcharge),
+      surcharge: terminal.mapping.surcharge,
+      tip: terminal.mapping.tip,
+      fee: terminal.mapping.fee,
+      bank: terminal.mapping.bank,
     },
-  }));
-  const save = useMutation({
-    mutationFn: () => api.put(`/clients/${client?.id}/terminals/${terminal.id}/mapping`, { mapping }),
-    onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: keys.of(client?.id, "terminals") });
-      onClose();
-    },
+    schema: mappingBody,
+    body: ({ taxes, ...rest }): { mapping: TerminalMapping } => ({
+      mapping: { ...rest, taxes: Object.fromEntries(words.map((tax, index) => [tax, at(taxes, index)])) },
+    }),
+    send: (body) => api.put(`/clients/${client?.id}/terminals/${terminal.id}/mapping`, body),
+    refresh: keys.of(client?.id, "terminals"),
+    onSaved: onClose,
   });
+  const { register } = dialog.form;
   const rows: Row[] = [
-    ...Object.entries(mapping.taxes).map(([tax, target]) => ({
-      key: tax,
+    ...words.map((tax, index): Row => ({
+      field: `taxes.${index}`,
       name: `Takings, “${tax}”`,
-      side: "sale" as const,
-      target,
+      side: "sale",
     })),
-    { key: "surcharge", name: "Surcharge, a sale of its own", side: "sale", target: mapping.surcharge },
-    { key: "tip", name: "Tips", side: "sale", target: mapping.tip },
-    { key: "fee", name: "Fees of the operator", side: "purchase", target: mapping.fee },
+    { field: "surcharge", name: "Surcharge, a sale of its own", side: "sale" },
+    { field: "tip", name: "Tips", side: "sale" },
+    { field: "fee", name: "Fees of the operator", side: "purchase" },
   ];
-  const change = (key: string, part: Partial<TerminalTarget>) =>
-    setMapping((now) => {
-      if (key === "surcharge" || key === "tip" || key === "fee")
-        return { ...now, [key]: { ...now[key], ...part } };
-      const before = now.taxes[key] ?? now.surcharge;
-      return { ...now, taxes: { ...now.taxes, [key]: { ...before, ...part } } };
-    });
   return (
-    <FormDialog
+    <BodyDialog
+      of={dialog}
       title={`Codes and accounts of ${terminal.name}`}
       action="Keep"
       wide
-      error={save.error}
       onClose={onClose}
-      onSubmit={() => save.mutate()}
     >
       <p className="quiet mb-3">
         Without a registration choose no code: takings and fees are then posted with their full amount. Days
@@ -69,15 +68,14 @@ export function MappingDialog({ terminal, onClose }: { terminal: TerminalView; o
           </tr>
         </thead>
         <tbody>
-          {rows.map(({ key, name, side, target }) => (
-            <tr key={key}>
+          {rows.map(({ field, name, side }) => (
+            <tr key={field}>
               <td>{name}</td>
               <td>
                 <select
                   className="entry"
                   aria-label={`Tax code of ${name}`}
-                  value={target.code ?? ""}
-                  onChange={(event) => change(key, { code: event.target.value || null })}
+                  {...register(`${field}.code`, { setValueAs: (code: string | null) => code || null })}
                 >
                   <option value="">none</option>
                   {setup?.plain.codes
@@ -90,12 +88,7 @@ export function MappingDialog({ terminal, onClose }: { terminal: TerminalView; o
                 </select>
               </td>
               <td>
-                <select
-                  className="entry"
-                  aria-label={`Account of ${name}`}
-                  value={target.account}
-                  onChange={(event) => change(key, { account: event.target.value })}
-                >
+                <select className="entry" aria-label={`Account of ${name}`} {...register(`${field}.account`)}>
                   {setup?.plain.accounts.map((account) => (
                     <option key={account.code} value={account.code}>
                       {account.code} {account.name}
@@ -109,11 +102,7 @@ export function MappingDialog({ terminal, onClose }: { terminal: TerminalView; o
       </table>
       <label className="mt-4 flex items-baseline gap-3">
         <span>Payouts arrive at</span>
-        <select
-          className="entry w-64"
-          value={mapping.bank}
-          onChange={(event) => setMapping((now) => ({ ...now, bank: event.target.value }))}
-        >
+        <select className="entry w-64" {...register("bank")}>
           {setup?.plain.accounts
             .filter(({ type }) => type === "asset" || type === "liability")
             .map((account) => (
@@ -123,6 +112,6 @@ export function MappingDialog({ terminal, onClose }: { terminal: TerminalView; o
             ))}
         </select>
       </label>
-    </FormDialog>
+    </BodyDialog>
   );
 }

@@ -1,41 +1,36 @@
-import { keys } from "../../api/keys.ts";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { terminalKeyBody } from "@fiscalon/contract/terminals";
 import type { TerminalView } from "@fiscalon/contract/terminals";
+import { api } from "../../api/client.ts";
+import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
-import { api, ApiError } from "../../api/client.ts";
-import { Field } from "../../kit/Field.tsx";
-import { FormDialog } from "../../kit/FormDialog.tsx";
+import { BodyDialog } from "../../kit/BodyDialog.tsx";
+import { TextField } from "../../kit/formFields.tsx";
+import { useBodyForm } from "../../kit/useBodyForm.ts";
 
 /** Asks the operator for a new token, after the books came with a book file or the key was changed. */
 export function TerminalKeyDialog({ terminal, onClose }: { terminal: TerminalView; onClose: () => void }) {
   const { client } = useScope();
-  const queries = useQueryClient();
-  const [key, setKey] = useState("");
-  const give = useMutation({
-    mutationFn: () => api.put(`/clients/${client?.id}/terminals/${terminal.id}/key`, { key }),
-    onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: keys.of(client?.id, "terminals") });
-      onClose();
-    },
+  const dialog = useBodyForm({
+    values: { key: "" },
+    schema: terminalKeyBody,
+    body: (typed) => typed,
+    send: (body) => api.put(`/clients/${client?.id}/terminals/${terminal.id}/key`, body),
+    refresh: keys.of(client?.id, "terminals"),
+    onSaved: onClose,
   });
-  const wrong = give.error instanceof ApiError ? give.error : null;
   return (
-    <FormDialog
+    <BodyDialog
+      of={dialog}
       title={`Key of ${terminal.name}, merchant ${terminal.merchant}`}
-      action={give.isPending ? "Asking the operator …" : "Authorise"}
-      error={wrong?.field ? null : give.error}
+      action="Authorise"
+      busy="Asking the operator …"
       onClose={onClose}
-      onSubmit={() => give.mutate()}
     >
-      <Field
+      <TextField
+        name="key"
         label="Key of the operator"
-        value={key}
-        required
         hint="From the operator’s pages; only a token is kept."
-        error={wrong?.field === "key" ? wrong.message : undefined}
-        onChange={(event) => setKey(event.target.value)}
       />
-    </FormDialog>
+    </BodyDialog>
   );
 }

@@ -1,0 +1,57 @@
+import { adjustmentBody } from "@fiscalon/contract/returns";
+import type { ReturnView } from "@fiscalon/contract/returns";
+import { api } from "../../api/client.ts";
+import { keys } from "../../api/keys.ts";
+import { useScope } from "../../app/scope.ts";
+import { BodyDialog } from "../../kit/BodyDialog.tsx";
+import { plainAmount } from "../../kit/format.ts";
+import { ChoiceField, TextField } from "../../kit/formFields.tsx";
+import { useBodyForm } from "../../kit/useBodyForm.ts";
+
+/** Adds an amount to a box of the return, with a reason and where the figure comes from. */
+export function AdjustDialog({
+  view,
+  base,
+  onClose,
+}: {
+  view: ReturnView;
+  /** The API's path of the return. */
+  base: string;
+  onClose: () => void;
+}) {
+  const { client } = useScope();
+  const boxes = view.boxes.filter((box) => box.kind === "sum");
+  const dialog = useBodyForm({
+    values: { box: boxes[0]?.id ?? "", amount: "", reason: "", evidence: "" },
+    schema: adjustmentBody,
+    body: (typed) => ({ ...typed, amount: plainAmount(typed.amount) }),
+    send: (body) => api.post(`${base}/adjustments`, body),
+    refresh: keys.client(client?.id),
+    onSaved: onClose,
+  });
+  return (
+    <BodyDialog
+      of={dialog}
+      title="Adjust a box"
+      action="Adjust"
+      className="grid grid-cols-2 gap-4"
+      onClose={onClose}
+    >
+      <ChoiceField name="box" label="Box">
+        {boxes.map((box) => (
+          <option key={box.id} value={box.id}>
+            {box.id} {box.short}
+          </option>
+        ))}
+      </ChoiceField>
+      <TextField name="amount" label="Amount to add, minus to take off" inputMode="decimal" />
+      <TextField className="col-span-2" name="reason" label="Reason" />
+      <TextField
+        className="col-span-2"
+        name="evidence"
+        label="Evidence"
+        placeholder="where the figure comes from"
+      />
+    </BodyDialog>
+  );
+}

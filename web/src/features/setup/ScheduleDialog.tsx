@@ -1,0 +1,116 @@
+import { useQuery } from "@tanstack/react-query";
+import { useFieldArray, useWatch } from "react-hook-form";
+import type { RateRow } from "@fiscalon/core/model/taxCode";
+import { displayAmount } from "@fiscalon/core/money/amount";
+import { scheduleBody } from "@fiscalon/contract/code";
+import { api } from "../../api/client.ts";
+import { keys } from "../../api/keys.ts";
+import { usePacks } from "../../api/packs.tsx";
+import { useScope } from "../../app/scope.ts";
+import { BodyDialog } from "../../kit/BodyDialog.tsx";
+import { plural, showDate } from "../../kit/format.ts";
+import { DayField, TextField } from "../../kit/formFields.tsx";
+import { useBodyForm } from "../../kit/useBodyForm.ts";
+
+interface Touched {
+  count: number;
+  first: { id: number; number: string; date: string; gross: number }[];
+}
+
+/** A row as it is typed: without an end where it holds on. */
+type TypedRow = Omit<RateRow, "to"> & { to: string };
+const BLANK_ROW: TypedRow = { from: "", to: "", rate: "", source: "" };
+
+/** The rates of a schedule by date; before a change is kept it says which open documents it touches. */
+export function ScheduleDialog({
+  id,
+  rows,
+  digits,
+  onClose,
+}: {
+  id: string | null;
+  rows: readonly RateRow[];
+  digits: number;
+  onClose: () => void;
+}) {
+  const packs = usePacks();
+  const { client } = useScope();
+  const pathOf = (name: string) => `/clients/${client?.id}/schedules/${encodeURIComponent(name)}`;
+  const dialog = useBodyForm({
+    values: {
+      name: id ?? "own.",
+      rows: rows.length === 0 ? [BLANK_ROW] : rows.map((row) => ({ ...row, to: row.to ?? "" })),
+    },
+    schema: scheduleBody,
+    body: (typed) => ({ rows: rowsOf(typed.rows) }),
+    send: (body, { name }) => api.put<Touched>(pathOf(name), body),
+    refresh: keys.client(client?.id),
+    onSaved: onClose,
+  });
+  const { control } = dialog.form;
+  const { fields, append, remove } = useFieldArray({ control, name: "rows" });
+  const [name, typed] = useWatch({ control, name: ["name", "rows"] });
+  const now = rowsOf(typed);
+  const complete = now.every((row) => row.from !== "" && row.rate !== "");
+  const { data: touched } = useQuery({
+    queryKey: keys.of(client?.id, "touched", name, now),
+    queryFn: () => api.post<Touched>(`${pathOf(name)}/touched`, { rows: now }),
+    enabled: id !== null && complete && JSON.stringify(now) !== JSON.stringify(rows),
+    retry: false,
+  });
+  return (
+    <BodyDialog
+      of={dialog}
+      title={id ? packs.rateName(id) : "New schedule"}
+      action="Save"
+      wide
+      onClose={onClose}
+    >
+      {id === null && <TextField name="name" label="Name" className="mb-3 max-w-[220px] font-mono" />}
+      <div className="grid grid-cols-[130px_130px_110px_1fr_auto] items-start gap-x-3 gap-y-2">
+        {fields.map((field, index) => (
+          <div key={field.id} className="contents">
+            <DayField name={`rows.${index}.from`} label="From" />
+            <DayField name={`rows.${index}.to`} label="to" optional />
+            <TextField name={`rows.${index}.rate`} label="Rate" inputMode="decimal" className="font-mono" />
+            <TextField name={`rows.${index}.source`} label="Source" />
+            <button
+              type="button"
+              className="word-link self-end pb-2"
+              disabled={fields.length === 1}
+              onClick={() => remove(index)}
+            >
+              Take out
+            </button>
+          </div>
+        ))}
+      </div>
+      <button type="button" className="word-link mt-3" onClick={() => append(BLANK_ROW)}>
+        Add a row
+      </button>
+      {touched && <TouchedNote touched={touched} digits={digits} />}
+    </BodyDialog>
+  );
+}
+
+function TouchedNote({ touched: { count, first }, digits }: { touched: Touched; digits: number }) {
+  return (
+    <div role="status" className="note-row mt-3">
+      {count === 0
+        ? "No open document is touched."
+        : `${plural(count, "open document")} would be worked out anew; sealed periods stay as declared.`}
+      <ul className="mt-1 text-[12.5px]">
+        {first.slice(0, 6).map((one) => (
+          <li key={one.id}>
+            {one.number}, {showDate(one.date)}:{" "}
+            <span className="font-mono">{displayAmount(one.gross, digits)}</span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function rowsOf(typed: readonly TypedRow[]): RateRow[] {
+  return typed.map(({ from, to, rate, source }) => ({ from, to: to || null, rate, source }));
+}
