@@ -21,6 +21,7 @@ export function ensurePackages() {
 export function build() {
   console.log("Building …");
   run("npx", ["--no-install", "tsc", "-b"]);
+  run("node", ["scripts/answerSchemas.mjs"]);
   run("npm", ["run", "build", "-w", "web", "--silent"]);
 }
 

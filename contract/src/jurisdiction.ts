@@ -84,6 +84,7 @@ export const jurisdictionBody = Joi.object({
       Joi.object({
         levy: Joi.string().trim().max(30).required(),
         name: name.required(),
+        short: Joi.string().trim().max(60),
         authority: name,
         onlyFor: Joi.array().items(Joi.string().max(40)),
         written: Joi.array().items(Joi.string().trim().max(60)).max(20),

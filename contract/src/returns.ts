@@ -1,6 +1,6 @@
 import Joi from "joi";
 import type { Finding } from "@fiscalon/core/model/finding";
-import type { Contribution } from "@fiscalon/core/returns/evaluateReturn";
+import type { Contribution, ContributionIn } from "@fiscalon/core/returns/evaluateReturn";
 import { date, decimal, reason, text } from "./fields.ts";
 
 export const returnsQuery = Joi.object({ from: date.required(), to: date.required() });
@@ -118,4 +118,18 @@ export interface StationCounts {
   stops: number;
   /** What the control accounts leave to explain. */
   left: number;
+}
+
+/** The boxes of any stretch of time; money as decimals in major units, `exact` before the box was rounded. */
+export interface BoxesBetween {
+  from: string;
+  to: string;
+  form: string;
+  boxes: {
+    id: string;
+    title: string;
+    amount: string;
+    exact: string;
+    contributions: ContributionIn<string>[];
+  }[];
 }

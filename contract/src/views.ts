@@ -266,6 +266,8 @@ export interface AgreementColumn {
   settlement: number;
   payments: number;
   uncodedTotal: number;
+  /** Entries without a code that still want a reason. */
+  unexplained: number;
   closing: number;
   difference: number;
   left: number;
@@ -347,4 +349,51 @@ export interface ChangeView {
   entityId: number | null;
   before: unknown;
   after: unknown;
+}
+
+/** How a code is used: on how many lines, and whether it is archived. */
+export interface CodeUse {
+  code: string;
+  lines: number;
+  archived: boolean;
+}
+
+/** Documents whose rate another set of rows would change. Only open periods: sealed ones keep what was declared. */
+export interface TouchedDocuments {
+  count: number;
+  first: { id: number; number: string; date: string; gross: number }[];
+}
+
+/** What the register of a country says of a tax number. */
+export type RegisterAnswer =
+  | { state: "registered"; number: string; name: string; since: string }
+  | { state: "ended"; number: string; name: string; until: string }
+  | { state: "unknown"; number: string; message: string };
+
+/** A paper beside a document. */
+export interface AttachmentView {
+  id: number;
+  name: string;
+  type: string;
+  bytes: number;
+  at: string;
+  by: string;
+}
+
+/** A page of an account; `opening` is what was there before its first day. */
+export interface LedgerEntryPage {
+  opening: number;
+  total: number;
+  rows: LedgerEntryRow[];
+}
+
+/** Whether the audit trail is whole. */
+export interface ChainCheck {
+  entries: number;
+  /** Entries from before the trail was chained. */
+  unchained: number;
+  /** The first entry that does not fit the one before it, or null where all do. */
+  broken: number | null;
+  /** The hash of the last entry; noted elsewhere, it proves later that nothing was cut off. */
+  last: string;
 }

@@ -35,8 +35,8 @@ export interface Adjustment {
   reason: string;
 }
 
-/** A part of a box. Amounts in minor units, with the sign they have in the box. */
-export type Contribution =
+/** A part of a box, with the sign it has in the box. */
+export type ContributionIn<Amount> =
   | {
       kind: "facts";
       code: string;
@@ -45,19 +45,22 @@ export type Contribution =
       measure: Measure;
       credit: boolean;
       late: boolean;
-      amount: number;
+      amount: Amount;
       count: number;
     }
   | {
       /** Another box: a term of a sum, or (`read`) a figure the formula works with. */
       kind: "box";
       box: string;
-      amount: number;
+      amount: Amount;
       read?: boolean;
     }
-  | { kind: "moved"; box: string; amount: number }
-  | { kind: "carried"; box: string; amount: number }
-  | { kind: "adjustment"; adjustment: number; reason: string; amount: number };
+  | { kind: "moved"; box: string; amount: Amount }
+  | { kind: "carried"; box: string; amount: Amount }
+  | { kind: "adjustment"; adjustment: number; reason: string; amount: Amount };
+
+/** A part of a box in minor units. */
+export type Contribution = ContributionIn<number>;
 
 export interface BoxResult {
   box: string;

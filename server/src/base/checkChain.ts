@@ -1,16 +1,7 @@
+import type { ChainCheck } from "@fiscalon/contract/views";
 import { CHANGE_COLUMNS, hashOf } from "./chain.ts";
 import type { ChangeRow } from "./chain.ts";
 import type { Work } from "./work.ts";
-
-export interface ChainCheck {
-  entries: number;
-  /** Entries from before the trail was chained. */
-  unchained: number;
-  /** The first entry that does not fit the one before it, or null where all do. */
-  broken: number | null;
-  /** The hash of the last entry; noted elsewhere, it proves later that nothing was cut off. */
-  last: string;
-}
 
 const PAGE = 1000;
 

@@ -1,4 +1,4 @@
-import type { LedgerAccountRow, LedgerEntryRow } from "@fiscalon/contract/views";
+import type { LedgerAccountRow, LedgerEntryPage, LedgerEntryRow } from "@fiscalon/contract/views";
 import type { Work } from "../base/work.ts";
 
 /**
@@ -35,7 +35,7 @@ export async function accountEntries(
   from: string,
   to: string,
   page: { offset: number; limit: number },
-): Promise<{ opening: number; total: number; rows: LedgerEntryRow[] }> {
+): Promise<LedgerEntryPage> {
   const head = await work.one<{ opening: number; total: number }>(
     `SELECT coalesce(sum(CASE WHEN p.date < $3 THEN p.amount END), 0) AS opening,
        count(DISTINCT CASE WHEN p.date >= $3 THEN p.entry_id END) AS total

@@ -2,15 +2,7 @@ import { FiscalError } from "@fiscalon/core/errors";
 import type { Work, Writing } from "../base/work.ts";
 import { notFound } from "../base/errors.ts";
 import { keepFile } from "../base/files.ts";
-
-export interface AttachmentView {
-  id: number;
-  name: string;
-  type: string;
-  bytes: number;
-  at: string;
-  by: string;
-}
+import type { AttachmentView } from "@fiscalon/contract/views";
 
 const MOST_BYTES = 20 * 1024 * 1024;
 
@@ -89,11 +81,16 @@ export async function insertAttachment(
   });
 }
 
-export async function attachmentsOf(work: Work, documentId: number): Promise<AttachmentView[]> {
+/** The papers beside a document of the client. */
+export async function attachmentsOf(
+  work: Work,
+  clientId: number,
+  documentId: number,
+): Promise<AttachmentView[]> {
   return work.rows(
     `SELECT a.id, a.name, a.type, a.bytes, a.created_at AS at, p.name AS "by" FROM attachments a
-       JOIN people p ON p.id = a.created_by WHERE a.document_id = $1 AND a.removed_at IS NULL ORDER BY a.id`,
-    [documentId],
+       JOIN people p ON p.id = a.created_by WHERE a.client_id = $1 AND a.document_id = $2 AND a.removed_at IS NULL ORDER BY a.id`,
+    [clientId, documentId],
   );
 }
 

@@ -1,5 +1,6 @@
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
+import type { RegisterAnswer } from "@fiscalon/contract/views";
 import type { Packs } from "@fiscalon/core/model/packs";
 import type { NumberCheck } from "@fiscalon/core/model/pack";
 
@@ -28,11 +29,6 @@ const SECOND = [
   "Tools",
 ];
 const ANSWER_MS = 250;
-
-export type RegisterAnswer =
-  | { state: "registered"; number: string; name: string; since: string }
-  | { state: "ended"; number: string; name: string; until: string }
-  | { state: "unknown"; number: string; message: string };
 
 /**
  * A register of tax numbers as authorities offer them: it takes a moment, knows most valid numbers under an invented

@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { buildApp } from "../../dist/app.js";
+import { notAsDeclared } from "./replies.ts";
 
 export interface Answer<T> {
   status: number;
@@ -46,12 +47,18 @@ export async function startServer(kept?: string): Promise<TestServer> {
   });
 }
 
-/** The ways to talk to a server at an address. */
+/** The ways to talk to a server at an address; every reply that succeeds is checked against the contract. */
 export function clientOf(address: string, dataDir: string, close: () => Promise<void>): TestServer {
   const send = async <T>(path: string, init: RequestInit): Promise<Answer<T>> => {
     const response = await fetch(address + path, init);
     const text = await response.text();
-    return { status: response.status, body: (text === "" ? {} : JSON.parse(text)) as T };
+    const body = (text === "" ? {} : JSON.parse(text)) as T;
+    if (response.ok && path.startsWith("/api")) {
+      const said = text === "" ? null : body;
+      const problem = notAsDeclared(init.method ?? "GET", path.slice("/api".length), said);
+      if (problem !== undefined) throw new Error(problem);
+    }
+    return { status: response.status, body };
   };
   const call: TestServer["call"] = (method, path, body) =>
     send(`/api${path}`, {

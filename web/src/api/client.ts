@@ -1,3 +1,4 @@
+import type { Answers, Route } from "@fiscalon/contract/answers";
 import type { ErrorBody } from "@fiscalon/contract/views";
 
 /** An error as the server shaped it: a sentence that says what to do, and the field it concerns. */
@@ -18,7 +19,26 @@ const UNREACHABLE: ErrorBody["error"] = {
   message: "The server does not answer. Is it still running? Nothing typed here is lost.",
 };
 
-async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+type Method = "GET" | "POST" | "PUT" | "DELETE";
+type PathsOf<M extends Method> = Route extends infer R ? (R extends `${M} ${infer P}` ? P : never) : never;
+
+/** What stands in the place of a parameter; undefined only while nothing is asked. */
+type Part = string | number | undefined;
+/** The parameters of a path in their order: one for each `:name`. */
+type PartsOf<P extends string> = P extends `${string}/:${infer Rest}`
+  ? Rest extends `${string}/${infer Tail}`
+    ? [Part, ...PartsOf<`/${Tail}`>]
+    : [Part]
+  : [];
+type Query = Readonly<Record<string, string | number | undefined>>;
+
+/** A path with its parameters filled in. */
+export function filled(path: string, parts: readonly Part[]): string {
+  const left: Part[] = [...parts];
+  return path.replace(/:\w+/g, () => encodeURIComponent(String(left.shift())));
+}
+
+async function call<T>(method: Method, path: string, body?: unknown): Promise<T> {
   const isForm = body instanceof FormData;
   let response: Response;
   try {
@@ -30,22 +50,27 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   } catch {
     throw new ApiError(UNREACHABLE);
   }
-  if (response.status === 204) return undefined as T;
+  if (response.status === 204) return null as T;
   const answer = (await response.json().catch(() => ({ error: UNREACHABLE }))) as T & Partial<ErrorBody>;
   if (!response.ok) throw new ApiError(answer.error ?? UNREACHABLE);
   return answer;
 }
 
+/** The API as the contract declares it: which paths there are, their parameters, and what each answers. */
 export const api = {
-  get: <T>(path: string) => call<T>("GET", path),
-  post: <T>(path: string, body?: unknown) => call<T>("POST", path, body),
-  put: <T>(path: string, body?: unknown) => call<T>("PUT", path, body),
-  delete: <T>(path: string) => call<T>("DELETE", path),
+  get: <P extends PathsOf<"GET">>(path: P, parts: PartsOf<P>, query: Query = {}) =>
+    call<Answers[`GET ${P}`]>("GET", withQuery(filled(path, parts), query)),
+  post: <P extends PathsOf<"POST">>(path: P, parts: PartsOf<P>, body?: unknown, query: Query = {}) =>
+    call<Answers[`POST ${P}`]>("POST", withQuery(filled(path, parts), query), body),
+  put: <P extends PathsOf<"PUT">>(path: P, parts: PartsOf<P>, body: unknown) =>
+    call<Answers[`PUT ${P}`]>("PUT", filled(path, parts), body),
+  delete: <P extends PathsOf<"DELETE">>(path: P, parts: PartsOf<P>, query: Query = {}) =>
+    call<Answers[`DELETE ${P}`]>("DELETE", withQuery(filled(path, parts), query)),
 };
 
 /** A path with a query, leaving out what is undefined. */
-export function withQuery(path: string, query: Record<string, string | number | undefined>): string {
+export function withQuery(path: string, query: Query): string {
   const params = new URLSearchParams();
   for (const [key, value] of Object.entries(query)) if (value !== undefined) params.set(key, String(value));
-  return `${path}?${params.toString()}`;
+  return params.size === 0 ? path : `${path}?${params.toString()}`;
 }

@@ -3,7 +3,6 @@ import { useQuery } from "@tanstack/react-query";
 import { createContext, useContext, useMemo } from "react";
 import type { ReactNode } from "react";
 import { packOf } from "@fiscalon/core/jurisdictions/ownJurisdiction";
-import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
 import { Packs } from "@fiscalon/core/model/packs";
 import { SHIPPED } from "@fiscalon/core/packs/shipped";
 import { api } from "./client.ts";
@@ -15,7 +14,7 @@ const PacksContext = createContext<Packs>(SHIPPED_ONLY);
 export function PacksProvider({ children }: { children: ReactNode }) {
   const { data, isPending } = useQuery({
     queryKey: keys.ownJurisdictions,
-    queryFn: () => api.get<OwnJurisdiction[]>("/jurisdictions/own"),
+    queryFn: () => api.get("/jurisdictions/own", []),
     staleTime: Infinity,
   });
   const packs = useMemo(

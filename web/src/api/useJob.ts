@@ -23,9 +23,8 @@ export function useJob(onDone: (job: JobView) => void) {
     };
     return () => events.close();
   }, [id]);
-  const start = useCallback(async (path: string) => setJob(await api.post<JobView>(path)), []);
   const cancel = useCallback(() => {
-    if (id !== null) void api.post(`/jobs/${id}/cancel`);
+    if (id !== null) void api.post("/jobs/:id/cancel", [id]);
   }, [id]);
-  return { job, start, follow: setJob, cancel, running: id !== null };
+  return { job, follow: setJob, cancel, running: id !== null };
 }

@@ -3,10 +3,9 @@ import { useQuery } from "@tanstack/react-query";
 import { Command } from "cmdk";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import type { ClientRow, DocumentPage } from "@fiscalon/contract/views";
-import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
+
 import { displayAmount } from "@fiscalon/core/money/amount";
-import { api, withQuery } from "../api/client.ts";
+import { api } from "../api/client.ts";
 import { Dialog } from "../kit/Dialog.tsx";
 import { KIND_NAMES, TYPED_KINDS } from "../kit/kinds.ts";
 import { useScope } from "./scope.ts";
@@ -24,17 +23,17 @@ export function Palette({ open, onClose }: { open: boolean; onClose: () => void 
   const [search, setSearch] = useState("");
   const { data: clients = [] } = useQuery({
     queryKey: keys.clients,
-    queryFn: () => api.get<ClientRow[]>("/clients"),
+    queryFn: () => api.get("/clients", []),
     enabled: open,
   });
   const { data: documents } = useQuery({
     queryKey: keys.of(client?.id, "find", search),
-    queryFn: () => api.get<DocumentPage>(withQuery(`/clients/${client?.id}/documents`, { search, limit: 8 })),
+    queryFn: () => api.get("/clients/:id/documents", [client?.id], { search, limit: 8 }),
     enabled: open && client !== undefined && search.length > 1,
   });
   const { data: setup } = useQuery({
     queryKey: keys.of(client?.id, "setup"),
-    queryFn: () => api.get<PlainSetup>(`/clients/${client?.id}/setup`),
+    queryFn: () => api.get("/clients/:id/setup", [client?.id]),
     enabled: open && client !== undefined,
   });
   const go = (to: string) => {

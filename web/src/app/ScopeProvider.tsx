@@ -3,7 +3,6 @@ import { useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import type { ReactNode } from "react";
 import { useLocation, useNavigate, useParams } from "react-router";
-import type { ClientView } from "@fiscalon/contract/views";
 import type { PeriodTile } from "@fiscalon/contract/returns";
 import { api } from "../api/client.ts";
 import { usePacks } from "../api/packs.tsx";
@@ -22,7 +21,7 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
 
   const { data: client, error: clientError } = useQuery({
     queryKey: keys.client(Number(clientId)),
-    queryFn: () => api.get<ClientView>(`/clients/${clientId}`),
+    queryFn: () => api.get("/clients/:id", [clientId]),
     enabled: clientId !== undefined,
     retry: false,
   });
@@ -30,10 +29,9 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
     client?.registrations.find((r) => String(r.id) === params.get("r")) ??
     client?.registrations.find((r) => r.to === null) ??
     client?.registrations.at(-1);
-  const registrationPath = `/clients/${clientId}/registrations/${registration?.id}`;
   const { data: periods = NONE } = useQuery({
     queryKey: keys.of(client?.id, "periods", registration?.id),
-    queryFn: () => api.get<PeriodTile[]>(`${registrationPath}/periods`),
+    queryFn: () => api.get("/clients/:id/registrations/:rid/periods", [clientId, registration?.id]),
     enabled: registration !== undefined,
   });
   const pathPeriod = /\/return\/(\d{4}-\d\d-\d\d)$/.exec(pathname)?.[1];
@@ -83,23 +81,10 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
         const query = kept(inside);
         return `/c/${clientId}/${inside}${query === "" ? "" : `?${query}`}`;
       },
-      registrationPath,
       draft,
       setDraft,
     };
-  }, [
-    client,
-    clientError,
-    registration,
-    periods,
-    period,
-    params,
-    wanted,
-    choose,
-    clientId,
-    registrationPath,
-    draft,
-  ]);
+  }, [client, clientError, registration, periods, period, params, wanted, choose, clientId, draft]);
   const order = usePacks().ofCountry(client?.country ?? "")?.dateOrder ?? "dmy";
   return (
     <DateOrderContext value={order}>

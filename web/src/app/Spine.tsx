@@ -4,7 +4,6 @@ import clsx from "clsx";
 import { Moon, PanelLeftClose, PanelLeftOpen, Sun, SunMoon } from "lucide-react";
 import { useState } from "react";
 import { Link, useLocation } from "react-router";
-import type { StationCounts } from "@fiscalon/contract/returns";
 import { basisOn } from "@fiscalon/core/model/registration";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { api } from "../api/client.ts";
@@ -166,11 +165,12 @@ function ThemeButton() {
 
 /** The state of each station for the chosen period. */
 function useStations(): Station[] {
-  const { client, registration, period, registrationPath, minorDigits } = useScope();
+  const { client, registration, period, minorDigits } = useScope();
   const enabled = registration !== undefined && period !== undefined && period.state !== "ahead";
   const { data: counts } = useQuery({
     queryKey: keys.of(client?.id, "stations", registration?.id, period?.to),
-    queryFn: () => api.get<StationCounts>(`${registrationPath}/stations/${period?.to}`),
+    queryFn: () =>
+      api.get("/clients/:id/registrations/:rid/stations/:period", [client?.id, registration?.id, period?.to]),
     enabled,
   });
   const open = counts?.findings ?? 0;

@@ -7,7 +7,7 @@ import { Link } from "react-router";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
 import { useScope } from "./scope.ts";
-import { api, withQuery } from "../api/client.ts";
+import { api } from "../api/client.ts";
 import { shownAmount } from "../kit/Figure.tsx";
 import { useTrail } from "../kit/trailContext.ts";
 import type { TrailTarget } from "../kit/trailContext.ts";
@@ -82,7 +82,7 @@ function Step({
   const ref = typeof target === "string" ? target : target.ref;
   const query = useQuery({
     queryKey: keys.of(client?.id, "trail", ref),
-    queryFn: () => api.get<TrailStep>(withQuery(`/clients/${client?.id}/trail`, { ref })),
+    queryFn: () => api.get("/clients/:id/trail", [client?.id], { ref }),
     enabled: typeof target === "string" && client !== undefined,
   });
   const step = typeof target === "string" ? query.data : target;

@@ -23,8 +23,6 @@ export interface Scope {
   stepPeriod: (by: number) => void;
   /** A path of this client, as `books/documents`, with registration and period kept. */
   path: (inside: string) => string;
-  /** The API's path of the chosen registration. */
-  registrationPath: string;
   draft: DraftEffect | null;
   setDraft: (draft: DraftEffect | null) => void;
 }

@@ -2,11 +2,10 @@ import { keys } from "../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { setupFromPlain } from "@fiscalon/core/facts/plainSetup";
-import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
-import type { ContactView, ItemView } from "@fiscalon/contract/views";
+
 import { usePacks } from "../api/packs.tsx";
 import { useScope } from "./scope.ts";
-import { api, withQuery } from "../api/client.ts";
+import { api } from "../api/client.ts";
 
 /** The client's set-up, as the server has it and as core wants it. */
 export function useSetup() {
@@ -14,7 +13,7 @@ export function useSetup() {
   const { client } = useScope();
   const { data: plain } = useQuery({
     queryKey: keys.of(client?.id, "setup"),
-    queryFn: () => api.get<PlainSetup>(`/clients/${client?.id}/setup`),
+    queryFn: () => api.get("/clients/:id/setup", [client?.id]),
     enabled: client !== undefined,
     throwOnError: true,
   });
@@ -25,7 +24,7 @@ export function useContacts(search = "", limit = 500) {
   const { client } = useScope();
   return useQuery({
     queryKey: keys.of(client?.id, "contacts", search, limit),
-    queryFn: () => api.get<ContactView[]>(withQuery(`/clients/${client?.id}/contacts`, { search, limit })),
+    queryFn: () => api.get("/clients/:id/contacts", [client?.id], { search, limit }),
     enabled: client !== undefined,
     placeholderData: (previous) => previous,
   });
@@ -35,7 +34,7 @@ export function useItems() {
   const { client } = useScope();
   return useQuery({
     queryKey: keys.of(client?.id, "items"),
-    queryFn: () => api.get<ItemView[]>(`/clients/${client?.id}/items`),
+    queryFn: () => api.get("/clients/:id/items", [client?.id]),
     enabled: client !== undefined,
   });
 }

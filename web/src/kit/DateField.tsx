@@ -73,7 +73,7 @@ export function DateField({
         {!disabled && (
           <Popover.Trigger
             tabIndex={-1}
-            aria-label={`Pick ${label}`}
+            aria-label="Open the calendar"
             className="absolute top-[22px] right-0 flex size-6 cursor-pointer items-center justify-center text-secondary hover:text-base-content"
           >
             <CalendarDays size={14} aria-hidden />
@@ -84,7 +84,7 @@ export function DateField({
         align="start"
         sideOffset={4}
         collisionPadding={8}
-        aria-label={`Calendar for ${label}`}
+        aria-label="Calendar"
         className="z-50 rounded border border-base-300 bg-base-100 p-3 shadow-lg"
       >
         <Suspense fallback={<Waiting what="the calendar" />}>

@@ -75,7 +75,6 @@ export function AccountDialog({
       ...(client?.pack ? packs.byId(client.pack.id).levies.map(({ levy }) => levy) : []),
     ]),
   ];
-  const path = `/clients/${client?.id}/accounts`;
   const values: Typed = {
     code: account?.code ?? code,
     name: account?.name ?? name,
@@ -96,8 +95,8 @@ export function AccountDialog({
     }),
     send: (body) =>
       account
-        ? api.put<Account[]>(`${path}/${encodeURIComponent(account.code)}`, body)
-        : api.post<Account[]>(path, body),
+        ? api.put("/clients/:id/accounts/:code", [client?.id, account.code], body)
+        : api.post("/clients/:id/accounts", [client?.id], body),
     refresh: keys.client(client?.id),
     onSaved: (_, typed) => onDone(typed.code),
   });

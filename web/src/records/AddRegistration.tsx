@@ -37,7 +37,7 @@ export function AddRegistration({
     },
     schema,
     body: ({ pack, ...draft }) => registrationBody(packs.byId(pack), draft),
-    send: (body) => api.post(`/clients/${client.id}/registrations`, body),
+    send: (body) => api.post("/clients/:id/registrations", [client.id], body),
     refresh: keys.client(client.id),
     onSaved: onClose,
   });

@@ -34,8 +34,9 @@ export function CodeEditor({
   const levies = packId === undefined ? [] : packs.byId(draft.pack ?? packId).levies.map(({ levy }) => levy);
   const save = useMutation({
     mutationFn: () => {
-      const path = `/clients/${client?.id}/codes`;
-      return code ? api.put(`${path}/${encodeURIComponent(code.code)}`, draft) : api.post(path, draft);
+      return code
+        ? api.put("/clients/:id/codes/:code", [client?.id, code.code], draft)
+        : api.post("/clients/:id/codes", [client?.id], draft);
     },
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: keys.client(client?.id) });

@@ -32,7 +32,6 @@ export function ContactDialog({
 }) {
   const packs = usePacks();
   const { client } = useScope();
-  const path = `/clients/${client?.id}/contacts`;
   const dialog = useBodyForm({
     values: {
       name: contact?.name ?? name,
@@ -53,7 +52,9 @@ export function ContactDialog({
       purchaseCode: typed.purchaseCode || null,
     }),
     send: (body) =>
-      contact ? api.put<ContactView>(`${path}/${contact.id}`, body) : api.post<ContactView>(path, body),
+      contact
+        ? api.put("/clients/:id/contacts/:contact", [client?.id, contact.id], body)
+        : api.post("/clients/:id/contacts", [client?.id], body),
     refresh: keys.client(client?.id),
     onSaved: onDone,
   });

@@ -23,7 +23,6 @@ export function ItemDialog({
 }) {
   const packs = usePacks();
   const { client } = useScope();
-  const path = `/clients/${client?.id}/items`;
   const classes = packs.ofCountry(client?.country ?? "")?.classes ?? [];
   const dialog = useBodyForm({
     values: {
@@ -39,7 +38,10 @@ export function ItemDialog({
     },
     schema: itemBody,
     body: (typed): ItemBody => ({ ...typed, taxClass: typed.taxClass || null }),
-    send: (body) => (item ? api.put<ItemView>(`${path}/${item.id}`, body) : api.post<ItemView>(path, body)),
+    send: (body) =>
+      item
+        ? api.put("/clients/:id/items/:item", [client?.id, item.id], body)
+        : api.post("/clients/:id/items", [client?.id], body),
     refresh: keys.of(client?.id, "items"),
     onSaved: onDone,
   });

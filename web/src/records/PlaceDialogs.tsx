@@ -19,7 +19,7 @@ export function AddPlace({ client, onClose }: { client: ClientView; onClose: () 
     values: { name: "", country: client.country, region: "" },
     schema: placeBody,
     body: (typed) => ({ ...typed, region: typed.region || null }),
-    send: (body) => api.post(`/clients/${client.id}/places`, body),
+    send: (body) => api.post("/clients/:id/places", [client.id], body),
     refresh: keys.client(client.id),
     onSaved: onClose,
   });
@@ -70,7 +70,7 @@ export function ChangePlace({
     values: { name: place.name, region: place.region ?? "" },
     schema: placeChangeBody,
     body: ({ name, region }) => ({ name, region: region || null }),
-    send: (body) => api.put(`/clients/${client.id}/places/${place.id}`, body),
+    send: (body) => api.put("/clients/:id/places/:own", [client.id, place.id], body),
     refresh: keys.client(client.id),
     onSaved: onClose,
   });
@@ -107,7 +107,7 @@ export function ClosePlace({
     values: { closedOn: place.closedOn ?? today() },
     schema: placeChangeBody,
     body: ({ closedOn }) => ({ closedOn: opening ? null : closedOn }),
-    send: (body) => api.put(`/clients/${client.id}/places/${place.id}`, body),
+    send: (body) => api.put("/clients/:id/places/:own", [client.id, place.id], body),
     refresh: keys.client(client.id),
     onSaved: onClose,
   });

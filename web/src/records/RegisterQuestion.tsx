@@ -1,18 +1,11 @@
 import { useMutation } from "@tanstack/react-query";
-import { api, withQuery } from "../api/client.ts";
-
-interface Answer {
-  state: "registered" | "ended" | "unknown";
-  name?: string;
-  since?: string;
-  until?: string;
-  message?: string;
-}
+import type { RegisterAnswer } from "@fiscalon/contract/views";
+import { api } from "../api/client.ts";
 
 /** Asks the register of the country whether the number is really somebody's. */
 export function RegisterQuestion({ country, number }: { country: string; number: string }) {
   const ask = useMutation({
-    mutationFn: () => api.get<Answer>(withQuery("/number-register", { country, number })),
+    mutationFn: () => api.get("/number-register", [], { country, number }),
   });
   return (
     <p className="mt-1 flex flex-wrap items-baseline gap-2 text-[12.5px]" aria-live="polite">
@@ -25,8 +18,8 @@ export function RegisterQuestion({ country, number }: { country: string; number:
   );
 }
 
-function inWords({ state, name, since, until, message }: Answer): string {
-  if (state === "registered") return `✓ ${name}, registered since ${since}`;
-  if (state === "ended") return `The registration of ${name} ended on ${until}.`;
-  return message ?? "The register does not know the number.";
+function inWords(answer: RegisterAnswer): string {
+  if (answer.state === "registered") return `✓ ${answer.name}, registered since ${answer.since}`;
+  if (answer.state === "ended") return `The registration of ${answer.name} ended on ${answer.until}.`;
+  return answer.message;
 }

@@ -41,7 +41,7 @@ export async function controlAgreement(
   for (const account of accounts) {
     const own = uncoded.filter((entry) => entry.account === account.code);
     const figures = await accountFigures(work, setup, r, account, period.from, period.to);
-    const agreed = agreeControlAccount({
+    const { uncoded: _, ...agreed } = agreeControlAccount({
       account: account.code,
       ...figures,
       uncoded: own.map((e) => ({ entry: e.entry, amount: e.amount, explained: e.reason !== null })),

@@ -16,7 +16,7 @@ export async function attachmentRoutes(app: FastifyInstance): Promise<void> {
   app.get<Document>(
     "/clients/:id/documents/:document/attachments",
     { schema: described("Papers beside a document", "Books", { params: documentParams }) },
-    (request) => attachmentsOf(request.work, request.params.document),
+    (request) => attachmentsOf(request.work, request.params.id, request.params.document),
   );
 
   app.post<Document>(
@@ -32,7 +32,7 @@ export async function attachmentRoutes(app: FastifyInstance): Promise<void> {
       const { id: clientId, document } = request.params;
       const content = await file.toBuffer();
       await attach(request.work, clientId, document, { name: file.filename, content });
-      return reply.status(201).send(await attachmentsOf(request.work, document));
+      return reply.status(201).send(await attachmentsOf(request.work, request.params.id, document));
     },
   );
 

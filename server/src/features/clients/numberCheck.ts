@@ -1,5 +1,5 @@
 import { FiscalError } from "@fiscalon/core/errors";
-import type { RegisterAnswer } from "../../simulators/numberRegister.ts";
+import type { RegisterAnswer } from "@fiscalon/contract/views";
 
 const PATIENCE_MS = 5_000;
 

@@ -6,7 +6,7 @@ import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import type { ReturnForm } from "@fiscalon/core/model/returnForm";
-import type { AdjustmentView, BoxView, ReturnView } from "@fiscalon/contract/returns";
+import type { AdjustmentView, BoxesBetween, BoxView, ReturnView } from "@fiscalon/contract/returns";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord, ReturnRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
@@ -142,7 +142,7 @@ export async function boxesBetween(
   r: RegistrationRecord,
   from: string,
   to: string,
-) {
+): Promise<BoxesBetween> {
   const rule = periodRule(r);
   const startsPeriod = filingPeriodOn(rule, from)?.from === from || from <= r.validFrom;
   const byPeriod = startsPeriod && filingPeriodOn(rule, to)?.to === to;

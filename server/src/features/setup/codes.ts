@@ -2,17 +2,11 @@ import { FiscalError } from "@fiscalon/core/errors";
 import { checkCode } from "@fiscalon/core/tax/checkCode";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
 import type { TaxCode } from "@fiscalon/core/model/taxCode";
+import type { CodeUse } from "@fiscalon/contract/views";
 import type { Work, Writing } from "../../base/work.ts";
 import { notFound } from "../../base/errors.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
-
-/** How a code is used: on how many lines, and as whose default. */
-export interface CodeUse {
-  code: string;
-  lines: number;
-  archived: boolean;
-}
 
 export async function codeUses(work: Work, clientId: number): Promise<CodeUse[]> {
   const rows = await work.rows<{ code: string; active: number; definition: string }>(

@@ -6,15 +6,10 @@ import { parseFormula } from "@fiscalon/core/formula/parseFormula";
 import type { RateRow, TaxCode } from "@fiscalon/core/model/taxCode";
 import type { Work } from "../../base/work.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
+import type { TouchedDocuments } from "@fiscalon/contract/views";
 import { loadDocuments } from "../../books/documents/loadDocuments.ts";
 import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
 import { recomputeDocuments } from "../../books/documents/postDocuments.ts";
-
-/** Documents whose rate another set of rows would change. Only open periods: sealed ones keep what was declared. */
-export interface TouchedDocuments {
-  count: number;
-  first: { id: number; number: string; date: string; gross: number }[];
-}
 
 /** Which open documents a change of rates touches, without changing anything. */
 export async function touchedBy(

@@ -26,17 +26,22 @@ const ROWS: [Row, string][] = [
 
 /** The control-account agreement of the period: what the ledger says, made of what the return says. */
 export function ControlPage() {
-  const { client, registration, period, registrationPath, minorDigits: digits } = useScope();
+  const { client, registration, period, minorDigits: digits } = useScope();
   const queries = useQueryClient();
   const [explaining, setExplaining] = useState<ControlAgreementView["uncoded"][number] | null>(null);
   const { data: view, error } = useQuery({
     queryKey: keys.of(client?.id, "control", registration?.id, period?.to),
-    queryFn: () => api.get<ControlAgreementView>(`${registrationPath}/agreements/${period?.to}/control`),
+    queryFn: () =>
+      api.get("/clients/:id/registrations/:rid/agreements/:period/control", [
+        client?.id,
+        registration?.id,
+        period?.to,
+      ]),
     enabled: registration !== undefined && period !== undefined,
   });
   const explain = useMutation({
     mutationFn: ({ entry, reason }: { entry: number; reason: string }) =>
-      api.put(`/clients/${client?.id}/entries/${entry}/explanation`, { reason }),
+      api.put("/clients/:id/entries/:entry/explanation", [client?.id, entry], { reason }),
     onSuccess: () => queries.invalidateQueries({ queryKey: keys.client(client?.id) }),
   });
   if (client && !registration) {

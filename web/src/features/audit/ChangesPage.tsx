@@ -3,7 +3,7 @@ import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { ChangeView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
-import { api, withQuery } from "../../api/client.ts";
+import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { showDate, showMoment } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
@@ -19,20 +19,18 @@ export function ChangesPage() {
   const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
     queryKey: keys.of(client?.id, "changes", entity),
     queryFn: ({ pageParam }) =>
-      api.get<ChangeView[]>(
-        withQuery(`/clients/${client?.id}/changes`, {
-          limit: PAGE,
-          before: pageParam,
-          entity: entity || undefined,
-        }),
-      ),
+      api.get("/clients/:id/changes", [client?.id], {
+        limit: PAGE,
+        before: pageParam,
+        entity: entity || undefined,
+      }),
     initialPageParam: undefined as number | undefined,
     getNextPageParam: (last) => (last.length < PAGE ? undefined : last.at(-1)?.id),
     enabled: client !== undefined,
   });
   const { data: chain } = useQuery({
     queryKey: keys.audit,
-    queryFn: () => api.get<{ entries: number; broken: number | null }>("/audit"),
+    queryFn: () => api.get("/audit", []),
   });
   const rows = data?.pages.flat() ?? [];
   return (

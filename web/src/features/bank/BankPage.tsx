@@ -2,16 +2,10 @@ import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
 import { useMemo, useRef, useState } from "react";
-import type {
-  BankAccountView,
-  BankLinePage,
-  BankLineView,
-  MatchBody,
-  StatementReport,
-} from "@fiscalon/contract/bank";
+import type { BankLinePage, BankLineView, MatchBody, StatementReport } from "@fiscalon/contract/bank";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { useScope } from "../../app/scope.ts";
-import { api, withQuery } from "../../api/client.ts";
+import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate } from "../../kit/format.ts";
@@ -39,10 +33,9 @@ export function BankPage() {
   const [state, setState] = useState<BankLineView["state"]>("open");
   const [dialog, setDialog] = useState<"connect" | BankLineView | null>(null);
   const [said, setSaid] = useState("");
-  const base = `/clients/${client?.id}`;
   const { data: accounts = [] } = useQuery({
     queryKey: keys.of(client?.id, "bank"),
-    queryFn: () => api.get<BankAccountView[]>(`${base}/bank`),
+    queryFn: () => api.get("/clients/:id/bank", [client?.id]),
     enabled: client !== undefined,
   });
   const account = accounts.find((one) => one.account === chosen) ?? accounts[0];
@@ -52,7 +45,7 @@ export function BankPage() {
       " ",
     );
   const fetchNew = useMutation({
-    mutationFn: () => api.post<StatementReport>(`${base}/bank/${account?.account}/fetch`),
+    mutationFn: () => api.post("/clients/:id/bank/:account/fetch", [client?.id, account?.account]),
     onSuccess: async (report) => {
       setSaid(take(report));
       await refresh();
@@ -62,7 +55,7 @@ export function BankPage() {
     mutationFn: (statement: File) => {
       const form = new FormData();
       form.append("file", statement);
-      return api.post<StatementReport>(`${base}/bank/${account?.account}/statements`, form);
+      return api.post("/clients/:id/bank/:account/statements", [client?.id, account?.account], form);
     },
     onSuccess: async (report) => {
       setSaid(take(report));
@@ -71,7 +64,7 @@ export function BankPage() {
   });
   const accept = useMutation({
     mutationFn: (lines?: number[]) =>
-      api.post<{ accepted: number }>(`${base}/bank/accept`, {
+      api.post("/clients/:id/bank/accept", [client?.id], {
         account: account?.account,
         ...(lines ? { lines } : {}),
       }),
@@ -82,11 +75,11 @@ export function BankPage() {
   });
   const match = useMutation({
     mutationFn: ({ line, body }: { line: number; body: MatchBody }) =>
-      api.post(`${base}/bank-lines/${line}/match`, body),
+      api.post("/clients/:id/bank-lines/:line/match", [client?.id, line], body),
     onSuccess: refresh,
   });
   const unmatch = useMutation({
-    mutationFn: (line: number) => api.post(`${base}/bank-lines/${line}/unmatch`),
+    mutationFn: (line: number) => api.post("/clients/:id/bank-lines/:line/unmatch", [client?.id, line]),
     onSuccess: refresh,
   });
   const { mutate: matchLine } = match;
@@ -103,7 +96,7 @@ export function BankPage() {
   const busy = fetchNew.isPending || drop.isPending || accept.isPending;
   const linesKey = keys.of(client?.id, "bank", "lines", account?.account, state);
   const fetchPage = ({ offset, limit }: Pick<PageOrder, "offset" | "limit">) =>
-    api.get<BankLinePage>(withQuery(`${base}/bank/${account?.account}/lines`, { state, offset, limit }));
+    api.get("/clients/:id/bank/:account/lines", [client?.id, account?.account], { state, offset, limit });
   const { data: head } = useQuery({
     queryKey: [...linesKey, "head"],
     queryFn: () => fetchPage({ offset: 0, limit: 1 }),

@@ -22,7 +22,7 @@ export function ConnectBankDialog({
     values: { number: "" },
     schema: bankAccountBody,
     body: ({ number }) => ({ account: account.account, number }),
-    send: (body) => api.post(`/clients/${client?.id}/bank`, body),
+    send: (body) => api.post("/clients/:id/bank", [client?.id], body),
     refresh: keys.of(client?.id, "bank"),
     onSaved: onDone,
   });

@@ -2,7 +2,7 @@ import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import type { ClientRow, ClientView, JobView } from "@fiscalon/contract/views";
+
 import { api, ApiError } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { FileButton } from "../../kit/FileButton.tsx";
@@ -15,7 +15,7 @@ import { useJob } from "../../api/useJob.ts";
 export function ClientsPage() {
   const { data: clients, error } = useQuery({
     queryKey: keys.clients,
-    queryFn: () => api.get<ClientRow[]>("/clients"),
+    queryFn: () => api.get("/clients", []),
   });
   const [search, setSearch] = useState("");
   const shown = clients?.filter((client) => client.name.toLowerCase().includes(search.toLowerCase()));
@@ -95,7 +95,7 @@ function useOpenBook() {
   const work = useJob(({ result }) => void open((result as { client?: number } | null)?.client));
   const load = useMutation({
     mutationFn: async (file: File) =>
-      api.post<ClientView | { job: JobView }>("/books", await readJson(file, "book/not-json", "book file")),
+      api.post("/books", [], await readJson(file, "book/not-json", "book file")),
     onSuccess: async (answer) => {
       if ("job" in answer) work.follow(answer.job);
       else await open(answer.id);

@@ -6,7 +6,6 @@ import { activitiesOf, proposeSetup } from "@fiscalon/core/supply/proposeSetup";
 import type { BusinessAnswers } from "@fiscalon/core/supply/proposeSetup";
 import { clientBody } from "@fiscalon/contract/setup";
 import type { ClientBody } from "@fiscalon/contract/setup";
-import type { ClientView } from "@fiscalon/contract/views";
 import { api } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
 import { usePacks } from "../../api/packs.tsx";
@@ -54,7 +53,7 @@ export function NewClientPage() {
         registrations: wanted.map(({ draft }) => registrationBody(pack, draft)),
       };
     },
-    send: (body) => api.post<ClientView>("/clients", body),
+    send: (body) => api.post("/clients", [], body),
     refresh: keys.clients,
     onSaved: ({ id }) => void navigate(`/c/${id}/setup/places`),
   });

@@ -112,10 +112,9 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
   const save = useMutation({
     mutationFn: (duplicateReason: string | undefined) => {
       const body = { ...bodyOf(draft), ...(duplicateReason ? { duplicateReason } : {}) };
-      const base = `/clients/${clientId}/documents`;
       return document
-        ? api.put<DocumentView>(`${base}/${document.id}`, body)
-        : api.post<DocumentView>(base, body);
+        ? api.put("/clients/:id/documents/:document", [clientId, document.id], body)
+        : api.post("/clients/:id/documents", [clientId], body);
     },
     onSuccess: async (saved) => {
       setDialog(null);
@@ -132,7 +131,7 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
   });
   const takeOut = useMutation({
     mutationFn: (reason: string) =>
-      api.post(`/clients/${clientId}/documents/${document?.id}/void`, { reason }),
+      api.post("/clients/:id/documents/:document/void", [clientId, document?.id], { reason }),
     onSuccess: async () => {
       setDialog(null);
       await queries.invalidateQueries({ queryKey: keys.client(clientId) });

@@ -3,7 +3,6 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { useLocation, useParams } from "react-router";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
-import type { DocumentView } from "@fiscalon/contract/views";
 import { api } from "../../api/client.ts";
 import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
@@ -29,7 +28,7 @@ export function DocumentPage() {
   const [attempt, setAttempt] = useState(0);
   const { data: document, error } = useQuery({
     queryKey: keys.of(client?.id, "document", documentId),
-    queryFn: () => api.get<DocumentView>(`/clients/${client?.id}/documents/${documentId}`),
+    queryFn: () => api.get("/clients/:id/documents/:document", [client?.id, documentId]),
     enabled: documentId !== undefined && client !== undefined,
   });
   if (error) {

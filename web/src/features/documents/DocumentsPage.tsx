@@ -5,7 +5,7 @@ import { useMemo, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { DocumentPage as Page, DocumentRow } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
-import { api, withQuery } from "../../api/client.ts";
+import { api } from "../../api/client.ts";
 import { showPeriod } from "../../kit/format.ts";
 import { ALL_KINDS, KIND_NAMES, TYPED_KINDS } from "../../kit/kinds.ts";
 import { DataTable } from "../../kit/DataTable.tsx";
@@ -31,14 +31,13 @@ export function DocumentsPage() {
     code,
     ...(scoped && period ? { from: period.from, to: period.to, registration: registration?.id } : {}),
   };
-  const base = `/clients/${client?.id}/documents`;
   const columns = useMemo(
     () => documentColumns(minorDigits, (id) => path(`books/documents/${id}`)),
     [minorDigits, path],
   );
   const anything = useQuery({
     queryKey: keys.of(client?.id, "documents", "any"),
-    queryFn: () => api.get<Page>(withQuery(base, { limit: 1 })),
+    queryFn: () => api.get("/clients/:id/documents", [client?.id], { limit: 1 }),
     enabled: client !== undefined,
   });
   if (anything.data?.total === 0) {
@@ -118,7 +117,7 @@ export function DocumentsPage() {
         rowId={({ id }) => id}
         queryKey={keys.of(client?.id, "documents", filter)}
         enabled={client !== undefined}
-        fetchPage={(order) => api.get<Page>(withQuery(base, { ...filter, ...order }))}
+        fetchPage={(order) => api.get("/clients/:id/documents", [client?.id], { ...filter, ...order })}
         onOpen={(row) => void navigate(path(`books/documents/${row.id}`))}
         foot={({ sums }) => documentSums(sums, minorDigits, code)}
         choosing={{

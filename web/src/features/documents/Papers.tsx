@@ -8,15 +8,6 @@ import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { showMoment } from "../../kit/format.ts";
 
-interface Paper {
-  id: number;
-  name: string;
-  type: string;
-  bytes: number;
-  at: string;
-  by: string;
-}
-
 /** The papers of a document, shown beside it. */
 export function Papers({ documentId }: { documentId: number }) {
   const { client } = useScope();
@@ -26,19 +17,19 @@ export function Papers({ documentId }: { documentId: number }) {
   const key = keys.of(client?.id, "document", documentId, "papers");
   const { data: papers = [] } = useQuery({
     queryKey: key,
-    queryFn: () => api.get<Paper[]>(`${base}/documents/${documentId}/attachments`),
+    queryFn: () => api.get("/clients/:id/documents/:document/attachments", [client?.id, documentId]),
     enabled: client !== undefined,
   });
   const add = useMutation({
     mutationFn: (file: File) => {
       const form = new FormData();
       form.append("file", file);
-      return api.post<Paper[]>(`${base}/documents/${documentId}/attachments`, form);
+      return api.post("/clients/:id/documents/:document/attachments", [client?.id, documentId], form);
     },
     onSuccess: (now) => queries.setQueryData(key, now),
   });
   const remove = useMutation({
-    mutationFn: (paper: number) => api.delete(`${base}/attachments/${paper}`),
+    mutationFn: (paper: number) => api.delete("/clients/:id/attachments/:attachment", [client?.id, paper]),
     onSuccess: () => queries.invalidateQueries({ queryKey: key }),
   });
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({

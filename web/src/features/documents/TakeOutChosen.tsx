@@ -14,7 +14,7 @@ export function TakeOutChosen({ ids, onDone }: { ids: number[]; onDone: () => vo
   const [asking, setAsking] = useState(false);
   const takeOut = useMutation({
     mutationFn: (reason: string) =>
-      api.post(`/clients/${client?.id}/documents/void`, { documents: ids, reason }),
+      api.post("/clients/:id/documents/void", [client?.id], { documents: ids, reason }),
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
       onDone();

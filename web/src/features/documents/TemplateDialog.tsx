@@ -39,7 +39,7 @@ export function TemplateDialog({ document, onClose }: { document: DocumentBody; 
       until: every && until ? until : null,
       byItself: every !== "" && byItself,
     }),
-    send: (body) => api.put(`/clients/${client?.id}/templates`, body),
+    send: (body) => api.put("/clients/:id/templates", [client?.id], body),
     refresh: keys.of(client?.id, "templates"),
     onSaved: onClose,
   });

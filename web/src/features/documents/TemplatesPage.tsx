@@ -2,7 +2,7 @@ import { keys } from "../../api/keys.ts";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 import { RHYTHMS } from "@fiscalon/contract/templates";
-import type { PostedDue, TemplateView } from "@fiscalon/contract/templates";
+import type { TemplateView } from "@fiscalon/contract/templates";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
@@ -23,11 +23,11 @@ export function TemplatesPage() {
   const { data: contacts = [] } = useContacts();
   const refresh = () => queries.invalidateQueries({ queryKey: keys.client(client?.id) });
   const postDue = useMutation({
-    mutationFn: () => api.post<PostedDue>(`/clients/${client?.id}/templates/post-due`),
+    mutationFn: () => api.post("/clients/:id/templates/post-due", [client?.id]),
     onSuccess: refresh,
   });
   const drop = useMutation({
-    mutationFn: (id: number) => api.delete(`/clients/${client?.id}/templates/${id}`),
+    mutationFn: (id: number) => api.delete("/clients/:id/templates/:template", [client?.id, id]),
     onSuccess: refresh,
   });
   const due = templates?.reduce((sum, one) => sum + one.due.length, 0) ?? 0;

@@ -1,9 +1,8 @@
 import { keys } from "../../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import type { DocumentPage } from "@fiscalon/contract/views";
 import { kindOf } from "@fiscalon/core/model/documentKinds";
-import { api, withQuery } from "../../api/client.ts";
+import { api } from "../../api/client.ts";
 import type { Draft } from "./draft.ts";
 
 /** The document a credit note corrects, where it is in the books: its tax point decides the rates, its gross the boxes. */
@@ -12,8 +11,7 @@ export function useOriginal(clientId: number, draft: Draft): { date: string; gro
   const number = draft.corrects.trim();
   const { data } = useQuery({
     queryKey: keys.of(clientId, "original", number),
-    queryFn: () =>
-      api.get<DocumentPage>(withQuery(`/clients/${clientId}/documents`, { search: number, limit: 20 })),
+    queryFn: () => api.get("/clients/:id/documents", [clientId], { search: number, limit: 20 }),
     enabled: sign < 0 && number !== "",
   });
   return useMemo(() => {

@@ -1,6 +1,5 @@
 import { keys } from "../../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
-import type { TemplateView } from "@fiscalon/contract/templates";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 
@@ -9,7 +8,7 @@ export function useTemplates() {
   const { client } = useScope();
   return useQuery({
     queryKey: keys.of(client?.id, "templates"),
-    queryFn: () => api.get<TemplateView[]>(`/clients/${client?.id}/templates`),
+    queryFn: () => api.get("/clients/:id/templates", [client?.id]),
     enabled: client !== undefined,
   });
 }

@@ -1,8 +1,8 @@
 import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef } from "react";
+import { useCallback, useEffect, useRef } from "react";
 import { Link, useParams } from "react-router";
-import type { ImportBatch, ImportSettings } from "@fiscalon/contract/imports";
+import type { ImportSettings } from "@fiscalon/contract/imports";
 import type { JobView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
 import { api, ApiError } from "../../api/client.ts";
@@ -24,30 +24,39 @@ export function ImportPage() {
   const { importId } = useParams();
   const queries = useQueryClient();
   const setup = useSetup();
-  const base = `/clients/${client?.id}/imports/${importId}`;
   const key = keys.of(client?.id, "import", importId);
   const { data: batch, error } = useQuery({
     queryKey: key,
-    queryFn: () => api.get<ImportBatch>(base),
+    queryFn: () => api.get("/clients/:id/imports/:import", [client?.id, importId]),
     enabled: client !== undefined,
   });
   const refresh = () => void queries.invalidateQueries({ queryKey: keys.client(client?.id) });
   const check = useJob(refresh);
   const post = useJob(refresh);
+  const { follow } = check;
+  const clientId = client?.id;
+  const dryRun = useCallback(
+    () => api.post("/clients/:id/imports/:import/check", [clientId, importId]),
+    [clientId, importId],
+  );
   const change = useMutation({
-    mutationFn: (settings: Partial<ImportSettings>) => api.put<ImportBatch>(`${base}/settings`, settings),
+    mutationFn: (settings: Partial<ImportSettings>) =>
+      api.put("/clients/:id/imports/:import/settings", [client?.id, importId], settings),
     onSuccess: (saved) => {
       queries.setQueryData(key, saved);
-      void check.start(`${base}/check`);
+      void dryRun().then(follow);
     },
   });
-  const undo = useMutation({ mutationFn: () => api.post<ImportBatch>(`${base}/undo`), onSuccess: refresh });
+  const undo = useMutation({
+    mutationFn: () => api.post("/clients/:id/imports/:import/undo", [client?.id, importId]),
+    onSuccess: refresh,
+  });
   const started = useRef(false);
   useEffect(() => {
     if (batch?.state !== "recognised" || started.current || change.isPending) return;
     started.current = true;
-    void check.start(`${base}/check`);
-  }, [batch?.state, base, check, change.isPending]);
+    void dryRun().then(follow);
+  }, [batch?.state, dryRun, follow, change.isPending]);
 
   if (!batch || !setup) {
     return (
@@ -82,7 +91,9 @@ export function ImportPage() {
               type="button"
               className="action main"
               disabled={!ready}
-              onClick={() => void post.start(`${base}/post`)}
+              onClick={() =>
+                void api.post("/clients/:id/imports/:import/post", [client?.id, importId]).then(post.follow)
+              }
             >
               {report && report.fresh > 0 ? `Post ${plural(report.fresh, word, many)}` : "Post"}
             </button>

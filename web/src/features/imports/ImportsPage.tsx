@@ -4,7 +4,6 @@ import clsx from "clsx";
 import { useState } from "react";
 import { useDropzone } from "react-dropzone";
 import { Link, useNavigate } from "react-router";
-import type { ImportBatch } from "@fiscalon/contract/imports";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
@@ -22,14 +21,14 @@ export function ImportsPage() {
   const [holds, setHolds] = useState<Holds>("sale");
   const { data: batches } = useQuery({
     queryKey: keys.of(client?.id, "imports"),
-    queryFn: () => api.get<ImportBatch[]>(`/clients/${client?.id}/imports`),
+    queryFn: () => api.get("/clients/:id/imports", [client?.id]),
     enabled: client !== undefined,
   });
   const receive = useMutation({
     mutationFn: (file: File) => {
       const form = new FormData();
       form.append("file", file);
-      return api.post<ImportBatch>(`/clients/${client?.id}/imports?${QUERY[holds]}`, form);
+      return api.post("/clients/:id/imports", [client?.id], form, QUERY[holds]);
     },
     onSuccess: async (batch) => {
       await queries.invalidateQueries({ queryKey: keys.of(client?.id, "imports") });

@@ -24,14 +24,14 @@ export const WHAT: Record<Holds, string> = {
   "audit-file": "an audit file (SAF-T)",
 };
 
-export const QUERY: Record<Holds, string> = {
-  sale: "direction=sale",
-  purchase: "direction=purchase",
-  journal: "content=journal",
-  "trial-balance": "content=trial-balance",
-  contacts: "content=contacts",
-  items: "content=items",
-  "audit-file": "content=audit-file",
+export const QUERY: Record<Holds, Record<string, string>> = {
+  sale: { direction: "sale" },
+  purchase: { direction: "purchase" },
+  journal: { content: "journal" },
+  "trial-balance": { content: "trial-balance" },
+  contacts: { content: "contacts" },
+  items: { content: "items" },
+  "audit-file": { content: "audit-file" },
 };
 
 /** What a file holds, in a word or two. */

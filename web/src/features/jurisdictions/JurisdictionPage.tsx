@@ -16,7 +16,6 @@ import { CodesSection } from "./CodesSection.tsx";
 import { HeadSection } from "./HeadSection.tsx";
 import { LeviesSection } from "./LeviesSection.tsx";
 import { fileOf } from "./jurisdictionFile.ts";
-import type { JurisdictionFile } from "./jurisdictionFile.ts";
 import { RatesSection } from "./RatesSection.tsx";
 
 /** Makes or changes a jurisdiction; a shipped one is taken as a start under another id. */
@@ -27,7 +26,7 @@ export function JurisdictionPage() {
   const member = query.get("member") ?? "";
   const { data, error } = useQuery({
     queryKey: keys.jurisdiction(ref),
-    queryFn: () => api.get<JurisdictionFile>(`/jurisdictions/${ref}`),
+    queryFn: () => api.get("/jurisdictions/:ref", [ref]),
     enabled: !isNew,
     staleTime: Infinity,
   });
@@ -45,7 +44,7 @@ function Builder({ start }: { start: OwnJurisdiction }) {
   const queries = useQueryClient();
   const [draft, setDraft] = useState(start);
   const save = useMutation({
-    mutationFn: () => api.put(`/jurisdictions/${encodeURIComponent(draft.id)}`, fileOf(draft)),
+    mutationFn: () => api.put("/jurisdictions/:ref", [draft.id], fileOf(draft)),
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: keys.jurisdictions });
       await navigate("/jurisdictions");

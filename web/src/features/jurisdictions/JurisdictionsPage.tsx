@@ -1,7 +1,6 @@
 import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate } from "react-router";
-import type { JurisdictionRow } from "@fiscalon/contract/views";
 import { UNION_MEMBERS } from "@fiscalon/core/packs/eu/members";
 import { STANDARD_RATES } from "@fiscalon/core/packs/eu/standardRates";
 import { rowInForce } from "@fiscalon/core/tax/rateInForce";
@@ -18,10 +17,10 @@ export function JurisdictionsPage() {
   const queries = useQueryClient();
   const { data: rows, error } = useQuery({
     queryKey: keys.jurisdictions,
-    queryFn: () => api.get<JurisdictionRow[]>("/jurisdictions"),
+    queryFn: () => api.get("/jurisdictions", []),
   });
   const remove = useMutation({
-    mutationFn: (id: string) => api.delete(`/jurisdictions/${id}`),
+    mutationFn: (id: string) => api.delete("/jurisdictions/:ref", [id]),
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: keys.jurisdictions });
     },
@@ -109,7 +108,7 @@ function ImportFile() {
   const load = useMutation({
     mutationFn: async (file: File) => {
       const definition = (await readJson(file, "jurisdiction/not-json", "jurisdiction")) as JurisdictionFile;
-      await api.put(`/jurisdictions/${encodeURIComponent(String(definition.id))}`, definition);
+      await api.put("/jurisdictions/:ref", [definition.id], definition);
       return definition.id;
     },
     onSuccess: async (id) => {

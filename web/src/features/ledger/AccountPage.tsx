@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import { Link, useParams } from "react-router";
 import type { LedgerEntryRow } from "@fiscalon/contract/views";
 import { displayAmount } from "@fiscalon/core/money/amount";
-import { api, withQuery } from "../../api/client.ts";
+import { api } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
 import { BooksNav } from "../../app/BooksNav.tsx";
 import { useScope } from "../../app/scope.ts";
@@ -46,14 +46,12 @@ export function AccountPage() {
         queryKey={keys.of(client?.id, "ledger", account, dates.from, dates.to)}
         enabled={client !== undefined}
         fetchPage={({ offset, limit }) =>
-          api.get<Page>(
-            withQuery(`/clients/${client?.id}/ledger/${account}`, {
-              from: dates.from,
-              to: dates.to,
-              offset,
-              limit,
-            }),
-          )
+          api.get("/clients/:id/ledger/:account", [client?.id, account], {
+            from: dates.from,
+            to: dates.to,
+            offset,
+            limit,
+          })
         }
         lead={({ opening }) => ({
           caption: `${showDate(dates.from)}: balance brought forward`,

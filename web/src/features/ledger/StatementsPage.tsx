@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import type { LedgerAccountRow } from "@fiscalon/contract/views";
 import type { TrailStep } from "@fiscalon/contract/trail";
 import { useScope } from "../../app/scope.ts";
-import { api, withQuery } from "../../api/client.ts";
+import { api } from "../../api/client.ts";
 import { DateField } from "../../kit/DateField.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
@@ -22,10 +22,7 @@ export function StatementsPage() {
   const dates = useLedgerDates();
   const { data: rows = [], error } = useQuery({
     queryKey: keys.of(client?.id, "trial-balance", dates.from, dates.to),
-    queryFn: () =>
-      api.get<LedgerAccountRow[]>(
-        withQuery(`/clients/${client?.id}/trial-balance`, { from: dates.from, to: dates.to }),
-      ),
+    queryFn: () => api.get("/clients/:id/trial-balance", [client?.id], { from: dates.from, to: dates.to }),
     enabled: client !== undefined,
   });
   const of = (...types: string[]) => rows.filter(({ type }) => types.includes(type));

@@ -2,10 +2,9 @@ import { keys } from "../../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import type { LedgerAccountRow } from "@fiscalon/contract/views";
 import { addDays } from "@fiscalon/core/calendar/date";
 import { useScope } from "../../app/scope.ts";
-import { api, withQuery } from "../../api/client.ts";
+import { api } from "../../api/client.ts";
 import { DateField } from "../../kit/DateField.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
@@ -26,9 +25,7 @@ export function TrialBalancePage() {
   const { data: rows, error } = useQuery({
     queryKey: keys.of(client?.id, "trial-balance", dates.from, dates.to, levy),
     queryFn: () =>
-      api.get<LedgerAccountRow[]>(
-        withQuery(`/clients/${client?.id}/trial-balance`, { from: dates.from, to: dates.to, levy }),
-      ),
+      api.get("/clients/:id/trial-balance", [client?.id], { from: dates.from, to: dates.to, levy }),
     enabled: client !== undefined,
   });
   const shown = rows?.filter((row) => empty || row.opening !== 0 || row.debit !== 0 || row.credit !== 0);

@@ -6,10 +6,10 @@ import { useNavigate, useParams } from "react-router";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import type { PaymentKind } from "@fiscalon/core/model/paymentKinds";
-import type { OpenItem, OpenItemPage, PaymentView } from "@fiscalon/contract/payments";
+import type { OpenItem, PaymentView } from "@fiscalon/contract/payments";
 import type { ContactView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
-import { api, withQuery } from "../../api/client.ts";
+import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { showDate, showMoment } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
@@ -35,15 +35,12 @@ export function PaymentEditorPage() {
   const setup = useSetup();
   const { data: payment } = useQuery({
     queryKey: keys.of(client?.id, "payment", paymentId),
-    queryFn: () => api.get<PaymentView>(`/clients/${client?.id}/payments/${paymentId}`),
+    queryFn: () => api.get("/clients/:id/payments/:payment", [client?.id, paymentId]),
     enabled: client !== undefined && paymentId !== undefined,
   });
   const { data: first } = useQuery({
     queryKey: keys.of(client?.id, "open-items", "first", contactId, documentId),
-    queryFn: () =>
-      api.get<OpenItemPage>(
-        withQuery(`/clients/${client?.id}/open-items`, { contact: contactId, limit: 500 }),
-      ),
+    queryFn: () => api.get("/clients/:id/open-items", [client?.id], { contact: contactId, limit: 500 }),
     enabled: client !== undefined && documentId !== undefined,
   });
   if (!setup || (paymentId && !payment) || (documentId && !first)) return <Waiting what="the payment" />;
@@ -79,11 +76,10 @@ function Editor({ payment, initial }: { payment: PaymentView | null; initial: Pa
   const [voiding, setVoiding] = useState(false);
   const [posted, setPosted] = useState<PaymentView | null>(null);
   const { data: contacts = [] } = useContacts(search, 100);
-  const own = `/clients/${client?.id}`;
   const { data: open } = useQuery({
     queryKey: keys.of(client?.id, "open-items", "of", draft.contact?.id),
     queryFn: () =>
-      api.get<OpenItemPage>(withQuery(`${own}/open-items`, { contact: draft.contact?.id, limit: 500 })),
+      api.get("/clients/:id/open-items", [client?.id], { contact: draft.contact?.id, limit: 500 }),
     enabled: client !== undefined,
   });
   const base = setup?.plain.currency ?? "";
@@ -100,8 +96,8 @@ function Editor({ payment, initial }: { payment: PaymentView | null; initial: Pa
   const save = useMutation({
     mutationFn: () =>
       payment
-        ? api.put<PaymentView>(`${own}/payments/${payment.id}`, bodyOfPayment(draft))
-        : api.post<PaymentView>(`${own}/payments`, bodyOfPayment(draft)),
+        ? api.put("/clients/:id/payments/:payment", [client?.id, payment.id], bodyOfPayment(draft))
+        : api.post("/clients/:id/payments", [client?.id], bodyOfPayment(draft)),
     onSuccess: async (saved) => {
       await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
       if (payment) await navigate(path(`books/payments/${saved.id}`), { replace: true });
@@ -112,7 +108,8 @@ function Editor({ payment, initial }: { payment: PaymentView | null; initial: Pa
     },
   });
   const takeOut = useMutation({
-    mutationFn: (reason: string) => api.post(`${own}/payments/${payment?.id}/void`, { reason }),
+    mutationFn: (reason: string) =>
+      api.post("/clients/:id/payments/:payment/void", [client?.id, payment?.id], { reason }),
     onSuccess: async () => {
       setVoiding(false);
       await queries.invalidateQueries({ queryKey: keys.client(client?.id) });

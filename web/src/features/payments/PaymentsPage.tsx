@@ -4,7 +4,7 @@ import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import type { OpenItem, OpenItemPage, PaymentPage, PaymentRow } from "@fiscalon/contract/payments";
 import { useScope } from "../../app/scope.ts";
-import { api, withQuery } from "../../api/client.ts";
+import { api } from "../../api/client.ts";
 import { showPeriod } from "../../kit/format.ts";
 import { DataTable } from "../../kit/DataTable.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
@@ -87,9 +87,7 @@ function Moved({ search }: { search: string }) {
         rowId={({ id }) => id}
         queryKey={keys.of(client?.id, "payments", filter)}
         enabled={client !== undefined}
-        fetchPage={(order) =>
-          api.get<PaymentPage>(withQuery(`/clients/${client?.id}/payments`, { ...filter, ...order }))
-        }
+        fetchPage={(order) => api.get("/clients/:id/payments", [client?.id], { ...filter, ...order })}
         foot={(page) => [paymentSum(page, digits)]}
         empty="No money moved here. Record a receipt or a payment, or change the period."
       />
@@ -121,9 +119,7 @@ function Open({ search }: { search: string }) {
         rowId={({ document }) => document}
         queryKey={keys.of(client?.id, "open-items", filter)}
         enabled={client !== undefined}
-        fetchPage={(order) =>
-          api.get<OpenItemPage>(withQuery(`/clients/${client?.id}/open-items`, { ...filter, ...order }))
-        }
+        fetchPage={(order) => api.get("/clients/:id/open-items", [client?.id], { ...filter, ...order })}
         foot={(page) => [openItemSum(page, digits)]}
         empty="Nothing is open."
       />

@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import type { DetailPage, DetailRow } from "@fiscalon/contract/reports";
-import { api, withQuery } from "../../api/client.ts";
+import { api } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
 import { usePacks } from "../../api/packs.tsx";
 import { useScope } from "../../app/scope.ts";
@@ -31,9 +31,7 @@ export function DetailReport({ clientId, filter }: { clientId: number; filter: F
       queryKey={keys.of(clientId, "tax-details", filter)}
       enabled
       fetchPage={({ offset, limit }) =>
-        api.get<DetailPage>(
-          withQuery(`/clients/${clientId}/reports/tax/details`, { ...filter, offset, limit }),
-        )
+        api.get("/clients/:id/reports/tax/details", [clientId], { ...filter, offset, limit })
       }
       foot={({ total }) => [{ caption: plural(total, "line"), figures: {} }]}
       empty="Nothing was counted in these days."

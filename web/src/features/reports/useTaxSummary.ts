@@ -1,7 +1,6 @@
 import { keys } from "../../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
-import type { SummaryRow } from "@fiscalon/contract/reports";
-import { api, withQuery } from "../../api/client.ts";
+import { api } from "../../api/client.ts";
 
 export type Filter = Record<string, string | number | undefined>;
 
@@ -9,7 +8,7 @@ export type Filter = Record<string, string | number | undefined>;
 export function useTaxSummary(clientId: number, filter: Filter) {
   return useQuery({
     queryKey: keys.of(clientId, "tax-summary", filter),
-    queryFn: () => api.get<SummaryRow[]>(withQuery(`/clients/${clientId}/reports/tax/summary`, filter)),
+    queryFn: () => api.get("/clients/:id/reports/tax/summary", [clientId], filter),
     placeholderData: (previous) => previous,
   });
 }

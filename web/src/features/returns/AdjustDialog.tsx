@@ -6,17 +6,18 @@ import { useScope } from "../../app/scope.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { plainAmount } from "../../kit/format.ts";
 import { ChoiceField, TextField } from "../../kit/formFields.tsx";
+import { RETURN } from "./useReturn.ts";
+import type { ReturnParts } from "./useReturn.ts";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
 
 /** Adds an amount to a box of the return, with a reason and where the figure comes from. */
 export function AdjustDialog({
   view,
-  base,
+  parts,
   onClose,
 }: {
   view: ReturnView;
-  /** The API's path of the return. */
-  base: string;
+  parts: ReturnParts;
   onClose: () => void;
 }) {
   const { client } = useScope();
@@ -25,7 +26,7 @@ export function AdjustDialog({
     values: { box: boxes[0]?.id ?? "", amount: "", reason: "", evidence: "" },
     schema: adjustmentBody,
     body: (typed) => ({ ...typed, amount: plainAmount(typed.amount) }),
-    send: (body) => api.post(`${base}/adjustments`, body),
+    send: (body) => api.post(`${RETURN}/adjustments`, parts, body),
     refresh: keys.client(client?.id),
     onSaved: onClose,
   });

@@ -8,17 +8,18 @@ import { useScope } from "../../app/scope.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { showPeriod } from "../../kit/format.ts";
 import { CheckField, TextField } from "../../kit/formFields.tsx";
+import { RETURN } from "./useReturn.ts";
+import type { ReturnParts } from "./useReturn.ts";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
 
 /** The declaration, in figures and in the words the authority requires, before the return is sent. */
 export function FileDialog({
   view,
-  base,
+  parts,
   onClose,
 }: {
   view: ReturnView;
-  /** The API's path of the return. */
-  base: string;
+  parts: ReturnParts;
   onClose: () => void;
 }) {
   const { client, registration, minorDigits } = useScope();
@@ -26,7 +27,7 @@ export function FileDialog({
     values: { declared: false, reference: "" },
     schema: fileBody,
     body: (typed) => typed,
-    send: (body) => api.post(`${base}/file`, body),
+    send: (body) => api.post(`${RETURN}/file`, parts, body),
     refresh: keys.client(client?.id),
     onSaved: onClose,
   });

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import type { ReturnView } from "@fiscalon/contract/returns";
+import { api, filled } from "../../api/client.ts";
 import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { showDate, showMoment, showPeriod, today } from "../../kit/format.ts";
@@ -11,12 +12,12 @@ import { FileDialog } from "./FileDialog.tsx";
 import { Findings } from "./Findings.tsx";
 import { FormSheet } from "./FormSheet.tsx";
 import { NetTaxByPeriod } from "./NetTaxByPeriod.tsx";
-import { useReturn } from "./useReturn.ts";
+import { RETURN, useReturn } from "./useReturn.ts";
 
 /** The return of the period, from open to filed. */
 export function ReturnPage() {
   const { client, registration, period, path } = useScope();
-  const { view, error, act, base } = useReturn();
+  const { view, error, act, parts } = useReturn();
   const [dialog, setDialog] = useState<"adjust" | "file" | null>(null);
   if (client && !registration) {
     return (
@@ -43,14 +44,13 @@ export function ReturnPage() {
   }
   const editable = view.state === "open" || view.state === "in-review";
   const open = view.findings.filter((finding) => finding.accepted === null).length;
-  const run = (path: string, body?: unknown) => act.mutate({ path, body });
   return (
     <Sheet
       title={`${view.formName}, ${showPeriod(view.from, view.to)}`}
       lead={<Lead view={view} />}
       actions={
         <>
-          <a className="action" href={`/api${base}/pdf`} target="_blank" rel="noreferrer">
+          <a className="action" href={`/api${filled(RETURN, parts)}/pdf`} target="_blank" rel="noreferrer">
             PDF
           </a>
           {editable && (
@@ -62,7 +62,11 @@ export function ReturnPage() {
             <button
               type="button"
               className="action"
-              onClick={() => run("state", { state: view.state === "open" ? "in-review" : "open" })}
+              onClick={() =>
+                act.mutate(() =>
+                  api.post(`${RETURN}/state`, parts, { state: view.state === "open" ? "in-review" : "open" }),
+                )
+              }
             >
               {view.state === "open" ? "To review" : "Take back"}
             </button>
@@ -79,13 +83,17 @@ export function ReturnPage() {
                     ? "The period is still running"
                     : "Freeze the figures and lock the documents"
               }
-              onClick={() => run("seal")}
+              onClick={() => act.mutate(() => api.post(`${RETURN}/seal`, parts))}
             >
               Seal this period
             </button>
           )}
           {view.state === "sealed" && (
-            <button type="button" className="action" onClick={() => run("reopen")}>
+            <button
+              type="button"
+              className="action"
+              onClick={() => act.mutate(() => api.post(`${RETURN}/reopen`, parts))}
+            >
               Open again
             </button>
           )}
@@ -114,17 +122,21 @@ export function ReturnPage() {
       <Adjustments
         view={view}
         editable={editable}
-        onRemove={(id) => act.mutate({ path: `/clients/${client?.id}/adjustments/${id}`, remove: true })}
+        onRemove={(id) =>
+          act.mutate(() => api.delete("/clients/:id/adjustments/:adjustment", [client?.id, id]))
+        }
       />
       <Findings
         view={view}
         editable={editable}
-        onAccept={(key, reason) => run("acceptances", { key, reason })}
-        onTakeBack={(key) => act.mutate({ path: `acceptances?key=${encodeURIComponent(key)}`, remove: true })}
+        onAccept={(key, reason) =>
+          act.mutate(() => api.post(`${RETURN}/acceptances`, parts, { key, reason }))
+        }
+        onTakeBack={(key) => act.mutate(() => api.delete(`${RETURN}/acceptances`, parts, { key }))}
       />
       <NetTaxByPeriod end={view.to} />
-      {dialog === "adjust" && <AdjustDialog view={view} base={base} onClose={() => setDialog(null)} />}
-      {dialog === "file" && <FileDialog view={view} base={base} onClose={() => setDialog(null)} />}
+      {dialog === "adjust" && <AdjustDialog view={view} parts={parts} onClose={() => setDialog(null)} />}
+      {dialog === "file" && <FileDialog view={view} parts={parts} onClose={() => setDialog(null)} />}
     </Sheet>
   );
 }

@@ -2,20 +2,24 @@ import { keys } from "../../api/keys.ts";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { usePeriodReturn } from "../../app/usePeriodReturn.ts";
 import { useScope } from "../../app/scope.ts";
-import { api } from "../../api/client.ts";
 
-/** The chosen period's return, and the ways to change it. */
+/** The API's path of a return, and what its parameters are now. */
+export const RETURN = "/clients/:id/registrations/:rid/returns/:period";
+export type ReturnParts = [
+  client: number | undefined,
+  registration: number | undefined,
+  end: string | undefined,
+];
+
+/** The chosen period's return; `act` does something to it and has everything asked anew. */
 export function useReturn() {
-  const { client, period, registrationPath } = useScope();
+  const { client, registration, period } = useScope();
   const queries = useQueryClient();
-  const base = `${registrationPath}/returns/${period?.to}`;
   const query = usePeriodReturn();
   const act = useMutation({
-    mutationFn: ({ path, body, remove = false }: { path: string; body?: unknown; remove?: boolean }) => {
-      const full = path.startsWith("/") ? path : `${base}/${path}`;
-      return remove ? api.delete<unknown>(full) : api.post<unknown>(full, body);
-    },
+    mutationFn: (work: () => Promise<unknown>) => work(),
     onSettled: () => queries.invalidateQueries({ queryKey: keys.client(client?.id) }),
   });
-  return { view: query.data, error: query.error, act, base };
+  const parts: ReturnParts = [client?.id, registration?.id, period?.to];
+  return { view: query.data, error: query.error, act, parts };
 }

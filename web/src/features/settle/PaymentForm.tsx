@@ -9,15 +9,22 @@ import { plainAmount, today } from "../../kit/format.ts";
 import { ChoiceField, DayField, TextField } from "../../kit/formFields.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
 
+/** The API's path of a settlement, and its parameters. */
+export const SETTLEMENT = "/clients/:id/registrations/:rid/settlements/:period";
+export type SettlementParts = [
+  client: number | undefined,
+  registration: number | undefined,
+  end: string | undefined,
+];
+
 /** Money that went to the authority or came from it, or what it charged. */
 export function PaymentForm({
   view,
-  base,
+  parts,
   onClose,
 }: {
   view: SettlementView;
-  /** The API's path of the settlement. */
-  base: string;
+  parts: SettlementParts;
   onClose: () => void;
 }) {
   const { client, minorDigits } = useScope();
@@ -30,7 +37,7 @@ export function PaymentForm({
     },
     schema: taxPaymentBody,
     body: (typed) => ({ ...typed, amount: plainAmount(typed.amount) }),
-    send: (body) => api.post(`${base}/payments`, body),
+    send: (body) => api.post(`${SETTLEMENT}/payments`, parts, body),
     refresh: keys.client(client?.id),
     onSaved: onClose,
   });

@@ -12,22 +12,22 @@ import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, showPeriod } from "../../kit/format.ts";
 import { StateMark } from "../../kit/stateMark.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
-import { PaymentForm } from "./PaymentForm.tsx";
+import { PaymentForm, SETTLEMENT } from "./PaymentForm.tsx";
+import type { SettlementParts } from "./PaymentForm.tsx";
 
 /** Closing entry, payments, continuity, and what turned up late. */
 export function SettlePage() {
-  const { client, registration, period, registrationPath, minorDigits: digits } = useScope();
+  const { client, registration, period, minorDigits: digits } = useScope();
   const queries = useQueryClient();
   const [paying, setPaying] = useState(false);
-  const base = `${registrationPath}/settlements/${period?.to}`;
+  const parts: SettlementParts = [client?.id, registration?.id, period?.to];
   const { data: view, error } = useQuery({
     queryKey: keys.of(client?.id, "settlement", registration?.id, period?.to),
-    queryFn: () => api.get<SettlementView>(base),
+    queryFn: () => api.get(SETTLEMENT, parts),
     enabled: registration !== undefined && period !== undefined,
   });
   const act = useMutation({
-    mutationFn: ({ path, body, remove = false }: { path: string; body?: unknown; remove?: boolean }) =>
-      remove ? api.delete<unknown>(path) : api.post<unknown>(path, body),
+    mutationFn: (work: () => Promise<unknown>) => work(),
     onSettled: () => queries.invalidateQueries({ queryKey: keys.client(client?.id) }),
   });
   if (client && !registration) {
@@ -72,7 +72,7 @@ export function SettlePage() {
               type="button"
               className="action main"
               disabled={act.isPending}
-              onClick={() => act.mutate({ path: base })}
+              onClick={() => act.mutate(() => api.post(SETTLEMENT, parts))}
             >
               Post the closing entry
             </button>
@@ -85,11 +85,13 @@ export function SettlePage() {
       <Payments
         view={view}
         digits={digits}
-        onRemove={(id) => act.mutate({ path: `/clients/${client?.id}/tax-payments/${id}`, remove: true })}
+        onRemove={(id) =>
+          act.mutate(() => api.delete("/clients/:id/tax-payments/:payment", [client?.id, id]))
+        }
       />
       <Continuity view={view} digits={digits} />
       <LateItems view={view} digits={digits} />
-      {paying && <PaymentForm view={view} base={base} onClose={() => setPaying(false)} />}
+      {paying && <PaymentForm view={view} parts={parts} onClose={() => setPaying(false)} />}
     </Sheet>
   );
 }

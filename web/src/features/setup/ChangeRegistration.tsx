@@ -49,7 +49,7 @@ export function ChangeRegistration({
             : changes,
       };
     },
-    send: (body) => api.put(`/clients/${client?.id}/registrations/${registration.id}`, body),
+    send: (body) => api.put("/clients/:id/registrations/:rid", [client?.id, registration.id], body),
     refresh: keys.client(client?.id),
     onSaved: onClose,
   });

@@ -27,13 +27,16 @@ export function CodeActions({
   const { client } = useScope();
   const queries = useQueryClient();
   const [defaulting, setDefaulting] = useState(false);
-  const path = `/clients/${client?.id}/codes/${encodeURIComponent(code.code)}`;
   const done = () => queries.invalidateQueries({ queryKey: keys.client(client?.id) });
   const archive = useMutation({
-    mutationFn: () => api.post(`${path}/archive`, { archived: !archived }),
+    mutationFn: () =>
+      api.post("/clients/:id/codes/:code/archive", [client?.id, code.code], { archived: !archived }),
     onSuccess: done,
   });
-  const remove = useMutation({ mutationFn: () => api.delete(path), onSuccess: done });
+  const remove = useMutation({
+    mutationFn: () => api.delete("/clients/:id/codes/:code", [client?.id, code.code]),
+    onSuccess: done,
+  });
   const members = expandCode(code);
   return (
     <div className="border-b border-base-300 px-4 py-2">

@@ -11,8 +11,7 @@ export function CodesImport({ onClose }: { onClose: () => void }) {
   const queries = useQueryClient();
   const [csv, setCsv] = useState("");
   const read = useMutation({
-    mutationFn: () =>
-      api.post<{ created: number; changed: number }>(`/clients/${client?.id}/codes/import`, { csv }),
+    mutationFn: () => api.post("/clients/:id/codes/import", [client?.id], { csv }),
     onSuccess: () => queries.invalidateQueries({ queryKey: keys.client(client?.id) }),
   });
   return (

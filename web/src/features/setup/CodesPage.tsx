@@ -23,12 +23,6 @@ import { Waiting } from "../../kit/Waiting.tsx";
 
 type Side = "all" | "sale" | "purchase";
 
-export interface CodeUse {
-  code: string;
-  lines: number;
-  archived: boolean;
-}
-
 /** The tax codes, and beside them the bench that tries one out. */
 export function CodesPage() {
   const setup = useSetup();
@@ -43,7 +37,7 @@ export function CodesPage() {
   const [trialOrder, setTrialOrder] = useState<{ code: string; components: Component[] } | null>(null);
   const { data: uses } = useQuery({
     queryKey: keys.of(client?.id, "codes"),
-    queryFn: () => api.get<CodeUse[]>(`/clients/${client?.id}/codes`),
+    queryFn: () => api.get("/clients/:id/codes", [client?.id]),
     enabled: client !== undefined,
   });
   if (!setup || !client) return <Waiting what="the codes" />;
@@ -250,8 +244,7 @@ function OrderTrial({
   const { client } = useScope();
   const queries = useQueryClient();
   const keep = useMutation({
-    mutationFn: () =>
-      api.put(`/clients/${client?.id}/codes/${encodeURIComponent(code.code)}`, { ...code, components }),
+    mutationFn: () => api.put("/clients/:id/codes/:code", [client?.id, code.code], { ...code, components }),
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
       onDone();

@@ -22,7 +22,7 @@ export function DefaultDialog({
     values: { side: direction === "purchase" ? "purchase" : "sale", scope: "new", place: "" },
     schema: defaultBody,
     body: ({ side, scope, place }) => ({ side, scope, place: place === "" ? null : Number(place) }),
-    send: (body) => api.post(`/clients/${client?.id}/codes/${encodeURIComponent(code)}/default`, body),
+    send: (body) => api.post("/clients/:id/codes/:code/default", [client?.id, code], body),
     refresh: keys.client(client?.id),
     onSaved: onClose,
   });

@@ -32,7 +32,7 @@ export function PlacesPage() {
   const [open, setOpen] = useState<Open | null>(null);
   const { data: positions } = useQuery({
     queryKey: keys.of(client?.id, "positions"),
-    queryFn: () => api.get<AgencyPosition[]>(`/clients/${client?.id}/positions`),
+    queryFn: () => api.get("/clients/:id/positions", [client?.id]),
     enabled: client !== undefined,
   });
   if (!client) return <Waiting what="the places" />;

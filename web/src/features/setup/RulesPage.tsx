@@ -26,7 +26,7 @@ export function RulesPage() {
   const [direction, setDirection] = useState<"sale" | "purchase">("sale");
   const [editing, setEditing] = useState<SupplyRule | "new" | null>(null);
   const save = useMutation({
-    mutationFn: (rules: readonly SupplyRule[]) => api.put(`/clients/${client?.id}/rules`, { rules }),
+    mutationFn: (rules: readonly SupplyRule[]) => api.put("/clients/:id/rules", [client?.id], { rules }),
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
       setEditing(null);

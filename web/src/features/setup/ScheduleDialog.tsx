@@ -3,6 +3,7 @@ import { useFieldArray, useWatch } from "react-hook-form";
 import type { RateRow } from "@fiscalon/core/model/taxCode";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { scheduleBody } from "@fiscalon/contract/code";
+import type { TouchedDocuments } from "@fiscalon/contract/views";
 import { api } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
 import { usePacks } from "../../api/packs.tsx";
@@ -11,11 +12,6 @@ import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { plural, showDate } from "../../kit/format.ts";
 import { DayField, TextField } from "../../kit/formFields.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
-
-interface Touched {
-  count: number;
-  first: { id: number; number: string; date: string; gross: number }[];
-}
 
 /** A row as it is typed: without an end where it holds on. */
 type TypedRow = Omit<RateRow, "to"> & { to: string };
@@ -35,7 +31,6 @@ export function ScheduleDialog({
 }) {
   const packs = usePacks();
   const { client } = useScope();
-  const pathOf = (name: string) => `/clients/${client?.id}/schedules/${encodeURIComponent(name)}`;
   const dialog = useBodyForm({
     values: {
       name: id ?? "own.",
@@ -43,7 +38,7 @@ export function ScheduleDialog({
     },
     schema: scheduleBody,
     body: (typed) => ({ rows: rowsOf(typed.rows) }),
-    send: (body, { name }) => api.put<Touched>(pathOf(name), body),
+    send: (body, { name }) => api.put("/clients/:id/schedules/:ref", [client?.id, name], body),
     refresh: keys.client(client?.id),
     onSaved: onClose,
   });
@@ -54,7 +49,7 @@ export function ScheduleDialog({
   const complete = now.every((row) => row.from !== "" && row.rate !== "");
   const { data: touched } = useQuery({
     queryKey: keys.of(client?.id, "touched", name, now),
-    queryFn: () => api.post<Touched>(`${pathOf(name)}/touched`, { rows: now }),
+    queryFn: () => api.post("/clients/:id/schedules/:ref/touched", [client?.id, name], { rows: now }),
     enabled: id !== null && complete && JSON.stringify(now) !== JSON.stringify(rows),
     retry: false,
   });
@@ -93,7 +88,7 @@ export function ScheduleDialog({
   );
 }
 
-function TouchedNote({ touched: { count, first }, digits }: { touched: Touched; digits: number }) {
+function TouchedNote({ touched: { count, first }, digits }: { touched: TouchedDocuments; digits: number }) {
   return (
     <div role="status" className="note-row mt-3">
       {count === 0

@@ -16,7 +16,7 @@ export function SeriesPage() {
   const [changing, setChanging] = useState<SeriesView | null>(null);
   const { data: series = [] } = useQuery({
     queryKey: keys.of(client?.id, "series"),
-    queryFn: () => api.get<SeriesView[]>(`/clients/${client?.id}/series`),
+    queryFn: () => api.get("/clients/:id/series", [client?.id]),
     enabled: client !== undefined,
   });
   return (
@@ -65,7 +65,7 @@ function SeriesDialog({ series, onClose }: { series: SeriesView; onClose: () => 
     values: { prefix: series.prefix, digits: String(series.digits) },
     schema: seriesBody,
     body: ({ prefix, digits }) => ({ prefix, digits: Number(digits) }),
-    send: (body) => api.put<SeriesView[]>(`/clients/${client?.id}/series/${series.kind}`, body),
+    send: (body) => api.put("/clients/:id/series/:kind", [client?.id, series.kind], body),
     refresh: keys.of(client?.id, "series"),
     onSaved: onClose,
   });

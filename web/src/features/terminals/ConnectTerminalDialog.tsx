@@ -1,5 +1,4 @@
 import { terminalBody } from "@fiscalon/contract/terminals";
-import type { TerminalView } from "@fiscalon/contract/terminals";
 import { api } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
@@ -28,7 +27,7 @@ export function ConnectTerminalDialog({
     },
     schema: terminalBody,
     body: (typed) => typed,
-    send: (body) => api.post<TerminalView>(`/clients/${client?.id}/terminals`, body),
+    send: (body) => api.post("/clients/:id/terminals", [client?.id], body),
     refresh: keys.of(client?.id, "terminals"),
     onSaved: ({ id }) => onDone(id),
   });

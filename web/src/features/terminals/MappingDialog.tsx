@@ -32,7 +32,7 @@ export function MappingDialog({ terminal, onClose }: { terminal: TerminalView; o
     body: ({ taxes, ...rest }): { mapping: TerminalMapping } => ({
       mapping: { ...rest, taxes: Object.fromEntries(words.map((tax, index) => [tax, at(taxes, index)])) },
     }),
-    send: (body) => api.put(`/clients/${client?.id}/terminals/${terminal.id}/mapping`, body),
+    send: (body) => api.put("/clients/:id/terminals/:terminal/mapping", [client?.id, terminal.id], body),
     refresh: keys.of(client?.id, "terminals"),
     onSaved: onClose,
   });

@@ -14,7 +14,7 @@ export function TerminalKeyDialog({ terminal, onClose }: { terminal: TerminalVie
     values: { key: "" },
     schema: terminalKeyBody,
     body: (typed) => typed,
-    send: (body) => api.put(`/clients/${client?.id}/terminals/${terminal.id}/key`, body),
+    send: (body) => api.put("/clients/:id/terminals/:terminal/key", [client?.id, terminal.id], body),
     refresh: keys.of(client?.id, "terminals"),
     onSaved: onClose,
   });

@@ -2,14 +2,9 @@ import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
-import type {
-  TerminalDay,
-  TerminalDayPage,
-  TerminalReport,
-  TerminalView,
-} from "@fiscalon/contract/terminals";
+import type { TerminalDay, TerminalDayPage } from "@fiscalon/contract/terminals";
 import { useScope } from "../../app/scope.ts";
-import { api, withQuery } from "../../api/client.ts";
+import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { plural, showDate } from "../../kit/format.ts";
 import { DataTable } from "../../kit/DataTable.tsx";
@@ -26,19 +21,18 @@ export function TerminalsPage() {
   const queries = useQueryClient();
   const [chosen, setChosen] = useState(0);
   const [dialog, setDialog] = useState<"connect" | "mapping" | "key" | null>(null);
-  const base = `/clients/${client?.id}/terminals`;
   const columns = useMemo(
     () => dayColumns(digits, (document) => path(`books/documents/${document}`)),
     [digits, path],
   );
   const { data: terminals } = useQuery({
     queryKey: keys.of(client?.id, "terminals"),
-    queryFn: () => api.get<TerminalView[]>(base),
+    queryFn: () => api.get("/clients/:id/terminals", [client?.id]),
     enabled: client !== undefined,
   });
   const terminal = terminals?.find(({ id }) => id === chosen) ?? terminals?.[0];
   const fetchNew = useMutation({
-    mutationFn: () => api.post<TerminalReport>(`${base}/${terminal?.id}/fetch`),
+    mutationFn: () => api.post("/clients/:id/terminals/:terminal/fetch", [client?.id, terminal?.id]),
     onSuccess: () => queries.invalidateQueries({ queryKey: keys.client(client?.id) }),
   });
   const report = fetchNew.data;
@@ -156,7 +150,7 @@ export function TerminalsPage() {
         queryKey={keys.of(client?.id, "terminals", terminal.id, "days")}
         enabled={client !== undefined}
         fetchPage={({ offset, limit }) =>
-          api.get<TerminalDayPage>(withQuery(`${base}/${terminal.id}/days`, { offset, limit }))
+          api.get("/clients/:id/terminals/:terminal/days", [client?.id, terminal.id], { offset, limit })
         }
         empty="Nothing was fetched yet."
       />

@@ -1,0 +1,152 @@
+import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
+import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
+import type { Account } from "@fiscalon/core/model/account";
+import type { NumberCheck } from "@fiscalon/core/model/pack";
+import type { BankAccountView, BankLinePage, StatementReport } from "./bank.ts";
+import type { BookFile } from "./book.ts";
+import type { ImportBatch } from "./imports.ts";
+import type { JurisdictionFile } from "./jurisdiction.ts";
+import type { OpenItemPage, PaymentPage, PaymentView } from "./payments.ts";
+import type { DetailPage, SummaryRow } from "./reports.ts";
+import type { BoxesBetween, PeriodTile, ReturnView, StationCounts } from "./returns.ts";
+import type { SeriesView } from "./series.ts";
+import type { PostedDue, TemplateView } from "./templates.ts";
+import type { TerminalDayPage, TerminalReport, TerminalView } from "./terminals.ts";
+import type { TrailStep } from "./trail.ts";
+import type {
+  AgencyPosition,
+  AttachmentView,
+  ChainCheck,
+  ChangeView,
+  ClientRow,
+  ClientView,
+  CodeUse,
+  ContactView,
+  ControlAgreementView,
+  DocumentPage,
+  DocumentView,
+  ItemView,
+  JobView,
+  JurisdictionRow,
+  LedgerAccountRow,
+  LedgerEntryPage,
+  PricePreview,
+  RegisterAnswer,
+  SettlementView,
+  TouchedDocuments,
+} from "./views.ts";
+
+/**
+ * What the API answers, by method and path: the one declaration, from which the web client is typed, the OpenAPI
+ * document written and every reply of the tests checked. `null` where there is nothing to say (204); files are not told.
+ */
+export interface Answers {
+  "GET /audit": ChainCheck;
+  "POST /books": ClientView | { job: JobView };
+  "GET /clients": ClientRow[];
+  "POST /clients": ClientView;
+  "GET /clients/:id": ClientView;
+  "POST /clients/:id/accounts": Account[];
+  "PUT /clients/:id/accounts/:code": Account[];
+  "DELETE /clients/:id/adjustments/:adjustment": null;
+  "DELETE /clients/:id/attachments/:attachment": null;
+  "GET /clients/:id/bank": BankAccountView[];
+  "POST /clients/:id/bank": BankAccountView[];
+  "POST /clients/:id/bank-lines/:line/match": null;
+  "POST /clients/:id/bank-lines/:line/unmatch": null;
+  "POST /clients/:id/bank/accept": { accepted: number };
+  "POST /clients/:id/bank/:account/fetch": StatementReport;
+  "GET /clients/:id/bank/:account/lines": BankLinePage;
+  "POST /clients/:id/bank/:account/statements": StatementReport;
+  "GET /clients/:id/book": BookFile;
+  "GET /clients/:id/changes": ChangeView[];
+  "GET /clients/:id/codes": CodeUse[];
+  "POST /clients/:id/codes": PlainSetup;
+  "POST /clients/:id/codes/import": { created: number; changed: number };
+  "PUT /clients/:id/codes/:code": PlainSetup;
+  "DELETE /clients/:id/codes/:code": null;
+  "POST /clients/:id/codes/:code/archive": CodeUse[];
+  "POST /clients/:id/codes/:code/default": { items: number };
+  "GET /clients/:id/contacts": ContactView[];
+  "POST /clients/:id/contacts": ContactView;
+  "PUT /clients/:id/contacts/:contact": ContactView;
+  "GET /clients/:id/documents": DocumentPage;
+  "POST /clients/:id/documents": DocumentView;
+  "POST /clients/:id/documents/void": null;
+  "GET /clients/:id/documents/:document": DocumentView;
+  "PUT /clients/:id/documents/:document": DocumentView;
+  "GET /clients/:id/documents/:document/attachments": AttachmentView[];
+  "POST /clients/:id/documents/:document/attachments": AttachmentView[];
+  "POST /clients/:id/documents/:document/void": DocumentView;
+  "PUT /clients/:id/entries/:entry/explanation": null;
+  "POST /clients/:id/imports": ImportBatch;
+  "GET /clients/:id/imports": ImportBatch[];
+  "GET /clients/:id/imports/:import": ImportBatch;
+  "POST /clients/:id/imports/:import/check": JobView;
+  "POST /clients/:id/imports/:import/post": JobView;
+  "PUT /clients/:id/imports/:import/settings": ImportBatch;
+  "POST /clients/:id/imports/:import/undo": ImportBatch;
+  "POST /clients/:id/items": ItemView;
+  "GET /clients/:id/items": ItemView[];
+  "PUT /clients/:id/items/:item": ItemView;
+  "GET /clients/:id/ledger/:account": LedgerEntryPage;
+  "GET /clients/:id/open-items": OpenItemPage;
+  "GET /clients/:id/payments": PaymentPage;
+  "POST /clients/:id/payments": PaymentView;
+  "GET /clients/:id/payments/:payment": PaymentView;
+  "PUT /clients/:id/payments/:payment": PaymentView;
+  "POST /clients/:id/payments/:payment/void": PaymentView;
+  "POST /clients/:id/places": ClientView;
+  "PUT /clients/:id/places/:own": ClientView;
+  "GET /clients/:id/positions": AgencyPosition[];
+  "POST /clients/:id/registrations": ClientView;
+  "PUT /clients/:id/registrations/:rid": ClientView;
+  "GET /clients/:id/registrations/:rid/agreements/:period/control": ControlAgreementView;
+  "GET /clients/:id/registrations/:rid/periods": PeriodTile[];
+  "GET /clients/:id/registrations/:rid/returns": BoxesBetween;
+  "GET /clients/:id/registrations/:rid/returns/:period": ReturnView;
+  "POST /clients/:id/registrations/:rid/returns/:period/acceptances": ReturnView;
+  "DELETE /clients/:id/registrations/:rid/returns/:period/acceptances": ReturnView;
+  "POST /clients/:id/registrations/:rid/returns/:period/adjustments": ReturnView;
+  "POST /clients/:id/registrations/:rid/returns/:period/file": ReturnView;
+  "POST /clients/:id/registrations/:rid/returns/:period/reopen": ReturnView;
+  "POST /clients/:id/registrations/:rid/returns/:period/seal": ReturnView;
+  "POST /clients/:id/registrations/:rid/returns/:period/state": ReturnView;
+  "GET /clients/:id/registrations/:rid/settlements/:period": SettlementView;
+  "POST /clients/:id/registrations/:rid/settlements/:period": SettlementView;
+  "POST /clients/:id/registrations/:rid/settlements/:period/payments": SettlementView;
+  "GET /clients/:id/registrations/:rid/stations/:period": StationCounts;
+  "GET /clients/:id/reports/tax/details": DetailPage;
+  "GET /clients/:id/reports/tax/summary": SummaryRow[];
+  "PUT /clients/:id/rules": PlainSetup;
+  "PUT /clients/:id/schedules/:ref": TouchedDocuments;
+  "POST /clients/:id/schedules/:ref/touched": TouchedDocuments;
+  "GET /clients/:id/series": SeriesView[];
+  "PUT /clients/:id/series/:kind": SeriesView[];
+  "GET /clients/:id/setup": PlainSetup;
+  "DELETE /clients/:id/tax-payments/:payment": null;
+  "GET /clients/:id/templates": TemplateView[];
+  "PUT /clients/:id/templates": TemplateView[];
+  "POST /clients/:id/templates/post-due": PostedDue;
+  "DELETE /clients/:id/templates/:template": null;
+  "GET /clients/:id/terminals": TerminalView[];
+  "POST /clients/:id/terminals": TerminalView;
+  "GET /clients/:id/terminals/:terminal/days": TerminalDayPage;
+  "POST /clients/:id/terminals/:terminal/fetch": TerminalReport;
+  "PUT /clients/:id/terminals/:terminal/key": TerminalView;
+  "PUT /clients/:id/terminals/:terminal/mapping": TerminalView;
+  "GET /clients/:id/trail": TrailStep;
+  "GET /clients/:id/trial-balance": LedgerAccountRow[];
+  "GET /jobs/:id": JobView;
+  "POST /jobs/:id/cancel": JobView;
+  "GET /jurisdictions": JurisdictionRow[];
+  "GET /jurisdictions/own": OwnJurisdiction[];
+  "GET /jurisdictions/:ref": JurisdictionFile;
+  "PUT /jurisdictions/:ref": JurisdictionRow[];
+  "DELETE /jurisdictions/:ref": null;
+  "GET /number-check": NumberCheck;
+  "GET /number-register": RegisterAnswer;
+  "POST /price": PricePreview;
+}
+
+export type Route = keyof Answers;
