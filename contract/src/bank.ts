@@ -10,7 +10,7 @@ export const bankAccountBody = Joi.object({
 });
 
 /** What a line of the bank is: an entry that is there, documents it pays, tax, or something to be posted now. */
-export const matchBody = Joi.object({
+export const matchBody = Joi.object<MatchBody, true>({
   entry: id,
   documents: Joi.array()
     .items(
@@ -35,7 +35,7 @@ export const matchBody = Joi.object({
   .with("contact", "documents");
 
 /** `lines`: those whose best proposal is accepted; without it, every line where nothing else comes near. */
-export const acceptBody = Joi.object({
+export const acceptBody = Joi.object<AcceptBody, true>({
   account: accountCode.required(),
   lines: Joi.array().items(id).min(1).max(500).unique(),
 });

@@ -40,7 +40,7 @@ const taxPayment = Joi.object({
 });
 
 /** The book file, version 1 (docs/book-format.md): one client's complete set-up and books. */
-export const bookSchema = Joi.object({
+export const bookSchema = Joi.object<BookFile, true>({
   format: Joi.string().valid("fiscalon-book").required(),
   version: Joi.number().valid(1).required(),
   client: Joi.object({

@@ -26,7 +26,7 @@ export const bookPapers = Joi.array()
   .items(Joi.object({ name: name.required(), file: hash.required() }))
   .max(100);
 
-export const bookImport = Joi.object({
+export const bookImport = Joi.object<BookImport, true>({
   content: Joi.string()
     .valid(...Object.keys(IMPORT_CONTENTS))
     .required(),
@@ -39,7 +39,7 @@ export const bookImport = Joi.object({
   report: Joi.object().unknown(true).allow(null).default(null),
 });
 
-export const bookBank = Joi.object({
+export const bookBank = Joi.object<BookBank, true>({
   account: Joi.string().max(20).required(),
   number: Joi.string().max(40),
   lines: Joi.array()
@@ -60,7 +60,7 @@ export const bookBank = Joi.object({
     .required(),
 });
 
-export const bookTerminal = Joi.object({
+export const bookTerminal = Joi.object<BookTerminal, true>({
   merchant: Joi.string().trim().max(40).required(),
   ...terminalPlace,
   seenTo: Joi.string().max(200).allow("").default(""),
@@ -91,7 +91,7 @@ export const bookTerminal = Joi.object({
     .required(),
 });
 
-export const bookAcceptance = Joi.object({
+export const bookAcceptance = Joi.object<BookAcceptance, true>({
   registration: ref.required(),
   period: date.required(),
   finding: Joi.string().max(200).required(),

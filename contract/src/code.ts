@@ -1,4 +1,6 @@
 import Joi from "joi";
+import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
+import type { Component, TaxCode } from "@fiscalon/core/model/taxCode";
 import { TREATMENTS } from "@fiscalon/core/model/taxCode";
 import { date, decimal, id, name, percentage, rateRow, text } from "./fields.ts";
 
@@ -29,7 +31,7 @@ const split = Joi.object({
   account: Joi.string().max(20),
 }).xor("role", "account");
 
-export const componentBody = Joi.object({
+export const componentBody = Joi.object<Component, true>({
   levy: Joi.string().max(30).required(),
   rate: rate.required(),
   base: Joi.object({
@@ -51,7 +53,7 @@ export const componentBody = Joi.object({
 });
 
 /** A tax code, as the set-up screens and book files send it. What it means is checked by core. */
-export const codeBody = Joi.object({
+export const codeBody = Joi.object<TaxCode, true>({
   code: Joi.string().trim().min(1).max(20).required(),
   name: name.required(),
   direction: Joi.string().valid("sale", "purchase", "both").default("both"),
@@ -98,7 +100,7 @@ export const defaultBody = Joi.object({
 export const scheduleBody = Joi.object({ rows: Joi.array().items(rateRow).min(1).max(200).required() });
 
 /** A supply rule. */
-export const ruleBody = Joi.object({
+export const ruleBody = Joi.object<SupplyRule, true>({
   id: Joi.string().max(60),
   direction: Joi.string().valid("sale", "purchase").required(),
   taxClass: Joi.string().max(40).required(),

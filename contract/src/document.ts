@@ -57,7 +57,7 @@ const documentFields = {
 };
 
 /** A document as a book file holds it: contact and place by the file's own ids. */
-export const bookDocument = Joi.object({
+export const bookDocument = Joi.object<BookDocument, true>({
   ...documentFields,
   contact: ref.allow(null),
   place: ref.allow(null),
@@ -74,7 +74,7 @@ export const bookDocument = Joi.object({
 });
 
 /** A document posted through the API. `duplicateReason` confirms a number that is already in use. */
-export const documentBody = Joi.object({
+export const documentBody = Joi.object<DocumentBody, true>({
   ...documentFields,
   contact: id.allow(null),
   place: id.allow(null),
@@ -85,7 +85,7 @@ export const voidBody = Joi.object({ reason: reason.required() });
 
 /** At once no more than a person looks through. */
 const MOST_AT_ONCE = 500;
-export const voidManyBody = Joi.object({
+export const voidManyBody = Joi.object<VoidManyBody, true>({
   documents: Joi.array().items(id).min(1).max(MOST_AT_ONCE).unique().required(),
   reason: reason.required(),
 });
@@ -94,7 +94,8 @@ export interface VoidManyBody {
   reason: string;
 }
 
-export interface DocumentBody extends DocumentInput {
+/** A document as it is sent: what follows from contact, place, items and original is found by the server. */
+export interface DocumentBody extends Omit<DocumentInput, "site" | "party" | "items" | "originalGross"> {
   contact?: number | null;
   place?: number | null;
   corrects?: string | null;
@@ -102,7 +103,7 @@ export interface DocumentBody extends DocumentInput {
   duplicateReason?: string;
 }
 
-export interface BookDocument extends DocumentInput {
+export interface BookDocument extends Omit<DocumentInput, "site" | "party" | "items" | "originalGross"> {
   contact?: string | null;
   place?: string | null;
   corrects?: string | null;

@@ -1,4 +1,6 @@
 import Joi from "joi";
+import type { Rounding } from "@fiscalon/core/model/rounding";
+import type { RateRow } from "@fiscalon/core/model/taxCode";
 import { isCalendarDate } from "@fiscalon/core/calendar/date";
 
 /** Small schemas used in many bodies. Money is a decimal string in major units; dates are YYYY-MM-DD. */
@@ -18,7 +20,7 @@ export const region = Joi.string().trim().max(10).allow(null, "");
 export const taxNumber = Joi.string().trim().max(40).allow(null, "");
 export const id = Joi.number().integer().positive();
 export const reason = Joi.string().trim().min(3).max(1000);
-export const roundingBody = Joi.object({
+export const roundingBody = Joi.object<Rounding, true>({
   level: Joi.string().valid("line", "document").required(),
   mode: Joi.string().valid("half-up", "half-even", "down", "up").default("half-up"),
   step: Joi.number().integer().min(1).max(100_000),
@@ -27,7 +29,7 @@ export const roundingBody = Joi.object({
 });
 
 /** A row of a schedule of the client's own: a percentage, or an amount in major units. */
-export const rateRow = Joi.object({
+export const rateRow = Joi.object<RateRow, true>({
   from: date.required(),
   to: date.allow(null).default(null),
   rate: decimal.required(),

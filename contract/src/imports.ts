@@ -8,7 +8,7 @@ const column = Joi.number().integer().min(0).max(500);
 const codeOrNone = Joi.string().max(20).allow(null);
 
 /** How a register is to be read; what is absent stays as recognised. */
-export const importSettings = Joi.object({
+export const importSettings = Joi.object<ImportSettings, true>({
   mapping: Joi.object().pattern(Joi.string().max(40), column.allow(null).empty(null)),
   dateOrder: Joi.string().valid("dmy", "mdy", "ymd"),
   decimal: Joi.string().valid(".", ","),

@@ -65,10 +65,21 @@ const shift = Joi.string().valid("none", "next", "before");
 const numberOrNull = Joi.number().integer().min(0).allow(null).default(null);
 
 /** A jurisdiction made by the practice, as the builder sends it and as its JSON file holds it. */
-export const jurisdictionBody = Joi.object({
+export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
   format: Joi.string().valid("fiscalon-jurisdiction").required(),
   version: Joi.number().valid(1).required(),
   aliases: Joi.array().items(Joi.string().max(20)),
+  options: Joi.array().items(
+    Joi.object({
+      id: Joi.string().max(40).required(),
+      name: name.required(),
+      values: Joi.array()
+        .items(Joi.object({ value: Joi.string().max(40).required(), name: name.required() }))
+        .min(2)
+        .required(),
+      source: text.default(""),
+    }),
+  ),
   id: Joi.string()
     .pattern(/^[a-z][a-z0-9-]{1,19}$/, "small letters, digits and dashes")
     .required(),

@@ -23,7 +23,7 @@ const paymentFields = {
 };
 
 /** A payment or receipt posted through the API; money as decimal strings in major units. */
-export const paymentBody = Joi.object({
+export const paymentBody = Joi.object<PaymentBody, true>({
   ...paymentFields,
   kind: paymentFields.kind.required(),
   contact: id.allow(null),
@@ -38,7 +38,7 @@ export const paymentBody = Joi.object({
  * A payment as a book file holds it: documents by their number, and by kind where a number is used twice, or by their
  * row in the file.
  */
-export const bookPayment = Joi.object({
+export const bookPayment = Joi.object<BookPayment, true>({
   ...paymentFields,
   contact: ref.allow(null),
   allocations: Joi.array()

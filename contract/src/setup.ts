@@ -3,6 +3,7 @@ import { MONTHS_OF } from "@fiscalon/core/calendar/filingPeriods";
 import type { Frequency, RhythmChange } from "@fiscalon/core/calendar/filingPeriods";
 import type { Basis } from "@fiscalon/core/model/registration";
 import { ACCOUNT_ROLES } from "@fiscalon/core/model/account";
+import type { Account } from "@fiscalon/core/model/account";
 import type { Rounding } from "@fiscalon/core/model/rounding";
 import { country, date, name, region, roundingBody, taxNumber } from "./fields.ts";
 
@@ -90,7 +91,7 @@ export const itemFields = {
   statisticalCode: Joi.string().max(20).allow(null, ""),
 };
 
-export const clientBody = Joi.object({
+export const clientBody = Joi.object<ClientBody, true>({
   name: name.required(),
   country: country.required(),
   currency: Joi.string().uppercase().length(3),
@@ -100,9 +101,9 @@ export const clientBody = Joi.object({
   saleCode: codeOrNone,
   purchaseCode: codeOrNone,
 });
-export const registrationBody = Joi.object(registrationFields);
+export const registrationBody = Joi.object<RegistrationBody, true>(registrationFields);
 /** What of a registration can change; left out, it stays. */
-export const registrationChangeBody = Joi.object({
+export const registrationChangeBody = Joi.object<RegistrationChangeBody, true>({
   number: taxNumber,
   to: date.allow(null),
   changes: registrationFields.changes,
@@ -117,10 +118,10 @@ export const placeChangeBody = Joi.object({
   saleCode: codeOrNone,
   purchaseCode: codeOrNone,
 });
-export const placeBody = Joi.object(placeFields);
-export const contactBody = Joi.object(contactFields);
-export const accountBody = Joi.object(accountFields);
-export const itemBody = Joi.object(itemFields);
+export const placeBody = Joi.object<PlaceBody, true>(placeFields);
+export const contactBody = Joi.object<ContactBody, true>(contactFields);
+export const accountBody = Joi.object<Account, true>(accountFields);
+export const itemBody = Joi.object<ItemBody, true>(itemFields);
 export const numberCheckQuery = Joi.object({
   pack: Joi.string().required(),
   number: Joi.string().max(60).required(),

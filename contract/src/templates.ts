@@ -13,7 +13,7 @@ export const RHYTHMS = {
 } as const;
 export type Rhythm = keyof typeof RHYTHMS;
 
-export const templateBody = Joi.object({
+export const templateBody = Joi.object<TemplateBody, true>({
   name: name.required(),
   document: documentBody.required(),
   every: Joi.string()

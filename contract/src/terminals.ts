@@ -36,7 +36,7 @@ export const terminalPlace = {
   mapping,
 };
 const key = Joi.string().max(200).required();
-export const terminalBody = Joi.object({
+export const terminalBody = Joi.object<TerminalBody, true>({
   merchant: Joi.string().trim().max(40).required(),
   key,
   ...terminalPlace,

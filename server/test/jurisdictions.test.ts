@@ -137,7 +137,7 @@ describe("an own jurisdiction", () => {
     ).toBe("jurisdiction/shipped");
   });
   test("a shipped pack is a file that can be kept under another id", async () => {
-    for (const id of ["in", "us", "eu-de"]) {
+    for (const { id } of SHIPPED) {
       const file = await server.ok<OwnJurisdiction>("GET", `/jurisdictions/${id}`);
       await server.ok("PUT", `/jurisdictions/${file.id}`, file);
       await server.ok("DELETE", `/jurisdictions/${file.id}`);

@@ -83,7 +83,6 @@ function shippedFile(ref: string): JurisdictionFile {
     sourcing: _sourcing,
     union: _union,
     aliases: _aliases,
-    options: _options,
     holidays,
     ...pack
   } = shipped;
