@@ -1,6 +1,8 @@
+import { setTimeout } from "node:timers/promises";
 import type { Browser, Page } from "@playwright/test";
 
 const QUIET_MS = 120;
+const PAUSE_MS = 30;
 const MOST_MS = 15_000;
 /** Letters that a sheet with anything on it has. */
 const LEAST_WORDS = 20;
@@ -74,25 +76,21 @@ export class Visitor {
     this.#lastChange = Date.now();
   }
 
-  /** Until nothing was asked of the server for a moment and the sheet has something on it. */
+  /**
+   * Until nothing was asked of the server for a moment and the sheet has something on it. The page is left alone between
+   * two looks: asked without a pause, it gets to nothing else.
+   */
   async #settled(): Promise<void> {
     const start = Date.now();
     this.#lastChange = start;
-    for (;;) {
-      const quiet = this.#waiting <= 0 && Date.now() - this.#lastChange > QUIET_MS;
-      const words = await this.#page.evaluate(
-        () =>
-          new Promise<number>((painted) =>
-            requestAnimationFrame(() =>
-              painted(
-                document.querySelector("#sheet [aria-busy=true]")
-                  ? 0
-                  : (document.querySelector("#sheet")?.textContent?.trim().length ?? 0),
-              ),
-            ),
-          ),
-      );
-      if ((quiet && words >= LEAST_WORDS) || Date.now() - start > MOST_MS) return;
+    while (Date.now() - start < MOST_MS) {
+      await setTimeout(PAUSE_MS);
+      if (this.#waiting > 0 || Date.now() - this.#lastChange < QUIET_MS) continue;
+      const words = await this.#page.evaluate(() => {
+        const sheet = document.querySelector("#sheet");
+        return sheet?.querySelector("[aria-busy=true]") ? 0 : (sheet?.textContent?.trim().length ?? 0);
+      });
+      if (words >= LEAST_WORDS) return;
     }
   }
 }
