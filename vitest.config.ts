@@ -2,7 +2,7 @@ import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   test: {
-    include: ["core/test/**/*.test.ts", "server/test/**/*.test.ts"],
+    include: ["core/test/**/*.test.ts", "server/test/**/*.test.ts", "web/test/**/*.test.ts"],
     testTimeout: 60_000,
     hookTimeout: 60_000,
   },

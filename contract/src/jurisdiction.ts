@@ -2,6 +2,7 @@ import Joi from "joi";
 import { TREATMENTS } from "@fiscalon/core/model/taxCode";
 import { CHECKS } from "@fiscalon/core/findings/catalogue";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
+import type { ReturnForm } from "@fiscalon/core/model/returnForm";
 import { MONTHS_OF } from "@fiscalon/core/calendar/filingPeriods";
 import { codeBody, ruleBody } from "./code.ts";
 import { country, date, decimal, name, rateRow, roundingBody, text } from "./fields.ts";
@@ -39,7 +40,7 @@ const box = Joi.alternatives(
 
 const formula = Joi.string().max(600);
 
-const form = Joi.object({
+const form = Joi.object<ReturnForm, true>({
   id: Joi.string().max(40).required(),
   name: name.required(),
   levies: Joi.array().items(Joi.string().max(30)).min(1).required(),
@@ -56,6 +57,7 @@ const form = Joi.object({
     allowance: formula,
     carried: formula,
   }).required(),
+  fields: Joi.object().pattern(Joi.string().max(40), Joi.string().max(60)),
   rules: Joi.array().items(Joi.object({ formula: formula.required(), says: text.required() })),
   source: text.default(""),
 });

@@ -73,9 +73,14 @@ test("the order of levies is changed by keyboard, too", async ({ page }) => {
     .getByRole("button", { name: /^WET 29 %, 1 in the order/ })
     .first()
     .focus();
-  for (const key of ["Space", "ArrowRight", "Space"]) {
+  const said = page.locator("[id^=DndLiveRegion]").first();
+  for (const [key, words] of [
+    ["Space", /Picked up/],
+    ["ArrowRight", /moved over droppable area \S+\/1/],
+    ["Space", /dropped over/],
+  ] as const) {
     await page.keyboard.press(key);
-    await page.waitForTimeout(300);
+    await expect(said).toContainText(words);
   }
   await expect(bench.getByRole("row", { name: /^GST 10 %/ })).toContainText("10.00");
   await expect(bench.getByRole("row", { name: /^WET 29 %/ })).toContainText("31.90");

@@ -55,7 +55,9 @@ export function bookJsonSchema(): object {
 /** The answer of a route; files and streams are not told. */
 function answerOf(method: string, url: string): { response?: Record<string, object> } {
   const answer = ANSWERS.properties[`${method} ${url.replace(/^\/api/, "")}`];
-  return answer ? { response: { "2xx": { description: "Done", ...answer } } } : {};
+  if (!answer) return {};
+  const status = "type" in answer && answer.type === "null" ? "204" : "2xx";
+  return { response: { [status]: { description: "Done", ...answer } } };
 }
 
 /** The same schemas with their definitions where OpenAPI has them. */

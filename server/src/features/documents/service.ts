@@ -52,15 +52,16 @@ export async function voidDocuments(
 ): Promise<void> {
   await work.write(async (work) => {
     const setup = await loadSetup(work, clientId);
+    const chosen: StoredDocument[] = [];
+    for (const id of documents) chosen.push(await changeable(work, setup, id));
     await refusePaid(work, documents);
-    for (const id of documents) {
-      const document = await changeable(work, setup, id);
+    for (const document of chosen) {
       await endDocument(work, setup, document, "void", reason);
       await work.record({
         client: clientId,
         action: "void",
         entity: "document",
-        id,
+        id: document.id,
         before: document.input,
         after: { reason },
       });

@@ -5,7 +5,7 @@ import type { Discount, DocumentInput, LineInput, PriceMode } from "@fiscalon/co
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import { kindOf } from "@fiscalon/core/model/documentKinds";
 import type { CodeQuestion } from "@fiscalon/core/model/pricedDocument";
-import { today } from "../../kit/format.ts";
+import { plainAmount, today } from "../../kit/format.ts";
 
 /** A line as it is being typed; every field is the text in its cell. */
 export interface DraftLine {
@@ -175,7 +175,7 @@ function typedInput(draft: Draft, at: readonly number[]) {
       ? {}
       : {
           exchange: {
-            rate: number(draft.rate),
+            rate: plainAmount(draft.rate),
             ...(draft.rateSource.trim() === "" ? {} : { source: draft.rateSource.trim() }),
             ...(draft.rateDate === "" ? {} : { date: draft.rateDate }),
           },
@@ -222,10 +222,10 @@ export function lineInput(line: DraftLine): LineInput {
     ["text", line.text.trim()],
     ["item", line.item],
     ["account", line.account],
-    ["quantity", number(line.quantity)],
-    ["unitPrice", number(line.unitPrice)],
+    ["quantity", plainAmount(line.quantity)],
+    ["unitPrice", plainAmount(line.unitPrice)],
     ["prices", line.prices],
-    ["amount", onlyTax ? "0" : number(line.amount)],
+    ["amount", onlyTax ? "0" : plainAmount(line.amount)],
     ["code", line.code],
     ["codeReason", line.code === "" ? "" : line.codeReason || "typed"],
     ["supply", line.supply],
@@ -246,20 +246,17 @@ export function lineInput(line: DraftLine): LineInput {
 function typedTaxes({ tax, taxOf, taxes }: Pick<DraftLine, "tax" | "taxOf" | "taxes">) {
   const told = Object.entries(taxes).filter(([, text]) => text.trim() !== "");
   if (told.length > 0)
-    return { typedTax: Object.fromEntries(told.map(([levy, text]) => [levy, number(text)])) };
+    return { typedTax: Object.fromEntries(told.map(([levy, text]) => [levy, plainAmount(text)])) };
   if (tax.trim() === "") return {};
-  return taxOf === "" ? { typedTotal: number(tax) } : { typedTax: { [taxOf]: number(tax) } };
+  return taxOf === "" ? { typedTotal: plainAmount(tax) } : { typedTax: { [taxOf]: plainAmount(tax) } };
 }
 
 /** "5 %" or "5%" is a share, anything else an amount. */
 function discountOf(text: string): Discount {
-  const trimmed = number(text);
+  const trimmed = plainAmount(text);
   return trimmed.endsWith("%") ? { percent: trimmed.slice(0, -1).trim() } : { amount: trimmed };
 }
 
-function number(text: string): string {
-  return text.trim().replaceAll(",", "").replaceAll("−", "-");
-}
 
 /** A posted document back in the form in which it can be typed on. */
 export function draftOf(document: DocumentView): Draft {

@@ -3,7 +3,7 @@ import type { PaymentKind } from "@fiscalon/core/model/paymentKinds";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { formatAmount, parseAmount } from "@fiscalon/core/money/amount";
 import type { OpenItem, PaymentBody, PaymentView } from "@fiscalon/contract/payments";
-import { today } from "../../kit/format.ts";
+import { plainAmount, today } from "../../kit/format.ts";
 
 /** What is typed for one document: money, and a difference written off. */
 export interface DraftAllocation {
@@ -77,7 +77,7 @@ export function draftOfPayment(payment: PaymentView, base: string): PaymentDraft
 /** The typed text as minor units; 0 while it is no amount yet. */
 export function typedAmount(text: string, digits: number): number {
   try {
-    return parseAmount(text.trim().replaceAll(",", "") || "0", digits);
+    return parseAmount(plainAmount(text) || "0", digits);
   } catch {
     return 0;
   }
@@ -118,27 +118,26 @@ export function oldestFirst(
 }
 
 export function bodyOfPayment(draft: PaymentDraft): PaymentBody {
-  const number = (text: string) => text.trim().replaceAll(",", "").replaceAll("−", "-");
   return {
     kind: draft.kind,
     number: draft.number.trim(),
     date: draft.date,
     contact: draft.contact?.id ?? null,
     account: draft.account,
-    amount: number(draft.amount) || "0",
+    amount: plainAmount(draft.amount) || "0",
     ...(draft.currency === ""
       ? {}
-      : { currency: draft.currency, bankAmount: number(draft.bankAmount) || "0" }),
+      : { currency: draft.currency, bankAmount: plainAmount(draft.bankAmount) || "0" }),
     reference: draft.reference,
     note: draft.note,
     allocations: Object.entries(draft.allocations)
       .filter(([, one]) => one.amount.trim() !== "" || one.difference.trim() !== "")
       .map(([document, one]) => ({
         document: Number(document),
-        amount: number(one.amount) || "0",
+        amount: plainAmount(one.amount) || "0",
         ...(one.difference.trim() === ""
           ? {}
-          : { difference: number(one.difference), differenceAccount: one.differenceAccount || null }),
+          : { difference: plainAmount(one.difference), differenceAccount: one.differenceAccount || null }),
       })),
   };
 }
