@@ -347,6 +347,10 @@ export interface ChangeView {
   action: string;
   entity: string;
   entityId: number | null;
+  /** What it is about, by name; null where it has none, or is there no more. */
+  subject: string | null;
+  /** Names of what the versions hold by number, under `entity/number`. */
+  names: Record<string, string>;
   before: unknown;
   after: unknown;
 }

@@ -1,8 +1,10 @@
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
+import { at } from "@fiscalon/core/at";
 import { id } from "@fiscalon/contract/fields";
 import type { ChangeView } from "@fiscalon/contract/views";
 import { clientParams, described } from "../../base/validation.ts";
+import { namesOf, referencesIn, subjectOf } from "./subjects.ts";
 import { checkChain } from "../../base/checkChain.ts";
 
 interface Query {
@@ -27,14 +29,34 @@ export async function auditRoutes(app: FastifyInstance): Promise<void> {
     async (request): Promise<ChangeView[]> => {
       const { before, entity, limit } = request.query;
       const rows = await request.work.rows<
-        Omit<ChangeView, "before" | "after"> & { before: string; after: string }
+        Omit<ChangeView, "before" | "after" | "subject" | "names"> & { before: string; after: string }
       >(
         `SELECT c.id, c.at, p.name AS "by", c.action, c.entity, c.entity_id AS entityId, c.before, c.after
          FROM changes c JOIN people p ON p.id = c.person_id
          WHERE c.client_id = $1 AND c.id < $2 AND ($3 = '' OR c.entity = $3) ORDER BY c.id DESC LIMIT $4`,
         [request.params.id, before ?? Number.MAX_SAFE_INTEGER, entity ?? "", limit],
       );
-      return rows.map((row) => ({ ...row, before: parsed(row.before), after: parsed(row.after) }));
+      const changes = rows.map((row) => ({ ...row, before: parsed(row.before), after: parsed(row.after) }));
+      const references = changes.map((row) => ({
+        subject: subjectOf(row.entity, row.entityId),
+        inside: referencesIn([row.before, row.after]),
+      }));
+      const known = await namesOf(
+        request.work,
+        request.params.id,
+        references.flatMap(({ subject, inside }) => (subject ? [subject, ...inside] : inside)),
+      );
+      return changes.map((row, index) => {
+        const { subject, inside } = at(references, index);
+        const own = inside
+          .map(({ entity, id: number }) => `${entity}/${number}`)
+          .filter((key) => key in known);
+        return {
+          ...row,
+          subject: subject ? (known[`${subject.entity}/${subject.id}`] ?? null) : null,
+          names: Object.fromEntries(own.map((key) => [key, known[key] ?? key])),
+        };
+      });
     },
   );
 

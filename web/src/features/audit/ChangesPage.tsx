@@ -77,7 +77,7 @@ export function ChangesPage() {
                 <td className="!align-top whitespace-nowrap">{showMoment(row.at)}</td>
                 <td className="!align-top">{row.by}</td>
                 <td className="!align-top">
-                  {changeWords(row.action, row.entity)} <span className="quiet">{row.entityId ?? ""}</span>
+                  {changeWords(row)} {row.subject && <strong>{row.subject}</strong>}
                 </td>
                 <td>
                   <Difference row={row} />
@@ -114,8 +114,8 @@ function Difference({ row }: { row: ChangeView }) {
         {shown.map(({ path, before, after }) => (
           <li key={path} className="break-words">
             <span className="quiet">{fieldWords(path)}</span>{" "}
-            {before !== null && <del>{valueWords(before, showDate)}</del>}{" "}
-            {after !== null && valueWords(after, showDate)}
+            {before !== null && <del>{valueWords(path, before, row.names, showDate)}</del>}{" "}
+            {after !== null && valueWords(path, after, row.names, showDate)}
           </li>
         ))}
       </ul>

@@ -1,3 +1,5 @@
+import type { ChangeView } from "@fiscalon/contract/views";
+
 /** What the audit trail is about, by the name it is kept under. */
 export const ENTITIES: Readonly<Record<string, string>> = {
   document: "document",
@@ -73,9 +75,14 @@ const FIELDS: Readonly<Record<string, string>> = {
   onAccount: "on account",
 };
 
-/** "posted document", as the entry of the trail reads. */
-export function changeWords(action: string, entity: string): string {
-  return `${ACTIONS[action] ?? action} ${ENTITIES[entity] ?? entity}`;
+/** What was done: "matched line of the bank"; the name of a document says itself what it is. */
+export function changeWords({
+  action,
+  entity,
+  subject,
+}: Pick<ChangeView, "action" | "entity" | "subject">): string {
+  const done = ACTIONS[action] ?? action;
+  return entity === "document" && subject !== null ? done : `${done} ${ENTITIES[entity] ?? entity}`;
 }
 
 /** The path of a field in words: `lines[0].taxPoint` is "line 1, tax point". */
@@ -90,8 +97,18 @@ export function fieldWords(path: string): string {
     .join(", ");
 }
 
-/** A value as the screens show it: dates in the locale's way, yes and no, long fingerprints by their beginning. */
-export function valueWords(value: string, date: (text: string) => string): string {
+/**
+ * A value as the screens show it: what is kept by number by its name, dates in the locale's way, yes and no, long
+ * fingerprints by their beginning.
+ */
+export function valueWords(
+  path: string,
+  value: string,
+  names: Readonly<Record<string, string>>,
+  date: (text: string) => string,
+): string {
+  const named = names[`${/(\w+)$/.exec(path)?.[1] ?? ""}/${value}`];
+  if (named !== undefined) return named;
   if (/^\d{4}-\d{2}-\d{2}$/.test(value)) return date(value);
   if (/^[0-9a-f]{64}$/.test(value)) return `${value.slice(0, 12)}…`;
   return value === "true" ? "yes" : value === "false" ? "no" : value;

@@ -257,7 +257,6 @@ function discountOf(text: string): Discount {
   return trimmed.endsWith("%") ? { percent: trimmed.slice(0, -1).trim() } : { amount: trimmed };
 }
 
-
 /** A posted document back in the form in which it can be typed on. */
 export function draftOf(document: DocumentView): Draft {
   const { input, place, contact, foreignGross } = document;
