@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { evaluateFormula } from "@fiscalon/core/formula/evaluateFormula";
 import type { FormulaScope } from "@fiscalon/core/formula/evaluateFormula";
+import { formulaInWords } from "@fiscalon/core/formula/formulaInWords";
 import { parseFormula } from "@fiscalon/core/formula/parseFormula";
 import { exactFromDecimal, exactToText } from "@fiscalon/core/money/exact";
 
@@ -106,4 +107,22 @@ test("any sum of decimals is exact, to the last digit", () => {
     }),
     { numRuns: 500 },
   );
+});
+
+describe("a formula in words", () => {
+  const words = (text: string) =>
+    formulaInWords(text, { box: (id) => `box ${id}`, rate: () => "Illinois", name: (name) => name });
+  test.each([
+    ["[1] + [2]", "box 1 + box 2"],
+    ["[1] - ([2] - [T1])", "box 1 − (box 2 − box T1)"],
+    ["([1] + [2]) * 3", "(box 1 + box 2) × 3"],
+    ["[1] / [2] / 2", "box 1 ÷ box 2 ÷ 2"],
+    ["abs([3] - [4])", "box 3 − box 4, without its sign"],
+    ["max([1] - [2], 0)", "box 1 − box 2, at least 0"],
+    ["min([1], [2])", "the smallest of box 1, box 2"],
+    ["[1] + max([2], 0)", "box 1 + (box 2, at least 0)"],
+    ["[1] * {us.IL} / 100", "box 1 × Illinois %"],
+    ["{us.IL} / 100", "Illinois %"],
+    ["[1] > 5 ? [2] : -[2]", "box 2 where box 1 > 5, otherwise −box 2"],
+  ])("%s", (text, expected) => expect(words(text)).toBe(expected));
 });

@@ -86,6 +86,16 @@ export function juniperLane(quarters: readonly Quarter[], today: string): object
         ...documents,
         {
           kind: "purchase-bill",
+          number: "OVEN-1",
+          date: addDays(quarters[3]?.to ?? today, -9),
+          contact: "s3",
+          prices: "exclusive",
+          lines: [
+            { text: "Deck oven and its building in", amount: "18750.00", code: "S23", account: "0100" },
+          ],
+        },
+        {
+          kind: "purchase-bill",
           number: "DIN-3",
           date: addDays(quarters[4]?.from ?? today, 11),
           contact: "c1",

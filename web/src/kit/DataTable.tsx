@@ -1,5 +1,5 @@
 import clsx from "clsx";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import type { CSSProperties, ReactNode } from "react";
 import type { RowSelectionState } from "@tanstack/react-table";
 import { ErrorNote } from "./ErrorNote.tsx";
@@ -61,6 +61,7 @@ export function DataTable<Row extends object, Page extends { rows: Row[]; total:
   choosing?: Choosing<Row>;
   empty: string;
 }) {
+  const footBox = useRef<HTMLDivElement>(null);
   const [sorting, setSorting] = useState<{ id: string; desc: boolean }[]>([]);
   const [chosen, setChosen] = useState<RowSelectionState>({});
   const {
@@ -111,7 +112,10 @@ export function DataTable<Row extends object, Page extends { rows: Row[]; total:
           aria-rowcount={page?.total ?? 0}
           ref={setBox}
           tabIndex={0}
-          className="absolute inset-0 overflow-auto"
+          className="absolute inset-0 overflow-auto [scrollbar-gutter:stable]"
+          onScroll={({ currentTarget }) => {
+            if (footBox.current) footBox.current.scrollLeft = currentTarget.scrollLeft;
+          }}
         >
           <div role="rowgroup" className="sticky top-0 z-10 bg-base-100">
             <div
@@ -176,18 +180,25 @@ export function DataTable<Row extends object, Page extends { rows: Row[]; total:
               );
             })}
           </div>
-          {footRows.length > 0 && (
-            <div
-              role="rowgroup"
-              className="sticky bottom-0 border-t border-b-2 border-base-content bg-base-100"
-            >
-              {footRows.map((row) => (
-                <SumLine {...sums} key={row.caption} row={row} className="border-b-0 font-semibold" />
-              ))}
-            </div>
-          )}
         </div>
       </div>
+      {footRows.length > 0 && (
+        <div
+          role="table"
+          aria-label={`${label}: sums`}
+          ref={footBox}
+          className="overflow-hidden border-t border-b-2 border-base-content [scrollbar-gutter:stable]"
+        >
+          {footRows.map((row) => (
+            <SumLine
+              {...sums}
+              key={row.caption}
+              row={row}
+              className="min-h-[30px] border-b-0 font-semibold"
+            />
+          ))}
+        </div>
+      )}
     </div>
   );
 }

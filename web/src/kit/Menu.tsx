@@ -13,7 +13,8 @@ export function Menu({
   className,
   children,
 }: {
-  name: string;
+  /** What a button is called that shows no words. */
+  name?: string;
   trigger: ReactNode;
   className?: string;
   children: ReactNode;

@@ -165,10 +165,10 @@ function Customers({
     <fieldset>
       <legend className="field-label">Who it sells to</legend>
       {CUSTOMERS.map(([id, words]) => (
-        <label key={id} className="flex cursor-pointer items-center gap-2 py-0.5">
+        <label key={id} className="flex cursor-pointer items-center gap-2 py-1">
           <input
             type="checkbox"
-            className="checkbox checkbox-xs"
+            className="checkbox checkbox-sm"
             checked={value.includes(id)}
             onChange={(event) =>
               onChange(event.target.checked ? [...value, id] : value.filter((one) => one !== id))

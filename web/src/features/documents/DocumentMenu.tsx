@@ -35,7 +35,6 @@ export function DocumentMenu({
   ];
   return (
     <Menu
-      name="More"
       className="action"
       trigger={
         <>

@@ -136,7 +136,6 @@ function NewMenu() {
   const navigate = useNavigate();
   return (
     <Menu
-      name="New document"
       className="action main ml-auto"
       trigger={
         <>

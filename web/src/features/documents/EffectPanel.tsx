@@ -53,7 +53,7 @@ export function EffectPanel({
   const priced = effect.printed.lines[live.at.indexOf(line)];
   const reason = draft.lines[line]?.codeReason;
   return (
-    <section aria-label="Effect" className="h-full overflow-y-auto px-4 pt-2 pb-8">
+    <section aria-label="Effect" tabIndex={0} className="h-full overflow-y-auto px-4 pt-2 pb-8">
       <header className="mb-2 flex items-baseline justify-between">
         <h2>Effect</h2>
         <span className="quiet text-[12.5px]">{posted ? "of this document" : "of posting this"}</span>

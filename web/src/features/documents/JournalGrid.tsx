@@ -80,7 +80,7 @@ export function JournalGrid({
                 <button
                   type="button"
                   aria-label={`Remove line ${row + 1}`}
-                  className="cursor-pointer p-1 text-secondary hover:text-error"
+                  className="cursor-pointer p-1.5 text-secondary hover:text-error"
                   onClick={() => onLines(draft.lines.filter((_, index) => index !== row))}
                 >
                   <X size={14} />

@@ -133,7 +133,7 @@ export const LineRow = memo(function LineRow({
           <button
             type="button"
             aria-label={`Remove line ${row + 1}`}
-            className="cursor-pointer p-1 text-secondary hover:text-error"
+            className="cursor-pointer p-1.5 text-secondary hover:text-error"
             onClick={() => actions.remove(row)}
           >
             <X size={14} />

@@ -24,11 +24,10 @@ export function TemplateMenu({
   };
   return (
     <Menu
-      name="Lines of a template"
       className="action"
       trigger={
         <>
-          Lines from <ChevronDown size={14} aria-hidden />
+          Lines of a template <ChevronDown size={14} aria-hidden />
         </>
       }
     >

@@ -14,7 +14,7 @@ import { draftOfBody } from "./draft.ts";
 import { useContacts } from "../../app/useSetup.ts";
 import { useTemplates } from "./useTemplates.ts";
 
-/** Kept documents: begun anew from here, or posted in their rhythm. */
+/** Templates: begun anew from here, or posted in their rhythm. */
 export function TemplatesPage() {
   const { client, path } = useScope();
   const navigate = useNavigate();
@@ -38,7 +38,7 @@ export function TemplatesPage() {
   };
   if (templates?.length === 0) {
     return (
-      <Sheet title="Kept documents" actions={<BooksNav />}>
+      <Sheet title="Templates" actions={<BooksNav />}>
         <EmptyState title="Nothing is kept yet">
           Open a document and choose “Keep it to use again” under More. One that comes back every week, month,
           quarter or year is posted by itself on its day, or waits here to be posted with one click.
@@ -47,7 +47,7 @@ export function TemplatesPage() {
     );
   }
   return (
-    <Sheet title="Kept documents" actions={<BooksNav />}>
+    <Sheet title="Templates" actions={<BooksNav />}>
       <ErrorNote error={postDue.error ?? drop.error} />
       <div className="mb-2 flex items-center gap-4">
         <span className="quiet">

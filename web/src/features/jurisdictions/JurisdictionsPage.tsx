@@ -5,6 +5,7 @@ import { UNION_MEMBERS } from "@fiscalon/core/packs/eu/members";
 import { STANDARD_RATES } from "@fiscalon/core/packs/eu/standardRates";
 import { rowInForce } from "@fiscalon/core/tax/rateInForce";
 import { api } from "../../api/client.ts";
+import { usePacks } from "../../api/packs.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { FileButton } from "../../kit/FileButton.tsx";
 import { today } from "../../kit/format.ts";
@@ -14,6 +15,7 @@ import type { JurisdictionFile } from "./jurisdictionFile.ts";
 
 /** All jurisdictions that are known: those that ship, and those the practice made. */
 export function JurisdictionsPage() {
+  const packs = usePacks();
   const queries = useQueryClient();
   const { data: rows, error } = useQuery({
     queryKey: keys.jurisdictions,
@@ -57,7 +59,7 @@ export function JurisdictionsPage() {
                 <span className="font-semibold">{name}</span>{" "}
                 <span className="quiet font-mono text-[12px]">{id}</span>
               </td>
-              <td>{levies.join(", ")}</td>
+              <td>{someOf(levies.map((levy) => packs.levyName(levy)))}</td>
               <td className="quiet">{forms.join(", ")}</td>
               <td className="num">{codes}</td>
               <td>{currency}</td>
@@ -124,4 +126,12 @@ function ImportFile() {
       {load.error && <ErrorNote error={load.error} />}
     </>
   );
+}
+
+/** As many names as a row has room for. */
+const ROOM = 6;
+
+function someOf(names: readonly string[]): string {
+  const more = names.length - ROOM;
+  return more <= 0 ? names.join(", ") : `${names.slice(0, ROOM).join(", ")} and ${more} more`;
 }

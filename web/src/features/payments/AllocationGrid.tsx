@@ -69,7 +69,7 @@ export function AllocationGrid({
             <th className="num">Gross</th>
             <th className="num">Open</th>
             <th className="num w-[120px]">{draft.kind === "receipt" ? "Received" : "Paid"}</th>
-            <th className="num w-[100px]">Let go</th>
+            <th className="num w-[100px]">Write-off</th>
             {withDifference && <th className="w-[170px]">on account</th>}
           </tr>
         </thead>
@@ -169,7 +169,7 @@ export function AllocationGrid({
         </tbody>
       </table>
       <p className="quiet mt-2 text-[13px]">
-        A discount that was agreed lowers the tax: enter a credit note for it. “Let go” is for small change
+        A discount that was agreed lowers the tax: enter a credit note for it. “Write-off” is for small change
         and bank charges; the tax stays as invoiced.
       </p>
     </>

@@ -226,7 +226,7 @@ function Registration({
             Change
           </button>
         </p>
-        <dl className="mt-1 grid grid-cols-[150px_1fr]">
+        <dl className="mt-1 grid grid-cols-[176px_1fr]">
           {rows.map(([term, value, mono]) => (
             <div key={term} className="contents">
               <dt className="quiet border-b border-base-300 py-1.5">{term}</dt>

@@ -21,7 +21,7 @@ export function SeriesPage() {
   });
   return (
     <Sheet
-      title="Numbers"
+      title="Number series"
       lead="Each number is given when its document is posted, once and without a gap. What was taken out keeps its number."
     >
       <table className="sheet-table">
