@@ -3,7 +3,6 @@ import { get, set, useForm } from "react-hook-form";
 import type { DefaultValues, FieldErrors, FieldValues, Path, UseFormReturn } from "react-hook-form";
 import { problemsOf } from "@fiscalon/contract/problems";
 import type { BodySchema } from "@fiscalon/contract/problems";
-import { ApiError } from "../api/client.ts";
 
 /** Where what concerns no field is noted; not `root`, which the form forgets on every submit. */
 const REST = "_rest";
@@ -69,7 +68,7 @@ export function useBodyForm<Values extends FieldValues, Body extends object, Ans
       onSaved(answer, typed);
     },
     onError: (error, typed) => {
-      const path = error instanceof ApiError ? (error.field ?? "") : "";
+      const path = fieldOf(error);
       form.setError(ownField(typed, path) as Path<Values>, { type: path, message: error.message });
     },
   });
@@ -81,6 +80,11 @@ export function useBodyForm<Values extends FieldValues, Body extends object, Ans
     problemAt: (path) => (rest?.type === path ? rest.message : undefined),
     pending: save.isPending,
   };
+}
+
+/** The path in the body that an answer concerns, where it tells one. */
+function fieldOf(error: Error): string {
+  return "field" in error && typeof error.field === "string" ? error.field : "";
 }
 
 /** The field of the form that a path of the body lies in: of a list or a part of its own the very place in it. */
