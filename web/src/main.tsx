@@ -5,6 +5,7 @@ import { RouterProvider } from "react-router";
 import { PacksProvider } from "./api/packs.tsx";
 import { router } from "./app/router.tsx";
 import "./app/theme.css";
+import { TipProvider } from "./kit/Tip.tsx";
 import { applyTheme, chosenTheme } from "./app/theme.ts";
 
 applyTheme(chosenTheme());
@@ -20,7 +21,9 @@ createRoot(document.getElementById("root") as HTMLElement).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
       <PacksProvider>
-        <RouterProvider router={router} />
+        <TipProvider>
+          <RouterProvider router={router} />
+        </TipProvider>
       </PacksProvider>
     </QueryClientProvider>
   </StrictMode>,

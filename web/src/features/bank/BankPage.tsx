@@ -17,6 +17,7 @@ import { ConnectBankDialog } from "./ConnectBankDialog.tsx";
 import { MatchDialog } from "./MatchDialog.tsx";
 import { lineColumns } from "./lineColumns.tsx";
 import { bodyOfProposal } from "./proposals.ts";
+import { Tip } from "../../kit/Tip.tsx";
 
 const STATES = [
   ["open", "To match"],
@@ -143,15 +144,19 @@ export function BankPage() {
                 Connect the bank
               </button>
             ) : (
-              <button
-                type="button"
-                className="action main"
-                disabled={busy}
-                onClick={() => fetchNew.mutate()}
-                title={`Account ${account.number}, consent until ${account.consentUntil ?? ""}`}
+              <Tip
+                control
+                words={`Account ${account.number}, consent until ${showDate(account.consentUntil ?? "")}`}
               >
-                {fetchNew.isPending ? "Asking the bank …" : "Fetch new lines"}
-              </button>
+                <button
+                  type="button"
+                  className="action main"
+                  disabled={busy}
+                  onClick={() => fetchNew.mutate()}
+                >
+                  {fetchNew.isPending ? "Asking the bank …" : "Fetch new lines"}
+                </button>
+              </Tip>
             )}
             <input
               ref={file}

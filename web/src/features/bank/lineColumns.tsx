@@ -4,6 +4,7 @@ import { Figure } from "../../kit/Figure.tsx";
 import { showDate } from "../../kit/format.ts";
 import type { Column } from "../../kit/useGridTable.ts";
 import { isSureOf } from "./proposals.ts";
+import { Tip } from "../../kit/Tip.tsx";
 
 /** What is done with one line. */
 export interface LineActs {
@@ -23,9 +24,9 @@ export function lineColumns(digits: number, acts: LineActs): Column<BankLineView
       grow: 1,
       always: true,
       cell: ({ party, text, reference }) => (
-        <span title={`${party} ${text} ${reference}`}>
+        <Tip reached={false} words={[party, text, reference].filter(Boolean).join(" · ")}>
           {party} <span className="quiet">{text}</span>
-        </span>
+        </Tip>
       ),
     },
     {
@@ -81,7 +82,7 @@ function Best({ line }: { line: BankLineView }) {
   if (!best) return <span className="quiet">nothing in the books fits</span>;
   const turned = best.kind === "wrong-way";
   return (
-    <span title={best.reasons.join("; ")}>
+    <Tip reached={false} words={best.reasons.join("; ")}>
       {turned ? (
         <span className="text-error">other way round in the books: {best.label}</span>
       ) : (
@@ -92,7 +93,7 @@ function Best({ line }: { line: BankLineView }) {
           {best.label} <span className="quiet">· {best.reasons[0]}</span>
         </>
       )}
-    </span>
+    </Tip>
   );
 }
 

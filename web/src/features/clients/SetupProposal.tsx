@@ -1,4 +1,5 @@
 import type { SetupProposal as Proposal } from "@fiscalon/core/supply/proposeSetup";
+import { Tip } from "../../kit/Tip.tsx";
 
 /** What will be set up, and why, as far as the answers go. */
 export function SetupProposal({ proposal }: { proposal: Proposal }) {
@@ -32,9 +33,12 @@ export function SetupProposal({ proposal }: { proposal: Proposal }) {
                   {code === "" ? (
                     <span className="quiet">–</span>
                   ) : (
-                    <span className="code-chip" title={pack.codes.find((one) => one.code === code)?.name}>
+                    <Tip
+                      className="code-chip"
+                      words={pack.codes.find((one) => one.code === code)?.name ?? code}
+                    >
                       {code}
-                    </span>
+                    </Tip>
                   )}
                 </td>
               ))}
@@ -60,8 +64,8 @@ export function SetupProposal({ proposal }: { proposal: Proposal }) {
           <h3 className="mt-4 mb-1 font-semibold">To know</h3>
           <ul className="grid gap-1.5">
             {proposal.notes.slice(0, 5).map(({ text, source }) => (
-              <li key={text} title={source}>
-                {text}
+              <li key={text}>
+                {text} <span className="quiet text-[12px]">{source}</span>
               </li>
             ))}
           </ul>

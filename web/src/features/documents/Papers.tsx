@@ -7,6 +7,7 @@ import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { showMoment } from "../../kit/format.ts";
+import { Tip } from "../../kit/Tip.tsx";
 
 /** The papers of a document, shown beside it. */
 export function Papers({ documentId }: { documentId: number }) {
@@ -54,18 +55,19 @@ export function Papers({ documentId }: { documentId: number }) {
       <ul className="mb-2 text-[13px]">
         {papers.map((paper) => (
           <li key={paper.id} className="flex items-baseline gap-3 border-b border-base-300 py-1">
-            <button
-              type="button"
-              className={clsx(
-                "min-w-0 flex-1 cursor-pointer truncate text-left",
-                shown?.id === paper.id && "font-semibold",
-              )}
-              aria-pressed={shown?.id === paper.id}
-              title={`${paper.by}, ${showMoment(paper.at)}`}
-              onClick={() => setChosen(paper.id)}
-            >
-              {paper.name}
-            </button>
+            <Tip control words={`${paper.by}, ${showMoment(paper.at)}`}>
+              <button
+                type="button"
+                className={clsx(
+                  "min-w-0 flex-1 cursor-pointer truncate text-left",
+                  shown?.id === paper.id && "font-semibold",
+                )}
+                aria-pressed={shown?.id === paper.id}
+                onClick={() => setChosen(paper.id)}
+              >
+                {paper.name}
+              </button>
+            </Tip>
             <a
               className="word-link"
               href={`/api${base}/attachments/${paper.id}`}

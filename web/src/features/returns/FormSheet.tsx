@@ -6,6 +6,7 @@ import { useScope } from "../../app/scope.ts";
 import { Figure } from "../../kit/Figure.tsx";
 import { formulaWords } from "../../app/formulaWords.ts";
 import { shownBox } from "../../app/formBoxes.ts";
+import { Tip } from "../../kit/Tip.tsx";
 
 /** The official form's order and numbers: amount, the period before, and how it changed. */
 export function FormSheet({ view }: { view: ReturnView }) {
@@ -122,8 +123,8 @@ function BoxRow({
   return (
     <tr className={clsx(box.kind === "formula" && !strong && "bg-base-200", strong && "total")}>
       <td className="font-bold whitespace-nowrap text-secondary">{box.id}</td>
-      <td title={box.title} className={clsx(strong && "font-bold")}>
-        {box.short}
+      <td className={clsx(strong && "font-bold")}>
+        {box.title === box.short ? box.short : <Tip words={box.title}>{box.short}</Tip>}
         {direction}{" "}
         {box.formula && <span className="quiet font-normal">{formulaWords(box.formula, packs)}</span>}
       </td>

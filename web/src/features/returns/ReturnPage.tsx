@@ -13,6 +13,7 @@ import { Findings } from "./Findings.tsx";
 import { FormSheet } from "./FormSheet.tsx";
 import { NetTaxByPeriod } from "./NetTaxByPeriod.tsx";
 import { RETURN, useReturn } from "./useReturn.ts";
+import { Tip } from "../../kit/Tip.tsx";
 
 /** The return of the period, from open to filed. */
 export function ReturnPage() {
@@ -72,21 +73,24 @@ export function ReturnPage() {
             </button>
           )}
           {editable && (
-            <button
-              type="button"
-              className="action main"
-              disabled={open > 0 || view.to >= today() || act.isPending}
-              title={
+            <Tip
+              words={
                 open > 0
                   ? "Clear the findings below first"
                   : view.to >= today()
                     ? "The period is still running"
                     : "Freeze the figures and lock the documents"
               }
-              onClick={() => act.mutate(() => api.post(`${RETURN}/seal`, parts))}
             >
-              Seal this period
-            </button>
+              <button
+                type="button"
+                className="action main"
+                disabled={open > 0 || view.to >= today() || act.isPending}
+                onClick={() => act.mutate(() => api.post(`${RETURN}/seal`, parts))}
+              >
+                Seal this period
+              </button>
+            </Tip>
           )}
           {view.state === "sealed" && (
             <button

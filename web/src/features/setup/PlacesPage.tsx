@@ -18,6 +18,7 @@ import { ChangeRegistration } from "./ChangeRegistration.tsx";
 import { AddRegistration } from "../../records/AddRegistration.tsx";
 import { AddPlace, ChangePlace, ClosePlace } from "../../records/PlaceDialogs.tsx";
 import { Waiting } from "../../kit/Waiting.tsx";
+import { Tip } from "../../kit/Tip.tsx";
 
 type Place = ClientView["places"][number];
 type Open =
@@ -142,9 +143,11 @@ function PlaceRow({
               r.to === null,
           );
           return (
-            <span key={proposal.name} className="block py-0.5" title={proposal.why}>
+            <span key={proposal.name} className="block py-0.5">
               {own ? (
-                <span className="text-success">✓ {proposal.name}</span>
+                <Tip className="text-success" words={proposal.why}>
+                  ✓ {proposal.name}
+                </Tip>
               ) : (
                 <>
                   {proposal.name}: <span className="quiet">{proposal.why}</span>{" "}

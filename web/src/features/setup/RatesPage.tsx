@@ -6,6 +6,7 @@ import { Sheet } from "../../kit/Sheet.tsx";
 import { useSetup } from "../../app/useSetup.ts";
 import { Waiting } from "../../kit/Waiting.tsx";
 import { ScheduleDialog } from "./ScheduleDialog.tsx";
+import { Tip } from "../../kit/Tip.tsx";
 
 /** Rates by date. A document takes the rate of its tax point; a change says which open documents it touches. */
 export function RatesPage() {
@@ -52,13 +53,17 @@ export function RatesPage() {
               <td className="num font-semibold">{rowInForce(rows, today())?.rate ?? "–"}</td>
               <td className="text-[12.5px]">
                 {rows.map((row) => (
-                  <span key={row.from} className="mr-3 inline-block whitespace-nowrap" title={row.source}>
+                  <Tip
+                    key={row.from}
+                    className="mr-3 inline-block whitespace-nowrap"
+                    words={row.source || "no source"}
+                  >
                     <span className="font-mono">{row.rate}</span>{" "}
                     <span className="quiet">
                       from {showDate(row.from)}
                       {row.to ? ` to ${showDate(row.to)}` : ""}
                     </span>
-                  </span>
+                  </Tip>
                 ))}
               </td>
               <td>

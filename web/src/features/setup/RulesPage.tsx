@@ -16,6 +16,7 @@ import { RuleDialog } from "./RuleDialog.tsx";
 import { RuleTester } from "./RuleTester.tsx";
 import { useSetup } from "../../app/useSetup.ts";
 import { Waiting } from "../../kit/Waiting.tsx";
+import { Tip } from "../../kit/Tip.tsx";
 
 /** The supply rules as a matrix: where it goes down, tax classes across; beside it the tester. */
 export function RulesPage() {
@@ -94,16 +95,16 @@ export function RulesPage() {
                         {inOrderOfAsking(
                           own.filter((rule) => rule.taxClass === taxClass && rule.to === to),
                         ).map((rule) => (
-                          <button
-                            key={rule.id}
-                            type="button"
-                            className="mb-0.5 block cursor-pointer text-left hover:text-primary"
-                            title={rule.words}
-                            onClick={() => setEditing(rule)}
-                          >
-                            <span className="code-chip">{rule.code}</span>{" "}
-                            <span className="quiet text-[11.5px]">{conditionWords(packs, rule)}</span>
-                          </button>
+                          <Tip key={rule.id} control words={rule.words}>
+                            <button
+                              type="button"
+                              className="mb-0.5 block cursor-pointer text-left hover:text-primary"
+                              onClick={() => setEditing(rule)}
+                            >
+                              <span className="code-chip">{rule.code}</span>{" "}
+                              <span className="quiet text-[11.5px]">{conditionWords(packs, rule)}</span>
+                            </button>
+                          </Tip>
                         ))}
                       </td>
                     ))}
