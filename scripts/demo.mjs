@@ -1,42 +1,62 @@
 import { spawn } from "node:child_process";
-import { resolve } from "node:path";
+import { once } from "node:events";
+import { existsSync, mkdirSync, readdirSync, renameSync, rmSync } from "node:fs";
+import { dirname, resolve } from "node:path";
 import { build, ensurePackages } from "./ensure.mjs";
 
 ensurePackages();
 build();
 
 const port = process.env.FISCALON_PORT ?? "4600";
-const data = resolve(process.env.FISCALON_DATA ?? ".data/demo");
 const address = `http://127.0.0.1:${port}`;
-const server = spawn(process.execPath, ["server/dist/main.js"], {
-  stdio: ["ignore", "inherit", "inherit"],
-  env: {
-    ...process.env,
-    FISCALON_PORT: port,
-    FISCALON_DATA: data,
-    FISCALON_PERSON: process.env.FISCALON_PERSON ?? "Imre Vass",
-    FISCALON_LOG: process.env.FISCALON_LOG ?? "warn",
-  },
-});
-server.on("exit", (code) => process.exit(code ?? 0));
-for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => server.kill(signal));
+const data = resolve(process.env.FISCALON_DATA ?? ".data/demo");
 
-await answering();
-const clients = await (await fetch(`${address}/api/clients`)).json();
-if (clients.length === 0) {
-  console.log("Loading the demonstration practice …");
-  const { loadDemo } = await import("../demo/dist/load.js");
-  await loadDemo(address).catch((error) => {
-    console.error(`The demonstration data could not be loaded: ${error.message}`);
-    console.error(`Remove ${data} and try again.`);
-    server.kill();
-    process.exit(1);
-  });
-}
+if (!existsSync(data) || readdirSync(data).length === 0) await load();
+const server = start(data);
+server.on("exit", (code) => process.exit(code ?? 0));
+await answering(server);
 console.log(`\nFiscalon runs at ${address} (stop with Ctrl C)\n`);
 
-async function answering() {
-  for (let tries = 0; tries < 150; tries += 1) {
+/** Makes the practice in a folder beside and puts it in its place when it is whole: killed on the way, it leaves nothing. */
+async function load() {
+  const unfinished = `${data}.unfinished`;
+  rmSync(unfinished, { recursive: true, force: true });
+  mkdirSync(dirname(data), { recursive: true });
+  const loader = start(unfinished);
+  await answering(loader);
+  console.log("Loading the demonstration practice …");
+  const { loadDemo } = await import("../demo/dist/load.js");
+  const failed = await loadDemo(address).then(
+    () => undefined,
+    (error) => error,
+  );
+  loader.kill();
+  await once(loader, "exit");
+  if (failed) {
+    console.error(`The demonstration data could not be loaded: ${failed.message}`);
+    process.exit(1);
+  }
+  rmSync(data, { recursive: true, force: true });
+  renameSync(unfinished, data);
+}
+
+function start(folder) {
+  const child = spawn(process.execPath, ["server/dist/main.js"], {
+    stdio: ["ignore", "inherit", "inherit"],
+    env: {
+      ...process.env,
+      FISCALON_PORT: port,
+      FISCALON_DATA: folder,
+      FISCALON_PERSON: process.env.FISCALON_PERSON ?? "Imre Vass",
+      FISCALON_LOG: process.env.FISCALON_LOG ?? "warn",
+    },
+  });
+  for (const signal of ["SIGINT", "SIGTERM"]) process.once(signal, () => child.kill(signal));
+  return child;
+}
+
+async function answering(child) {
+  for (let tries = 0; tries < 150 && child.exitCode === null; tries += 1) {
     try {
       if ((await fetch(`${address}/api/clients`)).ok) return;
     } catch {
@@ -44,6 +64,6 @@ async function answering() {
     }
   }
   console.error("The server did not start. See the messages above.");
-  server.kill();
+  child.kill();
   process.exit(1);
 }

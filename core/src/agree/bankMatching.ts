@@ -234,8 +234,8 @@ function plain(text: string): string {
 }
 
 function mentions(said: string, number: string): boolean {
-  const own = plain(number);
-  return own.length >= 3 && said.includes(own);
+  const wanted = plain(number);
+  return wanted.length >= 3 && said.includes(wanted);
 }
 
 /** Whether the text of an entry carries a number that the line says. */
@@ -266,15 +266,15 @@ function wordsOf(text: string): string[] {
 }
 
 function sharesName(words: ReadonlySet<string>, party: string): boolean {
-  const own = wordsOf(party);
-  return own.length > 0 && own.every((word) => words.has(word));
+  const partyWords = wordsOf(party);
+  return partyWords.length > 0 && partyWords.every((word) => words.has(word));
 }
 
 function groupedBy<T, K>(list: readonly T[], key: (item: T) => K): Map<K, T[]> {
   const groups = new Map<K, T[]>();
   for (const item of list) {
-    const own = groups.get(key(item));
-    if (own) own.push(item);
+    const group = groups.get(key(item));
+    if (group) group.push(item);
     else groups.set(key(item), [item]);
   }
   return groups;

@@ -21,9 +21,9 @@ export function assignPeriod(
   taxPoint: CalendarDate,
   sealed: ReadonlySet<CalendarDate>,
 ): PeriodAssignment | undefined {
-  const own = filingPeriodOn(rule, taxPoint);
-  let reported = own;
+  const period = filingPeriodOn(rule, taxPoint);
+  let reported = period;
   while (reported && sealed.has(reported.to)) reported = filingPeriodOn(rule, addDays(reported.to, 1));
-  if (!own || !reported) return undefined;
-  return { own, reported, late: own.to !== reported.to };
+  if (!period || !reported) return undefined;
+  return { own: period, reported, late: period.to !== reported.to };
 }

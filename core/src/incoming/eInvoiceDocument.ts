@@ -63,8 +63,8 @@ function codeOf(
   { direction, codes, schedules, chosen }: EInvoiceReading,
 ): Pick<LineInput, "code" | "codeReason"> {
   const key = `${category} ${rate}`;
-  const own = chosen[key];
-  if (own !== undefined) return { code: own, codeReason: "chosen for the category of the e-invoice" };
+  const choice = chosen[key];
+  if (choice !== undefined) return { code: choice, codeReason: "chosen for the category of the e-invoice" };
   for (const code of codes.values()) {
     if (!TREATMENTS[category][direction].includes(code.treatment)) continue;
     if (code.direction !== "both" && code.direction !== direction) continue;

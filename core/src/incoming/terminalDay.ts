@@ -74,15 +74,15 @@ export function summaryOfDay(
     const sum = sums.get(key) ?? { text, target, amount: 0 };
     sums.set(key, { ...sum, amount: sum.amount + amount });
   };
-  for (const one of transactions) {
-    refuseDifference(one);
-    const refund = one.kind === "refund" ? ", refunded" : "";
-    for (const { tax, amount } of one.items) {
+  for (const transaction of transactions) {
+    refuseDifference(transaction);
+    const refund = transaction.kind === "refund" ? ", refunded" : "";
+    for (const { tax, amount } of transaction.items) {
       const target = mapping.taxes[tax];
       if (target) take(`Card takings, ${tax}${refund}`, target, amount);
     }
-    take(`Card surcharge${refund}`, mapping.surcharge, one.surcharge);
-    take(`Tips${refund}`, mapping.tip, one.tip);
+    take(`Card surcharge${refund}`, mapping.surcharge, transaction.surcharge);
+    take(`Tips${refund}`, mapping.tip, transaction.tip);
   }
   const lines = [...sums.values()].map((sum) => lineOf(sum, digits));
   return lines.length === 0

@@ -194,8 +194,8 @@ function journalPostings(
 ): Posting[] {
   const postings = document.lines.flatMap((line, index) =>
     withinField(`lines[${index}]`, (): Posting[] => {
-      const own = priced.lines[index];
-      if (own?.code) return signedLine(own, document, accounts);
+      const pricedLine = priced.lines[index];
+      if (pricedLine?.code) return signedLine(pricedLine, document, accounts);
       if (!line.account)
         throw new FiscalError("ledger/no-account", "Choose an account for this line.", "account");
       return [

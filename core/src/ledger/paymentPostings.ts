@@ -87,7 +87,7 @@ export function paymentPostings(
   refuseImpossible(payment, digits);
   const base = (money: number) =>
     amount === 0 ? money : roundExact({ n: BigInt(money) * BigInt(payment.base), d: BigInt(amount) });
-  const own = allocations.flatMap((one, index) =>
+  const settled = allocations.flatMap((one, index) =>
     withinField(`allocations[${index}]`, () =>
       allocationPostings(one, payment.currency, base, accounts, digits),
     ),
@@ -105,7 +105,7 @@ export function paymentPostings(
   });
   const postings = [
     plain(bank, base(amount) * factor, name),
-    ...own,
+    ...settled,
     plain(party, -base(onAccount(payment)) * factor, "On account"),
   ];
   const moved = imbalance(postings);

@@ -118,8 +118,8 @@ function evaluated(
   const adjusted = adjustments
     .filter((adjustment) => adjustment.box === box.id)
     .map(({ id, reason, amount }): Contribution => ({ kind: "adjustment", adjustment: id, reason, amount }));
-  const own = box.kind === "formula" ? readBoxes(box, results) : ownParts(box, facts, context);
-  const contributions = [...own, ...adjusted];
+  const parts = box.kind === "formula" ? readBoxes(box, results) : ownParts(box, facts, context);
+  const contributions = [...parts, ...adjusted];
   const minor =
     box.kind === "formula"
       ? formulaAmount(box, results, context, digits)
@@ -184,12 +184,12 @@ function moveNegatives(
 ): void {
   for (const box of boxes) {
     if (box.kind !== "sum" || box.negativeTo === undefined) continue;
-    const own = facts.get(box.id) ?? [];
+    const parts = facts.get(box.id) ?? [];
     const adjusted = adjustments.filter((one) => one.box === box.id);
-    const sum = [...own, ...adjusted].reduce((total, part) => total + part.amount, 0);
+    const sum = [...parts, ...adjusted].reduce((total, part) => total + part.amount, 0);
     if (sum >= 0) continue;
     const against = facts.get(box.negativeTo) ?? [];
-    facts.set(box.id, [...own, { kind: "moved", box: box.negativeTo, amount: -sum }]);
+    facts.set(box.id, [...parts, { kind: "moved", box: box.negativeTo, amount: -sum }]);
     facts.set(box.negativeTo, [...against, { kind: "moved", box: box.id, amount: -sum }]);
   }
 }

@@ -80,10 +80,10 @@ function duePostings(totals: readonly LevyTotals[], net: number, accounts: reado
  * @throws FiscalError `ledger/no-account`
  */
 export function dueAccount(accounts: readonly Account[], levy: string | null, first: string | null): string {
-  const own = accounts.find(
+  const account = accounts.find(
     ({ role, levy: of }) => role === "due-to-authority" && levy !== null && bears({ levy: of }, levy),
   );
-  return own?.code ?? accountInRole(accounts, "due-to-authority", first);
+  return account?.code ?? accountInRole(accounts, "due-to-authority", first);
 }
 
 /** What is still owed on an account, minor units; negative where it is to come back. */

@@ -77,14 +77,16 @@ export function proposedRegistrations(
 ): ProposedRegistration[] {
   const rhythm = pack.rhythms.find((one) => one.id === answers.rhythm) ?? pack.rhythms[0];
   return levyGroups(pack).flatMap((group) => {
-    const own = group.filter(({ onlyFor }) => onlyFor === undefined || onlyFor.includes(answers.activity));
-    const lead = own[0];
+    const fitting = group.filter(
+      ({ onlyFor }) => onlyFor === undefined || onlyFor.includes(answers.activity),
+    );
+    const lead = fitting[0];
     if (!lead || !concerns(lead.regions, region) || onlyForOldBooks(pack, lead.levy)) return [];
     const everywhere = lead.regions === undefined || lead.levy === pack.levies[0]?.levy;
     return [
       {
         pack: pack.id,
-        levies: own.map(({ levy }) => levy),
+        levies: fitting.map(({ levy }) => levy),
         name: lead.name,
         authority: lead.authority ?? pack.authority,
         rhythm,
@@ -103,7 +105,7 @@ function levyGroups(pack: JurisdictionPack): JurisdictionPack["levies"][number][
   for (const levy of pack.levies) {
     if (done.has(levy.levy)) continue;
     const group = pack.levies.filter((one) => one.levy === levy.levy || levy.with?.includes(one.levy));
-    for (const one of group) done.add(one.levy);
+    for (const member of group) done.add(member.levy);
     groups.push(group);
   }
   return merged(pack, groups);
@@ -117,8 +119,8 @@ function merged(
   const [first = [], ...rest] = groups;
   const lead = first[0]?.levy ?? "";
   const withFirst = (group: JurisdictionPack["levies"][number][]) => {
-    const own = pack.forms.filter((form) => group.some(({ levy }) => form.levies.includes(levy)));
-    return own.every((form) => form.levies.includes(lead));
+    const forms = pack.forms.filter((form) => group.some(({ levy }) => form.levies.includes(levy)));
+    return forms.every((form) => form.levies.includes(lead));
   };
   const joined = rest.filter(withFirst);
   return [[...first, ...joined.flat()], ...rest.filter((group) => !joined.includes(group))];
@@ -183,6 +185,6 @@ function rulesAbroad(pack: JurisdictionPack, { activity, customers }: BusinessAn
 const ABROAD = new Set(["abroad", "union", "outside-union"]);
 
 function codeFor(pack: JurisdictionPack, taxClass: string, direction: "sale" | "purchase"): string {
-  const own = pack.rules.filter((rule) => rule.taxClass === taxClass && rule.direction === direction);
-  return (own.find((rule) => rule.to === "home") ?? own[0])?.code ?? "";
+  const rules = pack.rules.filter((rule) => rule.taxClass === taxClass && rule.direction === direction);
+  return (rules.find((rule) => rule.to === "home") ?? rules[0])?.code ?? "";
 }

@@ -106,7 +106,7 @@ export function answerOfRules(rules: readonly SupplyRule[], question: SupplyQues
     if (verdict.says === "no") continue;
     codes.add(rule.code);
     if (verdict.says === "perhaps") {
-      for (const one of verdict.about) missing.add(one);
+      for (const about of verdict.about) missing.add(about);
       continue;
     }
     if (codes.size === 1) return { rule, missing: undefined };

@@ -24,9 +24,9 @@ const FORMULA_NAMES = new Set(["net", "gross", "quantity", "unitPrice", "prior"]
  *   `tax/shares`, `tax/unknown-box`, `tax/bad-box-tag`, `formula/…`, `tax/share-range`
  */
 export function checkCode(code: TaxCode, around: CodeSurroundings): void {
-  for (const one of expandCode(code)) {
-    one.components.forEach((component, index) =>
-      withinField(`components[${index}]`, () => checkComponent(one, component, around)),
+  for (const member of expandCode(code)) {
+    member.components.forEach((component, index) =>
+      withinField(`components[${index}]`, () => checkComponent(member, component, around)),
     );
   }
 }

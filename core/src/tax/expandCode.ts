@@ -41,9 +41,9 @@ function rateOf(rate: RateSpec, put: (text: string) => string): RateSpec {
 }
 
 function boxesOf(boxes: Component["boxes"], put: (text: string) => string): Component["boxes"] {
-  const own = (one: Boxes): Boxes =>
+  const ofVariant = (one: Boxes): Boxes =>
     typeof one === "string" ? put(one) : one.map((route) => ({ ...route, tags: put(route.tags) }));
-  return Object.fromEntries(Object.entries(boxes).map(([side, one]) => [side, own(one)]));
+  return Object.fromEntries(Object.entries(boxes).map(([side, one]) => [side, ofVariant(one)]));
 }
 
 function variantOf(code: TaxCode, variant: NonNullable<TaxCode["variants"]>[number]): TaxCode {

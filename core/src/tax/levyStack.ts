@@ -55,16 +55,16 @@ function stackOf(components: readonly RatedComponent[]): LevyStack | null {
   const parts = effectiveFactors(components);
   const f = add(ONE, chargedFactor(components, parts));
   if (f.n <= 0n) return null;
-  const own = components.map(({ component, rate }) => multiply(percentage(rate), share(component)));
+  const shares = components.map(({ component, rate }) => multiply(percentage(rate), share(component)));
   const onNet = commonParts(parts, ONE);
   const onGross = commonParts(parts, f);
-  const largest = [...own.flatMap(({ n, d }) => [n, d]), ...onNet.numbers, ...onGross.numbers].reduce(
+  const largest = [...shares.flatMap(({ n, d }) => [n, d]), ...onNet.numbers, ...onGross.numbers].reduce(
     (max, one) => (one > max ? one : max),
     1n,
   );
   if (largest > BigInt(Number.MAX_SAFE_INTEGER)) return null;
   return {
-    own: own.map(({ n, d }) => ({ n: Number(n), d: Number(d) })),
+    own: shares.map(({ n, d }) => ({ n: Number(n), d: Number(d) })),
     onNet: onNet.parts,
     onGross: onGross.parts,
     limit: Math.floor(EXACT_BELOW / (2 * Number(largest))),

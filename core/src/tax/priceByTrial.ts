@@ -126,8 +126,8 @@ function taxOn(
   details: LineDetails,
 ): { base: Exact; tax: Exact } {
   const { component, rate } = rated;
-  const own = component.base?.of === "gross" ? trial.gross : add(trial.net, onTop);
-  const base = multiply(withinBounds(own, component.base, details), share(component));
+  const charged = component.base?.of === "gross" ? trial.gross : add(trial.net, onTop);
+  const base = multiply(withinBounds(charged, component.base, details), share(component));
   switch (component.rate.kind) {
     case "percent":
       return { base, tax: multiply(base, percentage(rate)) };

@@ -118,8 +118,8 @@ function inputsOf(line: LineInput, names: readonly string[]): Record<string, str
 
 /** A line may deduct less than its code does: its attribute `recoverable` is a percentage, which some codes need. */
 function shareOut(taxes: readonly ComponentTax[], line: LineInput, code: TaxCode): void {
-  const own = line.attributes?.["recoverable"]?.trim();
-  if (own === undefined || own === "") {
+  const share = line.attributes?.["recoverable"]?.trim();
+  if (share === undefined || share === "") {
     if (!code.inputs?.includes("recoverable")) return;
     throw new FiscalError(
       "tax/missing-input",
@@ -127,15 +127,15 @@ function shareOut(taxes: readonly ComponentTax[], line: LineInput, code: TaxCode
       "attributes.recoverable",
     );
   }
-  if (!/^\d{1,3}(\.\d{1,6})?$/.test(own) || Number(own) > 100) {
+  if (!/^\d{1,3}(\.\d{1,6})?$/.test(share) || Number(share) > 100) {
     throw new FiscalError(
       "tax/bad-share",
-      `"${own}" is not a percentage between 0 and 100.`,
+      `"${share}" is not a percentage between 0 and 100.`,
       "attributes.recoverable",
     );
   }
   for (const tax of taxes) {
-    tax.share = own;
+    tax.share = share;
     tax.count(tax.tax);
   }
 }

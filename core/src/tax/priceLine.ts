@@ -32,7 +32,7 @@ export function priceLine(
       ? priceByStack(amount, mode, components, stack, rounding)
       : priceByTrial(amount, mode, components, rounding, details);
   if (rounding.combined && rounding.level === "line") roundCombined(taxes, rounding, details);
-  for (const one of taxes) one.count(one.tax);
+  for (const tax of taxes) tax.count(tax.tax);
   return taxes;
 }
 
@@ -89,10 +89,10 @@ function roundCombined(taxes: readonly ComponentTax[], rounding: Rounding, detai
     charged.map((one) => one.exact),
     rounding,
   ).forEach((rounded, index) => {
-    const one = charged[index];
-    if (!one) return;
-    one.calculated = rounded;
-    one.count(details.typed?.[one.component.levy] ?? rounded);
+    const figure = charged[index];
+    if (!figure) return;
+    figure.calculated = rounded;
+    figure.count(details.typed?.[figure.component.levy] ?? rounded);
   });
 }
 
@@ -103,7 +103,7 @@ export function netAndGross(
   taxes: readonly ComponentTax[],
 ): { net: number; gross: number } {
   let charged = 0;
-  for (const one of taxes) if (one.component.charged === "charged") charged += one.tax;
+  for (const tax of taxes) if (tax.component.charged === "charged") charged += tax.tax;
   return mode === "exclusive"
     ? { net: amount, gross: amount + charged }
     : { net: amount - charged, gross: amount };

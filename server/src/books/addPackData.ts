@@ -9,9 +9,9 @@ import type { Writing } from "../base/work.ts";
  */
 export async function addPackData(work: Writing, clientId: number, pack: JurisdictionPack): Promise<void> {
   const rows = await work.models.codes.findAll({ where: { clientId }, ...work.options });
-  const own = rows.map((row) => row.definition);
-  if (own.some((code) => code.pack === pack.id)) return;
-  const taken = new Set(own.map((code) => code.code));
+  const definitions = rows.map((row) => row.definition);
+  if (definitions.some((code) => code.pack === pack.id)) return;
+  const taken = new Set(definitions.map((code) => code.code));
   const renamed = new Map(
     pack.codes.map(({ code }) => [code, taken.has(code) ? `${pack.country}:${code}` : code]),
   );

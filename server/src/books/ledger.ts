@@ -13,14 +13,14 @@ export async function trialBalance(
   levy = "",
 ): Promise<LedgerAccountRow[]> {
   // Without a levy the index by account and date alone answers; naming the column at all would have every row read.
-  const own = `FROM postings p WHERE p.client_id = $1 AND p.live = 1 AND p.account_id = a.id ${levy === "" ? "" : "AND p.levy = $4"}`;
+  const postings = `FROM postings p WHERE p.client_id = $1 AND p.live = 1 AND p.account_id = a.id ${levy === "" ? "" : "AND p.levy = $4"}`;
   const within = "AND p.date BETWEEN $2 AND $3";
   return work.rows<LedgerAccountRow>(
     `WITH sums AS MATERIALIZED (
        SELECT a.code, a.name, a.type, a.role,
-         (SELECT coalesce(sum(p.amount), 0) ${own} AND p.date < $2) AS opening,
-         (SELECT coalesce(sum(max(p.amount, 0)), 0) ${own} ${within}) AS debit,
-         (SELECT coalesce(sum(max(-p.amount, 0)), 0) ${own} ${within}) AS credit
+         (SELECT coalesce(sum(p.amount), 0) ${postings} AND p.date < $2) AS opening,
+         (SELECT coalesce(sum(max(p.amount, 0)), 0) ${postings} ${within}) AS debit,
+         (SELECT coalesce(sum(max(-p.amount, 0)), 0) ${postings} ${within}) AS credit
        FROM accounts a WHERE a.client_id = $1)
      SELECT *, opening + debit - credit AS closing FROM sums ORDER BY code`,
     [clientId, from, to, ...(levy === "" ? [] : [levy])],

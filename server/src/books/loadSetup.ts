@@ -42,16 +42,16 @@ export async function loadSetup(work: Work, clientId: number): Promise<ClientSet
   const registrations = (
     await work.models.registrations.findAll({ ...options, order: ["validFrom", "id"] })
   ).map((r) => r.get({ plain: true }) as RegistrationRecord);
-  const own = async <T>(table: "rules" | "schedules" | "places"): Promise<T[]> => {
+  const rowsOf = async <T>(table: "rules" | "schedules" | "places"): Promise<T[]> => {
     const rows = await (work.models[table] as typeof work.models.rules).findAll({
       ...options,
       order: ["id"],
     });
     return rows.map((row) => row.get({ plain: true }) as unknown as T);
   };
-  const rules = (await own<RuleRecord>("rules")).sort((a, b) => a.position - b.position);
-  const schedules = await own<ScheduleRecord>("schedules");
-  const places = await own<PlaceRecord>("places");
+  const rules = (await rowsOf<RuleRecord>("rules")).sort((a, b) => a.position - b.position);
+  const schedules = await rowsOf<ScheduleRecord>("schedules");
+  const places = await rowsOf<PlaceRecord>("places");
   const sealed = await work.rows<{ registration: number; periodEnd: string }>(
     `SELECT registration_id AS registration, period_end AS periodEnd FROM returns
      WHERE client_id = $1 AND state IN ('sealed', 'filed', 'settled')`,

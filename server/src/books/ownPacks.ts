@@ -56,7 +56,7 @@ export function withJurisdictions<T>(
     const fresh = brought.filter((one, index) =>
       withinField(`jurisdictions[${index}]`, () => isFresh(one, known)),
     );
-    for (const one of fresh) await writeJurisdiction(work, one);
+    for (const jurisdiction of fresh) await writeJurisdiction(work, jurisdiction);
     return run(fresh.length === 0 ? work : work.knowing(packsWith([...known, ...fresh])));
   });
 }

@@ -113,8 +113,8 @@ function insertText(table: string, names: string, constant: number, varying: num
   if (known !== undefined) return known;
   const shared = Array.from({ length: constant }, (_, at) => `?${at + 1}`);
   const rows = Array.from({ length: size }, (_, row) => {
-    const own = Array.from({ length: varying }, (_, at) => `?${constant + row * varying + at + 1}`);
-    return `(${[...shared, ...own].join(",")})`;
+    const places = Array.from({ length: varying }, (_, at) => `?${constant + row * varying + at + 1}`);
+    return `(${[...shared, ...places].join(",")})`;
   });
   const text = `INSERT INTO ${table} (${names}) VALUES ${rows.join(",")}`;
   texts.set(key, text);

@@ -111,13 +111,13 @@ export async function bankSimulator(
   );
 
   async function linesOf(number: string, to: string): Promise<WorldLine[]> {
-    const own = await db.rows<WorldLine>(
+    const lines = await db.rows<WorldLine>(
       `SELECT id, date, amount, currency, party, text, reference FROM simulated_bank_lines
        WHERE account = $1 AND date <= $2`,
       [number, to],
     );
     const paidOut = await payouts(number, to < today() ? to : today());
-    return [...own, ...paidOut].sort((a, b) =>
+    return [...lines, ...paidOut].sort((a, b) =>
       a.date < b.date ? -1 : a.date > b.date ? 1 : a.id < b.id ? -1 : 1,
     );
   }

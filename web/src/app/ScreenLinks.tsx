@@ -32,7 +32,7 @@ export function ScreenLinks({
           to={path(to)}
           aria-current={lit === to ? "page" : undefined}
           className={clsx(
-            "border-b-2 pb-0.5",
+            "min-h-6 border-b-2 pt-0.5 pb-0.5",
             lit === to ? "border-primary" : "quiet border-transparent hover:text-base-content",
           )}
         >

@@ -8,11 +8,11 @@ export function useLedgerDates() {
   const [typed, setTyped] = useState<{ period: string | undefined; from?: string; to?: string }>({
     period: undefined,
   });
-  const own = typed.period === period?.to ? typed : { period: period?.to };
+  const dates = typed.period === period?.to ? typed : { period: period?.to };
   return {
-    from: own.from ?? period?.from ?? `${today().slice(0, 4)}-01-01`,
-    to: own.to ?? period?.to ?? today(),
-    setFrom: (from: string) => setTyped({ ...own, from }),
-    setTo: (to: string) => setTyped({ ...own, to }),
+    from: dates.from ?? period?.from ?? `${today().slice(0, 4)}-01-01`,
+    to: dates.to ?? period?.to ?? today(),
+    setFrom: (from: string) => setTyped({ ...dates, from }),
+    setTo: (to: string) => setTyped({ ...dates, to }),
   };
 }

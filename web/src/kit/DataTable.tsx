@@ -185,7 +185,7 @@ export function DataTable<Row extends object, Page extends { rows: Row[]; total:
       {footRows.length > 0 && (
         <div
           role="table"
-          aria-label={`${label}: sums`}
+          aria-label="Totals"
           ref={footBox}
           className="overflow-hidden border-t border-b-2 border-base-content [scrollbar-gutter:stable]"
         >

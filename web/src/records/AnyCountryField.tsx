@@ -4,8 +4,8 @@ import { SelectField } from "../kit/Field.tsx";
 
 /** Any country of the world and of the practice's own jurisdictions, by name. */
 export function AnyCountryField({ value, onChange }: { value: string; onChange: (country: string) => void }) {
-  const own = usePacks().all.map(({ country, name }): [string, string] => [country, name]);
-  const names = new Map([...own, ...Object.entries(COUNTRY_NAMES)]);
+  const known = usePacks().all.map(({ country, name }): [string, string] => [country, name]);
+  const names = new Map([...known, ...Object.entries(COUNTRY_NAMES)]);
   if (value !== "" && !names.has(value)) names.set(value, value);
   const sorted = [...names].sort(([, a], [, b]) => a.localeCompare(b));
   return (

@@ -86,7 +86,7 @@ function linesOf(entry: XmlElement, digits: number, seen: Map<string, number>): 
   const allTold = parts.length > 1 && parts.length === details.length;
   const told = allTold && parts.reduce((sum, { amount }) => sum + amount, 0) === whole;
   const list = told ? parts : [{ one: details[0], amount: whole }];
-  const own = textAt(entry, "AcctSvcrRef") || textAt(entry, "NtryRef");
+  const reference = textAt(entry, "AcctSvcrRef") || textAt(entry, "NtryRef");
   return list.map(({ one, amount }, index) => {
     const party = whole < 0 ? "Cdtr" : "Dbtr";
     const line = {
@@ -96,7 +96,10 @@ function linesOf(entry: XmlElement, digits: number, seen: Map<string, number>): 
       text: [textAt(one, "RmtInf.Ustrd"), textAt(entry, "AddtlNtryInf")].filter(Boolean).join(" · "),
       reference: textAt(one, "RmtInf.Strd.CdtrRefInf.Ref") || endToEnd(one),
     };
-    return { id: uniqueId(own === "" ? "" : `${own}${told ? `/${index + 1}` : ""}`, line, seen), ...line };
+    return {
+      id: uniqueId(reference === "" ? "" : `${reference}${told ? `/${index + 1}` : ""}`, line, seen),
+      ...line,
+    };
   });
 }
 

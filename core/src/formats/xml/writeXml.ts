@@ -29,14 +29,15 @@ export function writeXml(root: XmlNode): string {
 }
 
 function written({ name, attributes = {}, children }: XmlNode, indent: string): string {
-  const own = Object.entries(attributes)
+  const attributeText = Object.entries(attributes)
     .map(([key, value]) => ` ${key}="${escaped(value).replaceAll('"', "&quot;")}"`)
     .join("");
-  if (typeof children === "string") return `${indent}<${name}${own}>${escaped(children)}</${name}>\n`;
+  if (typeof children === "string")
+    return `${indent}<${name}${attributeText}>${escaped(children)}</${name}>\n`;
   const inner = children.map((child) => (child ? written(child, `${indent}  `) : "")).join("");
   return inner === ""
-    ? `${indent}<${name}${own}/>\n`
-    : `${indent}<${name}${own}>\n${inner}${indent}</${name}>\n`;
+    ? `${indent}<${name}${attributeText}/>\n`
+    : `${indent}<${name}${attributeText}>\n${inner}${indent}</${name}>\n`;
 }
 
 function escaped(text: string): string {

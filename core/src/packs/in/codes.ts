@@ -26,7 +26,7 @@ function code(row: Row, components: readonly Component[]): TaxCode {
 
 /** The levies of a supply: central and state tax inside a state, integrated tax across a border. */
 function taxes(boxes: (head: Head) => Component["boxes"], more: Partial<Component> = {}): Component[] {
-  const one = (
+  const levyOf = (
     levy: Levy,
     schedule: string,
     when: NonNullable<Component["when"]>,
@@ -42,10 +42,10 @@ function taxes(boxes: (head: Head) => Component["boxes"], more: Partial<Componen
     ...more,
   });
   return [
-    one("CGST", "in.C{r}", { scope: "local" }, HEADS.cgst),
-    one("SGST", "in.C{r}", { scope: "local", place: SGST_STATES }, HEADS.sgst),
-    one("UTGST", "in.C{r}", { scope: "local", place: UNION_TERRITORIES }, HEADS.sgst),
-    one("IGST", "in.I{r}", { scope: "inter" }, HEADS.igst),
+    levyOf("CGST", "in.C{r}", { scope: "local" }, HEADS.cgst),
+    levyOf("SGST", "in.C{r}", { scope: "local", place: SGST_STATES }, HEADS.sgst),
+    levyOf("UTGST", "in.C{r}", { scope: "local", place: UNION_TERRITORIES }, HEADS.sgst),
+    levyOf("IGST", "in.I{r}", { scope: "inter" }, HEADS.igst),
   ];
 }
 

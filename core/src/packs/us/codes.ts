@@ -26,8 +26,8 @@ function stack(extra: string, side: "sale" | "purchase", more: Partial<Component
 
 /** The state's own tax carries the value into G1 or G4, so that it is counted once. */
 function tagsOf({ id, state }: TaxBody, extra: string): string {
-  const own = `G5.${id} +b`;
-  return id === state ? `${extra} +n, ${own}` : own;
+  const box = `G5.${id} +b`;
+  return id === state ? `${extra} +n, ${box}` : box;
 }
 
 /** A sale without tax, counted by the state it is made to, or from. */

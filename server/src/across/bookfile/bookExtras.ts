@@ -66,14 +66,14 @@ export async function addExtras(
     );
   }
   for (const { document, begins, byItself = false, ...template } of templates) {
-    const own = {
+    const extras = {
       ...document,
       contact: document.contact ? (refs.contacts.get(document.contact) ?? null) : null,
       place: document.place ? (refs.places.get(document.place) ?? null) : null,
     };
     await writeTemplate(work, clientId, {
       ...template,
-      document: own,
+      document: extras,
       begins: begins ?? template.nextOn,
       byItself,
     });

@@ -91,17 +91,17 @@ export async function terminalsOfBook(
         ...terminal,
         mapping: JSON.parse(mapping) as TerminalMapping,
         transactions: rows.map(({ payload, document }) => {
-          const one = JSON.parse(payload) as TerminalTransaction;
+          const transaction = JSON.parse(payload) as TerminalTransaction;
           const of = pointerTo(rowsOf, "documents", document);
           return {
-            id: one.id,
-            at: one.at,
-            kind: one.kind,
-            gross: money(one.gross),
-            items: one.items.map((item) => ({ ...item, amount: money(item.amount) })),
-            surcharge: money(one.surcharge),
-            tip: money(one.tip),
-            fee: money(one.fee),
+            id: transaction.id,
+            at: transaction.at,
+            kind: transaction.kind,
+            gross: money(transaction.gross),
+            items: transaction.items.map((item) => ({ ...item, amount: money(item.amount) })),
+            surcharge: money(transaction.surcharge),
+            tip: money(transaction.tip),
+            fee: money(transaction.fee),
             ...(of === null ? {} : { document: of }),
           };
         }),

@@ -129,11 +129,11 @@ async function jurisdictionsOf(
   work: Work,
   { registrations }: ClientSetup,
 ): Promise<Pick<BookFile, "jurisdictions">> {
-  const own = (await ownJurisdictions(work)).filter(({ id }) =>
+  const madeHere = (await ownJurisdictions(work)).filter(({ id }) =>
     registrations.some(({ pack }) => pack === id),
   );
-  if (own.length === 0) return {};
-  return { jurisdictions: own.map(fileOfJurisdiction) };
+  if (madeHere.length === 0) return {};
+  return { jurisdictions: madeHere.map(fileOfJurisdiction) };
 }
 
 /** Schedules of the client's own; those of packs come with the packs. */

@@ -186,36 +186,36 @@ async function sealedPeriods(
   progress: Progress,
 ): Promise<void> {
   const returns = (book.returns ?? []).map((one, index) => ({ ...one, index }));
-  for (const one of returns.sort((a, b) => (a.period < b.period ? -1 : 1))) {
-    const path = `returns[${one.index}]`;
+  for (const bookReturn of returns.sort((a, b) => (a.period < b.period ? -1 : 1))) {
+    const path = `returns[${bookReturn.index}]`;
     const setup = await loadSetup(work, clientId);
-    const r = registrationOf(setup, one.registration, `${path}.registration`);
+    const r = registrationOf(setup, bookReturn.registration, `${path}.registration`);
     await postAll(
       work,
       setup,
-      documents.filter(({ document }) => document.reportedIn === one.period),
+      documents.filter(({ document }) => document.reportedIn === bookReturn.period),
       refs,
       progress,
     );
-    await payments.post(work, setup, one.period);
-    await freeze(work.as({ at: one.sealedAt }), clientId, r, one.period);
-    const record = await returnRecord(work, r.id, one.period);
-    compareBoxes(record?.boxes ?? [], one.boxes, setup.plain.digits, path);
-    if (!record || one.state === "sealed") continue;
+    await payments.post(work, setup, bookReturn.period);
+    await freeze(work.as({ at: bookReturn.sealedAt }), clientId, r, bookReturn.period);
+    const record = await returnRecord(work, r.id, bookReturn.period);
+    compareBoxes(record?.boxes ?? [], bookReturn.boxes, setup.plain.digits, path);
+    if (!record || bookReturn.state === "sealed") continue;
     await work.models.returns.update(
       {
         state: "filed",
-        filedAt: one.filedAt ?? one.sealedAt,
+        filedAt: bookReturn.filedAt ?? bookReturn.sealedAt,
         filedBy: work.person,
-        receipt: one.receipt ?? {},
+        receipt: bookReturn.receipt ?? {},
       },
       { where: { id: record.id }, ...work.options },
     );
-    if (one.state === "settled") {
-      await postSettlement(work.as({ at: one.settledAt ?? one.sealedAt }), setup, r, record);
+    if (bookReturn.state === "settled") {
+      await postSettlement(work.as({ at: bookReturn.settledAt ?? bookReturn.sealedAt }), setup, r, record);
     }
     for (const [at, { registration, period, ...payment }] of (book.taxPayments ?? []).entries()) {
-      if (registration === one.registration && period === one.period) {
+      if (registration === bookReturn.registration && period === bookReturn.period) {
         await inField(`taxPayments[${at}]`, () => recordTaxPayment(work, setup, r, period, payment));
         refs.placed.taxPayments[at] = await work.lastId("entries");
       }

@@ -122,9 +122,9 @@ async function addOriginals(
     [setup.client.id, JSON.stringify(numbers)],
   );
   const batch = new Map<string, NewDocument[]>();
-  for (const one of documents) {
-    const { number } = one.input;
-    batch.set(number, [...(batch.get(number) ?? []), one]);
+  for (const document of documents) {
+    const { number } = document.input;
+    batch.set(number, [...(batch.get(number) ?? []), document]);
   }
   documents.forEach((document, index) => {
     if (!credits.includes(document)) return;

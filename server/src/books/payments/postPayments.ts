@@ -157,9 +157,9 @@ function takePayment(
     work.at,
     work.person,
   ]);
-  for (const one of input.allocations) {
-    const { amount, difference, differenceAccount, document } = one;
-    const base = baseOfAllocation(one);
+  for (const allocation of input.allocations) {
+    const { amount, difference, differenceAccount, document } = allocation;
+    const base = baseOfAllocation(allocation);
     rows.allocations.push([ids.payment, document.id, amount, difference, differenceAccount, base]);
     document.open -= amount + difference;
     document.baseSettled += base;

@@ -69,7 +69,7 @@ export async function paymentPage(work: Work, clientId: number, filter: PaymentF
     AND ($4 = '%%' OR p.number LIKE $4 OR p.reference LIKE $4 OR p.note LIKE $4 OR c.name LIKE $4)`;
   const bind = [clientId, filter.from, filter.to, `%${filter.search}%`];
   const from = "payments p LEFT JOIN contacts c ON c.id = p.contact_id";
-  const totals = await work.row<Omit<PaymentPage, "rows">>(
+  const totals = await work.one<Omit<PaymentPage, "rows">>(
     `SELECT count(*) AS total, coalesce(sum(CASE WHEN p.kind = 'receipt' THEN p.base END), 0) AS received,
        coalesce(sum(CASE WHEN p.kind = 'payment' THEN p.base END), 0) AS paid FROM ${from} WHERE ${where}`,
     bind,
@@ -82,7 +82,7 @@ export async function paymentPage(work: Work, clientId: number, filter: PaymentF
      FROM ${from} WHERE ${where} ORDER BY ${listOrder(PAYMENT_ORDER, filter, "p.date DESC, p.id DESC")} LIMIT $5 OFFSET $6`,
     [...bind, filter.limit, filter.offset],
   );
-  return { ...(totals ?? { total: 0, received: 0, paid: 0 }), rows };
+  return { ...totals, rows };
 }
 
 /** Documents that are not settled, oldest first; `days` since their date, on the day asked. */
@@ -93,7 +93,7 @@ export async function openItems(work: Work, clientId: number, filter: OpenFilter
     WHERE d.client_id = $1 AND d.state = 'posted' AND ${ON_CREDIT} ${side[filter.side]}
       AND d.date <= $2 AND ($3 = 0 OR d.contact_id = $3) AND ($4 = '%%' OR d.number LIKE $4 OR c.name LIKE $4)`;
   const bind = [clientId, filter.on, filter.contact, `%${filter.search}%`];
-  const totals = await work.row<{ total: number; open: number }>(
+  const totals = await work.one<{ total: number; open: number }>(
     `SELECT count(*) AS total, coalesce(sum(${COMES_IN} * o.base), 0) AS open
      FROM (${open}) o JOIN documents d ON d.id = o.id WHERE o.open <> 0`,
     bind,
@@ -105,7 +105,7 @@ export async function openItems(work: Work, clientId: number, filter: OpenFilter
      WHERE o.open <> 0 ORDER BY ${listOrder(OPEN_ORDER, filter, "d.date, d.id")} LIMIT $5 OFFSET $6`,
     [...bind, filter.limit, filter.offset],
   );
-  return { ...(totals ?? { total: 0, open: 0 }), rows };
+  return { ...totals, rows };
 }
 
 export async function paymentView(work: Work, setup: ClientSetup, paymentId: number): Promise<PaymentView> {

@@ -58,8 +58,10 @@ export async function periodTiles(work: Work, r: RegistrationRecord): Promise<Pe
 
 /** Forms start with a version; nothing before it can be shown, and ten years are enough for a strip. */
 function earliest({ packs }: Work, r: RegistrationRecord, now: string): string {
-  const own = packs.byId(r.pack).forms.filter((form) => form.levies.every((levy) => r.levies.includes(levy)));
-  const first = own.map((form) => form.from).sort()[0] ?? r.validFrom;
+  const forms = packs
+    .byId(r.pack)
+    .forms.filter((form) => form.levies.every((levy) => r.levies.includes(levy)));
+  const first = forms.map((form) => form.from).sort()[0] ?? r.validFrom;
   const back = addMonths(now, -120);
   return [r.validFrom, first, back].sort().at(-1) ?? r.validFrom;
 }

@@ -23,10 +23,10 @@ export async function factGroups(
   registrationId: number,
   periodEnd: string | null,
 ): Promise<PeriodGroup[]> {
-  const one = periodEnd === null ? "" : "AND period_end = $2";
+  const ofPeriod = periodEnd === null ? "" : "AND period_end = $2";
   const rows = await work.rows<GroupRow>(
     `SELECT period_end AS periodEnd, bucket, ${SUMS} FROM facts
-     WHERE registration_id = $1 AND live = 1 AND period_end IS NOT NULL ${one} GROUP BY period_end, bucket`,
+     WHERE registration_id = $1 AND live = 1 AND period_end IS NOT NULL ${ofPeriod} GROUP BY period_end, bucket`,
     periodEnd === null ? [registrationId] : [registrationId, periodEnd],
   );
   return rows.map(grouped);
@@ -69,10 +69,10 @@ export async function adjustmentsOf(
   registrationId: number,
   periodEnd: string | null,
 ): Promise<(Adjustment & { periodEnd: string })[]> {
-  const one = periodEnd === null ? "" : "AND period_end = $2";
+  const ofPeriod = periodEnd === null ? "" : "AND period_end = $2";
   return work.rows(
     `SELECT id, period_end AS periodEnd, box, amount, reason FROM adjustments
-     WHERE registration_id = $1 ${one} ORDER BY id`,
+     WHERE registration_id = $1 ${ofPeriod} ORDER BY id`,
     periodEnd === null ? [registrationId] : [registrationId, periodEnd],
   );
 }

@@ -39,17 +39,17 @@ export async function controlAgreement(
   );
   const columns = [];
   for (const account of accounts) {
-    const own = uncoded.filter((entry) => entry.account === account.code);
+    const ofAccount = uncoded.filter((entry) => entry.account === account.code);
     const figures = await accountFigures(work, setup, r, account, period.from, period.to);
     const { uncoded: _, ...agreed } = agreeControlAccount({
       account: account.code,
       ...figures,
-      uncoded: own.map((e) => ({ entry: e.entry, amount: e.amount, explained: e.reason !== null })),
+      uncoded: ofAccount.map((e) => ({ entry: e.entry, amount: e.amount, explained: e.reason !== null })),
     });
     columns.push({
       ...agreed,
       name: account.name,
-      uncodedTotal: own.reduce((sum, entry) => sum + entry.amount, 0),
+      uncodedTotal: ofAccount.reduce((sum, entry) => sum + entry.amount, 0),
     });
   }
   return { ...period, levy, columns, uncoded, left: columns.reduce((sum, column) => sum + column.left, 0) };

@@ -48,13 +48,13 @@ export async function auditRoutes(app: FastifyInstance): Promise<void> {
       );
       return changes.map((row, index) => {
         const { subject, inside } = at(references, index);
-        const own = inside
+        const keysInside = inside
           .map(({ entity, id: number }) => `${entity}/${number}`)
           .filter((key) => key in known);
         return {
           ...row,
           subject: subject ? (known[`${subject.entity}/${subject.id}`] ?? null) : null,
-          names: Object.fromEntries(own.map((key) => [key, known[key] ?? key])),
+          names: Object.fromEntries(keysInside.map((key) => [key, known[key] ?? key])),
         };
       });
     },

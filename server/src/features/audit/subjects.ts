@@ -44,9 +44,9 @@ interface Reference {
 
 /** What an entry of the trail is about, where its entity has a name. */
 export function subjectOf(entity: string, id: number | null): Reference | undefined {
-  const own = KEPT_AS[entity] ?? entity;
-  const known = own === "document" || own === "registration" || own in NAMES;
-  return id === null || !known ? undefined : { entity: own as Entity, id };
+  const keptAs = KEPT_AS[entity] ?? entity;
+  const known = keptAs === "document" || keptAs === "registration" || keptAs in NAMES;
+  return id === null || !known ? undefined : { entity: keptAs as Entity, id };
 }
 
 /** Everything that a version of something names by number. */

@@ -153,12 +153,12 @@ function namesOf(candidates: BankCandidates, setup: ClientSetup): (proposal: Pro
       case "documents":
         return proposal.documents
           .map(({ document, amount }) => {
-            const one = documents.get(document);
+            const openDocument = documents.get(document);
             const part =
-              one && Math.abs(one.amount) !== amount
+              openDocument && Math.abs(openDocument.amount) !== amount
                 ? ` (${displayAmount(amount, setup.plain.digits)} of it)`
                 : "";
-            return `${one?.number ?? ""}${part}`;
+            return `${openDocument?.number ?? ""}${part}`;
           })
           .join(", ")
           .concat(`, ${documents.get(proposal.documents[0]?.document ?? 0)?.party ?? ""}`);

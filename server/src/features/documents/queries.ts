@@ -94,11 +94,11 @@ async function sumsBySide(
     code === "" ? bind : [...bind, code],
   );
   return (["sale", "purchase"] as const).flatMap((side) => {
-    const own = kinds.filter(({ kind }) => kindOf(kind).direction === side);
-    const sum = (of: (row: (typeof own)[number]) => number) =>
-      own.reduce((total, row) => total + kindOf(row.kind).sign * of(row), 0);
-    if (own.length === 0) return [];
-    const documents = own.reduce((total, row) => total + row.count, 0);
+    const ofSide = kinds.filter(({ kind }) => kindOf(kind).direction === side);
+    const sum = (of: (row: (typeof ofSide)[number]) => number) =>
+      ofSide.reduce((total, row) => total + kindOf(row.kind).sign * of(row), 0);
+    if (ofSide.length === 0) return [];
+    const documents = ofSide.reduce((total, row) => total + row.count, 0);
     const tax = sum((row) => row.gross - row.net);
     return [{ side, count: documents, net: sum((row) => row.net), tax, gross: sum((row) => row.gross) }];
   });

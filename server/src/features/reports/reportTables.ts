@@ -115,8 +115,8 @@ function groups<T>(rows: readonly T[], keyOf: (row: T) => string): [string, T[]]
   const found = new Map<string, T[]>();
   for (const row of rows) {
     const key = keyOf(row);
-    const own = found.get(key);
-    if (own) own.push(row);
+    const group = found.get(key);
+    if (group) group.push(row);
     else found.set(key, [row]);
   }
   return [...found];

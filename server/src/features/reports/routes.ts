@@ -4,7 +4,7 @@ import { FiscalError } from "@fiscalon/core/errors";
 import { REPORT_KINDS, reportFilterFields } from "@fiscalon/contract/reports";
 import type { ReportFilter, ReportKind } from "@fiscalon/contract/reports";
 import { tableCsv } from "../../exports/tableCsv.ts";
-import { tablePdf } from "../../exports/tablePdf.ts";
+import { PdfThread } from "../../exports/pdfThread.ts";
 import { tableXlsx } from "../../exports/tableXlsx.ts";
 import type { ReportTable } from "../../exports/reportTable.ts";
 import type { Work } from "../../base/work.ts";
@@ -28,6 +28,8 @@ type Page = { offset: number; limit: number };
 const filter = Joi.object(reportFilterFields);
 
 export async function reportRoutes(app: FastifyInstance): Promise<void> {
+  const pdfs = new PdfThread();
+  app.addHook("onClose", () => pdfs.end());
   app.get<Client & { Querystring: ReportFilter }>(
     "/clients/:id/reports/tax/summary",
     {
@@ -83,7 +85,7 @@ export async function reportRoutes(app: FastifyInstance): Promise<void> {
       return reply
         .type(TYPES[format])
         .header("content-disposition", `attachment; filename="${name}"`)
-        .send(await written(table, format));
+        .send(await written(table, format, pdfs));
     },
   );
 
@@ -114,9 +116,9 @@ export async function reportRoutes(app: FastifyInstance): Promise<void> {
   }
 }
 
-function written(table: ReportTable, format: Format): Promise<string | Buffer> {
+function written(table: ReportTable, format: Format, pdfs: PdfThread): Promise<string | Buffer> {
   if (format === "csv") return Promise.resolve(tableCsv(table));
-  return format === "xlsx" ? tableXlsx(table) : tablePdf(table);
+  return format === "xlsx" ? tableXlsx(table) : pdfs.table(table);
 }
 
 function codeNames(setup: ClientSetup): (code: string) => string {

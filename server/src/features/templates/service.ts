@@ -188,8 +188,8 @@ async function postAt(
     duplicateReason: _no,
     ...input
   } = JSON.parse(row.body) as DocumentBody;
-  const own = setup.client.id;
-  const number = await nextInSeries(work, own, row.kind).catch((error: unknown) => {
+  const clientId = setup.client.id;
+  const number = await nextInSeries(work, clientId, row.kind).catch((error: unknown) => {
     if (error instanceof FiscalError && error.code === "document/no-number") return `${row.name} ${date}`;
     throw error;
   });
@@ -203,7 +203,7 @@ async function postAt(
     },
   ]);
   await work.record({
-    client: own,
+    client: clientId,
     action: "post",
     entity: "document",
     id,

@@ -39,7 +39,7 @@ export async function terminalDays(
   terminalId: number,
   { offset, limit }: { offset: number; limit: number },
 ): Promise<TerminalDayPage> {
-  const totals = await work.row<{ total: number; gross: number; fees: number }>(
+  const totals = await work.one<{ total: number; gross: number; fees: number }>(
     `SELECT count(DISTINCT x.day) AS total, ${SUM("gross")} AS gross, ${SUM("fee")} AS fees
      FROM terminal_transactions x WHERE x.terminal_id = $1`,
     [terminalId],
@@ -56,7 +56,7 @@ export async function terminalDays(
     [terminalId, limit, offset],
   );
   return {
-    ...(totals ?? { total: 0, gross: 0, fees: 0 }),
+    ...totals,
     rows: rows.map((row) => ({ ...row, documents: JSON.parse(row.documents) as TerminalDay["documents"] })),
   };
 }

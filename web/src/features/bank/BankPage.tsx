@@ -190,7 +190,7 @@ export function BankPage() {
               role="tab"
               aria-selected={state === id}
               className={clsx(
-                "cursor-pointer border-b-2",
+                "min-h-6 cursor-pointer border-b-2",
                 state === id ? "border-primary" : "quiet border-transparent",
               )}
               onClick={() => setState(id)}

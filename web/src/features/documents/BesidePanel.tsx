@@ -18,7 +18,7 @@ export function BesidePanel({ documentId, children }: { documentId: number | nul
               role="tab"
               aria-selected={view === one}
               className={clsx(
-                "cursor-pointer border-b-2 font-semibold",
+                "min-h-6 cursor-pointer border-b-2 font-semibold",
                 view === one ? "border-primary" : "quiet border-transparent",
               )}
               onClick={() => setView(one)}

@@ -75,8 +75,9 @@ export function AllocationGrid({
         </thead>
         <tbody>
           {items.map((item) => {
-            const own = draft.allocations[item.document] ?? NO_ALLOCATION;
-            const left = item.open - typedAmount(own.amount, digits) - typedAmount(own.difference, digits);
+            const allocation = draft.allocations[item.document] ?? NO_ALLOCATION;
+            const left =
+              item.open - typedAmount(allocation.amount, digits) - typedAmount(allocation.difference, digits);
             const against = allocationSign(draft.kind, item.kind) < 0;
             return (
               <tr key={item.document}>
@@ -118,7 +119,7 @@ export function AllocationGrid({
                     className="cell num"
                     inputMode="decimal"
                     aria-label={`Amount for ${item.number}`}
-                    value={own.amount}
+                    value={allocation.amount}
                     readOnly={readOnly}
                     onChange={(event) => change(item.document, { amount: event.target.value })}
                   />
@@ -128,18 +129,18 @@ export function AllocationGrid({
                     className="cell num"
                     inputMode="decimal"
                     aria-label={`Written off of ${item.number}`}
-                    value={own.difference}
+                    value={allocation.difference}
                     readOnly={readOnly}
                     onChange={(event) => change(item.document, { difference: event.target.value })}
                   />
                 </td>
                 {withDifference && (
                   <td className="!p-0">
-                    {own.difference && (
+                    {allocation.difference && (
                       <select
                         className="cell"
                         aria-label={`Account of the difference of ${item.number}`}
-                        value={own.differenceAccount}
+                        value={allocation.differenceAccount}
                         disabled={readOnly}
                         onChange={(event) => change(item.document, { differenceAccount: event.target.value })}
                       >

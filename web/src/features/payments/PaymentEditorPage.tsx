@@ -188,9 +188,9 @@ function Editor({ payment, initial }: { payment: PaymentView | null; initial: Pa
 
 /** What is open, and what this payment already settles: those first. */
 function itemsOf(open: readonly OpenItem[], payment: PaymentView | null): OpenItem[] {
-  const own = payment?.state === "posted" ? payment.allocations : [];
-  const known = new Set(own.map(({ document }) => document));
-  return [...own, ...open.filter(({ document }) => !known.has(document))];
+  const allocations = payment?.state === "posted" ? payment.allocations : [];
+  const known = new Set(allocations.map(({ document }) => document));
+  return [...allocations, ...open.filter(({ document }) => !known.has(document))];
 }
 
 function Facts({ payment }: { payment: PaymentView }) {

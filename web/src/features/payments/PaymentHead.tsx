@@ -29,14 +29,14 @@ export function PaymentHead({
   onContact: (contact: ContactView | null) => void;
   onChange: (change: Partial<PaymentDraft>) => void;
 }) {
-  const own = draft.contact;
+  const contact = draft.contact;
   const choices = contacts.map(({ id, name, taxNumber }) => ({
     value: String(id),
     label: name,
     detail: taxNumber ?? "",
   }));
-  if (own && !contacts.some(({ id }) => id === own.id)) {
-    choices.push({ value: String(own.id), label: own.name, detail: "" });
+  if (contact && !contacts.some(({ id }) => id === contact.id)) {
+    choices.push({ value: String(contact.id), label: contact.name, detail: "" });
   }
   return (
     <div className="mb-4 flex flex-wrap items-start gap-x-5 gap-y-3">
@@ -53,7 +53,7 @@ export function PaymentHead({
       <div className="w-[190px]">
         <Combo
           label={draft.kind === "receipt" ? "From" : "To"}
-          value={own ? String(own.id) : ""}
+          value={contact ? String(contact.id) : ""}
           choices={choices}
           disabled={readOnly}
           onSearch={onSearch}

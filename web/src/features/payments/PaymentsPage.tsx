@@ -39,7 +39,7 @@ export function PaymentsPage() {
               role="tab"
               aria-selected={view === id}
               className={clsx(
-                "cursor-pointer border-b-2",
+                "min-h-6 cursor-pointer border-b-2",
                 view === id ? "border-primary" : "quiet border-transparent",
               )}
               onClick={() => setView(id)}

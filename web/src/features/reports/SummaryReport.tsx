@@ -41,9 +41,9 @@ export function SummaryReport({
       </thead>
       <tbody>
         {groups.map((group) => {
-          const own = rows?.filter((row) => groupOf(row) === group) ?? [];
+          const ofGroup = rows?.filter((row) => groupOf(row) === group) ?? [];
           const sum = (key: "net" | "tax" | "recoverable" | "lines") =>
-            own.reduce((total, row) => total + row[key], 0);
+            ofGroup.reduce((total, row) => total + row[key], 0);
           return (
             <Fragment key={group}>
               <tr>
@@ -51,7 +51,7 @@ export function SummaryReport({
                   {group}
                 </td>
               </tr>
-              {own.map((row) => (
+              {ofGroup.map((row) => (
                 <tr key={`${row.code} ${row.rate} ${row.direction}`}>
                   <td>
                     <span className="code-chip mr-2">{row.code}</span>

@@ -35,9 +35,9 @@ export function CodeBench({
   });
   const set = (change: Partial<Trial>) => setTrial({ ...trial, ...change });
   const side = code.direction === "both" ? trial.side : code.direction;
-  const own = { ...trial, side };
-  const exclusive = tryCode(code, own, "exclusive", setup);
-  const inclusive = tryCode(code, own, "inclusive", setup);
+  const tried = { ...trial, side };
+  const exclusive = tryCode(code, tried, "exclusive", setup);
+  const inclusive = tryCode(code, tried, "inclusive", setup);
   const failed = [exclusive, inclusive].find((result) => result instanceof FiscalError);
   const pack = code.pack === undefined ? undefined : packs.byId(code.pack);
   const regions = packs.ofCountry(trial.country || pack?.country || "")?.regions ?? [];
@@ -149,7 +149,7 @@ export function CodeBench({
         </p>
       )}
       {!(exclusive instanceof FiscalError) && !(inclusive instanceof FiscalError) && (
-        <BenchResults code={code} trial={own} exclusive={exclusive} inclusive={inclusive} setup={setup} />
+        <BenchResults code={code} trial={tried} exclusive={exclusive} inclusive={inclusive} setup={setup} />
       )}
     </section>
   );

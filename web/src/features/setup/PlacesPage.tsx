@@ -136,7 +136,7 @@ function PlaceRow({
       <td>
         {!pack && <span className="quiet">No pack for {place.country}; make one under Jurisdictions.</span>}
         {proposals.map((proposal) => {
-          const own = client.registrations.find(
+          const registration = client.registrations.find(
             (r) =>
               packs.byId(r.pack).id === proposal.pack &&
               r.levies.includes(proposal.levies[0] ?? "") &&
@@ -144,7 +144,7 @@ function PlaceRow({
           );
           return (
             <span key={proposal.name} className="block py-0.5">
-              {own ? (
+              {registration ? (
                 <Tip className="text-success" words={proposal.why}>
                   ✓ {proposal.name}
                 </Tip>

@@ -35,11 +35,11 @@ export function RulesPage() {
   });
   if (!setup) return <Waiting what="the set-up" />;
   const { rules } = setup.plain;
-  const own = rules.filter((rule) => rule.direction === direction);
-  const places = [...new Set(own.map((rule) => rule.to))].sort(
+  const ofSide = rules.filter((rule) => rule.direction === direction);
+  const places = [...new Set(ofSide.map((rule) => rule.to))].sort(
     (a, b) => order(a) - order(b) || (a < b ? -1 : 1),
   );
-  const classes = [...new Set(own.map((rule) => rule.taxClass))];
+  const classes = [...new Set(ofSide.map((rule) => rule.taxClass))];
   const add = (
     <button type="button" className="action main" onClick={() => setEditing("new")}>
       New rule
@@ -71,7 +71,7 @@ export function RulesPage() {
         }
       >
         <ErrorNote error={editing ? null : save.error} />
-        {own.length === 0 ? (
+        {ofSide.length === 0 ? (
           <EmptyState title="No rules for this side" action={add}>
             Without rules a code comes from the contact, the item, the account, the place or the business.
           </EmptyState>
@@ -93,7 +93,7 @@ export function RulesPage() {
                     {classes.map((taxClass) => (
                       <td key={taxClass} className="!align-top">
                         {inOrderOfAsking(
-                          own.filter((rule) => rule.taxClass === taxClass && rule.to === to),
+                          ofSide.filter((rule) => rule.taxClass === taxClass && rule.to === to),
                         ).map((rule) => (
                           <Tip key={rule.id} control words={rule.words}>
                             <button

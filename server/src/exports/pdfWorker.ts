@@ -1,0 +1,4 @@
+import workerpool from "workerpool";
+import { tablePdf } from "./tablePdf.ts";
+
+workerpool.worker({ tablePdf });
