@@ -280,7 +280,20 @@ export const ERRORS = {
     status: 400,
     says: "The body, query or path does not fit its schema; the field says where.",
   },
+  "request/media-type": {
+    status: 415,
+    says: "This is sent in a form that is not taken here. Send JSON as application/json, a file as multipart/form-data.",
+  },
+  "request/not-json": {
+    status: 400,
+    says: "The body is no JSON. Send it as JSON in UTF-8, with nothing before or after it.",
+  },
   "request/not-found": { status: 404, says: "… does not exist, or no longer." },
+  "request/too-many": { status: 429, says: "Too many requests at once. Wait a moment, then go on." },
+  "request/unreadable": {
+    status: 400,
+    says: "The request could not be read. Check its address and what is sent with it.",
+  },
   "request/too-large": {
     status: 413,
     says: "The file is too large. Split it, or leave out what is not needed.",

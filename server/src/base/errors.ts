@@ -2,6 +2,7 @@ import type { FastifyInstance } from "fastify";
 import type Joi from "joi";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { ERRORS, isErrorCode } from "@fiscalon/contract/errors";
+import type { ErrorCode } from "@fiscalon/contract/errors";
 import { problemsOf } from "@fiscalon/contract/problems";
 import type { ErrorBody } from "@fiscalon/contract/views";
 
@@ -35,11 +36,10 @@ export function fromJoi(error: Joi.ValidationError): FiscalError {
 export function handleErrors(app: FastifyInstance): void {
   app.setErrorHandler((error, request, reply) => {
     if (error instanceof FiscalError) return reply.status(statusOf(error)).send(errorBody(error));
-    const status = statusCodeOf(error);
+    const code = foreignCode(error);
+    const { status, says } = ERRORS[code];
     if (status >= 500) request.log.error(error);
-    const message = status >= 500 ? ERRORS["server/failed"].says : messageOf(error);
-    const code = status === 413 ? "request/too-large" : status >= 500 ? "server/failed" : "request/invalid";
-    return reply.status(status).send({ error: { code, message } } satisfies ErrorBody);
+    return reply.status(status).send({ error: { code, message: says } } satisfies ErrorBody);
   });
   app.setNotFoundHandler((request, reply) =>
     reply.status(404).send(errorBody(notFound(`${request.method} ${request.url.split("?")[0]}`))),
@@ -57,12 +57,15 @@ export function errorBody(error: FiscalError): ErrorBody {
   };
 }
 
-function statusCodeOf(error: unknown): number {
-  const status = (error as { statusCode?: unknown }).statusCode;
-  return typeof status === "number" && status >= 400 ? status : 500;
-}
-
-function messageOf(error: unknown): string {
-  if (statusCodeOf(error) === 413) return ERRORS["request/too-large"].says;
-  return error instanceof Error ? error.message : "The request could not be read.";
+/** What the frame around the routes refuses, as one of the catalogue; anything unknown is a failure of ours. */
+function foreignCode(error: unknown): ErrorCode {
+  const { statusCode, code = "" } = error as { statusCode?: unknown; code?: string };
+  if (statusCode === 413) return "request/too-large";
+  if (statusCode === 415 || statusCode === 406 || code === "FST_ERR_CTP_INVALID_MEDIA_TYPE")
+    return "request/media-type";
+  if (statusCode === 429) return "request/too-many";
+  if (typeof statusCode !== "number" || statusCode < 400 || statusCode >= 500) return "server/failed";
+  return error instanceof SyntaxError || code.startsWith("FST_ERR_CTP")
+    ? "request/not-json"
+    : "request/unreadable";
 }
