@@ -146,7 +146,7 @@ describe("what cannot be taken in", () => {
       "ledger/unbalanced",
       "lines",
     ],
-    ["{ not json", 400, "request/invalid", undefined],
+    ["{ not json", 400, "request/not-json", undefined],
   ])("the body %j is refused with the field, and changes nothing", async (body, status, code, field) => {
     const { base } = await newClient(server);
     const answer = await server.call<{ error: { code: string; field?: string; message: string } }>(
