@@ -45,7 +45,7 @@ export class Visitor {
       history.pushState(null, "", to);
       dispatchEvent(new PopStateEvent("popstate", { state: null }));
     }, path);
-    await this.#settled();
+    await this.#settled(path);
     const seen = await this.#page.evaluate(() => {
       const sheet = document.querySelector("#sheet");
       return {
@@ -77,19 +77,20 @@ export class Visitor {
   }
 
   /**
-   * Until nothing was asked of the server for a moment and the sheet has something on it. The page is left alone between
-   * two looks: asked without a pause, it gets to nothing else.
+   * Until nothing was asked of the server for a moment and the sheet of this address has something on it: the one before
+   * stays where it is while the next is fetched. The page is left alone between two looks.
    */
-  async #settled(): Promise<void> {
+  async #settled(path: string): Promise<void> {
     const start = Date.now();
     this.#lastChange = start;
     while (Date.now() - start < MOST_MS) {
       await setTimeout(PAUSE_MS);
       if (this.#waiting > 0 || Date.now() - this.#lastChange < QUIET_MS) continue;
-      const words = await this.#page.evaluate(() => {
-        const sheet = document.querySelector("#sheet");
-        return sheet?.querySelector("[aria-busy=true]") ? 0 : (sheet?.textContent?.trim().length ?? 0);
-      });
+      const words = await this.#page.evaluate((wanted) => {
+        const sheet = document.querySelector<HTMLElement>("#sheet");
+        if (!sheet || sheet.dataset["path"] !== wanted || sheet.querySelector("[aria-busy=true]")) return 0;
+        return sheet.textContent?.trim().length ?? 0;
+      }, path);
       if (words >= LEAST_WORDS) return;
     }
   }

@@ -1,4 +1,4 @@
-import { Outlet, useParams } from "react-router";
+import { Outlet, useParams, useLocation } from "react-router";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { PeriodRibbon } from "./PeriodRibbon.tsx";
@@ -37,7 +37,8 @@ function Frame() {
   useHotkeys("[", () => scope.stepPeriod(-1), { useKey: true });
   useHotkeys("]", () => scope.stepPeriod(1), { useKey: true });
   useHotkeys("escape", () => trail.close(), { enabled: trail.chain.length > 0 && !palette && !shortcuts });
-  const inSetup = window.location.pathname.includes("/setup/");
+  const { pathname } = useLocation();
+  const inSetup = pathname.includes("/setup/");
   return (
     <div className="flex h-full overflow-hidden">
       <a
@@ -53,6 +54,7 @@ function Frame() {
           <main
             id="sheet"
             key={rest}
+            data-path={pathname}
             tabIndex={-1}
             className="flex min-w-0 flex-1 overflow-hidden outline-none"
           >
