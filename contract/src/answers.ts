@@ -16,25 +16,22 @@ import type { TrailStep } from "./trail.ts";
 import type {
   AgencyPosition,
   AttachmentView,
-  ChainCheck,
-  ChangeView,
   ClientRow,
   ClientView,
   CodeUse,
   ContactView,
-  ControlAgreementView,
   DocumentPage,
   DocumentView,
   ItemView,
   JobView,
   JurisdictionRow,
-  LedgerAccountRow,
-  LedgerEntryPage,
   PricePreview,
   RegisterAnswer,
-  SettlementView,
   TouchedDocuments,
 } from "./views.ts";
+import type { ChainCheck, ChangeView } from "./audit.ts";
+import type { ControlAgreementView, SettlementView } from "./settlement.ts";
+import type { LedgerAccountRow, LedgerEntryPage } from "./ledger.ts";
 
 /**
  * What the API answers, by method and path: the one declaration, from which the web client is typed, the OpenAPI

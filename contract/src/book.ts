@@ -1,4 +1,6 @@
 import Joi from "joi";
+import { ALL_TAX_PAYMENT_KINDS } from "@fiscalon/core/model/taxPaymentKinds";
+import type { TaxPaymentKind } from "@fiscalon/core/model/taxPaymentKinds";
 import type { Account } from "@fiscalon/core/model/account";
 import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
 import type { RateSchedules, TaxCode } from "@fiscalon/core/model/taxCode";
@@ -34,7 +36,9 @@ const taxPayment = Joi.object({
   registration: ref.required(),
   period: date.required(),
   date: date.required(),
-  kind: Joi.string().valid("payment", "refund", "interest", "penalty").required(),
+  kind: Joi.string()
+    .valid(...ALL_TAX_PAYMENT_KINDS)
+    .required(),
   amount: decimal.required(),
   reference: text,
 });
@@ -133,7 +137,7 @@ export interface BookTaxPayment {
   registration: string;
   period: string;
   date: string;
-  kind: "payment" | "refund" | "interest" | "penalty";
+  kind: TaxPaymentKind;
   amount: string;
   reference?: string;
 }

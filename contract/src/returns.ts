@@ -1,4 +1,5 @@
 import Joi from "joi";
+import { ALL_TAX_PAYMENT_KINDS } from "@fiscalon/core/model/taxPaymentKinds";
 import type { Finding } from "@fiscalon/core/model/finding";
 import type { Contribution, ContributionIn } from "@fiscalon/core/returns/evaluateReturn";
 import { date, decimal, reason, text } from "./fields.ts";
@@ -22,7 +23,9 @@ export const fileBody = Joi.object({
 });
 export const taxPaymentBody = Joi.object({
   date: date.required(),
-  kind: Joi.string().valid("payment", "refund", "interest", "penalty").required(),
+  kind: Joi.string()
+    .valid(...ALL_TAX_PAYMENT_KINDS)
+    .required(),
   amount: decimal.required(),
   reference: text,
 });

@@ -188,26 +188,6 @@ export interface DocumentView {
   history: { at: string; by: string; what: string; documentId: number }[];
 }
 
-export interface LedgerAccountRow {
-  code: string;
-  name: string;
-  type: string;
-  role: string | null;
-  opening: number;
-  debit: number;
-  credit: number;
-  closing: number;
-}
-
-export interface LedgerEntryRow {
-  entry: number;
-  date: string;
-  text: string;
-  documentId: number | null;
-  amount: number;
-  balance: number;
-}
-
 export interface PricePreview {
   effect: Pick<DocumentEffect, "ledgerDate" | "warnings">;
   lines: {
@@ -257,104 +237,6 @@ export interface JobView {
   error: ErrorBody["error"] | null;
 }
 
-export interface AgreementColumn {
-  account: string;
-  name: string;
-  opening: number;
-  declared: number;
-  timing: number;
-  settlement: number;
-  payments: number;
-  uncodedTotal: number;
-  /** Entries without a code that still want a reason. */
-  unexplained: number;
-  closing: number;
-  difference: number;
-  left: number;
-}
-
-export interface ControlAgreementView {
-  from: string;
-  to: string;
-  levy: string;
-  columns: AgreementColumn[];
-  uncoded: {
-    entry: number;
-    documentId: number | null;
-    date: string;
-    text: string;
-    account: string;
-    amount: number;
-    reason: string | null;
-  }[];
-  left: number;
-}
-
-export interface SettlementView {
-  from: string;
-  to: string;
-  state: string;
-  net: number;
-  entry: {
-    date: string;
-    postings: {
-      account: string;
-      name: string;
-      amount: number;
-      text: string;
-      before: number;
-      ref: string | null;
-    }[];
-  };
-  posted: number | null;
-  payments: {
-    id: number;
-    date: string;
-    kind: "payment" | "refund" | "interest" | "penalty";
-    amount: number;
-    reference: string;
-    entry: number;
-  }[];
-  outstanding: number;
-  continuity: {
-    period: string;
-    state: string;
-    opening: number;
-    declared: number;
-    charges: number;
-    paid: number;
-    refunded: number;
-    closing: number;
-    ledger: number;
-  }[];
-  lateItems: {
-    documentId: number;
-    number: string;
-    party: string;
-    date: string;
-    own: string;
-    net: number;
-    tax: number;
-    direction: string;
-  }[];
-}
-
-/** An entry of the audit trail. `before` and `after` are what was kept, as the API takes it. */
-export interface ChangeView {
-  id: number;
-  at: string;
-  by: string;
-  action: string;
-  entity: string;
-  entityId: number | null;
-  /** What it is about, by name; null where it has none, or is there no more. */
-  subject: string | null;
-  /** Names of what the versions hold by number, under `entity/number`. */
-  names: Record<string, string>;
-  before: unknown;
-  after: unknown;
-}
-
 /** How a code is used: on how many lines, and whether it is archived. */
 export interface CodeUse {
   code: string;
@@ -382,22 +264,4 @@ export interface AttachmentView {
   bytes: number;
   at: string;
   by: string;
-}
-
-/** A page of an account; `opening` is what was there before its first day. */
-export interface LedgerEntryPage {
-  opening: number;
-  total: number;
-  rows: LedgerEntryRow[];
-}
-
-/** Whether the audit trail is whole. */
-export interface ChainCheck {
-  entries: number;
-  /** Entries from before the trail was chained. */
-  unchained: number;
-  /** The first entry that does not fit the one before it, or null where all do. */
-  broken: number | null;
-  /** The hash of the last entry; noted elsewhere, it proves later that nothing was cut off. */
-  last: string;
 }

@@ -1,4 +1,4 @@
-import type { ChainCheck } from "@fiscalon/contract/views";
+import type { ChainCheck } from "@fiscalon/contract/audit";
 import { CHANGE_COLUMNS, hashOf } from "./chain.ts";
 import type { ChangeRow } from "./chain.ts";
 import type { Work } from "./work.ts";

@@ -1,4 +1,4 @@
-import type { LedgerAccountRow, LedgerEntryPage, LedgerEntryRow } from "@fiscalon/contract/views";
+import type { LedgerAccountRow, LedgerEntryPage, LedgerEntryRow } from "@fiscalon/contract/ledger";
 import type { Work } from "../base/work.ts";
 
 /**

@@ -1,3 +1,5 @@
+import { movesOwed, TAX_PAYMENT_KINDS } from "@fiscalon/core/model/taxPaymentKinds";
+import type { TaxPaymentKind } from "@fiscalon/core/model/taxPaymentKinds";
 import { at } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import { accountInRole } from "@fiscalon/core/model/account";
@@ -86,7 +88,7 @@ export async function postSettlement(
 
 export interface TaxPaymentInput {
   date: string;
-  kind: "payment" | "refund" | "interest" | "penalty";
+  kind: TaxPaymentKind;
   amount: string;
   reference?: string;
 }
@@ -118,7 +120,7 @@ export async function recordTaxPayment(
     kind: "tax-payment",
     date: input.date,
     periodEnd: end,
-    text: `${NAME[input.kind]}, ${work.packs.levyNames(r.levies)} to ${end}`,
+    text: `${TAX_PAYMENT_KINDS[input.kind].name}, ${work.packs.levyNames(r.levies)} to ${end}`,
     postings: await paymentPostings(work, setup, r, record, { kind: input.kind, amount }),
   });
   await work.run(
@@ -145,8 +147,6 @@ export async function recordTaxPayment(
     after: { ...input, period: end },
   });
 }
-
-const NAME = { payment: "Payment", refund: "Refund", interest: "Interest", penalty: "Penalty" };
 
 /** What a sealed return comes to. */
 function sealedNet({ net, periodEnd }: ReturnRecord): number {
@@ -220,14 +220,14 @@ async function paymentPostings(
     amount: value,
     line: null,
     levy,
-    text: NAME[kind],
+    text: TAX_PAYMENT_KINDS[kind].name,
   });
-  if (kind === "interest" || kind === "penalty")
+  if (TAX_PAYMENT_KINDS[kind].column === "charges")
     return [
       posting(accountInRole(accounts, "charges", r.levies[0] ?? null), amount),
       posting(at(owed, 0).account, -amount),
     ];
-  const paid = kind === "payment" ? amount : -amount;
+  const paid = -movesOwed({ kind, amount });
   return [
     ...spreadOverDue(paid, owed).map((one) => posting(one.account, one.owed)),
     posting(accountInRole(accounts, "bank"), -paid),

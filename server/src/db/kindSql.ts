@@ -1,4 +1,8 @@
+import { PAYMENT_KINDS } from "@fiscalon/core/model/paymentKinds";
+import type { PaymentKind } from "@fiscalon/core/model/paymentKinds";
 import { bringsMoney, kindOf, kindsWhere } from "@fiscalon/core/model/documentKinds";
+import { ALL_TAX_PAYMENT_KINDS, TAX_PAYMENT_KINDS } from "@fiscalon/core/model/taxPaymentKinds";
+import type { ContinuityColumn } from "@fiscalon/core/model/taxPaymentKinds";
 import type { DocumentKind, KindDefinition } from "@fiscalon/core/model/documentKinds";
 
 type Fits = (definition: KindDefinition, kind: DocumentKind) => boolean;
@@ -31,6 +35,26 @@ export function creditedBy(column: string): string {
   return `CASE ${column} ${kinds.map((kind) => `WHEN '${kind}' THEN '${kindOf(kind).creditedBy}'`).join(" ")} END`;
 }
 
-function listOf(kinds: readonly DocumentKind[]): string {
+/** Whether a payment brings money in, or takes it out. */
+export function movesMoney(alias: string, comesIn: boolean): string {
+  const kinds = (Object.keys(PAYMENT_KINDS) as PaymentKind[]).filter(
+    (kind) => PAYMENT_KINDS[kind].comesIn === comesIn,
+  );
+  return `${alias}.kind IN (${listOf(kinds)})`;
+}
+
+/** The amounts of payments of tax that count in a column of the continuity table, added up. */
+export function sumOfColumn(alias: string, column: ContinuityColumn): string {
+  const kinds = ALL_TAX_PAYMENT_KINDS.filter((kind) => TAX_PAYMENT_KINDS[kind].column === column);
+  return `coalesce(sum(CASE WHEN ${alias}.kind IN (${listOf(kinds)}) THEN ${alias}.amount END), 0)`;
+}
+
+/** What payments of tax move of what is owed to an authority, added up. */
+export function sumOfOwed(alias: string): string {
+  const more = ALL_TAX_PAYMENT_KINDS.filter((kind) => TAX_PAYMENT_KINDS[kind].owes > 0);
+  return `coalesce(sum(CASE WHEN ${alias}.kind IN (${listOf(more)}) THEN ${alias}.amount ELSE -${alias}.amount END), 0)`;
+}
+
+function listOf(kinds: readonly string[]): string {
   return kinds.map((kind) => `'${kind}'`).join(", ");
 }

@@ -1,4 +1,5 @@
 import { textAt } from "@fiscalon/core/at";
+import { TAX_PAYMENT_KINDS } from "@fiscalon/core/model/taxPaymentKinds";
 import { FiscalError } from "@fiscalon/core/errors";
 import { dueAccounts } from "../../books/settlement.ts";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
@@ -14,11 +15,6 @@ const WORDS: Record<string, string> = {
   refunded: "Money that came from the authority.",
   closing: "Opening + declared + charges − paid + refunded.",
   ledger: "Balance of the account in the ledger, from every entry up to this period.",
-};
-const PAYMENT_KINDS: Record<string, string[]> = {
-  charges: ["interest", "penalty"],
-  paid: ["payment"],
-  refunded: ["refund"],
 };
 
 /** One figure of the continuity table: what is due to the authority, period by period. */
@@ -60,10 +56,10 @@ export async function continuityStep(
     })),
   };
   const payments = view.payments
-    .filter((payment) => PAYMENT_KINDS[column]?.includes(payment.kind))
+    .filter(({ kind }) => TAX_PAYMENT_KINDS[kind].column === column)
     .map((payment): TrailPart => ({
       ref: `entry/${payment.entry}`,
-      label: payment.reference || payment.kind,
+      label: payment.reference || TAX_PAYMENT_KINDS[payment.kind].name,
       detail: payment.date,
       amount: payment.amount,
     }));

@@ -1,5 +1,5 @@
 import { isOpenItem } from "@fiscalon/core/model/documentKinds";
-import { inKinds, whichWay } from "../../db/kindSql.ts";
+import { inKinds, movesMoney, whichWay } from "../../db/kindSql.ts";
 import { listOrder } from "../../db/listOrder.ts";
 import type { ListOrder, SortColumns } from "../../db/listOrder.ts";
 import type {
@@ -39,7 +39,7 @@ export const PAYMENT_ORDER: SortColumns = {
   number: "p.number COLLATE NOCASE",
   party: "c.name COLLATE NOCASE",
   reference: "p.reference COLLATE NOCASE",
-  amount: "CASE p.kind WHEN 'receipt' THEN p.base ELSE -p.base END",
+  amount: `CASE WHEN ${movesMoney("p", true)} THEN p.base ELSE -p.base END`,
   rest: "p.on_account",
 };
 
@@ -70,8 +70,8 @@ export async function paymentPage(work: Work, clientId: number, filter: PaymentF
   const bind = [clientId, filter.from, filter.to, `%${filter.search}%`];
   const from = "payments p LEFT JOIN contacts c ON c.id = p.contact_id";
   const totals = await work.one<Omit<PaymentPage, "rows">>(
-    `SELECT count(*) AS total, coalesce(sum(CASE WHEN p.kind = 'receipt' THEN p.base END), 0) AS received,
-       coalesce(sum(CASE WHEN p.kind = 'payment' THEN p.base END), 0) AS paid FROM ${from} WHERE ${where}`,
+    `SELECT count(*) AS total, coalesce(sum(CASE WHEN ${movesMoney("p", true)} THEN p.base END), 0) AS received,
+       coalesce(sum(CASE WHEN ${movesMoney("p", false)} THEN p.base END), 0) AS paid FROM ${from} WHERE ${where}`,
     bind,
   );
   const rows = await work.rows<PaymentRow>(

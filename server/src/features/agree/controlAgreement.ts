@@ -2,7 +2,7 @@ import { valueAt } from "@fiscalon/core/at";
 import { agreeControlAccount } from "@fiscalon/core/agree/controlAccount";
 import type { ControlAccountFigures } from "@fiscalon/core/agree/controlAccount";
 import { FiscalError } from "@fiscalon/core/errors";
-import type { ControlAgreementView } from "@fiscalon/contract/views";
+import type { ControlAgreementView } from "@fiscalon/contract/settlement";
 import type { Work } from "../../base/work.ts";
 import { bears } from "@fiscalon/core/model/account";
 import type { Account } from "@fiscalon/core/model/account";

@@ -2,7 +2,7 @@ import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { at } from "@fiscalon/core/at";
 import { id } from "@fiscalon/contract/fields";
-import type { ChangeView } from "@fiscalon/contract/views";
+import type { ChangeView } from "@fiscalon/contract/audit";
 import { clientParams, described } from "../../base/validation.ts";
 import { namesOf, referencesIn, subjectOf } from "./subjects.ts";
 import { checkChain } from "../../base/checkChain.ts";

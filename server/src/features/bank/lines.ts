@@ -1,6 +1,6 @@
 import { valueAt } from "@fiscalon/core/at";
 import { isOpenItem } from "@fiscalon/core/model/documentKinds";
-import { inKinds, whichWay } from "../../db/kindSql.ts";
+import { inKinds, sumOfOwed, whichWay } from "../../db/kindSql.ts";
 import { proposeMatches } from "@fiscalon/core/agree/bankMatching";
 import type {
   BankCandidates,
@@ -121,8 +121,7 @@ function bankNamesOf({ packs }: Work, { registrations }: ClientSetup, id: number
 /** Filed returns whose money has not moved in full. */
 async function openTaxes(work: Work, setup: ClientSetup): Promise<OpenTax[]> {
   const rows = await work.rows<{ registration: number; period: string; owed: number }>(
-    `SELECT r.registration_id AS registration, r.period_end AS period, r.net - coalesce(sum(CASE t.kind
-       WHEN 'payment' THEN t.amount WHEN 'refund' THEN -t.amount ELSE -t.amount END), 0) AS owed
+    `SELECT r.registration_id AS registration, r.period_end AS period, r.net + ${sumOfOwed("t")} AS owed
      FROM returns r LEFT JOIN tax_payments t ON t.registration_id = r.registration_id AND t.period_end = r.period_end
      WHERE r.client_id = $1 AND r.state IN ('filed', 'settled') GROUP BY r.id HAVING owed <> 0 ORDER BY r.period_end`,
     [setup.client.id],

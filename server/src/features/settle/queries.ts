@@ -1,4 +1,6 @@
-import type { SettlementView } from "@fiscalon/contract/views";
+import { movesOwed } from "@fiscalon/core/model/taxPaymentKinds";
+import { sumOfColumn } from "../../db/kindSql.ts";
+import type { SettlementView } from "@fiscalon/contract/settlement";
 import { valueAt } from "@fiscalon/core/at";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
@@ -23,11 +25,7 @@ export async function settlementView(
   const postings = await closingEntry(work, setup, r, end, net);
   const before = await balances(work, setup.client.id, end, record?.settlementEntry ?? null);
   const payments = await paymentsOf(work, r.id, end);
-  const paid = payments.reduce(
-    (sum, p) =>
-      sum + (p.kind === "refund" || p.kind === "interest" || p.kind === "penalty" ? p.amount : -p.amount),
-    0,
-  );
+  const moved = payments.reduce((sum, one) => sum + movesOwed(one), 0);
   return {
     ...period,
     state: record?.state ?? "open",
@@ -45,7 +43,7 @@ export async function settlementView(
     },
     posted: record?.settlementEntry ?? null,
     payments,
-    outstanding: net + paid,
+    outstanding: net + moved,
     continuity: await continuity(work, setup, r),
     lateItems: await lateDocuments(work, r.id, end),
   };
@@ -99,9 +97,8 @@ async function continuity(
   }>(
     `SELECT t.period_end AS period, t.state,
        CASE WHEN t.state = 'settled' THEN t.net ELSE 0 END AS declared,
-       coalesce(sum(CASE WHEN p.kind IN ('interest', 'penalty') THEN p.amount END), 0) AS charges,
-       coalesce(sum(CASE WHEN p.kind = 'payment' THEN p.amount END), 0) AS paid,
-       coalesce(sum(CASE WHEN p.kind = 'refund' THEN p.amount END), 0) AS refunded,
+       ${sumOfColumn("p", "charges")} AS charges, ${sumOfColumn("p", "paid")} AS paid,
+       ${sumOfColumn("p", "refunded")} AS refunded,
        (SELECT coalesce(-sum(o.amount), 0) FROM postings o JOIN entries e ON e.id = o.entry_id
          WHERE o.account_id IN (SELECT value FROM json_each($2)) AND o.live = 1 AND e.registration_id = $1 AND e.period_end <= t.period_end) AS ledger
      FROM returns t LEFT JOIN tax_payments p ON p.registration_id = t.registration_id AND p.period_end = t.period_end

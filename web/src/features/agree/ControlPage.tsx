@@ -2,7 +2,7 @@ import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import type { AgreementColumn, ControlAgreementView } from "@fiscalon/contract/views";
+import type { AgreementColumn, ControlAgreementView } from "@fiscalon/contract/settlement";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";

@@ -1,7 +1,7 @@
 import { keys } from "../../api/keys.ts";
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { ChangeView } from "@fiscalon/contract/views";
+import type { ChangeView } from "@fiscalon/contract/audit";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";

@@ -1,4 +1,4 @@
-import type { ChangeView } from "@fiscalon/contract/views";
+import type { ChangeView } from "@fiscalon/contract/audit";
 
 /** What the audit trail is about, by the name it is kept under. */
 export const ENTITIES: Readonly<Record<string, string>> = {

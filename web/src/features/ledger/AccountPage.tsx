@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import { Link, useParams } from "react-router";
-import type { LedgerEntryRow } from "@fiscalon/contract/views";
+import type { LedgerEntryRow } from "@fiscalon/contract/ledger";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { api } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";

@@ -1,7 +1,7 @@
 import { keys } from "../../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
-import type { LedgerAccountRow } from "@fiscalon/contract/views";
+import type { LedgerAccountRow } from "@fiscalon/contract/ledger";
 import type { TrailStep } from "@fiscalon/contract/trail";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";

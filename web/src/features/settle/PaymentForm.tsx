@@ -1,5 +1,6 @@
 import { taxPaymentBody } from "@fiscalon/contract/returns";
-import type { SettlementView } from "@fiscalon/contract/views";
+import type { SettlementView } from "@fiscalon/contract/settlement";
+import { ALL_TAX_PAYMENT_KINDS, TAX_PAYMENT_KINDS } from "@fiscalon/core/model/taxPaymentKinds";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import { api } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
@@ -50,10 +51,11 @@ export function PaymentForm({
       onClose={onClose}
     >
       <ChoiceField name="kind" label="What">
-        <option value="payment">Payment to the authority</option>
-        <option value="refund">Refund from the authority</option>
-        <option value="interest">Interest charged</option>
-        <option value="penalty">Penalty charged</option>
+        {ALL_TAX_PAYMENT_KINDS.map((kind) => (
+          <option key={kind} value={kind}>
+            {TAX_PAYMENT_KINDS[kind].offered}
+          </option>
+        ))}
       </ChoiceField>
       <DayField name="date" label="Date on the bank statement" />
       <TextField name="amount" label="Amount, without a sign" inputMode="decimal" />

@@ -1,9 +1,10 @@
+import { TAX_PAYMENT_KINDS } from "@fiscalon/core/model/taxPaymentKinds";
 import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { TrailStep } from "@fiscalon/contract/trail";
-import type { SettlementView } from "@fiscalon/contract/views";
+import type { SettlementView } from "@fiscalon/contract/settlement";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
@@ -192,13 +193,6 @@ function afterStep(posting: SettlementView["entry"]["postings"][number], digits:
   };
 }
 
-const KIND_WORDS = {
-  payment: "Payment to the authority",
-  refund: "Refund from the authority",
-  interest: "Interest charged",
-  penalty: "Penalty charged",
-};
-
 function Payments({
   view,
   digits,
@@ -218,14 +212,14 @@ function Payments({
             <tr key={payment.id}>
               <td className="w-[110px]">{showDate(payment.date)}</td>
               <td>
-                {KIND_WORDS[payment.kind]} <span className="quiet">{payment.reference}</span>
+                {TAX_PAYMENT_KINDS[payment.kind].offered} <span className="quiet">{payment.reference}</span>
               </td>
               <td className="num w-[140px]">
                 <Figure
                   amount={payment.amount}
                   digits={digits}
                   of={`entry/${payment.entry}`}
-                  label={KIND_WORDS[payment.kind]}
+                  label={TAX_PAYMENT_KINDS[payment.kind].offered}
                 />
               </td>
               <td className="w-[90px]">
