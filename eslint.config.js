@@ -40,6 +40,10 @@ const KEPT_ELSEWHERE = [
     selector: `LogicalExpression[operator='??'][left.type='MemberExpression'][left.computed=true][left.property.type!='Literal'][right.value=${nothing}]`,
     message: "A missing key is an error (at, valueAt), or a meaning that is written out.",
   })),
+  ...["0", "''"].map((nothing) => ({
+    selector: `LogicalExpression[operator='??'][right.value=${nothing}] > .left CallExpression[callee.property.name=/^(find|findLast)$/]`,
+    message: "An element that is not found is an error (found), or a meaning that is written out.",
+  })),
 ];
 
 export default tseslint.config(

@@ -18,6 +18,17 @@ export function valueAt<K, V>(map: ReadonlyMap<K, V>, key: K): V {
   return value;
 }
 
+/**
+ * The element that fits, which is there by construction.
+ * @param what what is looked for, in words, for whoever reads of the defect
+ * @throws RangeError where none fits
+ */
+export function found<T>(list: readonly T[], fits: (element: T) => boolean, what: string): T {
+  const element = list.find(fits);
+  if (element === undefined) throw new RangeError(`There is no ${what} among ${list.length}.`);
+  return element;
+}
+
 /** The text under an index or key; empty where there is none, which is meant: a short row, a field not filled in. */
 export function textAt(
   texts: readonly string[] | Readonly<Record<string, string | undefined>>,

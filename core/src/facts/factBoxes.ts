@@ -81,7 +81,8 @@ function filledIn(tags: string, supply: Circumstances, packs: Packs): string {
 function routed(boxes: Boxes | undefined, supply: Circumstances): string {
   if (boxes === undefined) return "";
   if (typeof boxes === "string") return boxes;
-  return boxes.find((route) => meets(route.when, supply))?.tags ?? "";
+  const route = boxes.find(({ when }) => meets(when, supply));
+  return route === undefined ? "" : route.tags;
 }
 
 function usesCreditBoxes(

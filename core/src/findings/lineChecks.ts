@@ -1,3 +1,4 @@
+import { at } from "../at.ts";
 import { boxTags } from "../model/boxTags.ts";
 import type { Finding } from "../model/finding.ts";
 import { displayAmount } from "../money/amount.ts";
@@ -154,7 +155,7 @@ function suppliersWithoutNumber(lines: readonly CheckedLine[], context: LineCont
   return groups(claims, (line) => String(line.document)).flatMap((facts) => {
     const [first] = facts;
     const sums = groups(facts, ({ levy }) => levy).map((own) => ({
-      levy: own[0]?.levy ?? "",
+      levy: at(own, 0).levy,
       amount: own.reduce((total, line) => total + line.recoverable, 0),
     }));
     if (!first || sums.every(({ amount }) => amount <= 0)) return [];

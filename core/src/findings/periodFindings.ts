@@ -6,7 +6,7 @@ import type { JurisdictionPack } from "../model/pack.ts";
 import type { Basis } from "../model/registration.ts";
 import type { Treatment } from "../model/taxCode.ts";
 import { displayAmount } from "../money/amount.ts";
-import { correctionWay } from "../returns/correctionWay.ts";
+import { correctionWay, turnoverOf } from "../returns/correctionWay.ts";
 import { brokenRules } from "../returns/evaluateReturn.ts";
 import type { BoxResult } from "../returns/evaluateReturn.ts";
 import { CHECKS, documentKey, finding } from "./catalogue.ts";
@@ -104,16 +104,15 @@ function uncoded({ uncoded: lines }: PeriodRows, { digits }: PeriodContext): Fin
 
 /** What is missing in the chart for a levy of the registration. */
 function withoutAccount({ levies, accounts, pack }: PeriodContext): Finding[] {
-  return levies.flatMap((levy) => {
-    const deducted = pack.levies.find((one) => one.levy === levy)?.deducted ?? false;
-    return missingRoles(accounts, levy, deducted).map((role) =>
+  return levies.flatMap((levy) =>
+    missingRoles(accounts, pack.levies, levy).map((role) =>
       finding(
         "no-account",
         [levy, role],
         `No account is set for ${role.replaceAll("-", " ")} of ${levy}. Choose one under Set up, Accounts.`,
       ),
-    );
-  });
+    ),
+  );
 }
 
 /** On the cash basis, money that is not allocated to documents is on no return, although tax may be due on it. */
@@ -169,7 +168,7 @@ function lateItems({ late }: PeriodRows, { boxes, pack, digits }: PeriodContext)
   if (late.length === 0) return [];
   const { correction } = pack;
   const net = late.reduce((sum, group) => sum + group.output - group.input, 0);
-  const turnover = boxes.find((box) => box.box === correction.turnoverBox)?.amount ?? NO_TURNOVER;
+  const turnover = turnoverOf(boxes, correction);
   const { way, reason } = correctionWay(net, turnover, correction, digits);
   const rule =
     way === "on-return" ? "may be on this return" : "must be disclosed separately, not on this return";
@@ -181,9 +180,6 @@ function lateItems({ late }: PeriodRows, { boxes, pack, digits }: PeriodContext)
     ),
   );
 }
-
-/** Of a form without the box that holds turnover. */
-const NO_TURNOVER = 0;
 
 /** Boxes that only a business in a region uses, where this one has no place in it. */
 function onlyFrom({ pack, boxes, client, regions }: PeriodContext): Finding[] {

@@ -1,3 +1,4 @@
+import { textAt } from "../at.ts";
 import { usualKind } from "../model/documentKinds.ts";
 import { FiscalError } from "../errors.ts";
 import { formatAmount } from "../money/amount.ts";
@@ -56,7 +57,10 @@ function codeOf(
   { codes, schedules, chosen, usual }: AuditReading,
   index: number,
 ): Pick<LineInput, "code" | "codeReason"> {
-  const named = taxes.find(({ code }) => code !== "")?.code ?? "";
+  const named = textAt(
+    taxes.map(({ code }) => code).filter((code) => code !== ""),
+    0,
+  );
   const wanted = chosen[named] ?? named;
   const code = codes.get(wanted);
   if (code && (code.direction === "both" || code.direction === direction))

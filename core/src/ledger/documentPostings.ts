@@ -96,9 +96,9 @@ function signedLine(line: PricedLine, document: DocumentInput, accounts: readonl
 /** Postings of one line as if debits were positive on a purchase and credits positive on a sale. */
 function linePostings(document: DocumentInput, line: PricedLine, accounts: readonly Account[]): Posting[] {
   const isSale = line.direction === "sale";
-  const input = document.lines[line.no - 1];
-  const account = mainAccount(line, input?.account, isSale, accounts);
-  const main: Posting = { account, amount: line.net, line: line.no, levy: null, text: input?.text ?? "" };
+  const input = at(document.lines, line.no - 1);
+  const account = mainAccount(line, input.account, isSale, accounts);
+  const main: Posting = { account, amount: line.net, line: line.no, levy: null, text: input.text ?? "" };
   const rest = line.taxes.flatMap((tax) =>
     isSale ? saleTax(tax, line, accounts, main) : purchaseTax(tax, line, accounts, main),
   );

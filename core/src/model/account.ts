@@ -1,3 +1,4 @@
+import { found } from "../at.ts";
 import { FiscalError } from "../errors.ts";
 
 export type AccountType = "asset" | "liability" | "equity" | "income" | "expense";
@@ -62,12 +63,16 @@ export function bears(account: Pick<Account, "levy">, levy: string): boolean {
   return account.levy === levy || (account.levy?.split("/").includes(levy) ?? false);
 }
 
-/** The roles a levy that is on a return cannot do without. `deducted`: tax paid on purchases is taken back. */
+/**
+ * The roles a levy that is on a return cannot do without.
+ * @param levies the levies of its pack; it is among them
+ */
 export function missingRoles(
   accounts: readonly Account[],
+  levies: readonly { levy: string; deducted: boolean }[],
   levy: string,
-  deducted: boolean,
 ): ("output-tax" | "input-tax" | "due-to-authority")[] {
+  const { deducted } = found(levies, (one) => one.levy === levy, `levy ${levy}`);
   const needed = ["output-tax", "due-to-authority", ...(deducted ? (["input-tax"] as const) : [])] as const;
   return needed.filter((role) => !accounts.some((account) => account.role === role && bears(account, levy)));
 }

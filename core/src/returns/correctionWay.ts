@@ -1,11 +1,20 @@
 import { displayAmount } from "../money/amount.ts";
 import { exactFromDecimal } from "../money/exact.ts";
+import { amountOfBox } from "./amountOfBox.ts";
 import type { CorrectionRule } from "../model/pack.ts";
 
 /** Whether errors of earlier periods may go on this return, or must be disclosed separately. */
 export interface CorrectionWay {
   way: "on-return" | "disclose";
   reason: string;
+}
+
+/** What the box of the rule that tells the turnover holds, minor units; nothing where the law asks for none. */
+export function turnoverOf(
+  boxes: readonly { box: string; amount: number }[],
+  { turnoverBox }: CorrectionRule,
+): number {
+  return turnoverBox === null ? 0 : amountOfBox(boxes, turnoverBox);
 }
 
 /**

@@ -186,5 +186,6 @@ const ABROAD = new Set(["abroad", "union", "outside-union"]);
 
 function codeFor(pack: JurisdictionPack, taxClass: string, direction: "sale" | "purchase"): string {
   const rules = pack.rules.filter((rule) => rule.taxClass === taxClass && rule.direction === direction);
-  return (rules.find((rule) => rule.to === "home") ?? rules[0])?.code ?? "";
+  const rule = rules.find(({ to }) => to === "home") ?? rules[0];
+  return rule === undefined ? "" : rule.code;
 }

@@ -1,3 +1,4 @@
+import { found } from "@fiscalon/core/at";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import type { EffectSetup } from "@fiscalon/core/facts/effect";
 import { setupFromPlain } from "@fiscalon/core/facts/plainSetup";
@@ -128,7 +129,15 @@ function packSchedules(
 
 /** A registration of the client by its number in the database or its id in the book file. */
 export function registrationIn(setup: ClientSetup, idOrRef: string): RegistrationRecord {
-  const found = setup.registrations.find((r) => String(r.id) === idOrRef || r.ref === idOrRef);
-  if (!found) throw notFound("This registration");
-  return found;
+  const registration = setup.registrations.find((r) => String(r.id) === idOrRef || r.ref === idOrRef);
+  if (!registration) throw notFound("This registration");
+  return registration;
+}
+
+/** The registration a row of ours belongs to. */
+export function registrationWithId(
+  registrations: readonly RegistrationRecord[],
+  id: number,
+): RegistrationRecord {
+  return found(registrations, (r) => r.id === id, `registration ${id}`);
 }

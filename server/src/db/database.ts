@@ -1,3 +1,4 @@
+import { at } from "@fiscalon/core/at";
 import { mkdirSync } from "node:fs";
 import { join } from "node:path";
 import { QueryTypes, Sequelize, Transaction } from "sequelize";
@@ -76,8 +77,8 @@ export class Database {
 
   /** The highest id in a table; ids of rows inserted in bulk are given out from here, inside a transaction. */
   async lastId(table: BulkTable, tx: Tx): Promise<number> {
-    const row = await this.row<{ id: number | null }>(`SELECT max(id) AS id FROM ${table}`, [], tx);
-    return row?.id ?? 0;
+    const rows = await this.rows<{ id: number }>(`SELECT coalesce(max(id), 0) AS id FROM ${table}`, [], tx);
+    return at(rows, 0).id;
   }
 
   /** Inserts rows of equal shape; see BulkInsert. */

@@ -18,7 +18,7 @@ export const accounts: Account[] = [
   { code: "3900", name: "Opening balances", type: "equity", role: "opening", levy: null, topic: null, usualCode: null },
   { code: "4000", name: "Sales", type: "income", role: "sales", levy: null, topic: null, usualCode: null },
   { code: "4100", name: "Sales abroad", type: "income", role: null, levy: null, topic: null, usualCode: "XG" },
-  { code: "4900", name: "Other income", type: "income", role: null, levy: null, topic: null, usualCode: null },
+  { code: "4900", name: "Other income", type: "income", role: null, levy: null, topic: "other-income", usualCode: null },
   { code: "5000", name: "Purchases", type: "expense", role: "purchases", levy: null, topic: null, usualCode: null },
   { code: "5200", name: "Carriage and customs", type: "expense", role: null, levy: null, topic: null, usualCode: null },
   { code: "6000", name: "Rent", type: "expense", role: null, levy: null, topic: null, usualCode: null },

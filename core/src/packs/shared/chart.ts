@@ -51,7 +51,7 @@ export function chart(usual: UsualCodes, taxes: readonly TaxAccounts[]): Account
     plain("3200", "Dividends and drawings", "equity", null, "dividends", usual.outOfScope),
     plain("4000", "Sales", "income", "sales"),
     plain("4100", "Sales abroad", "income", null, null, usual.export),
-    plain("4900", "Other income", "income"),
+    plain("4900", "Other income", "income", null, "other-income"),
     plain("5000", "Purchases", "expense", "purchases"),
     plain("5200", "Carriage and customs", "expense"),
     plain("6000", "Rent", "expense"),

@@ -1,3 +1,4 @@
+import { registrationWithId } from "../../books/loadSetup.ts";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { BookFile } from "@fiscalon/contract/book";
 import type { BookAcceptance } from "@fiscalon/contract/bookFeeds";
@@ -25,9 +26,7 @@ export async function acceptancesOfBook(
       return row ?? "";
     });
     if (!whole) return [];
-    return [
-      { registration: registrations.find((r) => r.id === registration)?.ref ?? "", period, finding, reason },
-    ];
+    return [{ registration: registrationWithId(registrations, registration).ref, period, finding, reason }];
   });
 }
 

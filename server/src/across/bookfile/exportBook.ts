@@ -4,7 +4,7 @@ import { fileOfJurisdiction } from "@fiscalon/contract/jurisdiction";
 import type { BookDocument } from "@fiscalon/contract/document";
 import type { Work } from "../../base/work.ts";
 import type { ContactRecord, ItemRecord, PlaceRecord, ReturnRecord } from "../../db/models.ts";
-import { loadSetup } from "../../books/loadSetup.ts";
+import { loadSetup, registrationWithId } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { bankOfBook, terminalsOfBook } from "./bookFeeds.ts";
 import { contentsOf, importsOfBook, papersByDocument } from "./bookFiles.ts";
@@ -213,7 +213,7 @@ async function adjustmentsOf(
 ): Promise<NonNullable<BookFile["adjustments"]>> {
   const rows = await work.models.adjustments.findAll({ where: { clientId: client.id }, order: ["id"] });
   return rows.map((row) => ({
-    registration: registrations.find((r) => r.id === row.registrationId)?.ref ?? "",
+    registration: registrationWithId(registrations, row.registrationId).ref,
     period: row.periodEnd,
     box: row.box,
     amount: formatAmount(row.amount, plain.digits),
@@ -225,7 +225,7 @@ async function returnsOf(
   work: Work,
   { client, registrations, plain }: ClientSetup,
 ): Promise<Pick<BookFile, "returns" | "taxPayments"> & { taxEntries: number[] }> {
-  const refOf = (id: number) => registrations.find((r) => r.id === id)?.ref ?? "";
+  const refOf = (id: number) => registrationWithId(registrations, id).ref;
   const rows = await work.models.returns.findAll({
     where: { clientId: client.id },
     order: ["registrationId", "periodEnd"],

@@ -1,3 +1,4 @@
+import { amountOfBox } from "@fiscalon/core/returns/amountOfBox";
 import { inField } from "../../base/errors.ts";
 import { requireRegion } from "../../books/requireRegion.ts";
 import { registeredFrom } from "../../books/registeredFrom.ts";
@@ -241,7 +242,7 @@ function compareBoxes(
   path: string,
 ): void {
   for (const [box, amount] of Object.entries(said)) {
-    const now = computed.find((one) => one.box === box)?.amount ?? 0;
+    const now = amountOfBox(computed, box);
     if (now === parseAmount(amount, digits)) continue;
     throw new FiscalError(
       "book/box-differs",

@@ -1,3 +1,4 @@
+import { amountOfBox } from "@fiscalon/core/returns/amountOfBox";
 import { FiscalError } from "@fiscalon/core/errors";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { boxDefinition } from "@fiscalon/core/returns/evaluateReturn";
@@ -72,7 +73,7 @@ function formulaLines(
   digits: number,
 ): string[] {
   const figures = formula.replace(/\[([^\]]+)\]/g, (_, id: string) =>
-    displayAmount(boxes.find((box) => box.box === id)?.amount ?? 0, digits),
+    displayAmount(amountOfBox(boxes, id), digits),
   );
   const exact = result.exact === result.amount ? "" : ` → ${displayAmount(result.amount, digits)}`;
   return [formula, `${figures} = ${result.exactText}${exact}`];

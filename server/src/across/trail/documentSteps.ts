@@ -1,3 +1,4 @@
+import { at, textAt } from "@fiscalon/core/at";
 import { explainTax } from "@fiscalon/core/tax/explainTax";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import { displayAmount } from "@fiscalon/core/money/amount";
@@ -7,7 +8,6 @@ import { rateDateOf } from "@fiscalon/core/model/document";
 import type { PricedLine } from "@fiscalon/core/model/pricedDocument";
 import type { Rounding } from "@fiscalon/core/model/rounding";
 import { rateInForce } from "@fiscalon/core/tax/rateInForce";
-import { ROUND_EACH_LINE } from "@fiscalon/core/model/rounding";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
 import type { Work } from "../../base/work.ts";
 import { notFound } from "../../base/errors.ts";
@@ -64,21 +64,20 @@ export async function lineStep(
   if (!input) throw notFound("This line");
   await addSurroundings(work, setup, [document]);
   const { priced, printed } = documentEffect(document.input, setup.effect);
-  const line = priced.lines[index];
-  const rounding = line?.rounding ?? ROUND_EACH_LINE;
+  const line = at(priced.lines, index);
   const landings = await landingsOf(work, document.id, Number(no));
   const { digits } = setup.plain;
-  const taxes = line?.taxes ?? [];
+  const { taxes } = line;
   return {
     ref,
     title: `${document.input.number}, line ${no}${input.text ? `: ${input.text}` : ""}`,
     amount:
       taxes.length > 0 && taxes.some((tax) => tax.tax !== 0)
         ? taxes.reduce((sum, tax) => sum + tax.tax, 0)
-        : (line?.net ?? 0),
+        : line.net,
     digits,
     words: [
-      ...(line?.code
+      ...(line.code
         ? [`${line.code.code}, ${line.code.name}: ${reasonOf(input.codeReason)}.`]
         : ["No tax code."]),
       ...taxes.flatMap((tax) => {
@@ -89,7 +88,7 @@ export async function lineStep(
             ]
           : [];
       }),
-      ...exchangeWords(document, printed.lines[index]?.net ?? 0, line?.net ?? 0, setup),
+      ...exchangeWords(document, at(printed.lines, index).net, line.net, setup),
       ...(input.typedReason ? [`The tax was typed: ${input.typedReason}.`] : []),
       ...(await origin(work, document, index)),
     ],
@@ -101,29 +100,28 @@ export async function lineStep(
         detail: document.input.date,
         amount: document.gross,
       },
-      { ref: null, label: "Net", detail: "", amount: line?.net ?? 0 },
+      { ref: null, label: "Net", detail: "", amount: line.net },
       ...taxes.map((tax): TrailPart => ({
         ref: null,
         label: tax.component.levy,
-        detail: landing(landings.get(tax.component.levy) ?? ""),
+        detail: landing(textAt(landings, tax.component.levy)),
         amount: tax.tax,
       })),
     ],
-    arithmetic: arithmeticOf(printed.lines[index], document, rounding, setup),
+    arithmetic: arithmeticOf(at(printed.lines, index), document, line.rounding, setup),
     open: { label: "Open document", path: `books/documents/${document.id}` },
   };
 }
 
 /** The tax of a line written out, in the currency of its document. */
 function arithmeticOf(
-  line: PricedLine | undefined,
+  { amount, mode, taxes }: PricedLine,
   { input }: StoredDocument,
   rounding: Rounding,
   setup: TrailScope["setup"],
 ): string[] {
-  if (!line) return [];
   const digits = minorDigits(input.currency ?? setup.client.currency);
-  return line.taxes.flatMap((_, at) => explainTax(line.amount, line.mode, line.taxes, at, rounding, digits));
+  return taxes.flatMap((_, index) => explainTax(amount, mode, taxes, index, rounding, digits));
 }
 
 function exchangeWords(
@@ -155,12 +153,16 @@ function landing(tags: string): string {
 }
 
 /** Where the facts of a line landed, by levy. */
-async function landingsOf(work: Work, document: number, line: number): Promise<Map<string, string>> {
+async function landingsOf(
+  work: Work,
+  document: number,
+  line: number,
+): Promise<Readonly<Record<string, string>>> {
   const rows = await work.rows<{ levy: string; tags: string }>(
     "SELECT levy, tags FROM facts WHERE document_id = $1 AND line = $2 AND live = 1",
     [document, line],
   );
-  return new Map(rows.map(({ levy, tags }) => [levy, tags]));
+  return Object.fromEntries(rows.map(({ levy, tags }) => [levy, tags]));
 }
 
 async function load({ work, setup }: TrailScope, id: string): Promise<StoredDocument> {
@@ -174,14 +176,14 @@ async function load({ work, setup }: TrailScope, id: string): Promise<StoredDocu
 
 /** Who brought the document in, and from which row of which file. */
 async function origin(work: Work, document: StoredDocument, line: number | null): Promise<string[]> {
-  const row = await work.row<{ by: string; file: string | null; party: string | null }>(
+  const row = await work.one<{ by: string; file: string | null; party: string | null }>(
     `SELECT p.name AS "by", i.file_name AS file, c.name AS party FROM documents d JOIN people p ON p.id = d.created_by
        LEFT JOIN imports i ON i.id = d.import_id LEFT JOIN contacts c ON c.id = d.contact_id WHERE d.id = $1`,
     [document.id],
   );
   const on = document.createdAt.slice(0, 10);
-  const party = row?.party ? [`${row.party}, ${document.input.date}.`] : [];
-  if (!row?.file) return [...party, `Entered by ${row?.by ?? ""}, ${on}.`];
-  const at = document.sourceRows[line ?? 0];
-  return [...party, `Imported by ${row.by}, ${on}: ${at ? `row ${at} of ` : ""}${row.file}.`];
+  const party = row.party ? [`${row.party}, ${document.input.date}.`] : [];
+  if (!row.file) return [...party, `Entered by ${row.by}, ${on}.`];
+  const sourceRow = document.sourceRows[line ?? 0];
+  return [...party, `Imported by ${row.by}, ${on}: ${sourceRow ? `row ${sourceRow} of ` : ""}${row.file}.`];
 }

@@ -1,3 +1,4 @@
+import { found } from "@fiscalon/core/at";
 import {
   cashReleases,
   endOfWaiting,
@@ -107,8 +108,11 @@ function releaseRows(
   setup: ClientSetup,
   work: Work,
 ): unknown[][] {
-  const registration = setup.effect.registrations.find(({ id }) => id === fact.registration);
-  if (!registration) return [];
+  const registration = found(
+    setup.effect.registrations,
+    ({ id }) => id === fact.registration,
+    `registration ${fact.registration}`,
+  );
   const end = endOfWaiting(registration, fact);
   if (kept.some(({ payment }) => payment === null)) return [];
   const counted = new Set(kept.map(({ payment }) => payment));

@@ -63,15 +63,12 @@ export async function freeze(
   const period = periodEnding(r, end);
   const { boxes, factCount } = await boxesNow(work, r, end);
   const kept = boxes.map(({ box, amount, exact }) => ({ box, amount, exact }));
-  const ids = await work.row<{ ids: string | null }>(
-    `SELECT group_concat(id, ',') AS ids FROM
+  const { ids } = await work.one<{ ids: string }>(
+    `SELECT coalesce(group_concat(id, ','), '') AS ids FROM
        (SELECT id FROM facts WHERE registration_id = $1 AND period_end = $2 AND live = 1 ORDER BY id)`,
     [r.id, end],
   );
-  const hash = createHash("sha256")
-    .update(JSON.stringify(kept))
-    .update(ids?.ids ?? "")
-    .digest("hex");
+  const hash = createHash("sha256").update(JSON.stringify(kept)).update(ids).digest("hex");
   const change = {
     state: "sealed" as const,
     boxes: kept,

@@ -1,4 +1,5 @@
-import { valueAt } from "@fiscalon/core/at";
+import { registrationWithId } from "../../books/loadSetup.ts";
+import { at, valueAt } from "@fiscalon/core/at";
 import { isOpenItem } from "@fiscalon/core/model/documentKinds";
 import { inKinds, sumOfOwed, whichWay } from "../../db/kindSql.ts";
 import { proposeMatches } from "@fiscalon/core/agree/bankMatching";
@@ -114,8 +115,7 @@ async function candidatesOf(work: Work, setup: ClientSetup, account: string): Pr
 
 /** Words the authority of a registration is known by on a bank line. */
 function bankNamesOf({ packs }: Work, { registrations }: ClientSetup, id: number): readonly string[] {
-  const r = registrations.find((one) => one.id === id);
-  return r ? packs.byId(r.pack).bankNames : [];
+  return packs.byId(registrationWithId(registrations, id).pack).bankNames;
 }
 
 /** Filed returns whose money has not moved in full. */
@@ -129,7 +129,7 @@ async function openTaxes(work: Work, setup: ClientSetup): Promise<OpenTax[]> {
   return rows.map(({ registration, period, owed }) => ({
     registration,
     period,
-    levy: work.packs.levyNames(setup.registrations.find(({ id }) => id === registration)?.levies ?? []),
+    levy: work.packs.levyNames(registrationWithId(setup.registrations, registration).levies),
     amount: -owed,
     names: bankNamesOf(work, setup, registration),
   }));
@@ -144,23 +144,21 @@ function namesOf(candidates: BankCandidates, setup: ClientSetup): (proposal: Pro
     switch (proposal.kind) {
       case "entry":
       case "wrong-way": {
-        const entry = entries.get(proposal.entry);
-        return `${entry?.text ?? ""}${entry?.party ? `, ${entry.party}` : ""}`;
+        const { text, party } = valueAt(entries, proposal.entry);
+        return party === "" ? text : `${text}, ${party}`;
       }
       case "tax":
-        return `${levies.get(`${proposal.registration} ${proposal.period}`) ?? "Tax"} of the period to ${proposal.period}`;
+        return `${valueAt(levies, `${proposal.registration} ${proposal.period}`)} of the period to ${proposal.period}`;
       case "documents":
         return proposal.documents
           .map(({ document, amount }) => {
-            const openDocument = documents.get(document);
+            const open = valueAt(documents, document);
             const part =
-              openDocument && Math.abs(openDocument.amount) !== amount
-                ? ` (${displayAmount(amount, setup.plain.digits)} of it)`
-                : "";
-            return `${openDocument?.number ?? ""}${part}`;
+              Math.abs(open.amount) === amount ? "" : ` (${displayAmount(amount, setup.plain.digits)} of it)`;
+            return `${open.number}${part}`;
           })
           .join(", ")
-          .concat(`, ${documents.get(proposal.documents[0]?.document ?? 0)?.party ?? ""}`);
+          .concat(`, ${valueAt(documents, at(proposal.documents, 0).document).party}`);
     }
   };
 }

@@ -1,3 +1,4 @@
+import { at } from "@fiscalon/core/at";
 import { sideOf } from "../../db/kindSql.ts";
 import type {
   AuditFile,
@@ -163,8 +164,8 @@ async function transactionsOf(
   );
   return [...groupBy(rows, (row) => row.id)].map(([id, own]) => ({
     id: String(id),
-    date: own[0]?.date ?? from,
-    text: own[0]?.entry ?? "",
+    date: at(own, 0).date,
+    text: at(own, 0).entry,
     lines: own.map(({ account, text, amount }) => ({ account, text, amount })),
   }));
 }

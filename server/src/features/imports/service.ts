@@ -1,3 +1,4 @@
+import { found } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { ImportBatch, ImportContent, ImportSettings } from "@fiscalon/contract/imports";
 import type { Work } from "../../base/work.ts";
@@ -155,7 +156,7 @@ export async function importBatches(
     } = row.get({
       plain: true,
     }) as ImportRecord;
-    const by = people.find((person) => person.id === createdBy)?.name ?? "";
+    const by = found(people, (person) => person.id === createdBy, `person ${createdBy}`).name;
     return {
       id,
       content,

@@ -1,4 +1,6 @@
-import { correctionWay } from "@fiscalon/core/returns/correctionWay";
+import { found } from "@fiscalon/core/at";
+import { amountOfBox } from "@fiscalon/core/returns/amountOfBox";
+import { correctionWay, turnoverOf } from "@fiscalon/core/returns/correctionWay";
 import { boxDefinition } from "@fiscalon/core/returns/evaluateReturn";
 import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
 import { addDays } from "@fiscalon/core/calendar/date";
@@ -32,7 +34,7 @@ export async function returnView(
   const pack = work.packs.byId(r.pack);
   const lateItems = await lateGroups(work, r.id, end);
   const lateNet = lateItems.reduce((sum, item) => sum + item.output - item.input, 0);
-  const turnover = boxes.find((box) => box.box === pack.correction.turnoverBox)?.amount ?? 0;
+  const turnover = turnoverOf(boxes, pack.correction);
   return {
     registration: r.id,
     ...period,
@@ -53,7 +55,7 @@ export async function returnView(
     drift: now
       .map((box) => ({
         box: box.box,
-        sealed: boxes.find((b) => b.box === box.box)?.amount ?? 0,
+        sealed: amountOfBox(boxes, box.box),
         now: box.amount,
       }))
       .filter((one) => one.sealed !== one.now),
@@ -125,7 +127,7 @@ async function steps(
   record: ReturnRecord | undefined,
 ): Promise<Pick<ReturnView, "sealed" | "filed" | "settled">> {
   const people = await work.rows<{ id: number; name: string }>("SELECT id, name FROM people");
-  const nameOf = (id: number | null) => people.find((person) => person.id === id)?.name ?? "";
+  const nameOf = (id: number | null) => found(people, (person) => person.id === id, `person ${id}`).name;
   return {
     sealed: record?.sealedAt ? { at: record.sealedAt, by: nameOf(record.sealedBy) } : null,
     filed: record?.filedAt

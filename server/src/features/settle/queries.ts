@@ -1,7 +1,7 @@
 import { movesOwed } from "@fiscalon/core/model/taxPaymentKinds";
 import { sumOfColumn } from "../../db/kindSql.ts";
 import type { SettlementView } from "@fiscalon/contract/settlement";
-import { valueAt } from "@fiscalon/core/at";
+import { found, valueAt } from "@fiscalon/core/at";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
@@ -34,7 +34,7 @@ export async function settlementView(
       date: end,
       postings: postings.map((p) => ({
         account: p.account,
-        name: setup.plain.accounts.find((account) => account.code === p.account)?.name ?? "",
+        name: found(setup.plain.accounts, ({ code }) => code === p.account, `account ${p.account}`).name,
         amount: p.amount,
         text: p.text,
         before: before.get(p.account) ?? 0,

@@ -123,7 +123,7 @@ function proposedMapping({ client, plain }: ClientSetup): TerminalMapping {
     surcharge: { code: usualSale, account: sales },
     tip: {
       code: untaxed?.code ?? null,
-      account: plain.accounts.find(({ code }) => code === "4900")?.code ?? sales,
+      account: plain.accounts.find(({ topic }) => topic === "other-income")?.code ?? sales,
     },
     fee: {
       code: charges?.usualCode ?? null,

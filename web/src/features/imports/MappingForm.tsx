@@ -42,8 +42,8 @@ export function MappingForm({
     );
     onChange({ mapping: field === "" ? mapping : { ...mapping, [field]: column } });
   };
-  const fieldOf = (column: number) =>
-    Object.entries(settings.mapping).find(([, at]) => at === column)?.[0] ?? "";
+  const mapped = Object.fromEntries(Object.entries(settings.mapping).map(([name, at]) => [at, name]));
+  const fieldOf = (column: number) => textAt(mapped, column);
   return (
     <section aria-label="How the file is read">
       <h2 className="mb-1">How the file is read</h2>

@@ -28,7 +28,8 @@ export function AccountPage() {
   const setup = useSetup();
   const dates = useLedgerDates();
   const columns = useMemo(() => entryColumns(digits, path), [digits, path]);
-  const name = setup?.plain.accounts.find((one) => one.code === account)?.name ?? "";
+  const known = setup?.plain.accounts.find(({ code }) => code === account);
+  const name = known ? known.name : "";
   return (
     <Sheet title={`${account} ${name}`} actions={<BooksNav />}>
       <div className="mb-2 flex items-end gap-4">

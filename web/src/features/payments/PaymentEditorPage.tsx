@@ -44,9 +44,12 @@ export function PaymentEditorPage() {
     enabled: client !== undefined && documentId !== undefined,
   });
   if (!setup || (paymentId && !payment) || (documentId && !first)) return <Waiting what="the payment" />;
-  const bank = setup.plain.accounts.find(({ role }) => role === "bank")?.code ?? "";
+  const bank = setup.plain.accounts.find(({ role }) => role === "bank");
   const item = first?.rows.find(({ document }) => String(document) === documentId);
-  const blank = blankPayment((kind === "payment" ? "payment" : "receipt") satisfies PaymentKind, bank);
+  const blank = blankPayment(
+    (kind === "payment" ? "payment" : "receipt") satisfies PaymentKind,
+    bank ? bank.code : "",
+  );
   const initial = payment
     ? draftOfPayment(payment, setup.plain.currency)
     : item

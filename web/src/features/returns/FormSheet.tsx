@@ -1,3 +1,4 @@
+import { textAt } from "@fiscalon/core/at";
 import { usePacks } from "../../api/packs.tsx";
 import clsx from "clsx";
 import { Fragment, useState } from "react";
@@ -90,8 +91,9 @@ function isTold(box: BoxView): boolean {
 /** The parts of the form as it has them; without parts, the values in whole units stand under a line of their own. */
 function groupsOf(view: ReturnView, boxes: readonly BoxView[]): { heading: string; rows: BoxView[] }[] {
   if (view.parts.length > 0) {
+    const names = Object.fromEntries(view.parts.map(({ id, name }) => [id, name]));
     return [...new Set(boxes.map(({ part }) => part))].map((part) => ({
-      heading: view.parts.find(({ id }) => id === part)?.name ?? "",
+      heading: textAt(names, part ?? undefined),
       rows: boxes.filter((box) => box.part === part),
     }));
   }

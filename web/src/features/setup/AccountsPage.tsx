@@ -13,12 +13,11 @@ export function AccountsPage() {
   const [editing, setEditing] = useState<Account | "new" | null>(null);
   const close = () => setEditing(null);
   const missing = (setup?.plain.registrations ?? []).flatMap(({ pack, levies }) =>
-    levies.flatMap((levy) => {
-      const deducted = packs.byId(pack).levies.find((one) => one.levy === levy)?.deducted ?? false;
-      return missingRoles(setup?.plain.accounts ?? [], levy, deducted).map(
+    levies.flatMap((levy) =>
+      missingRoles(setup?.plain.accounts ?? [], packs.byId(pack).levies, levy).map(
         (role) => `${ROLE_WORDS[role]} of ${levy}`,
-      );
-    }),
+      ),
+    ),
   );
   return (
     <Sheet

@@ -20,7 +20,8 @@ export function CodeActions({
   code: TaxCode;
   shown: string;
   archived: boolean;
-  lines: number;
+  /** Lines of documents that bear it; not known yet while they are counted. */
+  lines: number | undefined;
   onEdit: () => void;
   onChoose: (code: string) => void;
 }) {
@@ -47,7 +48,7 @@ export function CodeActions({
         <button type="button" className="word-link" onClick={() => setDefaulting(true)}>
           Make default
         </button>
-        {lines > 0 || archived ? (
+        {lines !== 0 || archived ? (
           <button type="button" className="word-link" onClick={() => archive.mutate()}>
             {archived ? "Take back" : "Archive"}
           </button>

@@ -41,6 +41,7 @@ export function CodesPage() {
     enabled: client !== undefined,
   });
   if (!setup || !client) return <Waiting what="the codes" />;
+  const lines = new Map(uses?.map((use) => [use.code, use.lines]));
   const hidden = new Set(setup.plain.archived);
   const wanted = search.trim().toLowerCase();
   const codes = setup.plain.codes.filter(
@@ -177,7 +178,7 @@ export function CodesPage() {
                   <td className="max-w-[96px] font-mono text-[11.5px] break-words">
                     {boxesOf(one, "purchase")}
                   </td>
-                  <td className="num quiet">{uses?.find((use) => use.code === one.code)?.lines || "–"}</td>
+                  <td className="num quiet">{lines.get(one.code) || "–"}</td>
                 </tr>
               );
             })}
@@ -192,7 +193,7 @@ export function CodesPage() {
               code={definition}
               shown={chosen}
               archived={hidden.has(definition.code)}
-              lines={uses?.find((use) => use.code === definition.code)?.lines ?? 0}
+              lines={lines.get(definition.code)}
               onEdit={() => setEditing(definition)}
               onChoose={setChosen}
             />
