@@ -1,7 +1,7 @@
 import { formatAmount } from "../../money/amount.ts";
 import type { RowProblem } from "../registers/readRow.ts";
 import { tableRows } from "./readTable.ts";
-import type { TableReading } from "./readTable.ts";
+import type { TableReading, TableRow } from "./readTable.ts";
 
 export interface ContactRow {
   row: number;
@@ -68,12 +68,12 @@ export function itemRows(
       if (value !== "" && !among.has(value)) row.problem(field, `There is no ${what} ${value}.`);
       return value || null;
     };
-    const kind = row.text("supply").toLowerCase();
+    const supply = supplyOf(row);
     const item: ItemRow = {
       row: row.row,
       name,
       unitPrice: price === null ? null : formatAmount(price, reading.digits),
-      supply: kind.startsWith("serv") ? "services" : kind.startsWith("good") ? "goods" : null,
+      supply,
       taxClass: row.text("taxClass") || null,
       saleCode: known("saleCode", reading.codes, "tax code"),
       purchaseCode: known("purchaseCode", reading.codes, "tax code"),
@@ -83,4 +83,13 @@ export function itemRows(
     if (!row.broken()) items.push(item);
   }
   return { items, problems };
+}
+
+/** Goods or services, as a list says it; nothing said is nothing known, another word is a problem. */
+function supplyOf(row: TableRow): "goods" | "services" | null {
+  const said = row.text("supply").toLowerCase();
+  if (said.startsWith("serv")) return "services";
+  if (said.startsWith("good") || said === "product" || said === "products") return "goods";
+  if (said !== "") row.problem("supply", `"${row.text("supply")}" is neither goods nor services.`);
+  return null;
 }
