@@ -1,10 +1,74 @@
+/** What can be done to something that is kept, as the audit trail has it. */
+export type AuditAction =
+  | "accept"
+  | "adjust"
+  | "archive"
+  | "attach"
+  | "authorise"
+  | "change"
+  | "connect"
+  | "correct"
+  | "create"
+  | "default"
+  | "delete"
+  | "detach"
+  | "drop"
+  | "explain"
+  | "fetch"
+  | "file"
+  | "in-review"
+  | "keep"
+  | "match"
+  | "open"
+  | "post"
+  | "receive"
+  | "record"
+  | "remove"
+  | "reopen"
+  | "restore"
+  | "seal"
+  | "settle"
+  | "unaccept"
+  | "undo"
+  | "unmatch"
+  | "void";
+
+/** What the audit trail can be about. */
+export const AUDIT_ENTITIES = [
+  "account",
+  "adjustment",
+  "bank-account",
+  "bank-line",
+  "bank-statement",
+  "client",
+  "code",
+  "contact",
+  "document",
+  "entry",
+  "finding",
+  "import",
+  "item",
+  "jurisdiction",
+  "payment",
+  "place",
+  "registration",
+  "return",
+  "rules",
+  "schedule",
+  "series",
+  "tax-payment",
+  "template",
+  "terminal",
+] as const;
+export type AuditEntity = (typeof AUDIT_ENTITIES)[number];
+
 /** An entry of the audit trail. `before` and `after` are what was kept, as the API takes it. */
 export interface ChangeView {
   id: number;
   at: string;
   by: string;
-  action: string;
-  entity: string;
+  action: AuditAction;
+  entity: AuditEntity;
   entityId: number | null;
   /** What it is about, by name; null where it has none, or is there no more. */
   subject: string | null;

@@ -41,7 +41,7 @@ export interface OpenTax {
 }
 
 /**
- * What a bank line probably is, with the reasons. `score` from 0 to 100; from 85 on nothing else fits as well. A
+ * What a bank line probably is, with the reasons. `score` from 0 to 100; from SURE on nothing else fits as well. A
  * `wrong-way` is an entry of the same amount in the other direction: money in entered as money out.
  */
 export type Proposal = { score: number; reasons: string[] } & (
@@ -58,6 +58,19 @@ export interface BankCandidates {
 }
 
 const MOST = 4;
+
+/** The score from which a proposal needs no second look. */
+const SURE = 85;
+
+/** Whether the best proposal, which comes first, can be accepted as it is: good, right way round, ahead of the next. */
+export function isSure([best, next]: readonly Pick<Proposal, "kind" | "score">[]): boolean {
+  return (
+    best !== undefined &&
+    best.kind !== "wrong-way" &&
+    best.score >= SURE &&
+    (next === undefined || best.score > next.score)
+  );
+}
 
 /**
  * The likeliest explanations of each bank line, best first: an entry that is there already, open documents it pays
@@ -196,7 +209,7 @@ function sorted(proposals: readonly Proposal[]): Proposal[] {
 function onceEach(all: readonly { line: BankLine; proposals: Proposal[] }[]): Map<number, Proposal[]> {
   const offers = all
     .flatMap(({ line, proposals }, order) => proposals.map((proposal) => ({ line, proposal, order })))
-    .filter(({ proposal }) => proposal.score >= 85)
+    .filter(({ proposal }) => proposal.score >= SURE)
     .sort((a, b) => b.proposal.score - a.proposal.score || a.order - b.order);
   const taken = new Map<string, number>();
   const settled = new Set<number>();

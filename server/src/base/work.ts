@@ -1,3 +1,4 @@
+import type { AuditAction, AuditEntity } from "@fiscalon/contract/audit";
 import type { Packs } from "@fiscalon/core/model/packs";
 import type { Bind, BulkTable, Database, Tx } from "../db/database.ts";
 import type { BulkInsert } from "../db/bulkInsert.ts";
@@ -97,8 +98,8 @@ export class Work {
 /** An entry of the audit trail, before it is chained. */
 export interface Change {
   client: number | null;
-  action: string;
-  entity: string;
+  action: AuditAction;
+  entity: AuditEntity;
   id: number | null;
   before?: unknown;
   after?: unknown;

@@ -70,7 +70,7 @@ export function effectiveWords(code: TaxCode, schedules: RateSchedules): string 
   return factor.n === 0n ? "–" : `${exactToText(multiply(factor, { n: 100n, d: 1n }), 4)} %`;
 }
 
-/** The boxes a code lands in on a side, each once. */
+/** The boxes a code lands in on a side, each once; `*` stands for the part that the place of a document fills in. */
 export function boxesOf(code: TaxCode, side: "sale" | "purchase"): string {
   if (code.direction !== "both" && code.direction !== side) return "";
   const boxes = code.components.flatMap((component) => allTags(component.boxes[side]).map((tag) => tag.box));
@@ -79,10 +79,14 @@ export function boxesOf(code: TaxCode, side: "sale" | "purchase"): string {
   return each.length > 4 ? `${each.slice(0, 3).join(" ")} and ${each.length - 3} more` : each.join(" ");
 }
 
+/** What a tag leaves open: a factor in front of a measure, or a part of the box that a document's place fills in. */
+const FACTOR = /(?<=[+-])\{\w+\}/g;
+const PLACE = /\{\w+\}/g;
+
 function allTags(boxes: Boxes | undefined) {
   if (boxes === undefined) return [];
   const texts = typeof boxes === "string" ? [boxes] : boxes.map((route) => route.tags);
-  return texts.flatMap((text) => boxTags(text.replaceAll("{p}", "1").replaceAll("{r}", "1")));
+  return texts.flatMap((text) => boxTags(text.replace(FACTOR, "1").replace(PLACE, "*")));
 }
 
 /** The code as it is written on a line; a family by its first and last member. */

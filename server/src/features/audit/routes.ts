@@ -2,14 +2,15 @@ import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { at } from "@fiscalon/core/at";
 import { id } from "@fiscalon/contract/fields";
-import type { ChangeView } from "@fiscalon/contract/audit";
+import { AUDIT_ENTITIES } from "@fiscalon/contract/audit";
+import type { AuditEntity, ChangeView } from "@fiscalon/contract/audit";
 import { clientParams, described } from "../../base/validation.ts";
 import { namesOf, referencesIn, subjectOf } from "./subjects.ts";
 import { checkChain } from "../../base/checkChain.ts";
 
 interface Query {
   before?: number;
-  entity?: string;
+  entity?: AuditEntity;
   limit: number;
 }
 
@@ -21,7 +22,7 @@ export async function auditRoutes(app: FastifyInstance): Promise<void> {
         params: clientParams,
         querystring: Joi.object({
           before: id,
-          entity: Joi.string().max(40),
+          entity: Joi.string().valid(...AUDIT_ENTITIES),
           limit: Joi.number().integer().min(1).max(200).default(50),
         }),
       }),

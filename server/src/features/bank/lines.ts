@@ -2,7 +2,7 @@ import { registrationWithId } from "../../books/loadSetup.ts";
 import { at, valueAt } from "@fiscalon/core/at";
 import { isOpenItem } from "@fiscalon/core/model/documentKinds";
 import { inKinds, sumOfOwed, whichWay } from "../../db/kindSql.ts";
-import { proposeMatches } from "@fiscalon/core/agree/bankMatching";
+import { isSure, proposeMatches } from "@fiscalon/core/agree/bankMatching";
 import type {
   BankCandidates,
   OpenDocument,
@@ -15,9 +15,6 @@ import type { BankLinePage, BankLineView } from "@fiscalon/contract/bank";
 import type { Work } from "../../base/work.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { OPEN_AMOUNT } from "../../books/payments/postPayments.ts";
-
-/** From this score on a proposal may be accepted without looking at each. */
-export const SURE = 85;
 
 type LineRow = Omit<BankLineView, "proposals" | "label"> & {
   reason: string | null;
@@ -52,7 +49,7 @@ export async function linePage(
     const all = await openLines(work, setup, account);
     return {
       total: all.length,
-      sure: all.filter(isSure).length,
+      sure: all.filter(({ proposals }) => isSure(proposals)).length,
       sum: all.reduce((sum, { amount }) => sum + amount, 0),
       rows: all.slice(offset, offset + limit),
     };
@@ -78,14 +75,6 @@ export async function linePage(
       proposals: [],
     })),
   };
-}
-
-/** Whether the best proposal can be accepted without a second look: good, right way round, and ahead of the next. */
-export function isSure({ proposals }: Pick<BankLineView, "proposals">): boolean {
-  const [best, next] = proposals;
-  return (
-    best !== undefined && best.kind !== "wrong-way" && best.score >= SURE && best.score > (next?.score ?? 0)
-  );
 }
 
 /** Everything a line of the account could be. */

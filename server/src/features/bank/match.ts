@@ -1,3 +1,4 @@
+import { isSure } from "@fiscalon/core/agree/bankMatching";
 import { valueAt } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import { formatAmount } from "@fiscalon/core/money/amount";
@@ -12,7 +13,7 @@ import { postPayments } from "../../books/payments/postPayments.ts";
 import { paymentFrom } from "../../books/payments/service.ts";
 import { nextInSeries } from "../../books/series.ts";
 import { recordTaxPayment } from "../../books/settlement.ts";
-import { isSure, openLines } from "./lines.ts";
+import { openLines } from "./lines.ts";
 
 type Line = Pick<BankLineView, "id" | "date" | "amount" | "party" | "text" | "reference"> & {
   account: string;
@@ -44,7 +45,7 @@ export async function acceptBest(
   return work.write(async (work) => {
     const setup = await loadSetup(work, clientId);
     const open = await openLines(work, setup, account);
-    const lines = wanted ? wanted.map((id) => namedLine(open, id)) : open.filter(isSure);
+    const lines = wanted ? wanted.map((id) => namedLine(open, id)) : open.filter(({ proposals }) => isSure(proposals));
     for (const line of lines) {
       const [best] = line.proposals;
       if (!best || best.kind === "wrong-way") {

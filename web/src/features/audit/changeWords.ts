@@ -1,7 +1,7 @@
-import type { ChangeView } from "@fiscalon/contract/audit";
+import type { AuditAction, AuditEntity, ChangeView } from "@fiscalon/contract/audit";
 
 /** What the audit trail is about, by the name it is kept under. */
-export const ENTITIES: Readonly<Record<string, string>> = {
+export const ENTITIES: Readonly<Record<AuditEntity, string>> = {
   document: "document",
   payment: "payment or receipt",
   "bank-line": "line of the bank",
@@ -28,33 +28,38 @@ export const ENTITIES: Readonly<Record<string, string>> = {
   client: "client",
 };
 
-const ACTIONS: Readonly<Record<string, string>> = {
+const ACTIONS: Readonly<Record<AuditAction, string>> = {
   accept: "accepted",
   adjust: "adjusted",
-  attach: "paper added to",
+  archive: "archived",
+  attach: "added a paper to",
   authorise: "authorised",
   change: "changed",
   connect: "connected",
+  correct: "corrected",
   create: "created",
   default: "made usual",
   delete: "removed",
-  detach: "paper taken off",
+  detach: "took a paper off",
   drop: "dropped",
   explain: "explained",
   fetch: "fetched",
   file: "filed",
+  "in-review": "began the review of",
   keep: "kept",
   match: "matched",
+  open: "ended the review of",
   post: "posted",
   receive: "received",
   record: "recorded",
   remove: "removed",
   reopen: "opened again",
+  restore: "took out of the archive",
   seal: "sealed",
   settle: "settled",
-  unaccept: "acceptance taken back",
+  unaccept: "took back the acceptance of",
   undo: "undone",
-  unmatch: "match taken back",
+  unmatch: "took back the match of",
   void: "taken out",
 };
 
@@ -81,8 +86,8 @@ export function changeWords({
   entity,
   subject,
 }: Pick<ChangeView, "action" | "entity" | "subject">): string {
-  const done = ACTIONS[action] ?? action;
-  return entity === "document" && subject !== null ? done : `${done} ${ENTITIES[entity] ?? entity}`;
+  const done = ACTIONS[action];
+  return entity === "document" && subject !== null ? done : `${done} ${ENTITIES[entity]}`;
 }
 
 /** The path of a field in words: `lines[0].taxPoint` is "line 1, tax point". */

@@ -3,7 +3,7 @@ import type { BankLineView } from "@fiscalon/contract/bank";
 import { Figure } from "../../kit/Figure.tsx";
 import { showDate } from "../../kit/format.ts";
 import type { Column } from "../../kit/useGridTable.ts";
-import { isSureOf } from "./proposals.ts";
+import { isSure } from "@fiscalon/core/agree/bankMatching";
 import { Tip } from "../../kit/Tip.tsx";
 
 /** What is done with one line. */
@@ -87,7 +87,7 @@ function Best({ line }: { line: BankLineView }) {
         <span className="text-error">other way round in the books: {best.label}</span>
       ) : (
         <>
-          <span className={clsx("num mr-2 text-[12px]", isSureOf(line) ? "text-success" : "text-warning")}>
+          <span className={clsx("num mr-2 text-[12px]", isSure(line.proposals) ? "text-success" : "text-warning")}>
             {best.score} %
           </span>
           {best.label} <span className="quiet">· {best.reasons[0]}</span>

@@ -1,4 +1,4 @@
-import type { BankLineView, MatchBody, NamedProposal } from "@fiscalon/contract/bank";
+import type { MatchBody, NamedProposal } from "@fiscalon/contract/bank";
 import { formatAmount } from "@fiscalon/core/money/amount";
 
 /** What accepting a proposal sends. */
@@ -20,11 +20,4 @@ export function bodyOfProposal(proposal: NamedProposal | undefined, digits: numb
     default:
       return {};
   }
-}
-
-/** As the server decides which are accepted in one go. */
-export function isSureOf({ proposals: [best, next] }: BankLineView): boolean {
-  return (
-    best !== undefined && best.kind !== "wrong-way" && best.score >= 85 && best.score > (next?.score ?? 0)
-  );
 }
