@@ -8,7 +8,7 @@ import { boxTags, landed } from "@fiscalon/core/model/boxTags";
 import type { BoxTag } from "@fiscalon/core/model/boxTags";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
 import { registrationIn } from "../../books/loadSetup.ts";
-import { periodEnding } from "../../books/returns/periods.ts";
+import { periodBefore, periodEnding } from "../../books/returns/periods.ts";
 import { returnRecord } from "../../books/returns/records.ts";
 import { boxesNow, formOf } from "../../books/returns/evaluation.ts";
 import type { TrailScope } from "./trailScope.ts";
@@ -35,7 +35,8 @@ const LISTED = 200;
 export async function boxStep({ work, setup }: TrailScope, parts: string[], ref: string): Promise<TrailStep> {
   const [rid = "", end = "", boxId = ""] = parts;
   const r = registrationIn(setup, rid);
-  periodEnding(r, end);
+  const period = periodEnding(r, end);
+  const before = periodBefore(r, period);
   const { boxes } = await boxesNow(work, r, end);
   const now = boxes.find((box) => box.box === boxId);
   if (!now) throw new FiscalError("trail/not-found", `The form has no box ${boxId}.`, "ref");
@@ -48,7 +49,7 @@ export async function boxStep({ work, setup }: TrailScope, parts: string[], ref:
     amount: sealed?.amount ?? now.amount,
     digits: definition.rounding.step === 1 ? digits : 0,
     words: [definition.words, roundingWords(definition, now.exact, digits)],
-    parts: now.contributions.map((part) => contributionPart(part, parts, setup)),
+    parts: now.contributions.map((part) => contributionPart(part, parts, before?.to, setup)),
     arithmetic: definition.kind === "formula" ? formulaLines(definition, boxes, now, digits) : [],
     open: { label: "Return", path: `return/${end}` },
   };
@@ -82,6 +83,7 @@ function formulaLines(
 function contributionPart(
   part: Contribution,
   [rid = "", end = "", box = ""]: string[],
+  endBefore: string | undefined,
   setup: TrailScope["setup"],
 ): TrailPart {
   if (part.kind === "box" || part.kind === "moved") {
@@ -93,7 +95,12 @@ function contributionPart(
     };
   }
   if (part.kind === "carried") {
-    return { ref: null, label: `Box ${part.box}`, detail: "of the period before", amount: part.amount };
+    return {
+      ref: endBefore === undefined ? null : `box/${rid}/${endBefore}/${part.box}`,
+      label: `Box ${part.box}`,
+      detail: "of the period before",
+      amount: part.amount,
+    };
   }
   if (part.kind === "adjustment") {
     return {

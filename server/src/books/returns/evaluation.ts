@@ -62,23 +62,25 @@ export async function boxesNow(
 ): Promise<{ form: ReturnForm; boxes: BoxResult[]; factCount: number }> {
   const groups = await factGroups(work, r.id, periodEnd);
   const adjustments = await adjustmentsOf(work, r.id, periodEnd);
-  const previous = await amountsBefore(work, r, periodEnd);
+  const form = formOf(work, r, periodEnd);
+  const period = filingPeriodOn(periodRule(r), periodEnd);
+  const previous = period ? await carriedInto(work, r, form, period.from) : undefined;
   return {
-    form: formOf(work, r, periodEnd),
+    form,
     boxes: evaluated(work, r, periodEnd, groups, adjustments, previous),
     factCount: groups.reduce((sum, group) => sum + group.count, 0),
   };
 }
 
-/** The boxes of the period before, sealed or as they stand, for forms that carry something over. */
-async function amountsBefore(
+/** The boxes of the period before `from`, sealed or as they stand, where the form carries something over. */
+export async function carriedInto(
   work: Work,
   r: RegistrationRecord,
-  periodEnd: string,
+  form: ReturnForm,
+  from: string,
 ): Promise<ReadonlyMap<string, number> | undefined> {
-  if (!formOf(work, r, periodEnd).boxes.some((box) => box.kind === "carried")) return undefined;
-  const period = filingPeriodOn(periodRule(r), periodEnd);
-  const before = period ? filingPeriodOn(periodRule(r), addDays(period.from, -1)) : undefined;
+  if (!form.boxes.some((box) => box.kind === "carried")) return undefined;
+  const before = filingPeriodOn(periodRule(r), addDays(from, -1));
   if (!before) return undefined;
   const inUse = await work.row(
     "SELECT 1 FROM facts WHERE registration_id = $1 AND live = 1 AND period_end <= $2 LIMIT 1",

@@ -3,7 +3,6 @@ import { amountOfBox } from "@fiscalon/core/returns/amountOfBox";
 import { correctionWay, turnoverOf } from "@fiscalon/core/returns/correctionWay";
 import { boxDefinition } from "@fiscalon/core/returns/evaluateReturn";
 import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
-import { addDays } from "@fiscalon/core/calendar/date";
 import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import { formatAmount } from "@fiscalon/core/money/amount";
@@ -14,7 +13,7 @@ import type { RegistrationRecord, ReturnRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { findingsOf } from "../../books/findings/service.ts";
 import { dueDates } from "../../books/returns/dueDates.ts";
-import { boxesNow, evaluated, figuresOf, formOf } from "../../books/returns/evaluation.ts";
+import { boxesNow, carriedInto, evaluated, figuresOf, formOf } from "../../books/returns/evaluation.ts";
 import { periodBefore, periodEnding } from "../../books/returns/periods.ts";
 import { periodRule } from "../../books/returns/periodRule.ts";
 import { adjustmentsOf, factGroupsBetween, lateGroups } from "../../books/returns/queries.ts";
@@ -154,7 +153,7 @@ export async function boxesBetween(
   );
   const form = formOf(work, r, to);
   const digits = setup.plain.digits;
-  const boxes = evaluated(work, r, to, groups, adjustments, await carriedInto(work, r, from)).map((box) => {
+  const boxes = evaluated(work, r, to, groups, adjustments, await carriedInto(work, r, form, from)).map((box) => {
     const definition = boxDefinition(form, box.box);
     const whole = definition.rounding.step === 10 ** digits;
     return {
@@ -169,18 +168,6 @@ export async function boxesBetween(
     };
   });
   return { from, to, form: form.id, boxes };
-}
-
-/** What the period before `from` carries over, where the form does that. */
-async function carriedInto(
-  work: Work,
-  r: RegistrationRecord,
-  from: string,
-): Promise<ReadonlyMap<string, number> | undefined> {
-  const before = filingPeriodOn(periodRule(r), addDays(from, -1));
-  if (!before || !formOf(work, r, before.to).boxes.some((box) => box.kind === "carried")) return undefined;
-  const { boxes } = await boxesNow(work, r, before.to);
-  return new Map(boxes.map((box) => [box.box, box.amount]));
 }
 
 /** A decimal with at least the currency's decimals: "3" is "3.00". */
