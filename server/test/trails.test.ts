@@ -7,7 +7,7 @@ import { expandCode } from "@fiscalon/core/tax/expandCode";
 import type { TaxCode } from "@fiscalon/core/model/taxCode";
 import type { TrailStep } from "@fiscalon/contract/trail";
 import type { PeriodTile, ReturnView } from "@fiscalon/contract/returns";
-import { startServer } from "./support/testServer.ts";
+import { document, GB_CLIENT, newClient, nextVatNumber, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 
 let server: TestServer;
@@ -124,3 +124,87 @@ test.each(SHIPPED.map((pack) => [pack.id, pack] as const))(
 function sumOf({ parts }: TrailStep): number {
   return parts.reduce((sum, { amount }) => sum + (amount ?? 0), 0);
 }
+
+/** On the cash basis a receipt decides what is reported: £120 of an invoice of £240, and £100 for another day. */
+test("a receipt opens to what it settled, what it made reportable and what stays on account; so does what is open", async () => {
+  const { base, registration } = await newClient(server, {
+    ...GB_CLIENT,
+    registration: { ...GB_CLIENT.registration, number: nextVatNumber(), basis: "cash" },
+  });
+  const contact = await server.ok<{ id: number }>("POST", `${base}/contacts`, {
+    name: "Oxbow",
+    country: "GB",
+  });
+  const invoice = await server.ok<{ id: number }>(
+    "POST",
+    `${base}/documents`,
+    document("sales-invoice", "2026-02-10", [{ amount: "200.00", code: "S20" }], { contact: contact.id }),
+  );
+  const receipt = await server.ok<{ id: number }>("POST", `${base}/payments`, {
+    kind: "receipt",
+    date: "2026-03-20",
+    amount: "220.00",
+    contact: contact.id,
+    allocations: [{ document: invoice.id, amount: "120.00" }],
+  });
+  const step = (ref: string) => server.ok<TrailStep>("GET", `${base}/trail?ref=${encodeURIComponent(ref)}`);
+  const paid = await step(`payment/${receipt.id}`);
+  expect(paid.amount).toBe(220_00);
+  expect(paid.parts.slice(0, 2).map(({ label, amount }) => [label, amount])).toEqual([
+    [expect.stringMatching(/^Sales invoice /), 120_00],
+    ["Stays on account", 100_00],
+  ]);
+  expect(paid.words.join(" ")).toContain("Made VAT of 20.00 reportable in the period to 2026-03-31.");
+  const open = await step(`open/${invoice.id}`);
+  expect([open.amount, sumOf(open)]).toEqual([120_00, 120_00]);
+  expect(open.parts.map(({ ref }) => ref)).toEqual([`document/${invoice.id}`, `payment/${receipt.id}`]);
+  const line = await step(`line/${invoice.id}/1`);
+  const tax = line.parts.filter(({ label }) => label.startsWith("VAT "));
+  expect(tax.map(({ amount }) => amount).sort()).toEqual([20_00, 20_00]);
+
+  const rid = registration.split("/").at(-1);
+  const box = await step(`box/${rid}/2026-03-31/1`);
+  expect([box.amount, sumOf(box)]).toEqual([20_00, 20_00]);
+  const gone = await server.call("GET", `${base}/trail?ref=payment/${receipt.id + 1}`);
+  expect(gone.status).toBe(404);
+});
+
+/** India's credit ledger goes from month to month: common practice of form GSTR-3B, from memory. */
+test("a box that carries something over opens the period before, whatever became of that since", async () => {
+  const client = await server.ok<{ id: number; registrations: { id: number }[] }>("POST", "/clients", {
+    name: "Credits",
+    country: "IN",
+    place: { name: "Shop", country: "IN", region: "29" },
+    registration: { pack: "in", from: "2026-01-01", frequency: "monthly", anchor: "2026-01-31" },
+  });
+  const base = `/clients/${client.id}`;
+  const rid = at(client.registrations, 0).id;
+  const supplier = await server.ok<{ id: number }>("POST", `${base}/contacts`, {
+    name: "Supplier",
+    country: "IN",
+    region: "29",
+    registered: true,
+  });
+  const bill = (date: string, amount: string) =>
+    server.ok(
+      "POST",
+      `${base}/documents`,
+      document("purchase-bill", date, [{ amount, taxClass: "standard", supply: "goods" }], {
+        contact: supplier.id,
+        number: `B-${date}`,
+      }),
+    );
+  await bill("2026-04-10", "1000.00");
+  const step = (ref: string) => server.ok<TrailStep>("GET", `${base}/trail?ref=${encodeURIComponent(ref)}`);
+  const carried = await step(`box/${rid}/2026-05-31/op.cgst`);
+  expect(carried.parts.map(({ ref }) => ref)).toEqual([`box/${rid}/2026-04-30/cl.cgst`]);
+  const before = await step(at(carried.parts, 0).ref ?? "");
+  expect([before.amount, carried.amount]).toEqual([90_00, 90_00]);
+  await bill("2026-04-20", "100.00");
+  expect((await step(`box/${rid}/2026-05-31/op.cgst`)).amount).toBe(99_00);
+  const span = await server.ok<{ boxes: { id: string; exact: string }[] }>(
+    "GET",
+    `${base}/registrations/${rid}/returns?from=2026-05-01&to=2026-05-31`,
+  );
+  expect(span.boxes.find(({ id }) => id === "op.cgst")?.exact).toBe("99.00");
+});
