@@ -35,6 +35,12 @@ test("Ireland, VAT3 (VATCA 2010; fact sheet I12)", () => {
   });
 });
 
+test("Ireland, VAT3 is in whole euro: the cents are dropped once a box (fact sheet I16)", () => {
+  const documents = [sale(["S23", "13677.70"]), bill(["S23", "10102.39"])];
+  // 23 % of 13,677.70 is 3,145.87; of 10,102.39 it is 2,323.55.
+  expect(boxesOf("ie", documents, { end: "2026-06-30" })).toEqual({ T1: "3145", T2: "2323", T3: "822" });
+});
+
 test("United Arab Emirates, VAT201 (Law, Returns guide; fact sheet 11)", () => {
   const from = (region: string) => ({ site: { country: "AE", region } });
   const dubai = from("DU");

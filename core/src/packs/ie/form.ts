@@ -1,7 +1,9 @@
 import type { ReturnForm } from "../../model/returnForm.ts";
-import { computed, sum } from "../shared/formBoxes.ts";
+import { computed, sum, WHOLE_CUT } from "../shared/formBoxes.ts";
 
-const VALUE = { holds: "value" } as const;
+/** Every box is in whole euro; the cents are left out once, on the total of the box (to be verified against nearest). */
+const TAX = { rounding: WHOLE_CUT } as const;
+const VALUE = { holds: "value", rounding: WHOLE_CUT } as const;
 
 /** VAT3. A negative T1 or T2 is not accepted: it stands in the other box (to be verified). */
 export const vat3: ReturnForm = {
@@ -12,13 +14,18 @@ export const vat3: ReturnForm = {
   to: null,
   boxes: [
     sum("T1", "VAT on sales", {
+      ...TAX,
       negativeTo: "T2",
       words:
         "Output tax, with the tax on acquisitions, services received, postponed imports and construction.",
     }),
-    sum("T2", "VAT on purchases", { negativeTo: "T1", words: "Input tax that is deductible." }),
-    computed("T3", "VAT payable", "max([T1] - [T2], 0)"),
-    computed("T4", "VAT repayable", "max([T2] - [T1], 0)"),
+    sum("T2", "VAT on purchases", {
+      ...TAX,
+      negativeTo: "T1",
+      words: "Input tax that is deductible.",
+    }),
+    computed("T3", "VAT payable", "max([T1] - [T2], 0)", TAX),
+    computed("T4", "VAT repayable", "max([T2] - [T1], 0)", TAX),
     sum("E1", "Goods to other EU countries", VALUE),
     sum("E2", "Goods from other EU countries", VALUE),
     sum("ES1", "Services to other EU countries", VALUE),
