@@ -159,14 +159,12 @@ const questions = fc.constantFrom(...PACKS.all).chain((pack) =>
     taxClass: fc.constantFrom(...new Set(pack.rules.map((rule) => rule.taxClass))),
     supply: fc.constantFrom("goods" as const, "services" as const),
     ours: regionIn(pack),
-    theirs: fc
-      .constantFrom(pack.country, "NO", "FR", "US")
-      .chain((country) =>
-        fc.record({
-          country: fc.constant(country),
-          region: country === pack.country ? regionIn(pack) : fc.constant(null),
-        }),
-      ),
+    theirs: fc.constantFrom(pack.country, "NO", "FR", "US").chain((country) =>
+      fc.record({
+        country: fc.constant(country),
+        region: country === pack.country ? regionIn(pack) : fc.constant(null),
+      }),
+    ),
     registered: fc.boolean(),
     forgotten: fc.subarray(["supply", "standing", "region", "taxClass"] as const),
   }),

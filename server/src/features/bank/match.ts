@@ -45,7 +45,9 @@ export async function acceptBest(
   return work.write(async (work) => {
     const setup = await loadSetup(work, clientId);
     const open = await openLines(work, setup, account);
-    const lines = wanted ? wanted.map((id) => namedLine(open, id)) : open.filter(({ proposals }) => isSure(proposals));
+    const lines = wanted
+      ? wanted.map((id) => namedLine(open, id))
+      : open.filter(({ proposals }) => isSure(proposals));
     for (const line of lines) {
       const [best] = line.proposals;
       if (!best || best.kind === "wrong-way") {

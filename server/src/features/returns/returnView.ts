@@ -153,20 +153,22 @@ export async function boxesBetween(
   );
   const form = formOf(work, r, to);
   const digits = setup.plain.digits;
-  const boxes = evaluated(work, r, to, groups, adjustments, await carriedInto(work, r, form, from)).map((box) => {
-    const definition = boxDefinition(form, box.box);
-    const whole = definition.rounding.step === 10 ** digits;
-    return {
-      id: box.box,
-      title: definition.title,
-      amount: whole ? String(box.amount / 10 ** digits) : formatAmount(box.amount, digits),
-      exact: withDecimals(box.exactText, digits),
-      contributions: box.contributions.map((part) => ({
-        ...part,
-        amount: formatAmount(part.amount, digits),
-      })),
-    };
-  });
+  const boxes = evaluated(work, r, to, groups, adjustments, await carriedInto(work, r, form, from)).map(
+    (box) => {
+      const definition = boxDefinition(form, box.box);
+      const whole = definition.rounding.step === 10 ** digits;
+      return {
+        id: box.box,
+        title: definition.title,
+        amount: whole ? String(box.amount / 10 ** digits) : formatAmount(box.amount, digits),
+        exact: withDecimals(box.exactText, digits),
+        contributions: box.contributions.map((part) => ({
+          ...part,
+          amount: formatAmount(part.amount, digits),
+        })),
+      };
+    },
+  );
   return { from, to, form: form.id, boxes };
 }
 

@@ -87,7 +87,9 @@ function Best({ line }: { line: BankLineView }) {
         <span className="text-error">other way round in the books: {best.label}</span>
       ) : (
         <>
-          <span className={clsx("num mr-2 text-[12px]", isSure(line.proposals) ? "text-success" : "text-warning")}>
+          <span
+            className={clsx("num mr-2 text-[12px]", isSure(line.proposals) ? "text-success" : "text-warning")}
+          >
             {best.score} %
           </span>
           {best.label} <span className="quiet">· {best.reasons[0]}</span>
