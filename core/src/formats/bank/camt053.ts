@@ -69,7 +69,7 @@ function trimmedZeros(text: string): string {
 function linesOf(entry: XmlElement, digits: number, seen: Map<string, number>): StatementLine[] {
   // What is pending, or only told for information, has not moved.
   const status = textAt(entry, "Sts.Cd") || textAt(entry, "Sts");
-  if (status === "PDNG" || status === "INFO") return [];
+  if (status === "PDNG" || status === "INFO" || status === "FUTR") return [];
   const date = (
     textAt(entry, "BookgDt.Dt") ||
     textAt(entry, "BookgDt.DtTm") ||
@@ -107,7 +107,9 @@ function partAmount(part: XmlElement, whole: number, digits: number): number | n
   const text = textAt(part, "Amt") || textAt(part, "AmtDtls.TxAmt.Amt");
   if (text === "") return null;
   const amount = parseAmount(trimmedZeros(text), digits);
-  return whole < 0 ? -amount : amount;
+  // A part of a bundle may go the other way; where it does not say, it goes the way of the whole.
+  const side = textAt(part, "CdtDbtInd");
+  return side === "DBIT" || (side === "" && whole < 0) ? -amount || 0 : amount;
 }
 
 function endToEnd(part: XmlElement | undefined): string {

@@ -1,4 +1,5 @@
-import { textAt } from "../../at.ts";
+import { at, textAt } from "../../at.ts";
+import type { CalendarDate } from "../../calendar/date.ts";
 import { FiscalError } from "../../errors.ts";
 import { parseDate } from "../../calendar/parseDate.ts";
 import type { DateOrder } from "../../calendar/parseDate.ts";
@@ -34,10 +35,10 @@ export function readStatementCsv(
   digits: number,
   assumedOrder: DateOrder = "dmy",
 ): BankStatement {
-  const { columns, at } = headingOf(rows);
+  const { columns, header } = headingOf(rows);
   const body = rows
     .map((cells, index) => ({ cells, row: index + 1 }))
-    .filter(({ cells, row }) => row > at + 1 && cells.some((cell) => cell.trim() !== ""));
+    .filter(({ cells, row }) => row > header + 1 && cells.some((cell) => cell.trim() !== ""));
   const cell = (cells: readonly string[], name: Column) => textAt(cells, columns[name]).trim();
   const samples = body
     .slice(0, 200)
@@ -56,7 +57,9 @@ export function readStatementCsv(
     }
     return amount;
   };
-  const lines = body.flatMap(({ cells, row }): StatementLine[] => {
+  // Some banks write money out with a minus in its column; where they do not, a minus there is money that came back.
+  const outSign = body.every(({ cells, row }) => (money(cells, "out", row) ?? 0) <= 0) ? 1 : -1;
+  const read = body.map(({ cells, row }): ReadRow => {
     const date = parseDate(cell(cells, "date"), dateOrder);
     if (date === undefined)
       throw new FiscalError(
@@ -66,9 +69,17 @@ export function readStatementCsv(
       );
     const amount =
       columns.amount === undefined
-        ? Math.abs(money(cells, "in", row) ?? 0) - Math.abs(money(cells, "out", row) ?? 0)
-        : bySide(money(cells, "amount", row), cell(cells, "side"));
-    if (amount === null || amount === 0) return [];
+        ? (money(cells, "in", row) ?? 0) + outSign * (money(cells, "out", row) ?? 0)
+        : (bySide(money(cells, "amount", row), cell(cells, "side")) ?? 0);
+    return {
+      cells,
+      date,
+      amount,
+      balance: columns.balance === undefined ? null : money(cells, "balance", row),
+    };
+  });
+  const lines = read.flatMap(({ cells, date, amount }): StatementLine[] => {
+    if (amount === 0) return [];
     const line = {
       date,
       amount,
@@ -78,7 +89,35 @@ export function readStatementCsv(
     };
     return [{ id: uniqueId(cell(cells, "id"), line, seen), ...line }];
   });
-  return { account: "", currency, opening: null, closing: null, lines };
+  return { account: "", currency, ...balancesOf(read), lines };
+}
+
+/** A row as it was read; `balance` is what stands beside it, where the file has that. */
+interface ReadRow {
+  cells: readonly string[];
+  date: CalendarDate;
+  amount: number;
+  balance: number | null;
+}
+
+/** The balance before the first line and after the last, from the column of balances; newest first or oldest first. */
+function balancesOf(rows: readonly ReadRow[]): Pick<BankStatement, "opening" | "closing"> {
+  const told = rows.filter(({ balance }) => balance !== null);
+  const [top, bottom] = [told[0], told.at(-1)];
+  if (!top || !bottom || told.length < rows.length) return { opening: null, closing: null };
+  const newestFirst = top.date === bottom.date ? fitsNewestFirst(rows) : top.date > bottom.date;
+  const [oldest, newest] = newestFirst ? [bottom, top] : [top, bottom];
+  return { opening: (oldest.balance ?? 0) - oldest.amount, closing: newest.balance };
+}
+
+/** Within one day only the balances tell the order: each is the one before it and the amount. */
+function fitsNewestFirst(rows: readonly ReadRow[]): boolean {
+  return (
+    rows.every(
+      ({ balance, amount }, index) =>
+        index === rows.length - 1 || balance === (at(rows, index + 1).balance ?? 0) + amount,
+    ) && rows.length > 1
+  );
 }
 
 /** An amount whose column beside says which way it went. */
@@ -90,9 +129,9 @@ function bySide(amount: number | null, side: string): number | null {
 
 function headingOf(rows: readonly (readonly string[])[]): {
   columns: Partial<Record<Column, number>>;
-  at: number;
+  header: number;
 } {
-  for (const [at, cells] of rows.slice(0, 20).entries()) {
+  for (const [header, cells] of rows.slice(0, 20).entries()) {
     const columns: Partial<Record<Column, number>> = {};
     cells.forEach((text, index) => {
       const name = (Object.keys(HEADINGS) as Column[]).find(
@@ -101,7 +140,7 @@ function headingOf(rows: readonly (readonly string[])[]): {
       if (name) columns[name] = index;
     });
     const told = columns.amount !== undefined || (columns.in !== undefined && columns.out !== undefined);
-    if (columns.date !== undefined && told) return { columns, at };
+    if (columns.date !== undefined && told) return { columns, header };
   }
   throw new FiscalError(
     "formats/no-header",
