@@ -1,0 +1,98 @@
+import { nextVatNumber } from "./testServer.ts";
+
+/** Where books live: the codes they use, and the ends of the periods their days fall in. */
+export interface Land {
+  client: () => object;
+  country: string;
+  region: string | null;
+  sale: readonly string[];
+  purchase: readonly string[];
+  ends: readonly string[];
+}
+
+const QUARTERS = ["2026-03-31", "2026-06-30", "2026-09-30"];
+
+/** A client of a country with one registration; numbers are invented and have the check digits of the country. */
+function client(
+  country: string,
+  region: string | null,
+  registration: {
+    pack: string;
+    number: string;
+    frequency: string;
+    anchor: string;
+    basis?: string;
+    levies?: string[];
+  },
+): object {
+  return {
+    name: "Lives",
+    country,
+    place: { name: "Shop", country, region },
+    registration: { from: "2026-01-01", ...registration },
+  };
+}
+
+const quarterly = { frequency: "quarterly", anchor: "2026-03-31" };
+
+const britain = (basis: string): Land => ({
+  client: () => client("GB", null, { pack: "gb", number: nextVatNumber(), basis, ...quarterly }),
+  country: "GB",
+  region: null,
+  sale: ["S20", "R5", "Z", "EX"],
+  purchase: ["S20", "R5", "RCS", "PVA20", "CL50"],
+  ends: QUARTERS,
+});
+
+export const LANDS: Readonly<Record<string, Land>> = {
+  "Britain, accrual": britain("accrual"),
+  "Britain, cash": britain("cash"),
+  "Ontario, two levies": {
+    client: () =>
+      client("CA", "ON", { pack: "ca", number: "843162074RT0001", levies: ["GST", "HST"], ...quarterly }),
+    country: "CA",
+    region: "ON",
+    sale: ["HON", "G5", "ZX", "HNB"],
+    purchase: ["HON", "HON-M", "G5", "E"],
+    ends: QUARTERS,
+  },
+  "Australia, whole dollars": {
+    client: () => client("AU", null, { pack: "au", number: "51824753556", ...quarterly }),
+    country: "AU",
+    region: null,
+    sale: ["S10", "SX", "SF", "SI"],
+    purchase: ["P10", "C10", "PF", "PI"],
+    ends: QUARTERS,
+  },
+  "Germany, whole euro and self-assessed": {
+    client: () => client("DE", null, { pack: "eu-de", number: "DE271828000", ...quarterly }),
+    country: "DE",
+    region: null,
+    sale: ["S19", "S7", "EXM", "RCS"],
+    purchase: ["V19", "V7", "R46", "IGE19", "VN"],
+    ends: QUARTERS,
+  },
+  "Karnataka, three levies a month": {
+    client: () =>
+      client("IN", "29", {
+        pack: "in",
+        number: "29AAPFM4417K1ZR",
+        frequency: "monthly",
+        anchor: "2026-01-31",
+      }),
+    country: "IN",
+    region: "29",
+    sale: ["S18", "S5", "EX"],
+    purchase: ["P18", "P5", "R5", "PB18"],
+    ends: [
+      "2026-01-31",
+      "2026-02-28",
+      "2026-03-31",
+      "2026-04-30",
+      "2026-05-31",
+      "2026-06-30",
+      "2026-07-31",
+      "2026-08-31",
+    ],
+  },
+};
