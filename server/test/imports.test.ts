@@ -1,12 +1,11 @@
-import { spawn } from "node:child_process";
 import { mkdtempSync, readFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
-import { clientOf, document, newClient, startServer } from "./support/testServer.ts";
+import { startProcess } from "./support/process.ts";
+import { document, newClient, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 
-const MAIN = new URL("../dist/main.js", import.meta.url).pathname;
 const fixture = (name: string) => readFileSync(new URL(`../../e2e/fixtures/${name}`, import.meta.url));
 
 let server: TestServer;
@@ -228,26 +227,6 @@ test("killing the server in the middle of an import leaves nothing half done", a
   expect(boxes[0]?.amount).toBe("600000.00");
   child.kill("SIGTERM");
 }, 180_000);
-
-async function startProcess(
-  dataDir: string,
-): Promise<{ child: ReturnType<typeof spawn>; client: TestServer }> {
-  const port = 20_000 + Math.floor(Math.random() * 20_000);
-  const child = spawn(process.execPath, [MAIN], {
-    env: { ...process.env, FISCALON_DATA: dataDir, FISCALON_PORT: String(port), FISCALON_LOG: "silent" },
-    stdio: "ignore",
-  });
-  const address = `http://127.0.0.1:${port}`;
-  for (let tries = 0; tries < 100; tries += 1) {
-    const up = await fetch(`${address}/api/clients`).then(
-      (r) => r.ok,
-      () => false,
-    );
-    if (up) break;
-    await new Promise((later) => setTimeout(later, 100));
-  }
-  return { child, client: clientOf(address, dataDir, async () => undefined) };
-}
 
 /** Waits until a job has told of some progress in a step. */
 async function reached(client: TestServer, job: number, message: string): Promise<void> {

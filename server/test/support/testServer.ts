@@ -142,6 +142,11 @@ export async function newClient(
   };
 }
 
-export function document(kind: string, date: string, lines: object[], more: object = {}): object {
-  return { kind, date, prices: "exclusive", lines, ...more };
+export function document<More extends object = object>(
+  kind: string,
+  date: string,
+  lines: object[],
+  more?: More,
+): { kind: string; date: string; prices: string; lines: object[] } & More {
+  return { kind, date, prices: "exclusive", lines, ...(more as More) };
 }

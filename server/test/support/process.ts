@@ -1,0 +1,33 @@
+import { spawn } from "node:child_process";
+import type { ChildProcess } from "node:child_process";
+import { fileURLToPath } from "node:url";
+import { clientOf } from "./testServer.ts";
+import type { TestServer } from "./testServer.ts";
+
+const MAIN = fileURLToPath(new URL("../../dist/main.js", import.meta.url));
+
+/** The built server as a process of its own over a data folder, so that it can be killed. */
+export async function startProcess(dataDir: string): Promise<{ child: ChildProcess; client: TestServer }> {
+  const port = 20_000 + Math.floor(Math.random() * 20_000);
+  const child = spawn(process.execPath, [MAIN], {
+    env: { ...process.env, FISCALON_DATA: dataDir, FISCALON_PORT: String(port), FISCALON_LOG: "silent" },
+    stdio: "ignore",
+  });
+  const address = `http://127.0.0.1:${port}`;
+  for (let tries = 0; tries < 100; tries += 1) {
+    const up = await fetch(`${address}/api/clients`).then(
+      (r) => r.ok,
+      () => false,
+    );
+    if (up) break;
+    await new Promise((later) => setTimeout(later, 100));
+  }
+  return { child, client: clientOf(address, dataDir, async () => undefined) };
+}
+
+/** Ends a process as a power cut does. */
+export async function kill(child: ChildProcess): Promise<void> {
+  const gone = new Promise((ended) => child.once("exit", ended));
+  child.kill("SIGKILL");
+  await gone;
+}
