@@ -16,23 +16,32 @@ export const ERRORS = {
     status: 502,
     says: "… It holds no return for this period; nothing was filed. Try again.",
   },
-  "bank/consent": { status: 422, says: "The consent of the bank has ended. Connect the account again." },
+  "bank/consent": {
+    status: 422,
+    says: "The consent to read this account has ended. Connect the account again.",
+  },
   "bank/currency": {
     status: 422,
     says: "The statement is in …, the books are kept in …. Only accounts in … are matched.",
   },
   "bank/no-proposal": {
     status: 422,
-    says: "Nothing in the books fits this line well enough. Choose what it is by hand.",
+    says: "…, …: nothing in the books fits this line well enough. Choose what it is by hand.",
   },
   "bank/not-connected": { status: 422, says: "This account is not connected with a bank. Connect it first." },
   "bank/nothing": { status: 422, says: "Say what this line is." },
-  "bank/other-amount": { status: 422, says: "The entry and the line of the bank are of different amounts." },
+  "bank/other-amount": {
+    status: 422,
+    says: "The entry moved another amount on this account. Correct it, or choose another.",
+  },
   "bank/refused": { status: 422, says: "The bank refused: …" },
   "bank/taken": { status: 422, says: "This entry is matched with another line of the bank already." },
   "bank/unreachable": { status: 502, says: "The bank does not answer. Try again in a while." },
   "bank/wrong-state": { status: 409, says: "This line is matched already. Take the match back first." },
-  "bank/wrong-way": { status: 422, says: "The entry moves the money the other way." },
+  "bank/wrong-way": {
+    status: 422,
+    says: "The entry is the other way round: money in where the bank says out. Correct the entry, then match it.",
+  },
   "book/ambiguous": {
     status: 422,
     says: "Several documents have the number …. Name the kind, or the contact of the payment.",
@@ -91,12 +100,12 @@ export const ERRORS = {
   "document/paid": { status: 422, says: "… is settled by … of …. Take it off that payment first." },
   "document/sealed": {
     status: 409,
-    says: "This document is on the return to …, which is …. Enter a credit note or a new document instead; it is taken up as a late item.",
+    says: "… is on the return to …, which is …. Enter a credit note or a new document instead; it is taken up as a late item.",
   },
   "document/unknown-attribute": { status: 422, says: 'A line has no attribute "…". Did you mean "…"?' },
   "document/wrong-state": {
     status: 409,
-    says: "This version was already replaced or taken out. Open the current one.",
+    says: "This version of … was already replaced or taken out. Open the current one.",
   },
   "export/not-sales": { status: 422, says: "A … is not written by this business." },
   "findings/must-be-fixed": { status: 422, says: '"…" cannot be accepted; put it right first.' },
@@ -204,7 +213,7 @@ export const ERRORS = {
     says: "The server stopped before this was finished. Nothing was changed; start it again.",
   },
   "ledger/no-account": { status: 422, says: "Choose an account for this line." },
-  "ledger/unbalanced": { status: 422, says: "Debits and credits differ by …. Correct the lines." },
+  "ledger/unbalanced": { status: 422, says: "Debits and credits differ by …: … are missing." },
   "ledger/unknown-account": { status: 422, says: "There is no account …. Choose one of the chart." },
   "money/bad-rate": { status: 422, says: "A rate of exchange is above zero." },
   "money/division-by-zero": { status: 422, says: "This would divide by zero." },
@@ -260,9 +269,12 @@ export const ERRORS = {
   "registration/no-anchor": { status: 422, says: "Say on which month end a … period ends." },
   "registration/option": {
     status: 422,
-    says: "… is no option of this jurisdiction, or not one of its values.",
+    says: '… is one of …, not "…".',
   },
-  "registration/overlap": { status: 422, says: "There is already a registration for … from ……" },
+  "registration/overlap": {
+    status: 422,
+    says: "There is already a registration for … from …. End that one first.",
+  },
   "registration/rhythm-change": {
     status: 422,
     says: "A change of rhythm on … does not fit: it must come after …, one a day.",
@@ -334,7 +346,10 @@ export const ERRORS = {
   "settle/wrong-way": { status: 422, says: "The return reclaims …: money comes in. Record it as a refund." },
   "supply/unknown-class": { status: 422, says: "Rule … is for …, which is no tax class." },
   "supply/unknown-code": { status: 422, says: "Rule … leads to …, which is no code." },
-  "tax/amount-mismatch": { status: 422, says: "… × … is …, not …. Correct one of the three." },
+  "tax/amount-mismatch": {
+    status: 422,
+    says: "… × … is …, not …. Correct one of the three, or leave the amount empty.",
+  },
   "tax/bad-box-tag": { status: 422, says: '"…" does not say where to land. Write it like "6 +n".' },
   "tax/bad-discount": { status: 422, says: "A discount is between 0 and 100 percent." },
   "tax/bad-rate-row": { status: 422, says: "A row of … does not run from one day to a later one." },
@@ -344,7 +359,7 @@ export const ERRORS = {
   "tax/missing-input": { status: 422, says: "This code needs the … on the line. Fill it in." },
   "tax/no-account": {
     status: 422,
-    says: "There is no account for the tax. Choose one under Set up, Accounts.",
+    says: "No account is set for … of …. Add one under Set up, Accounts.",
   },
   "tax/no-amount": { status: 422, says: "Give an amount, or a quantity and a unit price." },
   "tax/no-price": {
@@ -361,7 +376,10 @@ export const ERRORS = {
   },
   "tax/share-range": { status: 422, says: "… is not between 0 and 100 percent." },
   "tax/shares": { status: 422, says: "The shares of the tax do not sum to 100." },
-  "tax/typed-tax-without-levy": { status: 422, says: "Tax is typed for …, but no line bears it." },
+  "tax/typed-tax-without-levy": {
+    status: 422,
+    says: "Tax is typed for …, but code … does not bear it. Choose a code that bears ….",
+  },
   "tax/unknown-box": { status: 422, says: "No form in use has a box …." },
   "tax/unknown-code": { status: 422, says: "There is no tax code …. Choose one of the list." },
   "tax/unknown-levy": { status: 422, says: "There is no levy …. Choose one of the list." },

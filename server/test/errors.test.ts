@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
+import ts from "typescript";
 import { expect, test } from "vitest";
 import { ERRORS } from "@fiscalon/contract/errors";
 
@@ -25,6 +26,51 @@ test("every error that is thrown is in the catalogue, and nothing else is", () =
   expect([...thrownCodes()].filter((code) => !(code in ERRORS))).toEqual([]);
   const text = sources.join("\n");
   expect(Object.keys(ERRORS).filter((code) => !text.includes(`"${code}"`))).toEqual([]);
+});
+
+/** The sentences of an expression, "…" where they name something; none where they come from elsewhere. */
+function sentencesOf(node: ts.Expression | undefined): string[] {
+  if (!node) return [];
+  if (ts.isStringLiteralLike(node)) return [node.text];
+  if (ts.isTemplateExpression(node))
+    return [node.head.text + node.templateSpans.map(({ literal }) => `…${literal.text}`).join("")];
+  if (ts.isConditionalExpression(node))
+    return [...sentencesOf(node.whenTrue), ...sentencesOf(node.whenFalse)];
+  if (ts.isParenthesizedExpression(node)) return sentencesOf(node.expression);
+  if (ts.isBinaryExpression(node) && node.operatorToken.kind === ts.SyntaxKind.QuestionQuestionToken)
+    return ["…"];
+  if (ts.isBinaryExpression(node))
+    return sentencesOf(node.left).flatMap((left) => sentencesOf(node.right).map((right) => left + right));
+  return [];
+}
+
+/** By code the sentences it is thrown with, as far as they stand where it is thrown. */
+function thrownSentences(): Map<string, string[]> {
+  const thrown = new Map<string, string[]>();
+  const visit = (node: ts.Node): void => {
+    if (ts.isNewExpression(node) && node.expression.getText() === "FiscalError")
+      for (const code of sentencesOf(node.arguments?.[0]))
+        thrown.set(code, [...(thrown.get(code) ?? []), ...sentencesOf(node.arguments?.[1])]);
+    ts.forEachChild(node, visit);
+  };
+  for (const source of sources) visit(ts.createSourceFile("x.tsx", source, ts.ScriptTarget.Latest, true));
+  return thrown;
+}
+
+/** Whether a sentence of the catalogue is one that is thrown: what "…" stands for may be told more closely. */
+function fits(says: string, thrown: string): boolean {
+  const parts = thrown.split("…").map((part) => part.replace(/[.*+?^${}()|[\]\\]/g, "\\$&"));
+  return new RegExp(`^${parts.join(".*")}$`, "s").test(says);
+}
+
+test("the catalogue says what is thrown", () => {
+  const other = [...thrownSentences()].flatMap(([code, thrown]) => {
+    const says = (ERRORS as Record<string, { says: string }>)[code]?.says;
+    return says === undefined || thrown.length === 0 || thrown.some((one) => fits(says, one))
+      ? []
+      : [{ code, says, thrown }];
+  });
+  expect(other).toEqual([]);
 });
 
 test("docs/errors.md lists the catalogue", () => {

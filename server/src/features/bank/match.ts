@@ -1,8 +1,8 @@
+import { ERRORS } from "@fiscalon/contract/errors";
 import { isSure } from "@fiscalon/core/agree/bankMatching";
 import { valueAt } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import { formatAmount } from "@fiscalon/core/money/amount";
-import { ERRORS } from "@fiscalon/contract/errors";
 import type { AcceptBody, BankLineView, MatchBody } from "@fiscalon/contract/bank";
 import type { Work, Writing } from "../../base/work.ts";
 import { notFound } from "../../base/errors.ts";
@@ -51,10 +51,9 @@ export async function acceptBest(
     for (const line of lines) {
       const [best] = line.proposals;
       if (!best || best.kind === "wrong-way") {
-        const { says } = ERRORS["bank/no-proposal"];
         throw new FiscalError(
           "bank/no-proposal",
-          `${line.date}, ${line.party || line.text}: ${says}`,
+          `${line.date}, ${line.party || line.text}: nothing in the books fits this line well enough. Choose what it is by hand.`,
           "lines",
         );
       }
