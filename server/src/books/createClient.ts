@@ -2,17 +2,15 @@ import { FiscalError } from "@fiscalon/core/errors";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import type { Account } from "@fiscalon/core/model/account";
-import type { RhythmChange } from "@fiscalon/core/calendar/filingPeriods";
-import type { Basis } from "@fiscalon/core/model/registration";
 import { regionOf } from "@fiscalon/core/supply/regions";
 import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
 import { checkSchedules } from "@fiscalon/core/tax/checkSchedules";
 import type { Direction, RateSchedules, TaxCode } from "@fiscalon/core/model/taxCode";
-import { ROUND_EACH_LINE } from "@fiscalon/core/model/rounding";
-import type { ClientBody, PlaceBody, RegistrationBody } from "@fiscalon/contract/setup";
+import type { ClientBody, PlaceBody } from "@fiscalon/contract/setup";
 import type { Writing } from "../base/work.ts";
+import { inField } from "../base/errors.ts";
+import { addRegistration } from "./addRegistration.ts";
 import { requireRegion } from "./requireRegion.ts";
-import { addPackData } from "./addPackData.ts";
 
 /** What a client starts with when the book says nothing else: codes and accounts of the pack of its country. */
 export interface ClientStart {
@@ -78,13 +76,14 @@ export async function createClient(
     id: client.id,
     after: body,
   });
-  if (body.place) await addPlace(work, client.id, "p1", body.place);
+  const { place } = body;
+  if (place) await inField("place", () => addPlace(work, client.id, "p1", place));
   const registrations = [
     ...(body.registration ? [[body.registration, "registration"] as const] : []),
     ...(body.registrations ?? []).map((one, index) => [one, `registrations[${index}]`] as const),
   ];
   for (const [index, [registration, path]] of registrations.entries()) {
-    await addRegistration(work, client.id, `r${index + 1}`, registration, path);
+    await inField(path, () => addRegistration(work, client.id, `r${index + 1}`, registration));
   }
   return client.id;
 }
@@ -160,160 +159,4 @@ export async function addPlace(
     after: place,
   });
   return row.id;
-}
-
-/** Adds a registration. The number is checked; two registrations of one levy must not overlap. */
-export async function addRegistration(
-  work: Writing,
-  clientId: number,
-  ref: string,
-  body: RegistrationBody,
-  path: string,
-): Promise<number> {
-  const pack = work.packs.byId(body.pack);
-  const levies = completed(pack, body.levies ?? pack.defaultLevies ?? pack.levies.map((one) => one.levy));
-  const unknown = levies.find((levy) => !pack.levies.some((known) => known.levy === levy));
-  if (unknown) {
-    throw new FiscalError(
-      "registration/unknown-levy",
-      `${unknown} is no levy of ${pack.name}.`,
-      `${path}.levies`,
-    );
-  }
-  if (body.to !== null && body.to < body.from) {
-    throw new FiscalError("registration/dates", "The registration would end before it starts.", `${path}.to`);
-  }
-  await refuseOverlap(work, clientId, levies, body, path);
-  await addPackData(work, clientId, pack);
-  const row = await work.models.registrations.create(
-    {
-      clientId,
-      ref,
-      pack: pack.id,
-      levies,
-      number: checkedNumber(pack, body.number, `${path}.number`),
-      validFrom: body.from,
-      validTo: body.to,
-      frequency: body.frequency,
-      anchor: anchorOf(pack, body, path),
-      changes: checkedChanges(pack, body, path),
-      basis: offeredBasis(pack, body.basis, path),
-      rounding: body.rounding ?? pack.roundings[0]?.rounding ?? ROUND_EACH_LINE,
-      options: checkedOptions(pack, body.options ?? {}, path),
-      ...work.made,
-    },
-    work.options,
-  );
-  await work.record({
-    client: clientId,
-    action: "create",
-    entity: "registration",
-    id: row.id,
-    after: body,
-  });
-  return row.id;
-}
-
-/** Levies that come together in one registration are completed: GST brings HST. In the order of the pack. */
-function completed(pack: JurisdictionPack, levies: readonly string[]): string[] {
-  const all = new Set(
-    levies.flatMap((one) => [one, ...(pack.levies.find(({ levy }) => levy === one)?.with ?? [])]),
-  );
-  const known = pack.levies.map(({ levy }) => levy).filter((levy) => all.has(levy));
-  return [...known, ...levies.filter((levy) => !known.includes(levy))];
-}
-
-/** Changes of rhythm in order of time, none before the registration starts. */
-export function checkedChanges(
-  pack: JurisdictionPack,
-  { from, changes = [] }: Pick<RegistrationBody, "from" | "changes">,
-  path: string,
-): RhythmChange[] {
-  const sorted = [...changes].sort((a, b) => (a.from < b.from ? -1 : 1));
-  sorted.forEach((change, index) => {
-    if (change.basis) offeredBasis(pack, change.basis, `${path}.changes[${index}]`);
-    if (change.from > from && change.from !== sorted[index - 1]?.from) return;
-    throw new FiscalError(
-      "registration/rhythm-change",
-      `A change of rhythm on ${change.from} does not fit: it must come after ${from}, one a day.`,
-      `${path}.changes`,
-    );
-  });
-  return sorted;
-}
-
-export function offeredBasis(pack: JurisdictionPack, basis: Basis, path: string): Basis {
-  if (pack.bases.includes(basis)) return basis;
-  throw new FiscalError(
-    "registration/basis",
-    `${pack.name} knows no ${basis} basis. Choose ${pack.bases.join(" or ")}.`,
-    `${path}.basis`,
-  );
-}
-
-export function checkedOptions(
-  pack: JurisdictionPack,
-  options: Readonly<Record<string, string>>,
-  path: string,
-): Record<string, string> {
-  for (const [id, value] of Object.entries(options)) {
-    const option = pack.options?.find((one) => one.id === id);
-    if (option?.values.some((one) => one.value === value)) continue;
-    throw new FiscalError(
-      "registration/option",
-      option
-        ? `${option.name} is one of ${option.values.map((one) => one.value).join(", ")}, not "${value}".`
-        : `${pack.name} offers no option "${id}".`,
-      `${path}.options.${id}`,
-    );
-  }
-  return { ...options };
-}
-
-export function checkedNumber(
-  pack: JurisdictionPack,
-  number: string | null | undefined,
-  field: string,
-): string | null {
-  if (!number) return null;
-  const check = pack.checkNumber(number);
-  if (check.ok) return check.number;
-  throw new FiscalError("registration/bad-number", check.message, field);
-}
-
-export function anchorOf(pack: JurisdictionPack, body: RegistrationBody, path: string): string {
-  if (body.anchor) return body.anchor;
-  const rhythm = pack.rhythms.find((r) => r.frequency === body.frequency);
-  if (rhythm) return rhythm.anchor;
-  throw new FiscalError(
-    "registration/no-anchor",
-    `Say on which month end a ${body.frequency} period ends.`,
-    `${path}.anchor`,
-  );
-}
-
-/** Refuses two registrations of one levy in one jurisdiction on the same day. */
-export async function refuseOverlap(
-  work: Writing,
-  clientId: number,
-  levies: readonly string[],
-  body: Pick<RegistrationBody, "pack" | "from" | "to">,
-  path: string,
-  except?: number,
-): Promise<void> {
-  const others = await work.models.registrations.findAll({ where: { clientId }, ...work.options });
-  const clash = others.find(
-    (other) =>
-      other.id !== except &&
-      other.pack === work.packs.byId(body.pack).id &&
-      other.levies.some((levy) => levies.includes(levy)) &&
-      (other.validTo === null || body.from <= other.validTo) &&
-      (body.to === null || other.validFrom <= body.to),
-  );
-  if (!clash) return;
-  throw new FiscalError(
-    "registration/overlap",
-    `There is already a registration for ${work.packs.levyNames(clash.levies)} from ${clash.validFrom}${clash.validTo ? ` to ${clash.validTo}` : ""}. End that one first.`,
-    `${path}.from`,
-  );
 }

@@ -8,7 +8,8 @@ import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
 import type { BookFile } from "@fiscalon/contract/book";
 import type { Work, Writing } from "../../base/work.ts";
 import type { Progress } from "../../jobs/task.ts";
-import { addPlace, addRegistration, createClient } from "../../books/createClient.ts";
+import { addRegistration } from "../../books/addRegistration.ts";
+import { addPlace, createClient } from "../../books/createClient.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { addBank, addTerminals } from "./bookFeeds.ts";
@@ -118,7 +119,7 @@ async function createParties(work: Writing, clientId: number, book: BookFile): P
     refs.places.set(id, made);
   }
   for (const [index, { id, ...registration }] of (book.registrations ?? []).entries()) {
-    await addRegistration(work, clientId, id, registration, `registrations[${index}]`);
+    await inField(`registrations[${index}]`, () => addRegistration(work, clientId, id, registration));
   }
   refuseDoubles(book);
   const contacts = await work.models.contacts.bulkCreate(

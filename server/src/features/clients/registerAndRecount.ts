@@ -4,7 +4,7 @@ import { freeRef } from "../../books/freeRef.ts";
 import { loadDocuments } from "../../books/documents/loadDocuments.ts";
 import { loadClient, loadSetup } from "../../books/loadSetup.ts";
 import { recomputeDocuments } from "../../books/documents/postDocuments.ts";
-import { addRegistration } from "../../books/createClient.ts";
+import { addRegistration } from "../../books/addRegistration.ts";
 
 /** Documents that waited for this registration get their entries and facts anew. */
 export async function registerAndRecount(
@@ -14,7 +14,7 @@ export async function registerAndRecount(
 ): Promise<void> {
   await loadClient(work, clientId);
   const ref = await freeRef(work, "registrations", clientId, "r");
-  await addRegistration(work, clientId, ref, body, "");
+  await addRegistration(work, clientId, ref, body);
   const waiting = await loadDocuments(
     work,
     `d.client_id = $1 AND d.state = 'posted' AND EXISTS (SELECT 1 FROM facts f WHERE f.document_id = d.id

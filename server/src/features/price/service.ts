@@ -1,6 +1,6 @@
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { at } from "@fiscalon/core/at";
-import { FiscalError } from "@fiscalon/core/errors";
+import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { EffectSetup } from "@fiscalon/core/facts/effect";
 import { boxMovements } from "@fiscalon/core/facts/boxMovements";
@@ -13,6 +13,7 @@ import { ROUND_EACH_LINE } from "@fiscalon/core/model/rounding";
 import type { Rounding } from "@fiscalon/core/model/rounding";
 import type { DocumentBody } from "@fiscalon/contract/document";
 import type { PricePreview } from "@fiscalon/contract/views";
+import { inField } from "../../base/errors.ts";
 import type { Work } from "../../base/work.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import { addSurroundings } from "../../books/documents/addSurroundings.ts";
@@ -33,7 +34,7 @@ export async function pricePreview(work: Work, request: PriceRequest): Promise<P
     request.client === undefined
       ? packRequest(work, request)
       : await clientRequest(work, request.client, request);
-  const effect = documentEffect(document, setup);
+  const effect = withinField("document", () => documentEffect(document, setup));
   const money = (amount: number) => formatAmount(amount, setup.digits);
   return {
     effect: { ledgerDate: effect.ledgerDate, warnings: effect.warnings },
@@ -78,7 +79,7 @@ async function clientRequest(work: Work, clientId: number, { document }: PriceRe
     place: place ?? null,
     corrects: corrects ?? null,
   };
-  await addSurroundings(work, setup, [previewed]);
+  await inField("document", () => addSurroundings(work, setup, [previewed]));
   return { document: previewed.input, setup: setup.effect };
 }
 

@@ -8,7 +8,7 @@ import {
   checkedOptions,
   offeredBasis,
   refuseOverlap,
-} from "../../books/createClient.ts";
+} from "../../books/addRegistration.ts";
 import { loadDocuments } from "../../books/documents/loadDocuments.ts";
 import { releaseFacts } from "../../books/payments/releaseFacts.ts";
 import { recomputeDocuments } from "../../books/documents/postDocuments.ts";
@@ -31,23 +31,23 @@ export async function changeRegistration(
     const changes =
       body.changes === undefined
         ? r.changes
-        : checkedChanges(pack, { from: r.validFrom, changes: body.changes }, "");
+        : checkedChanges(pack, { from: r.validFrom, changes: body.changes });
     const lastSealed = await work.row<{ end: string | null }>(
       "SELECT max(period_end) AS end FROM returns WHERE registration_id = $1 AND state IN ('sealed', 'filed', 'settled')",
       [r.id],
     );
     refuseSealed(lastSealed?.end ?? null, to, r.changes, changes);
     const after = {
-      number: body.number === undefined ? r.number : checkedNumber(pack, body.number, "number"),
+      number: body.number === undefined ? r.number : checkedNumber(pack, body.number),
       validTo: to,
       changes,
-      basis: body.basis === undefined ? r.basis : offeredBasis(pack, body.basis, ""),
-      options: body.options === undefined ? r.options : checkedOptions(pack, body.options, ""),
+      basis: body.basis === undefined ? r.basis : offeredBasis(pack, body.basis),
+      options: body.options === undefined ? r.options : checkedOptions(pack, body.options),
       rounding: body.rounding ?? r.rounding,
     };
     if (to !== r.validTo) {
       const stretch = { pack: r.pack, from: r.validFrom, to };
-      await refuseOverlap(work, clientId, r.levies, stretch, "", r.id);
+      await refuseOverlap(work, clientId, r.levies, stretch, r.id);
     }
     await work.models.registrations.update(after, { where: { id: r.id }, ...work.options });
     await work.record({

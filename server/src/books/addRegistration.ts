@@ -1,0 +1,153 @@
+import { FiscalError, withinField } from "@fiscalon/core/errors";
+import type { RhythmChange } from "@fiscalon/core/calendar/filingPeriods";
+import type { JurisdictionPack } from "@fiscalon/core/model/pack";
+import type { Basis } from "@fiscalon/core/model/registration";
+import { ROUND_EACH_LINE } from "@fiscalon/core/model/rounding";
+import type { RegistrationBody } from "@fiscalon/contract/setup";
+import type { Writing } from "../base/work.ts";
+import { addPackData } from "./addPackData.ts";
+
+/** Adds a registration. The number is checked; two registrations of one levy must not overlap. */
+export async function addRegistration(
+  work: Writing,
+  clientId: number,
+  ref: string,
+  body: RegistrationBody,
+): Promise<number> {
+  const pack = work.packs.byId(body.pack);
+  const levies = completed(pack, body.levies ?? pack.defaultLevies ?? pack.levies.map((one) => one.levy));
+  const unknown = levies.find((levy) => !pack.levies.some((known) => known.levy === levy));
+  if (unknown) {
+    throw new FiscalError("registration/unknown-levy", `${unknown} is no levy of ${pack.name}.`, "levies");
+  }
+  if (body.to !== null && body.to < body.from) {
+    throw new FiscalError("registration/dates", "The registration would end before it starts.", "to");
+  }
+  await refuseOverlap(work, clientId, levies, body);
+  await addPackData(work, clientId, pack);
+  const row = await work.models.registrations.create(
+    {
+      clientId,
+      ref,
+      pack: pack.id,
+      levies,
+      number: checkedNumber(pack, body.number),
+      validFrom: body.from,
+      validTo: body.to,
+      frequency: body.frequency,
+      anchor: anchorOf(pack, body),
+      changes: checkedChanges(pack, body),
+      basis: offeredBasis(pack, body.basis),
+      rounding: body.rounding ?? pack.roundings[0]?.rounding ?? ROUND_EACH_LINE,
+      options: checkedOptions(pack, body.options ?? {}),
+      ...work.made,
+    },
+    work.options,
+  );
+  await work.record({
+    client: clientId,
+    action: "create",
+    entity: "registration",
+    id: row.id,
+    after: body,
+  });
+  return row.id;
+}
+
+/** Levies that come together in one registration are completed: GST brings HST. In the order of the pack. */
+function completed(pack: JurisdictionPack, levies: readonly string[]): string[] {
+  const all = new Set(
+    levies.flatMap((one) => [one, ...(pack.levies.find(({ levy }) => levy === one)?.with ?? [])]),
+  );
+  const known = pack.levies.map(({ levy }) => levy).filter((levy) => all.has(levy));
+  return [...known, ...levies.filter((levy) => !known.includes(levy))];
+}
+
+/** Changes of rhythm in order of time, none before the registration starts. */
+export function checkedChanges(
+  pack: JurisdictionPack,
+  { from, changes = [] }: Pick<RegistrationBody, "from" | "changes">,
+): RhythmChange[] {
+  const sorted = [...changes].sort((a, b) => (a.from < b.from ? -1 : 1));
+  sorted.forEach((change, index) => {
+    const { basis } = change;
+    if (basis) withinField(`changes[${index}]`, () => offeredBasis(pack, basis));
+    if (change.from > from && change.from !== sorted[index - 1]?.from) return;
+    throw new FiscalError(
+      "registration/rhythm-change",
+      `A change of rhythm on ${change.from} does not fit: it must come after ${from}, one a day.`,
+      "changes",
+    );
+  });
+  return sorted;
+}
+
+export function offeredBasis(pack: JurisdictionPack, basis: Basis): Basis {
+  if (pack.bases.includes(basis)) return basis;
+  throw new FiscalError(
+    "registration/basis",
+    `${pack.name} knows no ${basis} basis. Choose ${pack.bases.join(" or ")}.`,
+    "basis",
+  );
+}
+
+export function checkedOptions(
+  pack: JurisdictionPack,
+  options: Readonly<Record<string, string>>,
+): Record<string, string> {
+  for (const [id, value] of Object.entries(options)) {
+    const option = pack.options?.find((one) => one.id === id);
+    if (option?.values.some((one) => one.value === value)) continue;
+    throw new FiscalError(
+      "registration/option",
+      option
+        ? `${option.name} is one of ${option.values.map((one) => one.value).join(", ")}, not "${value}".`
+        : `${pack.name} offers no option "${id}".`,
+      `options.${id}`,
+    );
+  }
+  return { ...options };
+}
+
+export function checkedNumber(pack: JurisdictionPack, number: string | null | undefined): string | null {
+  if (!number) return null;
+  const check = pack.checkNumber(number);
+  if (check.ok) return check.number;
+  throw new FiscalError("registration/bad-number", check.message, "number");
+}
+
+function anchorOf(pack: JurisdictionPack, body: RegistrationBody): string {
+  if (body.anchor) return body.anchor;
+  const rhythm = pack.rhythms.find((r) => r.frequency === body.frequency);
+  if (rhythm) return rhythm.anchor;
+  throw new FiscalError(
+    "registration/no-anchor",
+    `Say on which month end a ${body.frequency} period ends.`,
+    "anchor",
+  );
+}
+
+/** Refuses two registrations of one levy in one jurisdiction on the same day. */
+export async function refuseOverlap(
+  work: Writing,
+  clientId: number,
+  levies: readonly string[],
+  body: Pick<RegistrationBody, "pack" | "from" | "to">,
+  except?: number,
+): Promise<void> {
+  const others = await work.models.registrations.findAll({ where: { clientId }, ...work.options });
+  const clash = others.find(
+    (other) =>
+      other.id !== except &&
+      other.pack === work.packs.byId(body.pack).id &&
+      other.levies.some((levy) => levies.includes(levy)) &&
+      (other.validTo === null || body.from <= other.validTo) &&
+      (body.to === null || other.validFrom <= body.to),
+  );
+  if (!clash) return;
+  throw new FiscalError(
+    "registration/overlap",
+    `There is already a registration for ${work.packs.levyNames(clash.levies)} from ${clash.validFrom}${clash.validTo ? ` to ${clash.validTo}` : ""}. End that one first.`,
+    "from",
+  );
+}

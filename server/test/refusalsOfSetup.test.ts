@@ -1,0 +1,368 @@
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import type { ErrorCode } from "@fiscalon/contract/errors";
+import { expectRefusal } from "./support/refused.ts";
+import { GB_CLIENT, document, newClient, nextVatNumber, startServer } from "./support/testServer.ts";
+import type { Answer, TestServer } from "./support/testServer.ts";
+
+let server: TestServer;
+let base: string;
+let registration: string;
+beforeAll(async () => {
+  server = await startServer();
+  ({ base, registration } = await newClient(server));
+  await server.ok(
+    "POST",
+    `${base}/documents`,
+    document("sales-invoice", "2026-02-03", [{ amount: "1.00", code: "S20" }]),
+  );
+  await server.ok("POST", `${registration}/returns/2025-12-31/seal`).catch(() => undefined);
+});
+afterAll(() => server.close());
+
+type Case = [what: string, code: ErrorCode, field: string | undefined, ask: () => Promise<Answer<unknown>>];
+
+const registered =
+  (more: object, country = "GB") =>
+  () =>
+    server.call("POST", "/clients", {
+      name: "Refused Ltd",
+      country,
+      registration: { ...GB_CLIENT.registration, number: nextVatNumber(), ...more },
+    });
+
+describe("a client that cannot be", () => {
+  const cases: Case[] = [
+    [
+      "in a country without a pack, without a currency",
+      "client/no-currency",
+      "currency",
+      () => server.call("POST", "/clients", { name: "Far away", country: "AQ" }),
+    ],
+    [
+      "in a currency that is none",
+      "money/unknown-currency",
+      "currency",
+      () => server.call("POST", "/clients", { name: "Coins", country: "GB", currency: "XQQ" }),
+    ],
+    ["of a pack nobody knows", "jurisdiction/unknown-pack", "registration.pack", registered({ pack: "zz" })],
+    [
+      "for a levy of another country",
+      "registration/unknown-levy",
+      "registration.levies",
+      registered({ levies: ["GST"] }),
+    ],
+    ["ending before it begins", "registration/dates", "registration.to", registered({ to: "2024-12-31" })],
+    [
+      "with a number whose check digits do not fit",
+      "registration/bad-number",
+      "registration.number",
+      registered({ number: "123456783" }),
+    ],
+    [
+      "on a basis the law does not have",
+      "registration/basis",
+      "registration.basis",
+      registered({ basis: "hybrid" }),
+    ],
+    [
+      "with an option it does not offer",
+      "registration/option",
+      "registration.options.creditNotes",
+      registered({ options: { creditNotes: "netted" } }),
+    ],
+    [
+      "with a rhythm that needs to say when",
+      "registration/no-anchor",
+      "registration.anchor",
+      registered({ frequency: "two-monthly", anchor: undefined }),
+    ],
+    [
+      "whose rhythm changes before it begins",
+      "registration/rhythm-change",
+      "registration.changes",
+      registered({
+        changes: [{ from: "2024-06-01", frequency: "monthly", anchor: "2024-06-30" }],
+      }),
+    ],
+    [
+      "whose rhythm changes twice on a day",
+      "registration/rhythm-change",
+      "registration.changes",
+      registered({
+        changes: [1, 2].map(() => ({ from: "2026-06-01", frequency: "monthly", anchor: "2026-06-30" })),
+      }),
+    ],
+    [
+      "in a region the country lacks",
+      "place/unknown-region",
+      "place.region",
+      () =>
+        server.call("POST", "/clients", {
+          name: "Lost",
+          country: "CA",
+          place: { name: "Shop", country: "CA", region: "XX" },
+        }),
+    ],
+  ];
+  test.each(cases)("%s", async (_what, code, field, ask) => {
+    const before = await server.ok<object[]>("GET", "/clients");
+    expectRefusal(await ask(), code, field);
+    expect(await server.ok<object[]>("GET", "/clients")).toEqual(before);
+  });
+});
+
+describe("set-up that cannot be", () => {
+  const rule = {
+    id: "r1",
+    direction: "sale",
+    taxClass: "standard",
+    supply: "any",
+    from: "any",
+    to: "home",
+    party: "any",
+    validFrom: null,
+    validTo: null,
+    code: "S20",
+    words: "because",
+    source: "the practice",
+  };
+  const cases: Case[] = [
+    [
+      "an account whose number is taken",
+      "account/duplicate-number",
+      "code",
+      () => server.call("POST", `${base}/accounts`, { code: "4000", name: "Again", type: "income" }),
+    ],
+    [
+      "an account that is not there",
+      "request/not-found",
+      undefined,
+      () => server.call("PUT", `${base}/accounts/9999`, { code: "9999", name: "Nowhere", type: "income" }),
+    ],
+    [
+      "a second registration of the levy at the same time",
+      "registration/overlap",
+      "from",
+      () =>
+        server.call("POST", `${base}/registrations`, {
+          ...GB_CLIENT.registration,
+          number: nextVatNumber(),
+          from: "2026-06-01",
+        }),
+    ],
+    [
+      "another end of a registration within a sealed period",
+      "registration/sealed",
+      "from",
+      () => server.call("PUT", registration, { to: "2025-11-30" }),
+    ],
+    [
+      "another basis that the law does not have",
+      "registration/basis",
+      "basis",
+      () => server.call("PUT", registration, { basis: "hybrid" }),
+    ],
+    [
+      "a code that is there already",
+      "code/duplicate",
+      "code",
+      async () => {
+        const { codes } = await server.ok<{ codes: { code: string }[] }>("GET", `${base}/setup`);
+        return server.call(
+          "POST",
+          `${base}/codes`,
+          codes.find(({ code }) => code === "R5"),
+        );
+      },
+    ],
+    [
+      "a code made default on the other side",
+      "code/wrong-side",
+      "side",
+      () => server.call("POST", `${base}/codes/RCS/default`, { side: "sale", scope: "new" }),
+    ],
+    [
+      "a code to change that is not there",
+      "request/not-found",
+      undefined,
+      () => server.call("DELETE", `${base}/codes/NEVER`),
+    ],
+    [
+      "codes as CSV without its columns",
+      "codes/columns",
+      "file",
+      () => server.call("POST", `${base}/codes/import`, { csv: "code;name\nA;B\n" }),
+    ],
+    [
+      "a rule that leads to no code",
+      "supply/unknown-code",
+      "rules[0].code",
+      () => server.call("PUT", `${base}/rules`, { rules: [{ ...rule, code: "NEVER" }] }),
+    ],
+    [
+      "a rule that leads to a code of the other side",
+      "supply/unknown-code",
+      "rules[0].code",
+      () => server.call("PUT", `${base}/rules`, { rules: [{ ...rule, code: "RCS" }] }),
+    ],
+    [
+      "rates that overlap",
+      "tax/overlapping-rates",
+      "schedules.gb.STD[1].from",
+      () =>
+        server.call("PUT", `${base}/schedules/gb.STD`, {
+          rows: [
+            { from: "2011-01-04", to: null, rate: "20", source: "law" },
+            { from: "2026-01-01", to: null, rate: "21", source: "rumour" },
+          ],
+        }),
+    ],
+    [
+      "a rate that ends before it begins",
+      "tax/bad-rate-row",
+      "schedules.gb.STD[0].from",
+      () =>
+        server.call("PUT", `${base}/schedules/gb.STD`, {
+          rows: [{ from: "2026-02-01", to: "2026-01-31", rate: "20", source: "" }],
+        }),
+    ],
+    [
+      "a contact in a region the country lacks",
+      "place/unknown-region",
+      "region",
+      () => server.call("POST", `${base}/contacts`, { name: "Lost", country: "CA", region: "XX" }),
+    ],
+    [
+      "a contact that is not there",
+      "request/not-found",
+      undefined,
+      () => server.call("PUT", `${base}/contacts/999999`, { name: "Nobody" }),
+    ],
+    [
+      "an item that is not there",
+      "request/not-found",
+      undefined,
+      () => server.call("PUT", `${base}/items/999999`, { name: "Nothing" }),
+    ],
+    [
+      "a place that is not there",
+      "request/not-found",
+      undefined,
+      () => server.call("PUT", `${base}/places/999999`, { name: "Nowhere" }),
+    ],
+    [
+      "a template that is not there",
+      "request/not-found",
+      undefined,
+      () => server.call("DELETE", `${base}/templates/999999`),
+    ],
+  ];
+  test.each(cases)("%s", async (_what, errorCode, field, ask) => {
+    const before = await server.ok<object>("GET", `${base}/setup`);
+    expectRefusal(await ask(), errorCode, field);
+    expect(await server.ok<object>("GET", `${base}/setup`)).toEqual(before);
+  });
+});
+
+describe("a question that cannot be answered", () => {
+  const line = { amount: "1.00", code: "S20" };
+  const price =
+    (documentOf: object, more: object = { pack: "gb" }) =>
+    () =>
+      server.call("POST", "/price", { document: documentOf, ...more });
+  const invoice = (lines: object[], more: object = {}) =>
+    document("sales-invoice", "2026-05-11", lines, more);
+  const bill = (lines: object[]) => document("purchase-bill", "2026-05-11", lines);
+  const cases: Case[] = [
+    ["a price without a set-up", "price/no-setup", "client", price(invoice([line]), {})],
+    [
+      "a price by a pack nobody knows",
+      "jurisdiction/unknown-pack",
+      "pack",
+      price(invoice([line]), { pack: "zz" }),
+    ],
+    [
+      "a code nobody knows",
+      "tax/unknown-code",
+      "document.lines[0].code",
+      price(invoice([{ ...line, code: "NEVER" }])),
+    ],
+    [
+      "a code of the other side",
+      "tax/code-wrong-side",
+      "document.lines[0].code",
+      price(invoice([{ ...line, code: "RCS" }])),
+    ],
+    [
+      "a code before its time",
+      "tax/code-not-active",
+      "document.lines[0].code",
+      price(document("sales-invoice", "2006-05-11", [{ ...line, code: "DRS" }])),
+    ],
+    [
+      "more discount than the price",
+      "tax/bad-discount",
+      "document.lines[0].discount.percent",
+      price(invoice([{ ...line, discount: { percent: "101" } }])),
+    ],
+    [
+      "an attribute that is misspelt",
+      "document/unknown-attribute",
+      "document.lines[0].attributes.recoverabel",
+      price(bill([{ ...line, attributes: { recoverabel: "40" } }])),
+    ],
+    [
+      "a share above all",
+      "tax/bad-share",
+      "document.lines[0].attributes.recoverable",
+      price(bill([{ amount: "1.00", code: "S20R", attributes: { recoverable: "140" } }])),
+    ],
+    [
+      "a share that is missing",
+      "tax/missing-input",
+      "document.lines[0].attributes.recoverable",
+      price(bill([{ amount: "1.00", code: "S20R" }])),
+    ],
+    [
+      "a fraction of a penny",
+      "money/too-precise",
+      "document.lines[0].amount",
+      price(invoice([{ ...line, amount: "1.005" }])),
+    ],
+    [
+      "tax of a levy the line does not bear",
+      "tax/typed-tax-without-levy",
+      "document.lines[0].typedTax.GST",
+      price(invoice([{ ...line, typedTax: { GST: "1.00" } }])),
+    ],
+    [
+      "a number checked against a pack nobody knows",
+      "jurisdiction/unknown-pack",
+      "pack",
+      () => server.call("GET", "/number-check?pack=zz&number=1"),
+    ],
+    [
+      "a trail that leads nowhere",
+      "trail/not-found",
+      "ref",
+      () => server.call("GET", `${base}/trail?ref=nowhere/1`),
+    ],
+    ["an address that is none", "request/not-found", undefined, () => server.call("GET", "/nowhere")],
+    [
+      "a client that is not there",
+      "request/not-found",
+      undefined,
+      () => server.call("GET", "/clients/999999/setup"),
+    ],
+    [
+      "a jurisdiction that is not there",
+      "request/not-found",
+      undefined,
+      () => server.call("GET", "/jurisdictions/own-never"),
+    ],
+  ];
+  test.each(cases)("%s", async (_what, code, field, ask) => {
+    const answer = await ask();
+    expectRefusal(answer, code, field);
+  });
+});
