@@ -102,6 +102,8 @@ export const ERRORS = {
     status: 409,
     says: "… is on the return to …, which is …. Enter a credit note or a new document instead; it is taken up as a late item.",
   },
+  "document/unknown-contact": { status: 422, says: "There is no such contact with this client." },
+  "document/unknown-place": { status: 422, says: "There is no such place with this client." },
   "document/unknown-attribute": { status: 422, says: 'A line has no attribute "…". Did you mean "…"?' },
   "document/wrong-state": {
     status: 409,

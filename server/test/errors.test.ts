@@ -63,6 +63,10 @@ function fits(says: string, thrown: string): boolean {
   return new RegExp(`^${parts.join(".*")}$`, "s").test(says);
 }
 
+test("a code is written where it is thrown, never put together", () => {
+  expect([...thrownSentences().keys()].filter((code) => code.includes("…"))).toEqual([]);
+});
+
 test("the catalogue says what is thrown", () => {
   const other = [...thrownSentences()].flatMap(([code, thrown]) => {
     const says = (ERRORS as Record<string, { says: string }>)[code]?.says;

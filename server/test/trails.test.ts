@@ -6,6 +6,7 @@ import { SHIPPED } from "@fiscalon/core/packs/shipped";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
 import type { TaxCode } from "@fiscalon/core/model/taxCode";
 import type { TrailStep } from "@fiscalon/contract/trail";
+import type { ControlAgreementView } from "@fiscalon/contract/settlement";
 import type { PeriodTile, ReturnView } from "@fiscalon/contract/returns";
 import { document, GB_CLIENT, newClient, nextVatNumber, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
@@ -93,7 +94,7 @@ test.each(SHIPPED.map((pack) => [pack.id, pack] as const))(
       const step = await server.ok<TrailStep>("GET", `${base}/trail?ref=${encodeURIComponent(ref)}`);
       seen.set(ref, step);
       const inside = step.parts.flatMap((part) =>
-        /^(box|group|line)\//.test(part.ref ?? "") ? [part.ref ?? ""] : [],
+        /^(box|group|declared|line)\//.test(part.ref ?? "") ? [part.ref ?? ""] : [],
       );
       await Promise.all(inside.map(walk));
       return step;
@@ -105,15 +106,27 @@ test.each(SHIPPED.map((pack) => [pack.id, pack] as const))(
       if (box.kind === "formula") expect(step.arithmetic.length, box.id).toBe(2);
       else expect([box.id, sumOf(step)]).toEqual([box.id, box.exact]);
     }
-    const groups = [...seen].filter(([ref]) => ref.startsWith("group/"));
+    const { columns } = await server.ok<ControlAgreementView>(
+      "GET",
+      `${registration}/agreements/${end}/control`,
+    );
+    for (const column of columns)
+      for (const row of ["declared", "timing", "uncodedTotal"] as const) {
+        const step = await walk(`agreement/${rid}/${end}/${column.account}/${row}`);
+        expect([column.account, row, step.amount]).toEqual([column.account, row, column[row]]);
+        if (step.parts.length > 0)
+          expect([column.account, row, sumOf(step)]).toEqual([column.account, row, column[row]]);
+        else expect([column.account, row, column[row]]).toEqual([column.account, row, 0]);
+      }
+    const groups = [...seen].filter(([ref]) => /^(group|declared)\//.test(ref));
     for (const [ref, step] of groups) expect([ref, sumOf(step)]).toEqual([ref, step.amount]);
     // A group is told twice: on its box, and by itself.
     for (const step of seen.values())
       for (const part of step.parts)
-        if (part.ref?.startsWith("group/"))
-          expect([part.ref, seen.get(part.ref)?.amount]).toEqual([part.ref, part.amount]);
+        if (/^(group|declared)\//.test(part.ref ?? ""))
+          expect([part.ref, seen.get(part.ref ?? "")?.amount]).toEqual([part.ref, part.amount]);
     const lines = [...seen].filter(([ref]) => ref.startsWith("line/"));
-    expect(lines.length).toBeGreaterThan(groups.length / 4);
+    expect(lines.length).toBeGreaterThan(10);
     for (const [ref, { words, arithmetic }] of lines) {
       expect([...words, ...arithmetic].join(" ").length, ref).toBeGreaterThan(20);
       expect([...words, ...arithmetic].join(" "), ref).not.toMatch(/undefined|NaN|\{|\[object/);

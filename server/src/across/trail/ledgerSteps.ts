@@ -1,3 +1,4 @@
+import { found } from "@fiscalon/core/at";
 import { addDays } from "@fiscalon/core/calendar/date";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
@@ -6,7 +7,9 @@ import type { Work } from "../../base/work.ts";
 import { controlAgreement } from "../../features/agree/controlAgreement.ts";
 import { registrationIn } from "../../books/loadSetup.ts";
 import { accountEntries } from "../../books/ledger.ts";
-import { ON_OUTPUT_ACCOUNT } from "../../books/returns/queries.ts";
+import { leviesOn, taxSideOf } from "../../books/returns/controlSql.ts";
+import type { RegistrationRecord } from "../../db/models.ts";
+import { declaredParts, timingParts } from "./declaredSteps.ts";
 import type { TrailScope } from "./trailScope.ts";
 
 const LISTED = 200;
@@ -121,7 +124,7 @@ export async function agreementStep(
     amount,
     digits: setup.plain.digits,
     words: [ROW_WORDS[row] ?? "Balance of the account in the ledger, debit positive."],
-    parts: await agreementParts(work, setup, r.id, account, row, view),
+    parts: await agreementParts(work, setup, r, account, row, view),
     arithmetic: [],
     open: { label: "Open account", path: `books/ledger/${account}` },
   };
@@ -140,7 +143,7 @@ const ROW_NAMES: Record<string, string> = {
 async function agreementParts(
   work: Work,
   setup: TrailScope["setup"],
-  registrationId: number,
+  r: RegistrationRecord,
   account: string,
   row: string,
   view: { from: string; to: string },
@@ -156,13 +159,13 @@ async function agreementParts(
       },
     ];
   }
-  const role = setup.plain.accounts.find((one) => one.code === account)?.role;
-  const input = role === "input-tax";
-  if (role === "due-to-authority" && (row === "declared" || row === "timing")) return [];
-  if (row === "declared") return declaredParts(work, registrationId, view.to, input);
+  const known = found(setup.plain.accounts, ({ code }) => code === account, `account ${account}`);
+  const side = taxSideOf(known);
+  const levies = leviesOn(r, known);
+  if (row === "declared") return side === null ? [] : declaredParts(work, r.id, view.to, side, levies);
   const kind = { settlement: "settlement", payments: "tax-payment", uncodedTotal: "document" }[row];
   const coded = row === "uncodedTotal" ? "AND p.levy IS NULL" : "";
-  if (kind === undefined) return timingParts(work, registrationId, view, input);
+  if (kind === undefined) return side === null ? [] : timingParts(work, r.id, view, side, levies);
   const rows = await work.rows<{ entry: number; text: string; date: string; amount: number }>(
     `SELECT e.id AS entry, e.text, p.date, sum(p.amount) AS amount FROM postings p JOIN entries e ON e.id = p.entry_id
        JOIN accounts a ON a.id = p.account_id
@@ -175,72 +178,5 @@ async function agreementParts(
     label: one.text,
     detail: one.date,
     amount: one.amount,
-  }));
-}
-
-async function declaredParts(
-  work: Work,
-  registrationId: number,
-  end: string,
-  input: boolean,
-): Promise<TrailPart[]> {
-  const amount = input ? "sum(recoverable)" : `sum(CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN -tax ELSE 0 END)`;
-  const rows = await work.rows<{
-    code: string;
-    direction: string;
-    rate: string | null;
-    credit: number;
-    late: number;
-    amount: number;
-    count: number;
-  }>(
-    `SELECT code, direction, rate, credit, late, ${amount} AS amount, count(*) AS count FROM facts
-     WHERE registration_id = $1 AND period_end = $2 AND live = 1 GROUP BY code, direction, rate, credit, late HAVING ${amount} <> 0
-     ORDER BY abs(${amount}) DESC`,
-    [registrationId, end],
-  );
-  return rows.map((row) => ({
-    ref: `group/${registrationId}/${end}/${input ? "4" : "1"}/${row.code}/${row.direction}/${row.rate ?? "-"}/${input ? "r" : "t"}/${row.credit}/${row.late}`,
-    label: `${row.code}${row.rate === null ? "" : ` ${row.rate} %`}${row.credit === 1 ? ", credit notes" : ""}`,
-    detail: `${row.count} ${row.count === 1 ? "line" : "lines"}`,
-    amount: row.amount,
-  }));
-}
-
-async function timingParts(
-  work: Work,
-  registrationId: number,
-  view: { from: string; to: string },
-  input: boolean,
-): Promise<TrailPart[]> {
-  const amount = input ? "f.recoverable" : `CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN -f.tax ELSE 0 END`;
-  const rows = await work.rows<{
-    document: number;
-    number: string;
-    ledger: string;
-    reported: string | null;
-    amount: number;
-    held: number;
-  }>(
-    `SELECT f.document_id AS document, d.number, d.ledger_date AS ledger, f.period_end AS reported,
-       sum(((d.ledger_date BETWEEN $2 AND $3 AND f.release_of IS NULL)
-         - (f.period_end IS $3 AND f.registration_id IS $1)) * (${amount})) AS amount, max(f.held) AS held
-     FROM facts f JOIN documents d ON d.id = f.document_id
-     WHERE f.client_id = (SELECT client_id FROM registrations WHERE id = $1) AND f.live = 1
-       AND ((f.registration_id = $1 AND f.period_end = $3) OR d.ledger_date BETWEEN $2 AND $3)
-       AND NOT (f.registration_id IS $1 AND f.period_end IS $3 AND d.ledger_date BETWEEN $2 AND $3 AND f.release_of IS NULL)
-     GROUP BY f.document_id HAVING amount <> 0 ORDER BY d.ledger_date LIMIT ${LISTED}`,
-    [registrationId, view.from, view.to],
-  );
-  return rows.map((row) => ({
-    ref: `document/${row.document}`,
-    label: `${row.number}: in the ledger on ${row.ledger}`,
-    detail:
-      row.held === 1
-        ? "reported as it is paid"
-        : row.reported === null
-          ? "on no return"
-          : `reported in the period to ${row.reported}`,
-    amount: row.amount,
   }));
 }

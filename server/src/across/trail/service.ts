@@ -4,6 +4,7 @@ import type { TrailStep } from "@fiscalon/contract/trail";
 import { accountStep, agreementStep, entryStep } from "./ledgerSteps.ts";
 import { continuityStep } from "./continuityStep.ts";
 import { adjustmentStep, boxStep, groupStep } from "./boxSteps.ts";
+import { declaredStep } from "./declaredSteps.ts";
 import { openStep, paymentStep } from "./paymentSteps.ts";
 import { documentStep, lineStep } from "./documentSteps.ts";
 
@@ -12,7 +13,7 @@ type Resolver = (scope: TrailScope, parts: string[], ref: string) => Promise<Tra
 /**
  * Every kind of step, by the first part of its ref:
  * `box/registration/period/box`, `group/registration/period/box/code/direction/rate/measure/credit/late`,
- * `document/id`, `line/document/line`, `entry/id`, `account/code/from/to`,
+ * `declared/registration/period/side/levies/code/direction/rate/credit/late`, `document/id`, `line/document/line`, `entry/id`, `account/code/from/to`,
  * `payment/id`, `open/document`,
  * `agreement/registration/period/account/row`, `continuity/registration/period/column`, `adjustment/id`.
  */
@@ -25,6 +26,7 @@ const RESOLVERS: Record<string, Resolver> = {
   document: documentStep,
   line: lineStep,
   entry: entryStep,
+  declared: declaredStep,
   account: accountStep,
   agreement: agreementStep,
   continuity: continuityStep,

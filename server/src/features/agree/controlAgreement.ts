@@ -10,7 +10,8 @@ import type { RegistrationRecord } from "../../db/models.ts";
 import { notFound } from "../../base/errors.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
-import { ON_OUTPUT_ACCOUNT } from "../../books/returns/queries.ts";
+import { DECLARED, leviesOn, MOVED, TIMED, taxSideOf, timedBy } from "../../books/returns/controlSql.ts";
+import type { Bind } from "../../db/database.ts";
 
 type Figures = Omit<ControlAccountFigures, "account" | "uncoded">;
 const CONTROL_ROLES = ["output-tax", "input-tax", "due-to-authority"];
@@ -71,57 +72,27 @@ async function accountFigures(
      FROM postings p JOIN entries e ON e.id = p.entry_id WHERE p.account_id = $1 AND p.live = 1 AND p.date <= $3`,
     [id, from, to],
   );
-  const levies = JSON.stringify(r.levies.filter((levy) => bears(account, levy)));
-  const declared =
-    account.role === "due-to-authority"
-      ? 0
-      : await declaredTax(work, r.id, to, account.role === "input-tax", levies);
-  return { ...ledger, declared, timing: await timingDifference(work, r.id, account.role, from, to, levies) };
+  const side = taxSideOf(account);
+  if (side === null) return { ...ledger, declared: 0, timing: 0 };
+  const levies = leviesOn(r, account);
+  return {
+    ...ledger,
+    declared: await sumOf(work, `${MOVED[side]}`, `facts f WHERE ${DECLARED}`, [r.id, to, levies]),
+    timing: await sumOf(
+      work,
+      timedBy(side),
+      `facts f JOIN documents d ON d.id = f.document_id WHERE ${TIMED}`,
+      [r.id, from, to, levies],
+    ),
+  };
 }
 
-/** Tax of the facts reported in the period, as it stands on the account (debit positive). */
-async function declaredTax(
-  work: Work,
-  registrationId: number,
-  end: string,
-  input: boolean,
-  levies: string,
-): Promise<number> {
-  const row = await work.one<{ output: number; input: number }>(
-    `SELECT coalesce(sum(CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN -tax ELSE 0 END), 0) AS output,
-       coalesce(sum(recoverable), 0) AS input
-     FROM facts WHERE registration_id = $1 AND period_end = $2 AND live = 1
-       AND levy IN (SELECT value FROM json_each($3))`,
-    [registrationId, end, levies],
+async function sumOf(work: Work, what: string, rows: string, bind: Bind): Promise<number> {
+  const { sum } = await work.one<{ sum: number }>(
+    `SELECT coalesce(sum(${what}), 0) AS sum FROM ${rows}`,
+    bind,
   );
-  return input ? row.input : row.output;
-}
-
-/**
- * Tax whose entry is dated in the period but which is reported elsewhere or not yet, less what is reported here and
- * dated elsewhere. Tax that waits for payment is in the ledger with its document and on the return with its payments.
- */
-async function timingDifference(
-  work: Work,
-  registrationId: number,
-  role: string | null,
-  from: string,
-  to: string,
-  levies: string,
-): Promise<number> {
-  if (role === "due-to-authority") return 0;
-  const amount =
-    role === "input-tax" ? "f.recoverable" : `CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN -f.tax ELSE 0 END`;
-  const row = await work.one<{ timing: number }>(
-    `SELECT coalesce(sum((d.ledger_date BETWEEN $2 AND $3 AND f.release_of IS NULL AND d.opening = 0) * (${amount}) - (f.period_end IS $3 AND f.registration_id = $1) * (${amount})), 0) AS timing
-     FROM facts f JOIN documents d ON d.id = f.document_id
-     WHERE f.client_id = (SELECT client_id FROM registrations WHERE id = $1) AND f.live = 1
-       AND f.levy IN (SELECT value FROM json_each($4))
-       AND ((f.registration_id = $1 AND f.period_end = $3) OR d.ledger_date BETWEEN $2 AND $3)
-       AND NOT (f.registration_id IS $1 AND f.period_end IS $3 AND d.ledger_date BETWEEN $2 AND $3 AND f.release_of IS NULL)`,
-    [registrationId, from, to, levies],
-  );
-  return row.timing;
+  return sum;
 }
 
 /** Entries on the control accounts that did not come through a tax code: journals. */

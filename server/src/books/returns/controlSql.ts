@@ -1,0 +1,43 @@
+import { bears } from "@fiscalon/core/model/account";
+import type { Account } from "@fiscalon/core/model/account";
+import type { RegistrationRecord } from "../../db/models.ts";
+import { ON_OUTPUT_ACCOUNT } from "./queries.ts";
+
+/** The account of output tax, or of input tax. */
+export type TaxSide = "output" | "input";
+
+/** Which of the two an account is; none for what is due to the authority. */
+export function taxSideOf({ role }: Pick<Account, "role">): TaxSide | null {
+  return role === "output-tax" ? "output" : role === "input-tax" ? "input" : null;
+}
+
+/** What a fact `f` moves on the account of a side, debit positive. */
+export const MOVED: Readonly<Record<TaxSide, string>> = {
+  output: `CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN -f.tax ELSE 0 END`,
+  input: "f.recoverable",
+};
+
+/** The levies of a registration that an account bears, as JSON for `json_each`. */
+export function leviesOn(r: Pick<RegistrationRecord, "levies">, account: Pick<Account, "levy">): string {
+  return JSON.stringify(r.levies.filter((levy) => bears(account, levy)));
+}
+
+/** Facts `f` of a registration ($1) that are declared for a period ($2) of the levies of an account ($3). */
+export const DECLARED = `f.registration_id = $1 AND f.period_end = $2 AND f.live = 1
+  AND f.levy IN (SELECT value FROM json_each($3))`;
+
+/**
+ * What a fact `f` of a document `d` moves by timing: in the ledger from $2 to $3, but reported elsewhere or not yet, or
+ * the other way round. Tax that waits for payment is in the ledger with its document, on the return with its payments.
+ */
+export function timedBy(side: TaxSide): string {
+  return `((d.ledger_date BETWEEN $2 AND $3 AND f.release_of IS NULL AND d.opening = 0)
+    - (f.period_end IS $3 AND f.registration_id IS $1)) * (${MOVED[side]})`;
+}
+
+/** Facts `f` of documents `d` that timing can move, for a registration ($1) and the levies of an account ($4). */
+export const TIMED = `f.client_id = (SELECT client_id FROM registrations WHERE id = $1) AND f.live = 1
+  AND f.levy IN (SELECT value FROM json_each($4))
+  AND ((f.registration_id = $1 AND f.period_end = $3) OR d.ledger_date BETWEEN $2 AND $3)
+  AND NOT (f.registration_id IS $1 AND f.period_end IS $3 AND d.ledger_date BETWEEN $2 AND $3
+    AND f.release_of IS NULL AND d.opening = 0)`;
