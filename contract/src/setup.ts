@@ -5,7 +5,7 @@ import type { Basis } from "@fiscalon/core/model/registration";
 import { ACCOUNT_ROLES } from "@fiscalon/core/model/account";
 import type { Account } from "@fiscalon/core/model/account";
 import type { Rounding } from "@fiscalon/core/model/rounding";
-import { country, date, name, region, roundingBody, taxNumber } from "./fields.ts";
+import { country, date, decimal, name, region, roundingBody, taxNumber } from "./fields.ts";
 
 const codeOrNone = Joi.string().max(20).allow(null, "");
 
@@ -81,7 +81,7 @@ export const accountFields = {
 
 export const itemFields = {
   name: name.required(),
-  unitPrice: Joi.string().allow(null, ""),
+  unitPrice: decimal.allow(null, ""),
   supply: Joi.string().valid("goods", "services").allow(null),
   taxClass: Joi.string().max(40).allow(null),
   saleCode: codeOrNone,

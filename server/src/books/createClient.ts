@@ -7,7 +7,7 @@ import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
 import { checkSchedules } from "@fiscalon/core/tax/checkSchedules";
 import type { Direction, RateSchedules, TaxCode } from "@fiscalon/core/model/taxCode";
 import type { ClientBody, PlaceBody } from "@fiscalon/contract/setup";
-import type { Writing } from "../base/work.ts";
+import type { Work, Writing } from "../base/work.ts";
 import { inField } from "../base/errors.ts";
 import { addRegistration } from "./addRegistration.ts";
 import { requireRegion } from "./requireRegion.ts";
@@ -129,6 +129,15 @@ async function addSchedules(work: Writing, clientId: number, schedules: RateSche
   );
 }
 
+/**
+ * A region as it is kept: by its code, however it was written.
+ * @throws FiscalError `place/unknown-region`
+ */
+export function regionKept(work: Work, country: string, region: string | null): string | null {
+  requireRegion(work, country, region);
+  return regionOf(work.packs.ofCountry(country), region, null) || null;
+}
+
 export async function addPlace(
   work: Writing,
   clientId: number,
@@ -136,14 +145,13 @@ export async function addPlace(
   place: PlaceBody,
 ): Promise<number> {
   const { name, country } = place;
-  requireRegion(work, country, place.region ?? null);
   const row = await work.models.places.create(
     {
       clientId,
       ref,
       name,
       country,
-      region: regionOf(work.packs.ofCountry(country), place.region ?? null, null) || null,
+      region: regionKept(work, country, place.region ?? null),
       closedOn: place.closedOn ?? null,
       saleCode: place.saleCode || null,
       purchaseCode: place.purchaseCode || null,

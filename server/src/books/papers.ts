@@ -87,6 +87,11 @@ export async function attachmentsOf(
   clientId: number,
   documentId: number,
 ): Promise<AttachmentView[]> {
+  const known = await work.row("SELECT 1 FROM documents WHERE id = $1 AND client_id = $2", [
+    documentId,
+    clientId,
+  ]);
+  if (!known) throw notFound("This document");
   return work.rows(
     `SELECT a.id, a.name, a.type, a.bytes, a.created_at AS at, p.name AS "by" FROM attachments a
        JOIN people p ON p.id = a.created_by WHERE a.client_id = $1 AND a.document_id = $2 AND a.removed_at IS NULL ORDER BY a.id`,

@@ -3,6 +3,7 @@ import type { Account } from "@fiscalon/core/model/account";
 import { notFound } from "../../base/errors.ts";
 import type { Writing } from "../../base/work.ts";
 import { loadClient } from "../../books/loadSetup.ts";
+import { requireUsual } from "../../books/requireUsual.ts";
 
 export async function addAccount(work: Writing, clientId: number, body: Account): Promise<void> {
   await loadClient(work, clientId);
@@ -13,6 +14,7 @@ export async function addAccount(work: Writing, clientId: number, body: Account)
       `Account ${body.code} is there already: ${twin.name}. Choose another number.`,
       "code",
     );
+  await requireUsual(work, clientId, body);
   const row = await work.models.accounts.create(
     {
       clientId,
@@ -43,6 +45,7 @@ export async function changeAccount(
 ): Promise<void> {
   const row = await work.models.accounts.findOne({ where: { clientId, code }, ...work.options });
   if (!row) throw notFound("This account");
+  await requireUsual(work, clientId, body);
   const before = { ...row.get({ plain: true }) };
   const { name, type, role, levy, topic, usualCode } = body;
   await row.update(

@@ -1,3 +1,4 @@
+import { requireUsual } from "../../books/requireUsual.ts";
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { country } from "@fiscalon/contract/fields";
@@ -67,6 +68,7 @@ export async function clientRoutes(app: FastifyInstance, { numbers }: AppContext
       const clientId = request.params.id;
       await request.work.write(async (work) => {
         await loadClient(work, clientId);
+        await requireUsual(work, clientId, request.body);
         await addPlace(work, clientId, await freeRef(work, "places", clientId, "p"), request.body);
       });
       return reply.status(201).send(await clientView(request.work, clientId));

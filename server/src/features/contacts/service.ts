@@ -5,6 +5,7 @@ import { freeRef } from "../../books/freeRef.ts";
 import { loadClient } from "../../books/loadSetup.ts";
 import { registeredFrom } from "../../books/registeredFrom.ts";
 import { requireRegion } from "../../books/requireRegion.ts";
+import { requireUsual } from "../../books/requireUsual.ts";
 
 export async function addContact(work: Work, clientId: number, body: ContactBody): Promise<number> {
   return work.write(async (work) => {
@@ -26,9 +27,9 @@ export async function changeContact(
   body: ContactBody,
 ): Promise<void> {
   await work.write(async (work) => {
-    const registered = await checked(work, clientId, body);
     const row = await work.models.contacts.findOne({ where: { id: contactId, clientId }, ...work.options });
     if (!row) throw notFound("This contact");
+    const registered = await checked(work, clientId, body);
     const before = { ...row.get({ plain: true }) };
     await row.update({ ...body, registered }, work.options);
     await work.record({
@@ -46,5 +47,6 @@ export async function changeContact(
 async function checked(work: Writing, clientId: number, body: ContactBody): Promise<boolean | null> {
   const { country } = await loadClient(work, clientId);
   requireRegion(work, body.country ?? country, body.region ?? null);
+  await requireUsual(work, clientId, body);
   return registeredFrom(work, country, body);
 }

@@ -1,9 +1,16 @@
 import type { PlaceBody } from "@fiscalon/contract/setup";
 import type { Work } from "../../base/work.ts";
 import { notFound } from "../../base/errors.ts";
+import { regionKept } from "../../books/createClient.ts";
+import { requireUsual } from "../../books/requireUsual.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import { loadDocuments } from "../../books/documents/loadDocuments.ts";
 import { recomputeDocuments } from "../../books/documents/postDocuments.ts";
+
+/** The region as it is kept, where one is said. */
+function regionIn(work: Work, country: string, { region }: Partial<PlaceBody>): { region?: string | null } {
+  return region === undefined ? {} : { region: regionKept(work, country, region) };
+}
 
 /**
  * Renames a place, closes it or opens it again, says its region or which codes are usual there. With another region the
@@ -19,7 +26,8 @@ export async function changePlace(
     const row = await work.models.places.findOne({ where: { id: placeId, clientId }, ...work.options });
     if (!row) throw notFound("This place");
     const before = { ...row.get({ plain: true }) };
-    await row.update(body, work.options);
+    await requireUsual(work, clientId, body);
+    await row.update({ ...body, ...regionIn(work, row.country, body) }, work.options);
     await work.record({
       client: clientId,
       action: "change",
@@ -28,7 +36,7 @@ export async function changePlace(
       before,
       after: body,
     });
-    if (body.region === undefined || body.region === before.region) return;
+    if (row.region === before.region) return;
     const first = await work.row<{ id: number }>("SELECT min(id) AS id FROM places WHERE client_id = $1", [
       clientId,
     ]);
