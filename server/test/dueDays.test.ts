@@ -1,0 +1,141 @@
+import { describe, expect, test } from "vitest";
+import { Packs } from "@fiscalon/core/model/packs";
+import { SHIPPED } from "@fiscalon/core/packs/shipped";
+import type { RegistrationRecord } from "../dist/db/models.js";
+import { dueDates } from "../dist/books/returns/dueDates.js";
+
+const packs = new Packs(SHIPPED);
+
+type Rhythm = [pack: string, frequency: string, anchor: string];
+type Case = [
+  rhythm: Rhythm,
+  end: string,
+  due: string,
+  payBy: string,
+  why: string,
+  more?: Partial<Record<"levies" | "options" | "number", unknown>>,
+];
+
+const GB: Rhythm = ["gb", "quarterly", "2026-03-31"];
+const IE: Rhythm = ["ie", "two-monthly", "2026-02-28"];
+const CA: Rhythm = ["ca", "quarterly", "2026-03-31"];
+const AU: Rhythm = ["au", "quarterly", "2026-03-31"];
+const NZ: Rhythm = ["nz", "two-monthly", "2026-01-31"];
+const SG: Rhythm = ["sg", "quarterly", "2026-03-31"];
+const IN: Rhythm = ["in", "quarterly", "2026-03-31"];
+const AE: Rhythm = ["ae", "quarterly", "2026-03-31"];
+const ZA: Rhythm = ["za", "two-monthly", "2026-01-31"];
+const DE: Rhythm = ["eu-de", "quarterly", "2026-03-31"];
+const monthly = (pack: string): Rhythm => [pack, "monthly", "2026-01-31"];
+
+/** Days as the calendar of 2026 and early 2027 gives them; the rules from memory of the law named at each. */
+const CASES: Case[] = [
+  [GB, "2026-03-31", "2026-05-07", "2026-05-07", "a month and seven days, SI 1995/2518 reg. 25"],
+  [
+    GB,
+    "2026-09-30",
+    "2026-11-07",
+    "2026-11-06",
+    "a Saturday: the return stays, the money comes the day before",
+  ],
+  [GB, "2025-12-31", "2026-02-07", "2026-02-06", "a Saturday again"],
+  [IE, "2026-06-30", "2026-07-23", "2026-07-23", "the 23rd through the online service, VATCA 2010 s. 76"],
+  [CA, "2026-03-31", "2026-04-30", "2026-04-30", "a month, Excise Tax Act s. 238"],
+  [CA, "2026-12-31", "2027-02-01", "2027-02-01", "a Sunday becomes Monday"],
+  [["ca", "annual", "2026-12-31"], "2026-12-31", "2027-03-31", "2027-03-31", "three months for a year"],
+  [AU, "2026-03-31", "2026-04-28", "2026-04-28", "the 28th of the next month, TAA"],
+  [
+    AU,
+    "2025-12-31",
+    "2026-03-03",
+    "2026-03-03",
+    "28 February is a Saturday; Monday is Labour Day in one state",
+  ],
+  [monthly("au"), "2026-05-31", "2026-06-22", "2026-06-22", "the 21st is a Sunday"],
+  [NZ, "2026-03-31", "2026-05-07", "2026-05-07", "7 May for the end of March, GST Act s. 16"],
+  [NZ, "2026-11-30", "2027-01-15", "2027-01-15", "15 January for the end of November"],
+  [NZ, "2026-05-31", "2026-06-29", "2026-06-29", "the 28th is a Sunday"],
+  [SG, "2026-06-30", "2026-07-31", "2026-07-31", "the end of the next month, not its 30th day"],
+  [monthly("in"), "2026-07-31", "2026-08-20", "2026-08-20", "the 20th, CGST rule 61"],
+  [
+    IN,
+    "2026-06-30",
+    "2026-07-22",
+    "2026-07-22",
+    "the 22nd for a state of the first group",
+    { number: "29AAPFM4417K1ZR" },
+  ],
+  [
+    IN,
+    "2026-06-30",
+    "2026-07-24",
+    "2026-07-24",
+    "the 24th for one of the second",
+    { number: "07AAPFM4417K1ZX" },
+  ],
+  [AE, "2026-03-31", "2026-04-28", "2026-04-28", "28 days, Executive Regulation art. 64"],
+  [ZA, "2026-07-31", "2026-08-31", "2026-08-31", "the last business day online, VAT Act s. 28"],
+  [DE, "2026-03-31", "2026-04-10", "2026-04-10", "ten days, UStG § 18"],
+  [DE, "2026-09-30", "2026-10-12", "2026-10-12", "a Saturday, AO § 108"],
+  [
+    DE,
+    "2026-03-31",
+    "2026-05-11",
+    "2026-05-11",
+    "a month more, and then a Sunday",
+    { options: { extension: "yes" } },
+  ],
+  [monthly("us"), "2026-07-31", "2026-08-20", "2026-08-20", "Texas: the 20th", { levies: ["SALES:TX"] }],
+  [
+    monthly("us"),
+    "2026-08-31",
+    "2026-09-21",
+    "2026-09-21",
+    "Texas: a Sunday becomes Monday",
+    { levies: ["SALES:TX"] },
+  ],
+  [
+    ["us", "quarterly", "2026-02-28"],
+    "2026-02-28",
+    "2026-03-20",
+    "2026-03-20",
+    "New York: the 20th",
+    { levies: ["SALES:NY"] },
+  ],
+];
+
+function dueOf([pack, frequency, anchor]: Rhythm, end: string, more: object = {}) {
+  const { defaultLevies, levies } = packs.byId(pack);
+  const registration = {
+    pack,
+    levies: defaultLevies ?? levies.map(({ levy }) => levy),
+    options: {},
+    number: null,
+    validFrom: "2020-01-01",
+    validTo: null,
+    frequency,
+    anchor,
+    changes: [],
+    ...more,
+  } as unknown as RegistrationRecord;
+  return dueDates({ packs }, registration, end);
+}
+
+describe("when a return is due, and its money", () => {
+  test.each(CASES)("%j to %s: %s, paid by %s: %s", (rhythm, end, due, payBy, _why, more) => {
+    expect(dueOf(rhythm, end, more)).toEqual({ due, payBy });
+  });
+
+  test("always after the period, never on a weekend where the law moves it, the money never after the return", () => {
+    const moved = new Set([CA, AU, NZ, DE]);
+    for (const rhythm of [GB, IE, CA, AU, NZ, SG, AE, ZA, DE])
+      for (let month = 1; month <= 24; month += 1) {
+        const last = new Date(Date.UTC(2026, month, 0)).toISOString().slice(0, 10);
+        const { due, payBy } = dueOf(rhythm, last);
+        expect(due > last, `${rhythm[0]} ${last}`).toBe(true);
+        expect(payBy <= due, `${rhythm[0]} ${last}`).toBe(true);
+        const weekday = new Date(due).getUTCDay();
+        if (moved.has(rhythm)) expect([0, 6], `${rhythm[0]} ${last} ${due}`).not.toContain(weekday);
+      }
+  });
+});
