@@ -17,7 +17,8 @@ const parser = new XMLParser({
   ignoreDeclaration: true,
   trimValues: true,
   processEntities: true,
-  htmlEntities: false,
+  // Characters by their number (&#233;) come with the set of HTML; entities of a file's own are refused below.
+  htmlEntities: true,
 });
 
 /**
