@@ -2,6 +2,7 @@ import { mkdtempSync, readFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { at } from "@fiscalon/core/at";
 import { startProcess } from "./support/process.ts";
 import { document, newClient, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
@@ -227,6 +228,33 @@ test("killing the server in the middle of an import leaves nothing half done", a
   expect(boxes[0]?.amount).toBe("600000.00");
   child.kill("SIGTERM");
 }, 180_000);
+
+test("an import that is cancelled half way leaves nothing, and can be posted later; progress is told as it goes", async () => {
+  const { base } = await newClient(server);
+  const rows = Array.from(
+    { length: 12_000 },
+    (_, n) => `C${n},11/05/2026,Customer ${n % 40},100.00,20.00,120.00`,
+  );
+  const register = ["Invoice No,Date,Customer,Net,VAT,Gross", ...rows].join("\n");
+  const { body } = await server.upload(`${base}/imports?direction=sale`, "long.csv", register);
+  const path = `${base}/imports/${body.id}`;
+  const job = await server.ok<{ id: number }>("POST", `${path}/post`);
+  const events = fetch(`${server.address}/api/jobs/${job.id}/events`).then((answer) => answer.text());
+  await reached(server, job.id, "posting documents");
+  await server.ok("POST", `/jobs/${job.id}/cancel`);
+  const told = (await events).split("\n\n").filter((line) => line.startsWith("data: "));
+  const last = JSON.parse(at(told, told.length - 1).slice("data: ".length)) as {
+    state: string;
+    error: { code: string };
+  };
+  expect([last.state, last.error.code, told.length > 2]).toEqual(["cancelled", "jobs/cancelled", true]);
+  expect(await documentsOf(base)).toBe(0);
+  expect(await server.ok<object[]>("GET", `${base}/contacts`)).toEqual([]);
+  expect(await server.ok<{ state: string }>("GET", path)).not.toMatchObject({ state: "posted" });
+  await server.ok("POST", `/jobs/${job.id}/cancel`);
+  expect((await server.job(`${path}/post`)).state).toBe("done");
+  expect(await documentsOf(base)).toBe(12_000);
+}, 120_000);
 
 /** Waits until a job has told of some progress in a step. */
 async function reached(client: TestServer, job: number, message: string): Promise<void> {

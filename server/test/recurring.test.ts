@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, expect, test } from "vitest";
+import { dueDates } from "../dist/features/templates/service.js";
 import { newClient, startServer } from "./support/testServer.ts";
 import { day } from "./support/world.ts";
 
@@ -55,4 +56,30 @@ test("what recurs by itself is posted when the server starts, once; what cannot 
     expect(changes.filter(({ after }) => JSON.stringify(after).includes("Accrual")).length).toBe(3);
     await again.close();
   }
+});
+
+// A lease signed on the 31st is due on the last day of shorter months: common practice, no source.
+test.each([
+  [
+    "monthly",
+    "2026-01-31",
+    "2026-05-31",
+    ["2026-01-31", "2026-02-28", "2026-03-31", "2026-04-30", "2026-05-31"],
+  ],
+  ["quarterly", "2025-11-30", "2026-08-30", ["2025-11-30", "2026-02-28", "2026-05-30", "2026-08-30"]],
+  [
+    "yearly",
+    "2024-02-29",
+    "2028-02-29",
+    ["2024-02-29", "2025-02-28", "2026-02-28", "2027-02-28", "2028-02-29"],
+  ],
+  ["weekly", "2026-02-24", "2026-03-10", ["2026-02-24", "2026-03-03", "2026-03-10"]],
+] as const)("%s from %s: a short month does not shorten those after it", (every, begins, upTo, dates) => {
+  const plain = { every, begins, until: null };
+  expect(dueDates({ ...plain, nextOn: begins }, upTo)).toEqual(dates);
+  // What was posted before stays posted: from wherever it goes on, the days are the same.
+  for (const [index, nextOn] of dates.entries())
+    expect(dueDates({ ...plain, nextOn }, upTo)).toEqual(dates.slice(index));
+  expect(dueDates({ ...plain, nextOn: begins, until: dates[1] }, upTo)).toEqual(dates.slice(0, 2));
+  expect(dueDates({ every: null, begins, nextOn: begins, until: null }, upTo)).toEqual([]);
 });

@@ -4,7 +4,7 @@ import { findingsOf } from "../../books/findings/service.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { boxesNow } from "../../books/returns/evaluation.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
-import { returnRecord } from "../../books/returns/records.ts";
+import { isOpen, returnRecord } from "../../books/returns/records.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { controlAgreement } from "../../features/agree/controlAgreement.ts";
 
@@ -18,8 +18,7 @@ export async function stationCounts(
   const period = periodEnding(r, end);
   const record = await returnRecord(work, r.id, end);
   const { boxes, factCount } = await boxesNow(work, r, end);
-  const isOpen = record === undefined || record.state === "open" || record.state === "in-review";
-  const findings = isOpen ? await findingsOf(work, setup, r, period, boxes) : [];
+  const findings = isOpen(record) ? await findingsOf(work, setup, r, period, boxes) : [];
   const open = findings.filter(({ accepted }) => accepted === null);
   const { left } = await controlAgreement(work, setup, r, end);
   return {

@@ -10,7 +10,7 @@ import { dueDates } from "./dueDates.ts";
 import { evaluated, figuresOf } from "./evaluation.ts";
 import { periodRule } from "./periodRule.ts";
 import { adjustmentsOf, factGroups } from "./queries.ts";
-import { returnRecord } from "./records.ts";
+import { isOpen, returnRecord } from "./records.ts";
 
 /** The period of a registration that ends on a day, refused when none does. */
 export function periodEnding(r: RegistrationRecord, end: string): FilingPeriod {
@@ -74,7 +74,7 @@ export function periodBefore(r: RegistrationRecord, period: FilingPeriod): Filin
 /** Refuses to change a period that is already sealed. */
 export async function requireOpen(work: Work, registrationId: number, periodEnd: string): Promise<void> {
   const record = await returnRecord(work, registrationId, periodEnd);
-  if (!record || record.state === "open" || record.state === "in-review") return;
+  if (!record || isOpen(record)) return;
   throw new FiscalError(
     "returns/sealed",
     `The period to ${periodEnd} is ${record.state}; nothing in it can change.`,

@@ -14,6 +14,11 @@ export async function returnRecord(
   return row ? (row.get({ plain: true }) as ReturnRecord) : undefined;
 }
 
+/** Whether a period can still change: nothing of it is sealed. */
+export function isOpen(record: Pick<ReturnRecord, "state"> | undefined): boolean {
+  return record === undefined || record.state === "open" || record.state === "in-review";
+}
+
 /** Creates or changes the record of a period's return. */
 export async function saveReturn(
   work: Writing,

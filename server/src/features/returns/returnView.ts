@@ -17,7 +17,7 @@ import { boxesNow, carriedInto, evaluated, figuresOf, formOf } from "../../books
 import { periodBefore, periodEnding } from "../../books/returns/periods.ts";
 import { periodRule } from "../../books/returns/periodRule.ts";
 import { adjustmentsOf, factGroupsBetween, lateGroups } from "../../books/returns/queries.ts";
-import { returnRecord } from "../../books/returns/records.ts";
+import { isOpen, returnRecord } from "../../books/returns/records.ts";
 
 /** Everything the Return station shows of a period. A sealed period shows what was sealed. */
 export async function returnView(
@@ -31,6 +31,7 @@ export async function returnView(
   const record = await returnRecord(work, r.id, end);
   const boxes = sealedBoxes(record, now);
   const pack = work.packs.byId(r.pack);
+  const findings = await findingsOf(work, setup, r, period, now);
   const lateItems = await lateGroups(work, r.id, end);
   const lateNet = lateItems.reduce((sum, item) => sum + item.output - item.input, 0);
   const turnover = turnoverOf(boxes, pack.correction);
@@ -48,7 +49,7 @@ export async function returnView(
     factCount: record?.facts ?? factCount,
     hash: record?.hash ?? null,
     adjustments: await adjustmentViews(work, r.id, end),
-    findings: await findingsOf(work, setup, r, period, now),
+    findings: findings.filter(({ accepted }) => accepted !== null || isOpen(record)),
     declaration: pack.declaration,
     ...(await steps(work, record)),
     drift: now
