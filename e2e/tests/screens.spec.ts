@@ -1,5 +1,6 @@
 import { expect, test } from "@playwright/test";
 import { startDemo } from "../support/demoServer.ts";
+import type { RunningServer } from "../support/server.ts";
 import { screens } from "../support/screens.ts";
 import { Visitor } from "../support/visitor.ts";
 
@@ -12,18 +13,29 @@ interface DocumentRow {
   codes: string;
 }
 
+let server: RunningServer;
+test.beforeAll(async () => {
+  test.setTimeout(180_000);
+  server = await startDemo();
+});
+test.afterAll(() => server.stop());
+
+async function get<T>(path: string): Promise<T> {
+  const answer = await fetch(`${server.address}/api${path}`);
+  if (!answer.ok) throw new Error(`${path}: ${await answer.text()}`);
+  return (await answer.json()) as T;
+}
+
 test("every screen of every client of the demonstration, and a document of every kind and mix of codes", async ({
   browser,
 }) => {
   test.setTimeout(600_000);
-  const server = await startDemo();
-  const get = async <T>(path: string) => (await (await fetch(`${server.address}/api${path}`)).json()) as T;
   const clients = await get<{ id: number; name: string }[]>("/clients");
   const paths = screens()
     .filter(({ of, path }) => of === "practice" && !path.includes(":"))
     .map(({ path }) => `/${path}`);
   for (const { id } of clients) {
-    const filled = await filledIn(id, get);
+    const filled = await filledIn(id);
     paths.push(
       ...screens()
         .filter(({ of }) => of === "client")
@@ -49,15 +61,54 @@ test("every screen of every client of the demonstration, and a document of every
       await visitor.leave();
     }),
   );
-  await server.stop();
   expect(wrong).toEqual([]);
 });
 
+interface Tile {
+  to: string;
+  due: string;
+  state: string;
+}
+
+test("the demonstration is a practice at work: its books balance, what is filed agrees, and who is behind is so on purpose", async () => {
+  test.setTimeout(180_000);
+  const today = new Date().toISOString().slice(0, 10);
+  const clients = await get<{ id: number; name: string }[]>("/clients");
+  expect(clients.length).toBeGreaterThanOrEqual(10);
+  let documents = 0;
+  const behind: string[] = [];
+  for (const { id, name } of clients) {
+    const { registrations } = await get<{ registrations: { id: number }[] }>(`/clients/${id}`);
+    const balances = await get<{ closing: number }[]>(
+      `/clients/${id}/trial-balance?from=2000-01-01&to=2099-12-31`,
+    );
+    expect([name, balances.reduce((sum, { closing }) => sum + closing, 0)]).toEqual([name, 0]);
+    documents += (await get<{ total: number }>(`/clients/${id}/documents?limit=1`)).total;
+    for (const { id: rid } of registrations) {
+      const base = `/clients/${id}/registrations/${rid}`;
+      const tiles = await get<Tile[]>(`${base}/periods`);
+      const overdue = tiles.filter(({ due, state }) => due < today && !["filed", "settled"].includes(state));
+      if (overdue.length > 0) behind.push(`${name}: ${overdue.length}`);
+      expect(
+        overdue.length,
+        `${name} is behind by ${overdue.map(({ to }) => to).join(", ")}`,
+      ).toBeLessThanOrEqual(2);
+      const done = tiles.filter(({ state }) => ["filed", "settled"].includes(state));
+      for (const { to, state } of [...done.slice(0, 1), ...done.slice(-2)]) {
+        const { left } = await get<{ left: number }>(`${base}/agreements/${to}/control`);
+        const settled = await get<{ net: number; columns?: object }>(`${base}/settlements/${to}`);
+        expect([name, to, state, left]).toEqual([name, to, state, 0]);
+        expect(typeof settled.net).toBe("number");
+      }
+    }
+  }
+  expect(documents).toBeGreaterThan(12_000);
+  expect(behind.length).toBeGreaterThan(0);
+  expect(await get<{ broken: number | null }>("/audit")).toMatchObject({ broken: null });
+});
+
 /** Addresses of a client for screens that stand for many: one of each kind of thing it has. */
-async function filledIn(
-  client: number,
-  get: <T>(path: string) => Promise<T>,
-): Promise<Record<string, string[]>> {
+async function filledIn(client: number): Promise<Record<string, string[]>> {
   const mixes = new Map<string, number>();
   for (let offset = 0; ; offset += 500) {
     const { rows } = await get<{ rows: DocumentRow[] }>(
