@@ -1,6 +1,7 @@
 import { join } from "node:path";
 import sqlite3 from "sqlite3";
 import { afterAll, beforeAll, expect, test } from "vitest";
+import type { ChangeView } from "@fiscalon/contract/audit";
 import { document, newClient, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 
@@ -71,4 +72,29 @@ test("who changed what, from what to what, newest first and by page; nothing can
     await onFile(`DROP TRIGGER changes_stay; UPDATE changes SET after = '{}' WHERE id = ${id}`),
   ).toBeNull();
   expect((await server.ok<Chain>("GET", "/audit")).broken).toBe(id);
+});
+
+test("each step of a return is told with the return it is of, its money as it is written, whichever registration it is", async () => {
+  const { base, registration } = await newClient(server);
+  await newClient(server);
+  await server.ok(
+    "POST",
+    `${base}/documents`,
+    document("sales-invoice", "2026-02-11", [{ amount: "10.00", code: "S20" }]),
+  );
+  const path = `${registration}/returns/2026-03-31`;
+  await server.ok("POST", `${path}/state`, { state: "in-review" });
+  const { findings } = await server.ok<{ findings: { key: string }[] }>("GET", path);
+  for (const { key } of findings)
+    await server.ok("POST", `${path}/acceptances`, { key, reason: "looked at" });
+  await server.ok("POST", `${path}/seal`);
+  await server.ok("POST", `${path}/reopen`, { reason: "forgot one" });
+  await server.ok("POST", `${path}/seal`);
+  await server.ok("POST", `${path}/file`, { declared: true });
+  await server.ok("POST", `${registration}/settlements/2026-03-31`);
+  const steps = (await server.ok<ChangeView[]>("GET", `${base}/changes?entity=return`)).reverse();
+  expect(steps.map(({ action, subject }) => [action, subject])).toEqual(
+    ["in-review", "seal", "reopen", "seal", "file", "settle"].map((action) => [action, "VAT"]),
+  );
+  expect(steps[1]?.after).toMatchObject({ period: "2026-03-31", net: "2.00" });
 });

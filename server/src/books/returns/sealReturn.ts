@@ -1,12 +1,13 @@
 import { createHash } from "node:crypto";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { Work, Writing } from "../../base/work.ts";
+import { formatAmount } from "@fiscalon/core/money/amount";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { loadSetup, registrationIn } from "../loadSetup.ts";
 import { findingsOf } from "../findings/service.ts";
 import { periodBefore, periodEnding, requireOpen } from "./periods.ts";
 import { returnRecord, saveReturn } from "./records.ts";
-import { boxesNow, figuresOf } from "./evaluation.ts";
+import { boxesNow, digitsOf, figuresOf } from "./evaluation.ts";
 
 /**
  * Freezes a period's figures: the boxes, how many facts they come from, and a hash over both. From then on its
@@ -84,7 +85,7 @@ export async function freeze(
     action: "seal",
     entity: "return",
     id: r.id,
-    after: { period: end, hash, net: change.net },
+    after: { period: end, hash, net: formatAmount(change.net, digitsOf(work, r)) },
   });
 }
 

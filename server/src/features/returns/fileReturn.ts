@@ -4,6 +4,7 @@ import type { ReturnBody } from "@fiscalon/core/formats/authority/returnBody";
 import type { ReturnForm } from "@fiscalon/core/model/returnForm";
 import type { Work } from "../../base/work.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
+import type { ReturnRecord } from "../../db/models.ts";
 import type { Gateway, Outcome, Receipt } from "../../outside/gateway.ts";
 import { formOf } from "../../books/returns/evaluation.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
@@ -46,7 +47,7 @@ export async function fileReturn(
     const receipt = work.packs.byId(r.pack).electronic
       ? await sent(gateway, r.number, formOf(work, r, end), period, record.boxes)
       : noted(reference);
-    await keepReceipt(work, clientId, record.id, end, receipt);
+    await keepReceipt(work, record, receipt);
     return receipt;
   } finally {
     sending.delete(key);
@@ -122,9 +123,7 @@ function sameFigures(held: Record<string, unknown>, body: ReturnBody): boolean {
 
 async function keepReceipt(
   work: Work,
-  clientId: number,
-  id: number,
-  end: string,
+  { id, clientId, registrationId, periodEnd }: ReturnRecord,
   receipt: Receipt,
 ): Promise<void> {
   await work.write(async (work) => {
@@ -136,8 +135,8 @@ async function keepReceipt(
       client: clientId,
       action: "file",
       entity: "return",
-      id,
-      after: { period: end, receipt },
+      id: registrationId,
+      after: { period: periodEnd, receipt },
     });
   });
 }

@@ -1,3 +1,4 @@
+import { CHECKS } from "@fiscalon/core/findings/catalogue";
 import type { AuditAction, AuditEntity, ChangeView } from "@fiscalon/contract/audit";
 
 /** What the audit trail is about, by the name it is kept under. */
@@ -65,6 +66,12 @@ const ACTIONS: Readonly<Record<AuditAction, string>> = {
 
 const FIELDS: Readonly<Record<string, string>> = {
   fileHash: "fingerprint of the file",
+  hash: "fingerprint",
+  key: "what was found",
+  receiptId: "number of the receipt",
+  processingDate: "processed",
+  confirmedBy: "confirmed by",
+  formBundleNumber: "number of the bundle",
   alreadyThere: "already there",
   taxNumber: "tax number",
   taxPoint: "tax point",
@@ -79,6 +86,12 @@ const FIELDS: Readonly<Record<string, string>> = {
   bankAmount: "what the bank made of it",
   onAccount: "on account",
 };
+
+/** What a finding is about, by the key it is kept under: the check, and what it looked at. */
+function titleOfCheck(key: string): string | undefined {
+  const [check = ""] = key.split("/");
+  return check in CHECKS ? CHECKS[check as keyof typeof CHECKS].title : undefined;
+}
 
 /** What was done: "matched line of the bank"; the name of a document says itself what it is. */
 export function changeWords({
@@ -114,7 +127,9 @@ export function valueWords(
 ): string {
   const named = names[`${/(\w+)$/.exec(path)?.[1] ?? ""}/${value}`];
   if (named !== undefined) return named;
-  if (/^\d{4}-\d{2}-\d{2}$/.test(value)) return date(value);
+  const check = /(^|\.)key$/.test(path) ? titleOfCheck(value) : undefined;
+  if (check !== undefined) return check;
+  if (/^\d{4}-\d{2}-\d{2}(T[\d:.]+Z)?$/.test(value)) return date(value.slice(0, 10));
   if (/^[0-9a-f]{64}$/.test(value)) return `${value.slice(0, 12)}…`;
   return value === "true" ? "yes" : value === "false" ? "no" : value;
 }

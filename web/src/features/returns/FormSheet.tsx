@@ -121,7 +121,8 @@ function BoxRow({
   largest: number;
 }) {
   const packs = usePacks();
-  const direction = strong ? (view.net < 0 ? " to reclaim" : " to pay") : "";
+  const said = /\b(pay|payable|repay|repayable|refund|reclaim)\b/i.test(box.short);
+  const direction = !strong || said ? "" : view.net < 0 ? " to reclaim" : " to pay";
   return (
     <tr className={clsx(box.kind === "formula" && !strong && "bg-base-200", strong && "total")}>
       <td className="font-bold whitespace-nowrap text-secondary">{box.id}</td>
