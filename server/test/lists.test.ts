@@ -133,21 +133,6 @@ describe("several at once: all of them or none", () => {
   });
 });
 
-test("what belongs to one client is not told under another", async () => {
-  const other = await newClient(server);
-  await server.upload(
-    `${base}/documents/${ids[0]}/attachments`,
-    "paper.png",
-    Buffer.from("89504e470d0a1a0a", "hex"),
-  );
-  expect(await server.ok("GET", `${other.base}/documents/${ids[0]}/attachments`)).toEqual([]);
-  expect((await server.call("GET", `${other.base}/documents/${ids[0]}`)).status).toBe(404);
-  expect(
-    (await server.call("POST", `${other.base}/documents/void`, { documents: [ids[0]], reason: "not mine" }))
-      .status,
-  ).toBe(404);
-});
-
 test("every route says in the API's documents what it answers; only files and streams do not", async () => {
   type Route = { responses?: Record<string, { content?: object }> };
   const api = await server.ok<{ paths: Record<string, Record<string, Route>> }>("GET", "/openapi.json");

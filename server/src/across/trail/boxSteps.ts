@@ -11,6 +11,7 @@ import { registrationIn } from "../../books/loadSetup.ts";
 import { periodBefore, periodEnding } from "../../books/returns/periods.ts";
 import { returnRecord } from "../../books/returns/records.ts";
 import { boxesNow, formOf } from "../../books/returns/evaluation.ts";
+import { factLines } from "./factLines.ts";
 import type { TrailScope } from "./trailScope.ts";
 
 const MEASURE_SQL = {
@@ -29,7 +30,6 @@ const MEASURE_WORDS = {
   g: "net and tax",
   b: "base of the tax",
 };
-const LISTED = 200;
 
 /** A box of a return: its rule in words, and what it is made of. */
 export async function boxStep({ work, setup }: TrailScope, parts: string[], ref: string): Promise<TrailStep> {
@@ -158,43 +158,34 @@ export async function groupStep(
        AND coalesce(f.rate, '-') = $5 AND f.credit = $6 AND f.late = $7`;
   const bind = [r.id, end, code, direction, rate, Number(credit), Number(late)];
   const { tags, tag } = await tagsInto(work, where, bind, box, measure);
-  const rows = await work.rows<{
-    document: number;
-    line: number;
-    number: string;
-    party: string;
-    date: string;
-    amount: number;
-    all: number;
-    total: number;
-  }>(
-    `SELECT f.document_id AS document, f.line, d.number, coalesce(c.name, '') AS party, f.tax_point AS date,
-       ${amount} AS amount, count(*) OVER () AS "all", sum(${amount}) OVER () AS total
-     FROM facts f JOIN documents d ON d.id = f.document_id LEFT JOIN contacts c ON c.id = d.contact_id
-     WHERE ${where} AND f.tags IN (SELECT value FROM json_each($8))
-     ORDER BY abs(${amount}) DESC, f.id LIMIT ${LISTED}`,
-    [...bind, JSON.stringify(tags)],
-  );
   const inBox = (sum: number) =>
     tag ? landed({ net: sum, tax: sum, recoverable: sum, base: sum }, asNet(tag)) : sum;
+  const {
+    parts: lines,
+    total,
+    sum,
+  } = await factLines(
+    work,
+    {
+      amount,
+      where: `${where} AND f.tags IN (SELECT value FROM json_each($8))`,
+      bind: [...bind, JSON.stringify(tags)],
+    },
+    inBox,
+  );
   const definition = setup.effect.codes.get(code);
   return {
     ref,
     title: `${code}${rate === "-" ? "" : ` ${rate} %`}, ${direction === "sale" ? "sales" : "purchases"}${credit === "1" ? ", credit notes" : ""}`,
-    amount: inBox(rows[0]?.total ?? 0),
+    amount: sum,
     digits: setup.plain.digits,
     words: [
       `${definition?.name ?? code}: the ${MEASURE_WORDS[measure as keyof typeof MEASURE_WORDS]} of each line, in box ${box}.`,
       ...(definition?.source ? [`Source: ${definition.source}`] : []),
     ],
-    parts: rows.map((row) => ({
-      ref: `line/${row.document}/${row.line}`,
-      label: `${row.number}${row.party === "" ? "" : ` · ${row.party}`}`,
-      detail: row.date,
-      amount: inBox(row.amount),
-    })),
+    parts: lines,
     arithmetic: [],
-    total: rows[0]?.all ?? 0,
+    total,
   };
 }
 

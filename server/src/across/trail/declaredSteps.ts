@@ -3,6 +3,7 @@ import type { Work } from "../../base/work.ts";
 import { registrationIn } from "../../books/loadSetup.ts";
 import { DECLARED, MOVED, TIMED, timedBy } from "../../books/returns/controlSql.ts";
 import type { TaxSide } from "../../books/returns/controlSql.ts";
+import { factLines } from "./factLines.ts";
 import type { TrailScope } from "./trailScope.ts";
 
 const LISTED = 200;
@@ -58,41 +59,28 @@ export async function declaredStep(
   ] = parts;
   const r = registrationIn(setup, rid);
   const side = told === "input" ? "input" : "output";
-  const rows = await work.rows<{
-    document: number;
-    line: number;
-    number: string;
-    party: string;
-    date: string;
-    amount: number;
-    all: number;
-    total: number;
-  }>(
-    `SELECT f.document_id AS document, f.line, d.number, coalesce(c.name, '') AS party, f.tax_point AS date,
-       sum(${MOVED[side]}) AS amount, count(*) OVER () AS "all", sum(sum(${MOVED[side]})) OVER () AS total
-     FROM facts f JOIN documents d ON d.id = f.document_id LEFT JOIN contacts c ON c.id = d.contact_id
-     WHERE ${DECLARED} AND f.code = $4 AND f.direction = $5 AND coalesce(f.rate, '-') = $6 AND f.credit = $7 AND f.late = $8
-     GROUP BY f.document_id, f.line ORDER BY abs(sum(${MOVED[side]})) DESC, f.document_id LIMIT ${LISTED}`,
-    [r.id, end, levies, code, direction, rate, Number(credit), Number(late)],
-  );
+  const {
+    parts: lines,
+    total,
+    sum,
+  } = await factLines(work, {
+    amount: MOVED[side],
+    where: `${DECLARED} AND f.code = $4 AND f.direction = $5 AND coalesce(f.rate, '-') = $6 AND f.credit = $7 AND f.late = $8`,
+    bind: [r.id, end, levies, code, direction, rate, Number(credit), Number(late)],
+  });
   const definition = setup.effect.codes.get(code);
   return {
     ref,
     title: `${code}${rate === "-" ? "" : ` ${rate} %`}${credit === "1" ? ", credit notes" : ""}`,
-    amount: rows[0]?.total ?? 0,
+    amount: sum,
     digits: setup.plain.digits,
     words: [
       side === "input" ? "The tax of each line that is deducted." : "The tax of each line that is due.",
       ...(definition?.source ? [`Source: ${definition.source}`] : []),
     ],
-    parts: rows.map((row) => ({
-      ref: `line/${row.document}/${row.line}`,
-      label: `${row.number}${row.party === "" ? "" : ` · ${row.party}`}`,
-      detail: row.date,
-      amount: row.amount,
-    })),
+    parts: lines,
     arithmetic: [],
-    total: rows[0]?.all ?? 0,
+    total,
   };
 }
 
