@@ -5,36 +5,10 @@ import { registerAmount } from "@fiscalon/core/formats/registers/registerAmount"
 import { registerDocuments } from "@fiscalon/core/incoming/registerDocuments";
 import type { RegisterReading } from "@fiscalon/core/incoming/registerReading";
 import { Packs } from "@fiscalon/core/model/packs";
-import { gb } from "@fiscalon/core/packs/gb/pack";
+import { readRegister } from "./support/registers.ts";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
 import { inPack } from "@fiscalon/core/packs/in/pack";
 import { writtenLevies } from "@fiscalon/core/incoming/levyWords";
-
-function read(text: string, more: Partial<RegisterReading> = {}) {
-  const shape = recogniseRegister(text, "dmy");
-  const { data } = Papa.parse<string[]>(text, { delimiter: shape.delimiter });
-  return registerDocuments(data, {
-    ...shape,
-    digits: 2,
-    direction: "sale",
-    codeForBlank: "Z",
-    codeForZero: "Z",
-    account: null,
-    codes: new Map(gb.codes.map((code) => [code.code, code])),
-    schedules: gb.schedules,
-    accounts: new Set(["4000"]),
-    leftOut: new Set(),
-    mended: new Map(),
-    chosen: {},
-    usual: "S20",
-    rules: gb.rules,
-    packs: new Packs([gb]),
-    site: { country: "GB", region: null },
-    find: () => undefined,
-    ownNumbers: [],
-    ...more,
-  });
-}
 
 const REGISTER = `Sales day book;;;;;
 Invoice No;Date;Customer;Net;VAT;Gross
@@ -62,7 +36,7 @@ describe("a sales register with dirt in it", () => {
   });
 
   test("good rows become documents, bad ones are named by row and column", () => {
-    const content = read(REGISTER);
+    const content = readRegister(REGISTER);
     expect(
       content.documents.map((d) => [
         d.input.number,
@@ -95,7 +69,7 @@ describe("a sales register with dirt in it", () => {
   });
 
   test("mended and left-out rows are taken as such", () => {
-    const content = read(REGISTER, {
+    const content = readRegister(REGISTER, {
       leftOut: new Set([6, 7, 11]),
       mended: new Map([[5, new Map([[1, "30/06/2026"]])]]),
     });
@@ -104,7 +78,7 @@ describe("a sales register with dirt in it", () => {
   });
 
   test("blank tax without a chosen code is a problem, never a guess", () => {
-    expect(read(REGISTER, { codeForBlank: null }).problems.map((p) => p.row)).toContain(4);
+    expect(readRegister(REGISTER, { codeForBlank: null }).problems.map((p) => p.row)).toContain(4);
   });
 });
 
@@ -114,6 +88,10 @@ test.each([
   ["£ 12", ".", 1200],
   ["(12.00)", ".", -1200],
   ["12.00-", ".", -1200],
+  ["-£12.00", ".", -1200],
+  ["-GBP 12.00", ".", -1200],
+  ["− € 1.234,50", ",", -123450],
+  ["£-12", ".", -1200],
   ["12.00 CR", ".", -1200],
   ["-", ".", null],
   ["12.345", ".", undefined],
@@ -198,11 +176,11 @@ describe("columns and amounts as offices write them", () => {
 1,01/07/2026,Reed,100.00,20.00
 2,02/07/2026,Reed,100.00,20.00
 `;
-    const asked = read(text, { usual: null });
+    const asked = readRegister(text, { usual: null });
     const [choice] = asked.choices;
     expect(choice?.rows).toBe(2);
     expect(asked.problems).toHaveLength(1);
-    const settled = read(text, { usual: null, chosen: { [choice?.key ?? ""]: "S20" } });
+    const settled = readRegister(text, { usual: null, chosen: { [choice?.key ?? ""]: "S20" } });
     expect(settled.problems).toEqual([]);
     expect(settled.documents.map(({ input }) => input.lines[0]?.code)).toEqual(["S20", "S20"]);
   });
@@ -211,7 +189,7 @@ describe("columns and amounts as offices write them", () => {
     const text = `Invoice No,Date,Supplier,VAT number,Net,VAT
 1,01/07/2026,Ourselves,GB 123 4567 89,100.00,20.00
 `;
-    const { problems } = read(text, { direction: "purchase", ownNumbers: ["123456789"] });
+    const { problems } = readRegister(text, { direction: "purchase", ownNumbers: ["123456789"] });
     expect(problems.map(({ message }) => message)).toEqual([
       "The supplier has the tax number of this business. Is this the register of the other side?",
     ]);

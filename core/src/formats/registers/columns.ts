@@ -37,7 +37,7 @@ export const HEADERS: Record<RegisterField, RegExp> = {
   party:
     /customer|client|supplier|vendor|buyer|seller|recipient|payee|payer|party|^name$|sold to|bill(ed)? to|bought from|account name|contact/,
   kind: /^(type|kind|document type|doc type|transaction type)$/,
-  text: /description|details|^text$|narrative|memo|particulars|goods/,
+  text: /description|details|^text$|narrative|memo|particulars|goods(?! value)/,
   rate: /\brate\b|percent|^%$|\b(vat|gst|hst|tax) %/,
   code: /\bcode\b|tax type|treatment/,
   net: /^net\b|\bnet$|\bexcl|\bex (vat|gst|tax)\b|before tax|goods value|taxable/,

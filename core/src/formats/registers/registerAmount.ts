@@ -32,7 +32,7 @@ export function registerAmount(
   if (usual && (usual[1] ?? "").length <= digits) return parseAmount(trimmed, digits);
   if (trimmed === "" || /^[-–—]+$/.test(trimmed)) return null;
   const word = (SIGN_WORD.exec(trimmed)?.[1] ?? SIGN_WORD.exec(trimmed)?.[2] ?? "").toLowerCase();
-  const signed = /^\(.*\)$/.test(trimmed) || /^\D*[-−–]\s*[\d.,]/.test(trimmed) || /\d\s*[-−]$/.test(trimmed);
+  const signed = /^\(.*\)$/.test(trimmed) || /^\D*[-−–]/.test(trimmed) || /\d\s*[-−]$/.test(trimmed);
   const worded = word === "" ? false : (word === "cr") === (credit === "less");
   const bare = withoutCurrency(
     trimmed
