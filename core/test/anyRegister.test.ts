@@ -3,6 +3,8 @@ import { describe, expect, test } from "vitest";
 import { at } from "@fiscalon/core/at";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import { setupOf } from "./support/books.ts";
+import { day, money, textRow } from "./support/layouts.ts";
+import type { Style } from "./support/layouts.ts";
 import { readRegister } from "./support/registers.ts";
 
 /** What a business sold: the figures a register holds, in pence; a credit note is below zero. */
@@ -14,16 +16,11 @@ interface Sold {
   tax: number;
 }
 
-/** How an office writes its register. All of it is common practice, no source. */
-interface Layout {
+/** How an office writes its register. */
+interface Layout extends Style {
   columns: string[];
   headings: Record<string, string>;
   delimiter: "," | ";" | "\t";
-  decimal: "." | ",";
-  thousands: boolean;
-  minus: "front" | "back" | "brackets" | "word";
-  currency: "" | "£" | "GBP ";
-  date: "slashes" | "dots" | "iso" | "months";
   titles: number;
   total: boolean;
 }
@@ -90,36 +87,9 @@ const layout: fc.Arbitrary<Layout> = fc
       .map(({ column }) => column),
   }));
 
-function money(minor: number, { decimal, thousands, minus, currency }: Layout): string {
-  const [whole = "", cents = ""] = (Math.abs(minor) / 100).toFixed(2).split(".");
-  const apart = decimal === "." ? "," : ".";
-  const grouped = thousands ? whole.replace(/\B(?=(\d{3})+$)/g, apart) : whole;
-  const plain = `${currency}${grouped}${decimal}${cents}`;
-  if (minor >= 0) return plain;
-  return { front: `-${plain}`, back: `${plain}-`, brackets: `(${plain})`, word: `${plain} CR` }[minus];
-}
-
-const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun"];
-
-function day(iso: string, style: Layout["date"]): string {
-  const [year = "", month = "", date = ""] = iso.split("-");
-  switch (style) {
-    case "slashes":
-      return `${date}/${month}/${year}`;
-    case "dots":
-      return `${date}.${month}.${year}`;
-    case "months":
-      return `${Number(date)} ${at(MONTHS, Number(month) - 1)} ${year}`;
-    case "iso":
-      return iso;
-  }
-}
-
 /** The register as a text file. */
 function written(rows: readonly Sold[], how: Layout): string {
-  const cell = (text: string) =>
-    /["\n]/.test(text) || text.includes(how.delimiter) ? `"${text.replaceAll('"', '""')}"` : text;
-  const line = (cells: string[]) => cells.map(cell).join(how.delimiter);
+  const line = (cells: string[]) => textRow(cells, how.delimiter);
   const of = (row: Sold, index: number): Record<string, string> => ({
     number: `SI-${index + 1}`,
     date: day(row.date, how.date),
