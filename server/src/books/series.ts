@@ -6,6 +6,9 @@ import type { Work, Writing } from "../base/work.ts";
 /** Digits of the numbers of a series nobody changed. */
 const USUAL_DIGITS = 4;
 
+/** Longer figures are no numbers of a series but references of somebody else's, typed in. */
+const MOST_DIGITS = 12;
+
 interface Series {
   prefix: string;
   digits: number;
@@ -23,7 +26,7 @@ async function seriesOf(work: Work, clientId: number, kind: NumberedKind): Promi
 const NUMBERS = (kind: NumberedKind) => `
   SELECT CAST(substr(number, $2) AS INTEGER) AS n, min(date) AS date FROM ${NUMBERED_KINDS[kind].table}
   WHERE client_id = $1 AND kind = $3 AND substr(number, 1, $2 - 1) = $4 AND substr(number, $2) GLOB '[0-9]*'
-    AND substr(number, $2) NOT GLOB '*[^0-9]*' GROUP BY n`;
+    AND substr(number, $2) NOT GLOB '*[^0-9]*' AND length(number) < $2 + ${MOST_DIGITS} GROUP BY n`;
 
 /**
  * The next free number of a kind. Called inside the transaction that posts, so that none is given twice and none is
