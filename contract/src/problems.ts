@@ -28,6 +28,14 @@ function sentence(text: string): string {
   const known = text
     .replace(/ is (required|not allowed to be empty)$/, " is missing")
     .replace(/ is not allowed$/, " is not known here; remove it or check its spelling")
+    .replace(/ must be one of \[(.*)\]$/, (_, list: string) => ` must be ${choiceOf(list.split(", "))}`)
     .replace(/ with value .* fails to match the (.*) pattern$/, " must be $1");
   return known.endsWith(".") ? known : `${known}.`;
+}
+
+/** What may be chosen, in words; that nothing may be chosen, too, is not told. */
+function choiceOf(values: readonly string[]): string {
+  const named = values.filter((value) => value !== "null" && value !== "");
+  const last = named.at(-1) ?? "";
+  return named.length < 2 ? last : `${named.slice(0, -1).join(", ")} or ${last}`;
 }
