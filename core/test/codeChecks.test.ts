@@ -169,16 +169,14 @@ describe("rates by date", () => {
     length: fc.option(fc.nat(12), { nil: null }),
     rate: fc.constantFrom("0", "5", "17.5", "20"),
   });
-  const rows = fc
-    .array(row, { maxLength: 5 })
-    .map((list) =>
-      list.map(({ from, length, rate }): RateRow => ({
-        from,
-        to: length === null ? null : addDays(from, length),
-        rate,
-        source: "",
-      })),
-    );
+  const rows = fc.array(row, { maxLength: 5 }).map((list) =>
+    list.map(({ from, length, rate }): RateRow => ({
+      from,
+      to: length === null ? null : addDays(from, length),
+      rate,
+      source: "",
+    })),
+  );
 
   test("are refused where two hold on a day, and else say one rate a day or none", () => {
     fc.assert(
