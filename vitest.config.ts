@@ -3,6 +3,8 @@ import { defineConfig } from "vitest/config";
 export default defineConfig({
   test: {
     include: ["core/test/**/*.test.ts", "server/test/**/*.test.ts", "web/test/**/*.test.ts"],
+    // One worker a core: by itself it leaves one of two idle.
+    maxWorkers: "100%",
     testTimeout: 60_000,
     hookTimeout: 60_000,
   },

@@ -12,8 +12,7 @@ let skipped = 0;
 
 ensurePackages();
 build();
-step("lint", "npx", ["--no-install", "eslint", "."]);
-step("format", "npx", ["--no-install", "prettier", "--check", ".", "--log-level", "warn"]);
+step("lint", "npm", ["run", "lint", "--silent"]);
 const unit = join(results, "unit.json");
 step(
   "unit and API tests",

@@ -110,7 +110,7 @@ test("any sale as an e-invoice: its sums obey the standard, it reads back the sa
       ]);
       const typed = Object.fromEntries(
         read.taxes
-          .filter(({ tax }) => tax !== 0)
+          .filter(({ rate }) => Number(rate) !== 0)
           .map(({ rate, tax }) => [`VAT ${rate}`, formatAmount(tax, 2)]),
       );
       const bought = documentEffect({ ...bill, typedTax: typed }, setup).priced;
