@@ -161,6 +161,7 @@ describe("papers beside a document", () => {
     expect(once.map(({ name }) => name)).toEqual(["a.png"]);
     await server.ok("DELETE", `${base}/attachments/${at(once, 0).id}`);
     expect(await papers()).toEqual([]);
+    expect((await fetch(`${server.address}/api${base}/attachments/${at(once, 0).id}`)).status).toBe(404);
     await server.upload(path, "b.png", PNG);
     expect((await papers()).map(({ name }) => name)).toEqual(["b.png"]);
   });

@@ -41,7 +41,7 @@ export async function attachmentRoutes(app: FastifyInstance): Promise<void> {
     { schema: described("A paper", "Books", { params: attachmentParams }) },
     async (request, reply) => {
       const row = await request.work.row<{ hash: string; name: string; type: string }>(
-        "SELECT file_hash AS hash, name, type FROM attachments WHERE id = $1 AND client_id = $2",
+        "SELECT file_hash AS hash, name, type FROM attachments WHERE id = $1 AND client_id = $2 AND removed_at IS NULL",
         [request.params.attachment, request.params.id],
       );
       if (!row) throw notFound("This paper");
