@@ -29,8 +29,8 @@ function diedUnderIt(error: unknown): boolean {
 }
 
 /**
- * Three people work at once until the power goes, and one posts bills and notes which were answered; whoever is cut
- * off stops.
+ * Three people work at once, and one posts bills and notes which were answered, until so many were: then the power
+ * goes, and whoever is cut off stops.
  */
 async function workUntilKilled(books: Books, seed: number, after: number): Promise<string[]> {
   const acts = fc.sample(act, { seed, numRuns: 150 });
@@ -53,17 +53,17 @@ async function workUntilKilled(books: Books, seed: number, after: number): Promi
     }
   };
   const people = Promise.allSettled([...[0, 1, 2].map(person), clerk()]);
-  await new Promise((later) => setTimeout(later, after));
+  await expect.poll(() => answered.length, { timeout: 60_000, interval: 3 }).toBeGreaterThanOrEqual(after);
   await kill(running.child);
   for (const result of await people)
     if (result.status === "rejected" && !diedUnderIt(result.reason)) throw result.reason;
   return answered;
 }
 
-test("three people at work, the server killed six times: what was answered is there, nothing is half there", async () => {
+test("three people at work, the server killed four times: what was answered is there, nothing is half there", async () => {
   let books = await Books.begin(running.client, LAND);
   const answered: string[] = [];
-  for (const [round, after] of [300, 700, 150, 1100, 450, 900].entries()) {
+  for (const [round, after] of [2, 6, 1, 9].entries()) {
     answered.push(...(await workUntilKilled(books, 100 + round, after)));
     running = await startProcess(dataDir);
     books = books.on(running.client);
@@ -77,8 +77,8 @@ test("three people at work, the server killed six times: what was answered is th
   const numbers = there.rows.map(({ number }) => number);
   for (const number of answered) expect(numbers).toContain(number);
   // Of each round one more may have been written before its answer was on the way.
-  expect(numbers.length - answered.length).toBeLessThanOrEqual(6);
-  expect(answered.length).toBeGreaterThan(12);
+  expect(numbers.length - answered.length).toBeLessThanOrEqual(4);
+  expect(answered.length).toBeGreaterThanOrEqual(18);
 }, 120_000);
 
 type Made = { status: number; body: { id: number; input: { number: string } } };
