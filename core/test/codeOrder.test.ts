@@ -3,13 +3,13 @@ import { describe, expect, test } from "vitest";
 import type { EffectSetup } from "@fiscalon/core/facts/effect";
 import type { DocumentInput, LineInput } from "@fiscalon/core/model/document";
 import type { Party } from "@fiscalon/core/model/party";
-import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
 import { chooseCodes } from "@fiscalon/core/supply/chooseCode";
 import { circumstancesOf } from "@fiscalon/core/supply/circumstances";
 import { inOrderOfAsking } from "@fiscalon/core/supply/tryRules";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
 import { setupOf } from "./support/books.ts";
 import { PACKS } from "./support/packs.ts";
+import { ruleOf } from "./support/rules.ts";
 
 const reed: Party = {
   name: "Reed & Co",
@@ -192,30 +192,15 @@ describe("circumstances", () => {
 });
 
 test("rules are asked from the most specific to the least, and keep their order among equals", () => {
-  const rule = (id: string, part: Partial<SupplyRule>): SupplyRule => ({
-    id,
-    direction: "sale",
-    taxClass: "standard",
-    supply: "any",
-    from: "any",
-    to: "any",
-    party: "any",
-    validFrom: null,
-    validTo: null,
-    code: "S20",
-    words: id,
-    source: "",
-    ...part,
-  });
   const rules = [
-    rule("any", {}),
-    rule("any too", {}),
-    rule("abroad", { to: "abroad" }),
-    rule("outside the Union", { to: "outside-union" }),
-    rule("Norway", { to: "NO" }),
-    rule("a registered Norwegian", { to: "NO", party: "registered" }),
-    rule("a province", { to: "CA-ON" }),
-    rule("goods", { supply: "goods" }),
+    ruleOf("any", {}),
+    ruleOf("any too", {}),
+    ruleOf("abroad", { to: "abroad" }),
+    ruleOf("outside the Union", { to: "outside-union" }),
+    ruleOf("Norway", { to: "NO" }),
+    ruleOf("a registered Norwegian", { to: "NO", party: "registered" }),
+    ruleOf("a province", { to: "CA-ON" }),
+    ruleOf("goods", { supply: "goods" }),
   ];
   expect(inOrderOfAsking(rules).map(({ id }) => id)).toEqual([
     "a province",

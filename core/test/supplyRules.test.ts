@@ -8,21 +8,9 @@ import { circumstancesOf } from "@fiscalon/core/supply/circumstances";
 import { answerOfRules, codesWithinReach, specificity, tryRules } from "@fiscalon/core/supply/tryRules";
 import type { SupplyQuestion } from "@fiscalon/core/supply/tryRules";
 import { PACKS } from "./support/packs.ts";
+import { ruleOf } from "./support/rules.ts";
 
-const RULE: SupplyRule = {
-  id: "r",
-  direction: "sale",
-  taxClass: "standard",
-  supply: "any",
-  from: "any",
-  to: "any",
-  party: "any",
-  validFrom: null,
-  validTo: null,
-  code: "X",
-  words: "because",
-  source: "invented for the test",
-};
+const RULE = ruleOf("r", { code: "X", words: "because" });
 
 const AT_HOME: Circumstances = {
   home: "GB",

@@ -1,9 +1,9 @@
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
-import type { ErrorCode } from "@fiscalon/contract/errors";
-import { expectRefusal } from "./support/refused.ts";
+import { expectRefusal, refusedWithoutTrace } from "./support/refused.ts";
+import type { RefusedCase } from "./support/refused.ts";
 import { LINE, RECEIPT, smallBooks } from "./support/smallBooks.ts";
 import { document, startServer } from "./support/testServer.ts";
-import type { Answer, TestServer } from "./support/testServer.ts";
+import type { TestServer } from "./support/testServer.ts";
 
 let server: TestServer;
 let books: Awaited<ReturnType<typeof smallBooks>>;
@@ -12,14 +12,6 @@ beforeAll(async () => {
   books = await smallBooks(server);
 });
 afterAll(() => server.close());
-
-type Case = [what: string, code: ErrorCode, field: string | undefined, ask: () => Promise<Answer<unknown>>];
-
-async function refusedWithoutTrace([, code, field, ask]: Case): Promise<void> {
-  const before = await books.state();
-  expectRefusal(await ask(), code, field);
-  expect(await books.state()).toEqual(before);
-}
 
 /** What is made before the tests is not there yet while they are listed. */
 type More = object | (() => object);
@@ -35,7 +27,7 @@ const post =
     );
 
 describe("a document that cannot be", () => {
-  const cases: Case[] = [
+  const cases: RefusedCase[] = [
     ["without lines", "request/invalid", "lines", post("sales-invoice", [])],
     [
       "under a number that is taken",
@@ -149,13 +141,13 @@ describe("a document that cannot be", () => {
       () => server.call("GET", `${books.base}/documents/${books.bill}/e-invoice`),
     ],
   ];
-  test.each(cases)("%s", async (...given) => refusedWithoutTrace(given));
+  test.each(cases)("%s", async (...given) => refusedWithoutTrace(given, books.state));
 });
 
 describe("a payment that cannot be", () => {
   const pay = (more: More) => () =>
     server.call("POST", `${books.base}/payments`, { ...RECEIPT, contact: books.reed, ...told(more) });
-  const cases: Case[] = [
+  const cases: RefusedCase[] = [
     [
       "of a document that is not there",
       "payment/unknown-document",
@@ -203,7 +195,7 @@ describe("a payment that cannot be", () => {
     ],
   ];
   test.each(cases)("%s", async (...[what, code, field, ask]) => {
-    if (what !== "taken out twice") return refusedWithoutTrace([what, code, field, ask]);
+    if (what !== "taken out twice") return refusedWithoutTrace([what, code, field, ask], books.state);
     expectRefusal(await ask(), code, field);
   });
   test("and the one that was made stays", async () => {

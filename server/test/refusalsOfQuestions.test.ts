@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, test } from "vitest";
-import type { ErrorCode } from "@fiscalon/contract/errors";
 import { expectRefusal } from "./support/refused.ts";
+import type { RefusedCase } from "./support/refused.ts";
 import { document, newClient, startServer } from "./support/testServer.ts";
-import type { Answer, TestServer } from "./support/testServer.ts";
+import type { TestServer } from "./support/testServer.ts";
 
 let server: TestServer;
 let base: string;
@@ -11,8 +11,6 @@ beforeAll(async () => {
   ({ base } = await newClient(server));
 });
 afterAll(() => server.close());
-
-type Case = [what: string, code: ErrorCode, field: string | undefined, ask: () => Promise<Answer<unknown>>];
 
 describe("a question that cannot be answered", () => {
   const line = { amount: "1.00", code: "S20" };
@@ -23,7 +21,7 @@ describe("a question that cannot be answered", () => {
   const invoice = (lines: object[], more: object = {}) =>
     document("sales-invoice", "2026-05-11", lines, more);
   const bill = (lines: object[]) => document("purchase-bill", "2026-05-11", lines);
-  const cases: Case[] = [
+  const cases: RefusedCase[] = [
     ["a price without a set-up", "price/no-setup", "client", price(invoice([line]), {})],
     [
       "a price by a pack nobody knows",

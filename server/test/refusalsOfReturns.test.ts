@@ -1,11 +1,11 @@
 import { at } from "@fiscalon/core/at";
 import { droppedOn } from "./support/dropped.ts";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
-import type { ErrorCode } from "@fiscalon/contract/errors";
-import { expectRefusal } from "./support/refused.ts";
+import { expectRefusal, refusedWithoutTrace } from "./support/refused.ts";
+import type { RefusedCase } from "./support/refused.ts";
 import { LINE, smallBooks } from "./support/smallBooks.ts";
 import { document, startServer } from "./support/testServer.ts";
-import type { Answer, TestServer } from "./support/testServer.ts";
+import type { TestServer } from "./support/testServer.ts";
 
 let server: TestServer;
 let books: Awaited<ReturnType<typeof smallBooks>>;
@@ -15,17 +15,9 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
-type Case = [what: string, code: ErrorCode, field: string | undefined, ask: () => Promise<Answer<unknown>>];
-
-async function refusedWithoutTrace([, code, field, ask]: Case): Promise<void> {
-  const before = await books.state();
-  expectRefusal(await ask(), code, field);
-  expect(await books.state()).toEqual(before);
-}
-
 describe("a return that cannot be", () => {
   const of = (end: string) => `${books.registration}/returns/${end}`;
-  const cases: Case[] = [
+  const cases: RefusedCase[] = [
     ["of a period that is none", "returns/no-period", "period", () => server.call("GET", of("2026-03-30"))],
     [
       "of a registration that is not there",
@@ -149,7 +141,7 @@ describe("a return that cannot be", () => {
 describe("a file that cannot be", () => {
   const drop = (query: string, name: string, content: string) => () =>
     server.upload(`${books.base}/imports?${query}`, name, content);
-  const cases: Case[] = [
+  const cases: RefusedCase[] = [
     ["a PDF for a register", "imports/pdf", "file", drop("direction=sale", "r.pdf", "%PDF-1.7\n")],
     [
       "a table for an e-invoice",
@@ -196,7 +188,7 @@ describe("a file that cannot be", () => {
     ],
     ["a job that is not there", "request/not-found", undefined, () => server.call("GET", "/jobs/999999")],
   ];
-  test.each(cases)("%s", async (...given) => refusedWithoutTrace(given));
+  test.each(cases)("%s", async (...given) => refusedWithoutTrace(given, books.state));
 
   test("a trial balance without its day, a posted file changed, a file undone twice", async () => {
     const table = "Code,Account name,Debit,Credit\n1000,Bank,15.00,\n3000,Capital,,15.00\n";

@@ -11,3 +11,21 @@ export function expectRefusal(answer: Answer<unknown>, code: ErrorCode, field?: 
   expect(error?.message).toMatch(/^\S.{14,}[.?:…”"]?$/su);
   expect(error?.message).not.toMatch(/undefined|NaN|\[object|null/);
 }
+
+/** Something that is refused: what it is, in words, with which code and at which field, and how it is asked for. */
+export type RefusedCase = [
+  what: string,
+  code: ErrorCode,
+  field: string | undefined,
+  ask: () => Promise<Answer<unknown>>,
+];
+
+/** Asks, expects the refusal, and that what `state` tells is as it was. */
+export async function refusedWithoutTrace(
+  [, code, field, ask]: RefusedCase,
+  state: () => Promise<unknown>,
+): Promise<void> {
+  const before = await state();
+  expectRefusal(await ask(), code, field);
+  expect(await state()).toEqual(before);
+}

@@ -7,7 +7,7 @@ import type { Work } from "../../base/work.ts";
 import { controlAgreement } from "../../features/agree/controlAgreement.ts";
 import { registrationIn } from "../../books/loadSetup.ts";
 import { accountEntries } from "../../books/ledger.ts";
-import { leviesOn, taxSideOf } from "../../books/returns/controlSql.ts";
+import { belongsTo, isEntryRow, leviesOn, taxSideOf } from "../../books/returns/controlSql.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { declaredParts, timingParts } from "./declaredSteps.ts";
 import type { TrailScope } from "./trailScope.ts";
@@ -163,15 +163,13 @@ async function agreementParts(
   const side = taxSideOf(known);
   const levies = leviesOn(r, known);
   if (row === "declared") return side === null ? [] : declaredParts(work, r.id, view.to, side, levies);
-  const kind = { settlement: "settlement", payments: "tax-payment", uncodedTotal: "document" }[row];
-  const coded = row === "uncodedTotal" ? "AND p.levy IS NULL" : "";
-  if (kind === undefined) return side === null ? [] : timingParts(work, r.id, view, side, levies);
+  if (!isEntryRow(row)) return side === null ? [] : timingParts(work, r.id, view, side, levies);
   const rows = await work.rows<{ entry: number; text: string; date: string; amount: number }>(
     `SELECT e.id AS entry, e.text, p.date, sum(p.amount) AS amount FROM postings p JOIN entries e ON e.id = p.entry_id
        JOIN accounts a ON a.id = p.account_id
-     WHERE a.client_id = $1 AND a.code = $2 AND p.live = 1 AND e.kind = $3 AND p.date BETWEEN $4 AND $5 ${coded}
+     WHERE a.client_id = $1 AND a.code = $2 AND p.live = 1 AND p.date BETWEEN $3 AND $4 AND ${belongsTo(row)}
      GROUP BY e.id ORDER BY p.date LIMIT ${LISTED}`,
-    [setup.client.id, account, kind, view.from, view.to],
+    [setup.client.id, account, view.from, view.to],
   );
   return rows.map((one) => ({
     ref: `entry/${one.entry}`,

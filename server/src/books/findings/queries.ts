@@ -1,4 +1,6 @@
-import { sideOf } from "../../db/kindSql.ts";
+import { movesMoney, sideOf } from "../../db/kindSql.ts";
+import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
+import type { Basis } from "@fiscalon/core/model/registration";
 import type { CheckedLine, LineContext } from "@fiscalon/core/findings/checkedLine";
 import type { Work } from "../../base/work.ts";
 
@@ -140,19 +142,19 @@ export async function unregisteredDocuments(
   );
 }
 
-/** Money of a period that settles nothing. */
+/** Money of a period that settles nothing and so waits to be reported; on the hybrid basis only what is paid does. */
 export async function unallocatedPayments(
   work: Work,
   clientId: number,
-  from: string,
-  to: string,
-  kinds: readonly string[],
+  { from, to }: FilingPeriod,
+  basis: Basis,
 ): Promise<{ payment: number; number: string; party: string; amount: number }[]> {
+  const waits = basis === "hybrid" ? `AND ${movesMoney("p", false)}` : "";
   return work.rows(
     `SELECT p.id AS payment, p.number, coalesce(c.name, 'no party') AS party, p.on_account AS amount
      FROM payments p LEFT JOIN contacts c ON c.id = p.contact_id
-     WHERE p.client_id = $1 AND p.state = 'posted' AND p.on_account <> 0 AND p.date BETWEEN $2 AND $3
-       AND p.kind IN (SELECT value FROM json_each($4)) ORDER BY p.date, p.id LIMIT 200`,
-    [clientId, from, to, JSON.stringify(kinds)],
+     WHERE p.client_id = $1 AND p.state = 'posted' AND p.on_account <> 0 AND p.date BETWEEN $2 AND $3 ${waits}
+     ORDER BY p.date, p.id LIMIT 200`,
+    [clientId, from, to],
   );
 }

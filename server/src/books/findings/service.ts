@@ -68,7 +68,6 @@ async function rowsOf(
   // What no registration covers shows up in the nearest period: before the first, or after the last.
   const from = period.from === registration.validFrom ? "0000-01-01" : period.from;
   const to = period.to === registration.validTo ? "9999-12-31" : period.to;
-  const waiting = context.basis === "cash" ? ["receipt", "payment"] : ["payment"];
   const tags = new Set((await factGroups(work, registration.id, period.to)).map((group) => group.tags));
   const stray = [...tags].filter(
     (one) => !one.includes("?") && boxTags(one).some(({ box }) => findBox(context.form, box) === undefined),
@@ -79,9 +78,7 @@ async function rowsOf(
     uncoded: await uncodedLines(work, client.id, period.from, period.to),
     unregistered: await unregisteredDocuments(work, client.id, from, to),
     unallocated:
-      context.basis === "accrual"
-        ? []
-        : await unallocatedPayments(work, client.id, period.from, period.to, waiting),
+      context.basis === "accrual" ? [] : await unallocatedPayments(work, client.id, period, context.basis),
     twins: await twinPurchases(work, client.id, registration.id, period.to),
     gaps: gaps.map((gap) => ({ ...gap, series: NUMBERED_KINDS[gap.kind].name })),
     late: await lateGroups(work, registration.id, period.to),

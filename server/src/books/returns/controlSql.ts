@@ -3,6 +3,21 @@ import type { Account } from "@fiscalon/core/model/account";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { ON_OUTPUT_ACCOUNT } from "./queries.ts";
 
+/** The kinds of journal entry that make a row of the agreement: what the entry came from. */
+const ENTRIES_OF = { settlement: "settlement", payments: "tax-payment", uncodedTotal: "document" } as const;
+export type EntryRow = keyof typeof ENTRIES_OF;
+
+/** Whether a posting `p` of an entry `e` belongs to a row; of documents only those made without a tax code do. */
+export function belongsTo(row: EntryRow): string {
+  const coded = row === "uncodedTotal" ? " AND p.levy IS NULL" : "";
+  return `(e.kind = '${ENTRIES_OF[row]}'${coded})`;
+}
+
+/** Whether a row of the agreement is made of journal entries. */
+export function isEntryRow(row: string): row is EntryRow {
+  return row in ENTRIES_OF;
+}
+
 /** The account of output tax, or of input tax. */
 export type TaxSide = "output" | "input";
 

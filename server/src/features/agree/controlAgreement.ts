@@ -10,7 +10,15 @@ import type { RegistrationRecord } from "../../db/models.ts";
 import { notFound } from "../../base/errors.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
-import { DECLARED, leviesOn, MOVED, TIMED, taxSideOf, timedBy } from "../../books/returns/controlSql.ts";
+import {
+  belongsTo,
+  DECLARED,
+  leviesOn,
+  MOVED,
+  TIMED,
+  taxSideOf,
+  timedBy,
+} from "../../books/returns/controlSql.ts";
 import type { Bind } from "../../db/database.ts";
 
 type Figures = Omit<ControlAccountFigures, "account" | "uncoded">;
@@ -67,8 +75,8 @@ async function accountFigures(
   const id = valueAt(setup.accountIds, account.code);
   const ledger = await work.one<Omit<Figures, "declared" | "timing">>(
     `SELECT coalesce(sum(CASE WHEN p.date < $2 THEN p.amount END), 0) AS opening, coalesce(sum(p.amount), 0) AS closing,
-       coalesce(sum(CASE WHEN p.date >= $2 AND e.kind = 'settlement' THEN p.amount END), 0) AS settlement,
-       coalesce(sum(CASE WHEN p.date >= $2 AND e.kind = 'tax-payment' THEN p.amount END), 0) AS payments
+       coalesce(sum(CASE WHEN p.date >= $2 AND ${belongsTo("settlement")} THEN p.amount END), 0) AS settlement,
+       coalesce(sum(CASE WHEN p.date >= $2 AND ${belongsTo("payments")} THEN p.amount END), 0) AS payments
      FROM postings p JOIN entries e ON e.id = p.entry_id WHERE p.account_id = $1 AND p.live = 1 AND p.date <= $3`,
     [id, from, to],
   );
@@ -108,7 +116,7 @@ async function uncodedEntries(
        a.code AS account, sum(p.amount) AS amount, x.reason
      FROM postings p JOIN entries e ON e.id = p.entry_id JOIN accounts a ON a.id = p.account_id
        LEFT JOIN explanations x ON x.entry_id = e.id
-     WHERE p.client_id = $1 AND p.live = 1 AND p.date BETWEEN $2 AND $3 AND e.kind = 'document' AND p.levy IS NULL
+     WHERE p.client_id = $1 AND p.live = 1 AND p.date BETWEEN $2 AND $3 AND ${belongsTo("uncodedTotal")}
        AND a.code IN (SELECT value FROM json_each($4))
      GROUP BY e.id, a.code ORDER BY p.date, e.id`,
     [clientId, from, to, JSON.stringify(accounts)],

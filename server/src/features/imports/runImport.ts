@@ -11,6 +11,7 @@ import type { ImportRecord } from "../../db/models.ts";
 import type { Progress } from "../../jobs/task.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
+import { oneOf } from "../../db/kindSql.ts";
 import { insertAttachment } from "../../books/papers.ts";
 import { postDocuments } from "../../books/documents/postDocuments.ts";
 import { addSurroundings } from "../../books/documents/addSurroundings.ts";
@@ -175,7 +176,7 @@ async function dropKnownMasters(work: Work, setup: ClientSetup, incoming: Incomi
 
 /** Documents already imported are skipped by their fingerprint; numbers used by others are problems. */
 async function sortOutKnown(work: Work, setup: ClientSetup, record: ImportRecord, content: Incoming) {
-  const kinds = JSON.stringify([...new Set(content.documents.map((document) => document.input.kind))]);
+  const kinds = [...new Set(content.documents.map(({ input }) => input.kind))];
   const known = await work.rows<{
     key: string | null;
     kind: DocumentKind;
@@ -187,8 +188,8 @@ async function sortOutKnown(work: Work, setup: ClientSetup, record: ImportRecord
     `SELECT d.source_key AS key, d.kind, d.number, coalesce(c.name, '') AS party,
        coalesce(c.tax_number, '') AS partyNumber, d.date FROM documents d
        LEFT JOIN contacts c ON c.id = d.contact_id
-     WHERE d.client_id = $1 AND d.state = 'posted' AND d.kind IN (SELECT value FROM json_each($2))`,
-    [setup.client.id, kinds],
+     WHERE d.client_id = $1 AND d.state = 'posted' AND ${oneOf("d.kind", kinds)}`,
+    [setup.client.id],
   );
   const keys = new Set(known.map((one) => one.key));
   const numbers = new Map(
