@@ -178,7 +178,9 @@ function Receipt({ view }: { view: ReturnView }) {
           .map(([field, value]) => (
             <div key={field} className="contents">
               <dt className="quiet">{RECEIPT_WORDS[field] ?? field}</dt>
-              <dd className="font-mono text-[12.5px]">{String(value)}</dd>
+              <dd className="font-mono text-[12.5px]">
+                {field === "processingDate" ? showMoment(String(value)) : String(value)}
+              </dd>
             </div>
           ))}
       </dl>
