@@ -38,7 +38,7 @@ test.each(Object.entries(LANDS))(
         expect(await elsewhere.ok("GET", `${there.base}/book`)).toEqual(book);
         expect(await expectSound(elsewhere, land, there)).toEqual(balances);
       }),
-      { numRuns: 5, endOnFailure: true },
+      { numRuns: 4, endOnFailure: true },
     );
     await expectWholeDatabase(server);
     await expectWholeDatabase(elsewhere);

@@ -49,7 +49,7 @@ function someOf(codes: readonly TaxCode[]): TaxCode[] {
   const step = Math.ceil(codes.length / MOST);
   return codes.filter((_, index) => index % step === 0);
 }
-const MOST = 16;
+const MOST = 12;
 
 /** Every one has an amount of its own, so that two of them are never taken for one. */
 function documentOf(
