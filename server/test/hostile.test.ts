@@ -236,7 +236,7 @@ function mutated(content: Buffer, next: () => number): Buffer {
   }
 }
 
-/** Of each file; more find no more, they only take longer. */
+/** Of each file: as many as the suite has time for. */
 const MUTATIONS = 120;
 
 describe("mutations of valid files: each is refused or reported, nothing is half written", () => {
