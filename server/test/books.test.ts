@@ -125,6 +125,23 @@ test.each([
     "book/unknown-id",
     "documents[0].contact",
   ],
+  ...["contact", "place"].map((ref): [object, string, string] => [
+    {
+      templates: [
+        {
+          name: "Rent",
+          document: { kind: "sales-invoice", date: "2026-05-01", [ref]: "x9", lines: [{ amount: "1.00" }] },
+        },
+      ],
+    },
+    "book/unknown-id",
+    `templates[0].document.${ref}`,
+  ]),
+  [
+    { payments: [{ kind: "receipt", date: "2026-05-01", amount: "1.00", contact: "c9" }] },
+    "book/unknown-id",
+    "payments[0].contact",
+  ],
   [
     {
       documents: [

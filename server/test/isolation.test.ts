@@ -152,6 +152,14 @@ test("every route below a client: a thing of another client is not there", async
 
 describe("what a body names must be one's own, too", () => {
   const line = { amount: "1.00", code: "S20" };
+  const templateOf = (more: object) => ({
+    name: "Theirs",
+    document: document("sales-invoice", "2026-02-03", [line], more),
+  });
+  const priceOf = (more: object) => ({
+    client: Number(ours.base.split("/").at(-1)),
+    document: document("sales-invoice", "2026-02-03", [line], more),
+  });
   const refused: [what: string, ask: () => Promise<{ status: number }>][] = [
     [
       "the contact of a document",
@@ -192,6 +200,22 @@ describe("what a body names must be one's own, too", () => {
         }),
     ],
     [
+      "the contact of a template",
+      () => server.call("PUT", `${ours.base}/templates`, templateOf({ contact: theirs.reed })),
+    ],
+    [
+      "the place of a template",
+      () => server.call("PUT", `${ours.base}/templates`, templateOf({ place: things["own"] })),
+    ],
+    [
+      "the contact of a price asked for",
+      () => server.call("POST", "/price", priceOf({ contact: theirs.reed })),
+    ],
+    [
+      "the place of a price asked for",
+      () => server.call("POST", "/price", priceOf({ place: things["own"] })),
+    ],
+    [
       "documents taken out together",
       () =>
         server.call("POST", `${ours.base}/documents/void`, {
@@ -225,6 +249,8 @@ describe("what a body names must be one's own, too", () => {
     const match = (body: object) =>
       server.call("POST", `${ours.base}/bank-lines/${at(rows, 0).id}/match`, body);
     expect((await match({ entry: things["entry"] })).status).toBe(404);
+    const own = [{ document: ours.invoice, amount: "40.00" }];
+    expect((await match({ documents: own, contact: theirs.reed })).status).toBe(422);
     expect((await match({ documents: [{ document: theirs.invoice, amount: "60.00" }] })).status).toBe(422);
     expect(
       (await match({ tax: { registration: things["rid"], period: END } })).status,

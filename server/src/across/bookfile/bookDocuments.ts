@@ -7,7 +7,7 @@ import type { Progress } from "../../jobs/task.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { endEffects, postDocuments } from "../../books/documents/postDocuments.ts";
 import type { NewDocument } from "../../books/documents/newDocument.ts";
-import { placedAt } from "./pointers.ts";
+import { placedAt, refOf } from "./pointers.ts";
 import type { PlacedRows } from "./pointers.ts";
 
 const CHUNK = 1000;
@@ -93,15 +93,4 @@ function newDocument(document: BookDocument, index: number, refs: Refs): NewDocu
           sourceRows: origin.rows,
         }),
   };
-}
-
-function refOf(
-  ids: ReadonlyMap<string, number>,
-  ref: string | null | undefined,
-  field: string,
-): number | null {
-  if (ref === null || ref === undefined) return null;
-  const id = ids.get(ref);
-  if (id !== undefined) return id;
-  throw new FiscalError("book/unknown-id", `The file has no "${ref}" to refer to.`, field);
 }

@@ -1,3 +1,5 @@
+import { refOf } from "./pointers.ts";
+import { valueAt } from "@fiscalon/core/at";
 import type { BookSeries, BookTemplate } from "@fiscalon/contract/book";
 import type { NumberedKind } from "@fiscalon/contract/series";
 import type { DocumentBody } from "@fiscalon/contract/document";
@@ -42,8 +44,8 @@ export async function extrasOfBook(
               ...(byItself === 1 ? { byItself: true } : {}),
               document: {
                 ...document,
-                ...(contact ? { contact: contacts.get(contact) ?? null } : {}),
-                ...(place ? { place: places.get(place) ?? null } : {}),
+                ...(contact ? { contact: valueAt(contacts, contact) } : {}),
+                ...(place ? { place: valueAt(places, place) } : {}),
               },
             };
           }),
@@ -65,11 +67,12 @@ export async function addExtras(
       [clientId, kind satisfies NumberedKind, prefix, digits, createdAt, createdBy],
     );
   }
-  for (const { document, begins, byItself = false, ...template } of templates) {
+  for (const [index, { document, begins, byItself = false, ...template }] of templates.entries()) {
+    const path = `templates[${index}].document`;
     const extras = {
       ...document,
-      contact: document.contact ? (refs.contacts.get(document.contact) ?? null) : null,
-      place: document.place ? (refs.places.get(document.place) ?? null) : null,
+      contact: refOf(refs.contacts, document.contact || null, `${path}.contact`),
+      place: refOf(refs.places, document.place || null, `${path}.place`),
     };
     await writeTemplate(work, clientId, {
       ...template,

@@ -1,4 +1,4 @@
-import { at as element } from "@fiscalon/core/at";
+import { at as element, valueAt } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import { allocationSign } from "@fiscalon/core/ledger/paymentPostings";
 import type { PaymentKind } from "@fiscalon/core/model/paymentKinds";
@@ -10,7 +10,7 @@ import type { BookPayment } from "@fiscalon/contract/payments";
 import type { Work, Writing } from "../../base/work.ts";
 import { groupBy } from "../../groupBy.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
-import { placedAt } from "./pointers.ts";
+import { placedAt, refOf } from "./pointers.ts";
 import type { PlacedRows } from "./pointers.ts";
 import { postPayments } from "../../books/payments/postPayments.ts";
 import { paymentFrom } from "../../books/payments/service.ts";
@@ -94,14 +94,7 @@ export class BookPayments {
   }
 
   #prepared({ payment, index }: Numbered, documents: ReadonlyMap<string, Known[]>, setup: ClientSetup) {
-    const contact = payment.contact ? (this.#contacts.get(payment.contact) ?? null) : null;
-    if (payment.contact && contact === null) {
-      throw new FiscalError(
-        "book/unknown-id",
-        `The file has no "${payment.contact}" to refer to.`,
-        `payments[${index}].contact`,
-      );
-    }
+    const contact = refOf(this.#contacts, payment.contact || null, `payments[${index}].contact`);
     const kind = payment.kind ?? kindOf(payment, documents);
     const allocations = (payment.allocations ?? []).map((one, at) => ({
       ...one,
@@ -221,7 +214,7 @@ export async function paymentsOfBook(
     kind: p.kind,
     number: p.number,
     date: p.date,
-    ...(p.contact === null ? {} : { contact: contacts.get(p.contact) ?? null }),
+    ...(p.contact === null ? {} : { contact: valueAt(contacts, p.contact) }),
     ...(p.account === null ? {} : { account: p.account }),
     amount: formatAmount(p.amount, minorDigits(p.currency)),
     ...(p.currency === setup.client.currency

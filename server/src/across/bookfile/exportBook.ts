@@ -1,3 +1,4 @@
+import { valueAt } from "@fiscalon/core/at";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import type { BookFile } from "@fiscalon/contract/book";
 import { fileOfJurisdiction } from "@fiscalon/contract/jurisdiction";
@@ -184,16 +185,16 @@ async function documentsOf(
   );
   const documents = stored.map((d): BookDocument => ({
     ...d.input,
-    ...(d.contact === null ? {} : { contact: contacts.get(d.contact) ?? null }),
-    ...(d.place === null ? {} : { place: places.get(d.place) ?? null }),
+    ...(d.contact === null ? {} : { contact: valueAt(contacts, d.contact) }),
+    ...(d.place === null ? {} : { place: valueAt(places, d.place) }),
     ...(d.corrects === null ? {} : { corrects: d.corrects }),
     ...(d.note === "" ? {} : { note: d.note }),
     ...(reportedIn.has(d.id) ? { reportedIn: periodOf(d.id) } : {}),
     ...(d.state === "void" ? { void: d.endReason ?? "" } : {}),
     ...(d.sourceKey === null || d.state === "void" ? {} : { sourceKey: d.sourceKey }),
     ...originOf(d, imports),
-    ...(beside.has(d.id) && d.state === "posted" ? { papers: beside.get(d.id) ?? [] } : {}),
-    ...(explanations.has(d.id) ? { explanation: explanations.get(d.id) ?? "" } : {}),
+    ...(beside.has(d.id) && d.state === "posted" ? { papers: valueAt(beside, d.id) } : {}),
+    ...(explanations.has(d.id) ? { explanation: valueAt(explanations, d.id) } : {}),
   }));
   return { ids: stored.map(({ id }) => id), documents };
 }

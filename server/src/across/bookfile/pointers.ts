@@ -38,3 +38,18 @@ export function placedAt(
 export function rowNumbers(ids: readonly number[]): Map<number, number> {
   return new Map(ids.map((id, row) => [id, row]));
 }
+
+/**
+ * The row that a name of the file stands for; none where nothing is named.
+ * @throws FiscalError `book/unknown-id` where the file has no such name
+ */
+export function refOf(
+  ids: ReadonlyMap<string, number>,
+  ref: string | null | undefined,
+  field: string,
+): number | null {
+  if (ref === null || ref === undefined) return null;
+  const id = ids.get(ref);
+  if (id !== undefined) return id;
+  throw new FiscalError("book/unknown-id", `The file has no "${ref}" to refer to.`, field);
+}

@@ -1,3 +1,4 @@
+import { valueAt } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import { kindOf } from "@fiscalon/core/model/documentKinds";
@@ -38,7 +39,7 @@ export async function addSurroundings(
   const sites = new Map(setup.plain.places.map((place): [number, Site] => [place.id, place]));
   const [first = { country: setup.client.country, region: null }] = sites.values();
   for (const document of open) {
-    document.input.site = sites.get(document.place ?? 0) ?? first;
+    document.input.site = document.place === null ? first : valueAt(sites, document.place);
     const party = parties.get(document.contact ?? 0);
     if (party) document.input.party = party;
     if (document.input.lines.some((line) => line.item)) document.input.items = items;

@@ -1,3 +1,4 @@
+import { requireOwn } from "../../books/requireOwn.ts";
 import { ERRORS } from "@fiscalon/contract/errors";
 import { isSure } from "@fiscalon/core/agree/bankMatching";
 import { valueAt } from "@fiscalon/core/at";
@@ -174,6 +175,7 @@ async function paymentEntry(
   documents: NonNullable<MatchBody["documents"]>,
   contact: number | null,
 ): Promise<number> {
+  await requireOwn(work, setup.client.id, "contacts", contact, "contact");
   const kind = line.amount > 0 ? "receipt" : "payment";
   const payment = paymentFrom(
     {

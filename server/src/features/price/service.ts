@@ -16,6 +16,7 @@ import type { PricePreview } from "@fiscalon/contract/views";
 import { inField } from "../../base/errors.ts";
 import type { Work } from "../../base/work.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
+import { requireOwn } from "../../books/requireOwn.ts";
 import { addSurroundings } from "../../books/documents/addSurroundings.ts";
 
 export interface PriceRequest {
@@ -79,7 +80,11 @@ async function clientRequest(work: Work, clientId: number, { document }: PriceRe
     place: place ?? null,
     corrects: corrects ?? null,
   };
-  await inField("document", () => addSurroundings(work, setup, [previewed]));
+  await inField("document", async () => {
+    await requireOwn(work, clientId, "contacts", contact, "contact");
+    await requireOwn(work, clientId, "places", place, "place");
+    await addSurroundings(work, setup, [previewed]);
+  });
   return { document: previewed.input, setup: setup.effect };
 }
 

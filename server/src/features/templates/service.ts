@@ -1,9 +1,10 @@
+import { requireOwn } from "../../books/requireOwn.ts";
 import { addDays, addMonths } from "@fiscalon/core/calendar/date";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { PostedDue, Rhythm, TemplateBody, TemplateView } from "@fiscalon/contract/templates";
 import type { DocumentBody } from "@fiscalon/contract/document";
 import type { Work, Writing } from "../../base/work.ts";
-import { notFound } from "../../base/errors.ts";
+import { inField, notFound } from "../../base/errors.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import { postDocuments } from "../../books/documents/postDocuments.ts";
 import { nextInSeries } from "../../books/series.ts";
@@ -76,6 +77,10 @@ function later(from: string, every: Rhythm, count: number): string {
 
 export async function keepTemplate(work: Work, clientId: number, template: TemplateBody): Promise<void> {
   await work.write(async (work) => {
+    await inField("document", async () => {
+      await requireOwn(work, clientId, "contacts", template.document.contact, "contact");
+      await requireOwn(work, clientId, "places", template.document.place, "place");
+    });
     await writeTemplate(work, clientId, { ...template, begins: template.nextOn });
     await work.record({
       client: clientId,
