@@ -2,15 +2,14 @@ import { FiscalError } from "@fiscalon/core/errors";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import type { Account } from "@fiscalon/core/model/account";
-import { regionOf } from "@fiscalon/core/supply/regions";
 import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
 import { checkSchedules } from "@fiscalon/core/tax/checkSchedules";
 import type { Direction, RateSchedules, TaxCode } from "@fiscalon/core/model/taxCode";
 import type { ClientBody, PlaceBody } from "@fiscalon/contract/setup";
-import type { Work, Writing } from "../base/work.ts";
+import type { Writing } from "../base/work.ts";
 import { inField } from "../base/errors.ts";
 import { addRegistration } from "./addRegistration.ts";
-import { requireRegion } from "./requireRegion.ts";
+import { regionKept } from "./requireRegion.ts";
 
 /** What a client starts with when the book says nothing else: codes and accounts of the pack of its country. */
 export interface ClientStart {
@@ -127,15 +126,6 @@ async function addSchedules(work: Writing, clientId: number, schedules: RateSche
     Object.entries(schedules).map(([ref, rows]) => ({ clientId, ref, rows: [...rows], ...work.made })),
     work.options,
   );
-}
-
-/**
- * A region as it is kept: by its code, however it was written.
- * @throws FiscalError `place/unknown-region`
- */
-export function regionKept(work: Work, country: string, region: string | null): string | null {
-  requireRegion(work, country, region);
-  return regionOf(work.packs.ofCountry(country), region, null) || null;
 }
 
 export async function addPlace(

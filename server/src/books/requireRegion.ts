@@ -1,5 +1,5 @@
 import { FiscalError } from "@fiscalon/core/errors";
-import { isRegionOf } from "@fiscalon/core/supply/regions";
+import { isRegionOf, regionOf } from "@fiscalon/core/supply/regions";
 import type { Work } from "../base/work.ts";
 
 /** @throws FiscalError `place/unknown-region` where the country is known to have no such region */
@@ -12,4 +12,13 @@ export function requireRegion({ packs }: Work, country: string, region: string |
     `${pack?.name ?? country} has no region "${region}". Known: ${known}.`,
     "region",
   );
+}
+
+/**
+ * A region as it is kept: by its code, however it was written.
+ * @throws FiscalError `place/unknown-region`
+ */
+export function regionKept(work: Work, country: string, region: string | null): string | null {
+  requireRegion(work, country, region);
+  return regionOf(work.packs.ofCountry(country), region, null) || null;
 }

@@ -1,7 +1,7 @@
 import type { PlaceBody } from "@fiscalon/contract/setup";
 import type { Work } from "../../base/work.ts";
 import { notFound } from "../../base/errors.ts";
-import { regionKept } from "../../books/createClient.ts";
+import { regionKept } from "../../books/requireRegion.ts";
 import { requireUsual } from "../../books/requireUsual.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import { loadDocuments } from "../../books/documents/loadDocuments.ts";
