@@ -3,6 +3,7 @@ import { defineConfig } from "vitest/config";
 export default defineConfig({
   test: {
     include: ["core/test/**/*.test.ts", "server/test/**/*.test.ts", "web/test/**/*.test.ts"],
+    setupFiles: ["scripts/seed.mjs"],
     // One worker a core: by itself it leaves one of two idle.
     maxWorkers: "100%",
     testTimeout: 60_000,

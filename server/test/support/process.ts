@@ -1,14 +1,25 @@
 import { spawn } from "node:child_process";
 import type { ChildProcess } from "node:child_process";
+import { createServer } from "node:net";
+import type { AddressInfo } from "node:net";
 import { fileURLToPath } from "node:url";
 import { clientOf } from "./testServer.ts";
 import type { TestServer } from "./testServer.ts";
 
 const MAIN = fileURLToPath(new URL("../../dist/main.js", import.meta.url));
 
+/** A port nobody listens at. */
+async function freePort(): Promise<number> {
+  const probe = createServer();
+  await new Promise<void>((listening) => probe.listen(0, "127.0.0.1", listening));
+  const { port } = probe.address() as AddressInfo;
+  await new Promise((closed) => probe.close(closed));
+  return port;
+}
+
 /** The built server as a process of its own over a data folder, so that it can be killed. */
 export async function startProcess(dataDir: string): Promise<{ child: ChildProcess; client: TestServer }> {
-  const port = 20_000 + Math.floor(Math.random() * 20_000);
+  const port = await freePort();
   const child = spawn(process.execPath, [MAIN], {
     env: { ...process.env, FISCALON_DATA: dataDir, FISCALON_PORT: String(port), FISCALON_LOG: "silent" },
     stdio: "ignore",
