@@ -153,6 +153,7 @@ export const ERRORS = {
   },
   "registration/basis": { status: 422, says: "… knows no … basis. Choose …." },
   "registration/dates": { status: 422, says: "The registration would end before it starts." },
+  "registration/leaving": { status: 422, says: 'Nothing is left by "…" on …. …' },
   "registration/no-anchor": { status: 422, says: "Say on which month end a … period ends." },
   "registration/option": {
     status: 422,
@@ -161,6 +162,10 @@ export const ERRORS = {
   "registration/overlap": {
     status: 422,
     says: "There is already a registration for … from …. End that one first.",
+  },
+  "registration/rest-sealed": {
+    status: 409,
+    says: "What is unpaid belongs on the return to …, which is sealed (…). Reopen it first, or let the change begin a period later.",
   },
   "registration/rhythm-change": {
     status: 422,

@@ -1,4 +1,5 @@
 import Joi from "joi";
+import { BASES } from "@fiscalon/core/model/basis";
 import { TREATMENTS } from "@fiscalon/core/model/taxCode";
 import { CHECKS } from "@fiscalon/core/findings/catalogue";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
@@ -39,6 +40,35 @@ const box = Joi.alternatives(
 );
 
 const formula = Joi.string().max(600);
+
+const tags = Joi.string().max(200).allow("");
+const boxesBySide = Joi.object({ sale: tags.required(), purchase: tags.required() });
+
+const basisOffer = Joi.object({
+  basis: Joi.string()
+    .valid(...BASES)
+    .required(),
+  name: name.required(),
+  who: text,
+  outside: Joi.object({
+    treatments: Joi.array().items(Joi.string().valid(...TREATMENTS)),
+    grossFrom: Joi.number().integer().min(1),
+  }),
+  leaving: Joi.array()
+    .items(
+      Joi.object({
+        id: Joi.string().max(40).required(),
+        name: name.required(),
+        rest: Joi.string().valid("last-day", "first-day", "as-paid").required(),
+        months: Joi.number().integer().min(1).max(120),
+        boxes: boxesBySide,
+        source: text.default(""),
+      }),
+    )
+    .min(1),
+  joining: boxesBySide,
+  source: text.default(""),
+});
 
 const form = Joi.object<ReturnForm, true>({
   id: Joi.string().max(40).required(),
@@ -150,7 +180,7 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
     .min(1)
     .required(),
   bases: Joi.array()
-    .items(Joi.string().valid("accrual", "cash", "hybrid"))
+    .items(Joi.alternatives(Joi.string().valid(...BASES), basisOffer))
     .min(1)
     .default(["accrual"]),
   due: Joi.array()

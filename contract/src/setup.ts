@@ -1,7 +1,9 @@
 import Joi from "joi";
 import { MONTHS_OF } from "@fiscalon/core/calendar/filingPeriods";
-import type { Frequency, RhythmChange } from "@fiscalon/core/calendar/filingPeriods";
-import type { Basis } from "@fiscalon/core/model/registration";
+import type { Frequency } from "@fiscalon/core/calendar/filingPeriods";
+import type { RegistrationChange } from "@fiscalon/core/model/registration";
+import { BASES } from "@fiscalon/core/model/basis";
+import type { Basis } from "@fiscalon/core/model/basis";
 import { ACCOUNT_ROLES } from "@fiscalon/core/model/account";
 import type { Account } from "@fiscalon/core/model/account";
 import type { Rounding } from "@fiscalon/core/model/rounding";
@@ -35,10 +37,13 @@ export const registrationFields = {
         .valid(...Object.keys(MONTHS_OF))
         .required(),
       anchor: date.required(),
-      basis: Joi.string().valid("accrual", "cash", "hybrid"),
+      basis: Joi.string().valid(...BASES),
+      leaving: Joi.string().max(40),
     }),
   ),
-  basis: Joi.string().valid("accrual", "cash", "hybrid").default("accrual"),
+  basis: Joi.string()
+    .valid(...BASES)
+    .default("accrual"),
   rounding: roundingBody,
   schemes: Joi.array().items(Joi.string()).max(0).messages({
     "array.max": "{{#label}} must be empty; special schemes are not offered yet",
@@ -107,7 +112,7 @@ export const registrationChangeBody = Joi.object<RegistrationChangeBody, true>({
   number: taxNumber,
   to: date.allow(null),
   changes: registrationFields.changes,
-  basis: Joi.string().valid("accrual", "cash", "hybrid"),
+  basis: Joi.string().valid(...BASES),
   rounding: roundingBody,
   options: registrationFields.options,
 });
@@ -135,7 +140,7 @@ export interface RegistrationBody {
   to: string | null;
   frequency: Frequency;
   anchor?: string;
-  changes?: RhythmChange[];
+  changes?: RegistrationChange[];
   basis: Basis;
   rounding?: Rounding;
   schemes?: string[];
@@ -145,7 +150,7 @@ export interface RegistrationBody {
 export interface RegistrationChangeBody {
   number?: string | null;
   to?: string | null;
-  changes?: RhythmChange[];
+  changes?: RegistrationChange[];
   basis?: Basis;
   rounding?: Rounding;
   options?: Record<string, string>;

@@ -3,8 +3,8 @@ import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import type { DocumentInput } from "@fiscalon/core/model/document";
 import type { DocumentEffect } from "@fiscalon/core/facts/effect";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
-import type { RhythmChange } from "@fiscalon/core/calendar/filingPeriods";
-import type { Basis } from "@fiscalon/core/model/registration";
+import type { RegistrationChange } from "@fiscalon/core/model/registration";
+import type { Basis } from "@fiscalon/core/model/basis";
 import type { StandingBody } from "./setup.ts";
 import type { Posting } from "@fiscalon/core/model/posting";
 
@@ -38,7 +38,7 @@ export interface RegistrationView {
   anchor: string;
   basis: Basis;
   /** Rhythms from later days on. */
-  changes: RhythmChange[];
+  changes: RegistrationChange[];
   options: Record<string, string>;
   rounding: PlainSetup["registrations"][number]["rounding"];
 }

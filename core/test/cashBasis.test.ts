@@ -73,7 +73,7 @@ describe("tax that is reported as it is paid", () => {
       11_500,
       inParts(2_300, 9_200),
       NOTHING_RELEASED,
-      "2026-02-01",
+      { after: "2026-01-31", on: "2026-02-01" },
     );
     expect(releases.map(({ payment, on, tax }) => [payment, on, tax])).toEqual([
       [1, "2026-01-15", 300],
@@ -84,7 +84,7 @@ describe("tax that is reported as it is paid", () => {
   /** Tax on the cash basis is tax on the money received: VAT Notice 731, from memory. */
   test("what is let go is never reported: 1,200.00 invoiced, 1,080.00 received, 180.00 due, also when the basis ends", () => {
     const parts = [{ payment: 1, on: "2026-01-15", amount: 108_000, writtenOff: 12_000 }];
-    for (const end of [null, "2026-06-01"]) {
+    for (const end of [null, { after: "2026-06-01", on: "2026-06-01" }]) {
       const releases = cashReleases(fact(100_000, 20_000), 120_000, parts, NOTHING_RELEASED, end);
       expect([sum(releases, "net"), sum(releases, "tax")]).toEqual([90_000, 18_000]);
     }

@@ -156,22 +156,6 @@ describe("registered on the cash basis", () => {
     expect(await boxes(...Q1)).toEqual(["180.00", "900.00"]);
     expect(await server.ok("GET", `${base}/open-items`)).toMatchObject({ total: 0, open: 0 });
   });
-
-  test("going over to accrual reports what is unpaid once, on the day of the change", async () => {
-    const { base, registration, invoice, pay, boxes } = await books();
-    const { id } = await invoice("2026-02-10", "100.00");
-    await pay("2026-03-01", "30.00", [{ document: id, amount: "30.00" }]);
-    const rid = registration.split("/").at(-1);
-    await server.ok("PUT", `${base}/registrations/${rid}`, {
-      changes: [{ from: "2026-04-01", frequency: "quarterly", anchor: "2026-06-30", basis: "accrual" }],
-    });
-    expect([await boxes(...Q1), await boxes(...Q2)]).toEqual([
-      ["5.00", "25.00"],
-      ["15.00", "75.00"],
-    ]);
-    await pay("2026-05-01", "90.00", [{ document: id, amount: "90.00" }]);
-    expect(await boxes(...Q2)).toEqual(["15.00", "75.00"]);
-  });
 });
 
 test("an invoice in another currency: facts in the currency of the books, the rate's change is an exchange difference", async () => {

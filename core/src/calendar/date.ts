@@ -62,6 +62,12 @@ export function endOfMonth(date: CalendarDate): CalendarDate {
   return dateOf(year, month, daysInMonth(year, month));
 }
 
+/** Months later, the last day of a month staying one: 30 Jun + 6 = 31 Dec. */
+export function addMonthsToEnd(date: CalendarDate, months: number): CalendarDate {
+  const shifted = addMonths(date, months);
+  return endOfMonth(date) === date ? endOfMonth(shifted) : shifted;
+}
+
 /** Whole days from `from` to `to`; negative when `to` is earlier. */
 export function daysBetween(from: CalendarDate, to: CalendarDate): number {
   return Temporal.PlainDate.from(from).until(to, { largestUnit: "days" }).days;

@@ -1,4 +1,4 @@
-import { addDays, addMonths, dateOf, daysInMonth, endOfMonth, partsOf, weekday } from "./date.ts";
+import { addDays, addMonths, addMonthsToEnd, dateOf, daysInMonth, partsOf, weekday } from "./date.ts";
 import type { CalendarDate } from "./date.ts";
 import type { Frequency } from "./filingPeriods.ts";
 
@@ -53,13 +53,11 @@ export function dueRuleFor(rules: readonly DueRule[], question: DueQuestion): Du
  * not end with a month keeps its day where the rule says `end`.
  */
 export function dueDate(rule: DueRule, periodEnd: CalendarDate): CalendarDate {
-  const shifted = addMonths(periodEnd, rule.months);
   if (rule.day !== "end") {
-    const { year, month } = partsOf(shifted);
+    const { year, month } = partsOf(addMonths(periodEnd, rule.months));
     return addDays(dateOf(year, month, Math.min(rule.day, daysInMonth(year, month))), rule.days ?? 0);
   }
-  const base = endOfMonth(periodEnd) === periodEnd ? endOfMonth(shifted) : shifted;
-  return addDays(base, rule.days ?? 0);
+  return addDays(addMonthsToEnd(periodEnd, rule.months), rule.days ?? 0);
 }
 
 /** Days on which nobody works: weekends by weekday (0 Sunday to 6 Saturday), and holidays. */

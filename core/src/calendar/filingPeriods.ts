@@ -12,12 +12,11 @@ export const MONTHS_OF = {
 } as const;
 export type Frequency = keyof typeof MONTHS_OF;
 
-/** A rhythm that holds from a day on, and the basis where that changes, too. `anchor`: any month end on which a period ends. */
+/** A rhythm that holds from a day on. `anchor`: any month end on which a period ends. */
 export interface RhythmChange {
   from: CalendarDate;
   frequency: Frequency;
   anchor: CalendarDate;
-  basis?: "accrual" | "cash" | "hybrid";
 }
 
 /**

@@ -112,7 +112,8 @@ function assigned(
     setup.codes.get(fact.code)?.pack,
   );
   if (!registration) return { ...fact, registration: null, period: null, held: false };
-  if (priced.gross !== 0 && waitsForPayment(fact, document.kind, registration)) {
+  const { bases } = setup.packs.byId(registration.pack);
+  if (waitsForPayment(fact, { kind: document.kind, gross: priced.gross }, registration, bases)) {
     return { ...fact, registration: registration.id, period: null, held: true };
   }
   return {

@@ -19,7 +19,7 @@ export const CHECKS = {
   },
   unallocated: {
     severity: "check",
-    title: "Money without a document, on the cash basis",
+    title: "Money without a document, where tax waits for money",
   },
   "no-registration": {
     severity: "check",

@@ -3,7 +3,8 @@ import type { Account } from "../model/account.ts";
 import { missingRoles } from "../model/account.ts";
 import type { CheckDefinition, Finding } from "../model/finding.ts";
 import type { JurisdictionPack } from "../model/pack.ts";
-import type { Basis } from "../model/registration.ts";
+import { WAITING } from "../model/basis.ts";
+import type { Basis } from "../model/basis.ts";
 import type { Treatment } from "../model/taxCode.ts";
 import { displayAmount } from "../money/amount.ts";
 import { correctionWay, turnoverOf } from "../returns/correctionWay.ts";
@@ -115,9 +116,9 @@ function withoutAccount({ levies, accounts, pack }: PeriodContext): Finding[] {
   );
 }
 
-/** On the cash basis, money that is not allocated to documents is on no return, although tax may be due on it. */
+/** On a basis that waits for money, money that is not allocated to documents is on no return, although tax may be due on it. */
 function unallocated({ unallocated: payments }: PeriodRows, { basis, digits }: PeriodContext): Finding[] {
-  if (basis === "accrual") return [];
+  if (WAITING[basis].length === 0) return [];
   return payments.map((one) =>
     finding(
       "unallocated",

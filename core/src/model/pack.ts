@@ -3,7 +3,7 @@ import type { CalendarDate } from "../calendar/date.ts";
 import type { DateOrder } from "../calendar/parseDate.ts";
 import type { Frequency } from "../calendar/filingPeriods.ts";
 import type { Account } from "./account.ts";
-import type { Basis } from "./registration.ts";
+import type { BasisOffer } from "./basis.ts";
 import type { ReturnForm } from "./returnForm.ts";
 import type { Rounding } from "./rounding.ts";
 import type { SupplyRule } from "./supplyRule.ts";
@@ -170,7 +170,8 @@ export interface JurisdictionPack {
   forms: readonly ReturnForm[];
   rhythms: readonly FilingRhythm[];
   roundings: readonly { id: string; name: string; rounding: Rounding; source: string }[];
-  bases: readonly Basis[];
+  /** How it may report, the usual way first. */
+  bases: readonly BasisOffer[];
   due: readonly DueRule[];
   holidays: HolidayCalendar;
   correction: CorrectionRule;

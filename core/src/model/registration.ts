@@ -1,9 +1,10 @@
 import type { CalendarDate } from "../calendar/date.ts";
-import type { PeriodRule } from "../calendar/filingPeriods.ts";
+import type { PeriodRule, RhythmChange } from "../calendar/filingPeriods.ts";
+import type { Basis, BasisChange } from "./basis.ts";
 import type { Rounding } from "./rounding.ts";
 
-/** When tax is reported: at the tax point, as paid, or sales at the tax point and purchases as paid. */
-export type Basis = "accrual" | "cash" | "hybrid";
+/** What a registration changes from a day on: its rhythm, and its basis where that is said. */
+export type RegistrationChange = RhythmChange & BasisChange;
 
 /** What the computation needs to know of a registration. */
 export interface RegistrationSetup extends PeriodRule {
@@ -11,17 +12,10 @@ export interface RegistrationSetup extends PeriodRule {
   pack: string;
   levies: readonly string[];
   basis: Basis;
+  changes?: readonly RegistrationChange[];
   rounding: Rounding;
   /** What the registration chose of the options its pack offers, by option. */
   options?: Readonly<Record<string, string>>;
-}
-
-/** The basis a registration reports on, on a day: the last change of it, or the one it began with. */
-export function basisOn(
-  { basis, changes = [] }: Pick<RegistrationSetup, "basis" | "changes">,
-  on: CalendarDate,
-): Basis {
-  return changes.filter((change) => change.from <= on && change.basis !== undefined).at(-1)?.basis ?? basis;
 }
 
 /**

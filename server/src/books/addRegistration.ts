@@ -1,7 +1,8 @@
 import { FiscalError, withinField } from "@fiscalon/core/errors";
-import type { RhythmChange } from "@fiscalon/core/calendar/filingPeriods";
+import type { RegistrationChange } from "@fiscalon/core/model/registration";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
-import type { Basis } from "@fiscalon/core/model/registration";
+import { waysOfLeaving } from "@fiscalon/core/model/basis";
+import type { Basis } from "@fiscalon/core/model/basis";
 import { ROUND_EACH_LINE } from "@fiscalon/core/model/rounding";
 import type { RegistrationBody } from "@fiscalon/contract/setup";
 import type { Writing } from "../base/work.ts";
@@ -66,12 +67,13 @@ function completed(pack: JurisdictionPack, levies: readonly string[]): string[] 
 /** Changes of rhythm in order of time, none before the registration starts. */
 export function checkedChanges(
   pack: JurisdictionPack,
-  { from, changes = [] }: Pick<RegistrationBody, "from" | "changes">,
-): RhythmChange[] {
+  { from, basis, changes = [] }: Pick<RegistrationBody, "from" | "basis" | "changes">,
+): RegistrationChange[] {
   const sorted = [...changes].sort((a, b) => (a.from < b.from ? -1 : 1));
   sorted.forEach((change, index) => {
-    const { basis } = change;
-    if (basis) withinField(`changes[${index}]`, () => offeredBasis(pack, basis));
+    const { basis: next } = change;
+    if (next) withinField(`changes[${index}]`, () => offeredBasis(pack, next));
+    withinField(`changes[${index}]`, () => checkLeaving(pack, { basis, changes: sorted }, change));
     if (change.from > from && change.from !== sorted[index - 1]?.from) return;
     throw new FiscalError(
       "registration/rhythm-change",
@@ -83,11 +85,27 @@ export function checkedChanges(
 }
 
 export function offeredBasis(pack: JurisdictionPack, basis: Basis): Basis {
-  if (pack.bases.includes(basis)) return basis;
+  if (pack.bases.some((one) => one.basis === basis)) return basis;
   throw new FiscalError(
     "registration/basis",
-    `${pack.name} knows no ${basis} basis. Choose ${pack.bases.join(" or ")}.`,
+    `${pack.name} knows no ${basis} basis. Choose ${pack.bases.map((one) => one.basis).join(" or ")}.`,
     "basis",
+  );
+}
+
+/** The way of leaving a basis is one the law knows for the basis before the change. */
+function checkLeaving(
+  pack: JurisdictionPack,
+  registration: Pick<RegistrationBody, "basis" | "changes">,
+  change: RegistrationChange,
+): void {
+  if (change.leaving === undefined) return;
+  const ways = waysOfLeaving(pack.bases, registration, change).map(({ id }) => id);
+  if (ways.includes(change.leaving)) return;
+  throw new FiscalError(
+    "registration/leaving",
+    `Nothing is left by "${change.leaving}" on ${change.from}. ${ways.length === 0 ? "Leave it out." : `Choose ${ways.join(" or ")}.`}`,
+    "leaving",
   );
 }
 

@@ -1,7 +1,8 @@
 import { DataTypes } from "sequelize";
 import type { Model, ModelStatic, Sequelize } from "sequelize";
-import type { Frequency, RhythmChange } from "@fiscalon/core/calendar/filingPeriods";
-import type { Basis } from "@fiscalon/core/model/registration";
+import type { Frequency } from "@fiscalon/core/calendar/filingPeriods";
+import type { RegistrationChange } from "@fiscalon/core/model/registration";
+import type { Basis } from "@fiscalon/core/model/basis";
 import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
 import type { AccountRole, AccountType } from "@fiscalon/core/model/account";
 import type { Rounding } from "@fiscalon/core/model/rounding";
@@ -47,7 +48,7 @@ export interface RegistrationRecord extends OfClient {
   validTo: string | null;
   frequency: Frequency;
   anchor: string;
-  changes: RhythmChange[];
+  changes: RegistrationChange[];
   basis: Basis;
   rounding: Rounding;
   options: Record<string, string>;

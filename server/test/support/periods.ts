@@ -1,5 +1,7 @@
 import { expect } from "vitest";
 import { at } from "@fiscalon/core/at";
+import type { Basis } from "@fiscalon/core/model/basis";
+import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import type { ReturnView } from "@fiscalon/contract/returns";
 import type { TestServer } from "./testServer.ts";
@@ -13,6 +15,7 @@ export interface Country {
   anchor: string;
   /** Invented, with the check digits of the country. */
   number: string;
+  basis?: Basis;
 }
 
 export type Row = [kind: DocumentKind, code: string, amount: string, more?: Record<string, unknown>];
@@ -22,7 +25,7 @@ export const INCLUSIVE = { prices: "inclusive" };
 /** Books of a client with a period of its own: post, correct, seal, and read boxes. */
 export async function periodBooks(
   server: TestServer,
-  { pack, country, region, levies, frequency, anchor, number }: Country,
+  { pack, country, region, levies, frequency, anchor, number, basis }: Country,
 ) {
   const client = await server.ok<{ id: number; registrations: { id: number }[] }>("POST", "/clients", {
     name: `A period in ${country}`,
@@ -34,6 +37,7 @@ export async function periodBooks(
       frequency,
       anchor,
       ...(levies ? { levies } : {}),
+      ...(basis ? { basis } : {}),
       number,
     },
   });
@@ -79,6 +83,22 @@ export async function periodBooks(
         lines: first.lines.map((line) => ({ ...line, amount: right })),
       });
     },
+    /** Money for one document, from the customer or to the supplier. */
+    pay: async ({ id }: { id: number }, amount: string, date: string) => {
+      const { contact, input } = await server.ok<{
+        contact: { id: number };
+        input: { kind: DocumentKind };
+      }>("GET", `${base}/documents/${id}`);
+      await server.ok("POST", `${base}/payments`, {
+        kind: DOCUMENT_KINDS[input.kind].direction === "sale" ? "receipt" : "payment",
+        date,
+        amount,
+        contact: contact.id,
+        allocations: [{ document: id, amount }],
+      });
+    },
+    /** Changes the registration. */
+    change: (body: object) => server.call("PUT", registration, body),
     /** What is on the form, as text in major units; boxes that hold nothing are left out. */
     boxes: async (end: string): Promise<Record<string, string>> => {
       const view = await server.ok<ReturnView>("GET", `${registration}/returns/${end}`);

@@ -4,7 +4,7 @@ import clsx from "clsx";
 import { Moon, PanelLeftClose, PanelLeftOpen, Sun, SunMoon } from "lucide-react";
 import { useState } from "react";
 import { Link, useLocation } from "react-router";
-import { basisOn } from "@fiscalon/core/model/registration";
+import { basisOn } from "@fiscalon/core/model/basis";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { api } from "../api/client.ts";
 import { plural, today } from "../kit/format.ts";

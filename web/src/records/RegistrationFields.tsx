@@ -1,3 +1,4 @@
+import { basisOffer } from "@fiscalon/core/model/basis";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import type { RegistrationBody } from "@fiscalon/contract/setup";
 import { DateField } from "../kit/DateField.tsx";
@@ -46,12 +47,6 @@ export function useNumberCheck(pack: JurisdictionPack, number: string): string |
   return check.ok ? undefined : check.message;
 }
 
-export const BASIS_WORDS = {
-  accrual: "Accrual: tax is reported at the tax point of each document",
-  cash: "Cash: tax is reported as money is paid",
-  hybrid: "Hybrid: sales at the tax point, purchases as paid",
-};
-
 export function RegistrationFields({
   pack,
   value,
@@ -66,6 +61,7 @@ export function RegistrationFields({
   numberCheck: string | undefined;
 }) {
   const valid = value.number.trim() !== "" && numberCheck === undefined;
+  const offer = basisOffer(pack.bases, value.basis);
   const longEnough = value.number.replace(/\W/g, "").length >= 9;
   return (
     <div className="grid grid-cols-2 gap-5">
@@ -116,18 +112,19 @@ export function RegistrationFields({
           className="col-span-2"
           label="Basis"
           value={value.basis}
+          hint={offer.who}
           onChange={(event) =>
             onChange({ ...value, basis: event.target.value as RegistrationDraft["basis"] })
           }
         >
-          {pack.bases.map((basis) => (
+          {pack.bases.map(({ basis, name }) => (
             <option key={basis} value={basis}>
-              {BASIS_WORDS[basis]}
+              {name}
             </option>
           ))}
         </SelectField>
       ) : (
-        <p className="quiet col-span-2">{BASIS_WORDS[value.basis]}.</p>
+        <p className="quiet col-span-2">{offer.name}.</p>
       )}
     </div>
   );

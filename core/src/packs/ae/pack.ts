@@ -1,4 +1,5 @@
 import type { JurisdictionPack } from "../../model/pack.ts";
+import { accrual } from "../shared/bases.ts";
 import { checkedByShape } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
 import { correction, due, holidays, rhythms, roundings } from "./calendar.ts";
@@ -30,7 +31,7 @@ export const ae: JurisdictionPack = {
   forms: [vat201],
   rhythms,
   roundings,
-  bases: ["accrual"],
+  bases: [accrual("VAT Law art. 25")],
   due,
   holidays,
   correction,

@@ -1,6 +1,7 @@
 import type { JurisdictionPack } from "../../model/pack.ts";
 import { checkedBy } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
+import { bases } from "./bases.ts";
 import { correction, due, holidays, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
@@ -42,7 +43,7 @@ export const au: JurisdictionPack = {
   forms: [activityStatement],
   rhythms,
   roundings,
-  bases: ["accrual", "cash"],
+  bases,
   due,
   holidays,
   correction,

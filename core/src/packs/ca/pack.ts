@@ -1,4 +1,5 @@
 import type { JurisdictionPack, NumberCheck } from "../../model/pack.ts";
+import { accrual } from "../shared/bases.ts";
 import { bareNumber, checkedBy, checkedByShape } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
 import { correction, due, holidays, rhythms, roundings } from "./calendar.ts";
@@ -99,7 +100,7 @@ export const ca: JurisdictionPack = {
   forms: [gst34, combined, qstOnly, bcPst, skPst, mbRst],
   rhythms,
   roundings,
-  bases: ["accrual"],
+  bases: [accrual("ETA s.168")],
   due,
   holidays,
   correction,

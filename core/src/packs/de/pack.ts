@@ -1,6 +1,7 @@
 import type { JurisdictionPack } from "../../model/pack.ts";
 import { checkUnionNumber } from "../eu/vatNumber.ts";
 import { accounts } from "./accounts.ts";
+import { bases } from "./bases.ts";
 import { correction, due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
@@ -29,7 +30,7 @@ export const de: JurisdictionPack = {
   forms: [preliminaryReturn],
   rhythms,
   roundings,
-  bases: ["accrual", "cash"],
+  bases,
   due,
   holidays: { country: "DE" },
   correction,

@@ -1,5 +1,6 @@
 import type { JurisdictionPack } from "../../model/pack.ts";
 import { accounts } from "./accounts.ts";
+import { bases } from "./bases.ts";
 import { correction, declaration, due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
@@ -33,7 +34,7 @@ export const gb: JurisdictionPack = {
   forms: [nineBoxes, nineBoxesBefore2021],
   rhythms,
   roundings,
-  bases: ["accrual", "cash"],
+  bases,
   due,
   holidays: { country: "GB", regions: ["ENG"] },
   correction,

@@ -1,6 +1,7 @@
 import type { JurisdictionPack } from "../../model/pack.ts";
 import { checkedBy } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
+import { bases } from "./bases.ts";
 import { correction, due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
@@ -30,7 +31,7 @@ export const ie: JurisdictionPack = {
   forms: [vat3],
   rhythms,
   roundings,
-  bases: ["accrual", "cash"],
+  bases,
   due,
   holidays: { country: "IE" },
   correction,

@@ -1,4 +1,5 @@
 import type { JurisdictionPack } from "../../model/pack.ts";
+import { accrual } from "../shared/bases.ts";
 import { accounts } from "./accounts.ts";
 import { correction, due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
@@ -47,7 +48,7 @@ export const inPack: JurisdictionPack = {
   forms: [gstr, ...compositionForms, oldVat],
   rhythms,
   roundings,
-  bases: ["accrual"],
+  bases: [accrual("CGST Act s.12 and 13")],
   due,
   holidays: { country: "IN" },
   correction,

@@ -1,6 +1,7 @@
 import type { JurisdictionPack } from "../../model/pack.ts";
 import { checkedBy } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
+import { bases } from "./bases.ts";
 import { correction, due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
@@ -28,7 +29,7 @@ export const nz: JurisdictionPack = {
   forms: [gst101a],
   rhythms,
   roundings,
-  bases: ["accrual", "cash", "hybrid"],
+  bases,
   due,
   holidays: { country: "NZ" },
   correction,

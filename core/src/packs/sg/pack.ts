@@ -1,6 +1,7 @@
 import type { JurisdictionPack, NumberCheck } from "../../model/pack.ts";
 import { bareNumber, checkedBy } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
+import { bases } from "./bases.ts";
 import { correction, due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
@@ -42,7 +43,7 @@ export const sg: JurisdictionPack = {
   forms: [gstF5],
   rhythms,
   roundings,
-  bases: ["accrual", "cash"],
+  bases,
   due,
   holidays: { country: "SG" },
   correction,

@@ -1,4 +1,6 @@
+import { PLAIN_BASES } from "../../model/basis.ts";
 import type { JurisdictionPack } from "../../model/pack.ts";
+import { accrual } from "../shared/bases.ts";
 import { checkedByShape } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
 import { correction, due, rhythms, roundings } from "./calendar.ts";
@@ -58,7 +60,10 @@ export const us: JurisdictionPack = {
   forms,
   rhythms,
   roundings,
-  bases: ["accrual", "cash"],
+  bases: [
+    accrual("the states' sales tax acts"),
+    { ...PLAIN_BASES.cash, source: "common practice of some states, no source" },
+  ],
   due,
   holidays: { country: "US" },
   correction,

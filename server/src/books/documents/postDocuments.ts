@@ -8,7 +8,7 @@ import type { BulkTable } from "../../db/database.ts";
 import type { BulkInsert } from "../../db/bulkInsert.ts";
 import type { ClientSetup } from "../loadSetup.ts";
 import { followEntries } from "../bankLines.ts";
-import { releaseFacts } from "../payments/releaseFacts.ts";
+import { releaseFacts, turningRegistrations } from "../payments/releaseFacts.ts";
 import { addSurroundings } from "./addSurroundings.ts";
 
 const DOCUMENT_COLUMNS = [
@@ -129,6 +129,7 @@ export async function postDocuments(
   const next = await nextIds(work);
   const first = next.document;
   const waiting: number[] = [];
+  const turning = turningRegistrations(work, setup).length > 0;
   await work.bulk(async (bulk) => {
     const writing: Promise<void>[] = [];
     try {
@@ -136,7 +137,7 @@ export async function postDocuments(
         const rows = noRows();
         for (const document of documents.slice(at, at + SLICE)) {
           const effect = effectOf(document, setup);
-          if (effect.facts.some(({ held }) => held)) waiting.push(next.document);
+          if (turning || effect.facts.some(({ held }) => held)) waiting.push(next.document);
           rows.documents.push(documentRow(document, effect, next.document, setup, work));
           for (const line of lineRows(document, effect, next.document))
             rows.lines.push([next.line++, ...line]);

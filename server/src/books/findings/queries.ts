@@ -1,6 +1,7 @@
 import { movesMoney, sideOf } from "../../db/kindSql.ts";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
-import type { Basis } from "@fiscalon/core/model/registration";
+import { WAITING } from "@fiscalon/core/model/basis";
+import type { Basis } from "@fiscalon/core/model/basis";
 import type { CheckedLine, LineContext } from "@fiscalon/core/findings/checkedLine";
 import type { Work } from "../../base/work.ts";
 
@@ -142,14 +143,15 @@ export async function unregisteredDocuments(
   );
 }
 
-/** Money of a period that settles nothing and so waits to be reported; on the hybrid basis only what is paid does. */
+/** Money of a period that settles nothing and so waits to be reported, of the sides that wait on a basis. */
 export async function unallocatedPayments(
   work: Work,
   clientId: number,
   { from, to }: FilingPeriod,
   basis: Basis,
 ): Promise<{ payment: number; number: string; party: string; amount: number }[]> {
-  const waits = basis === "hybrid" ? `AND ${movesMoney("p", false)}` : "";
+  const [side, other] = WAITING[basis];
+  const waits = side === undefined || other !== undefined ? "" : `AND ${movesMoney("p", side === "sale")}`;
   return work.rows(
     `SELECT p.id AS payment, p.number, coalesce(c.name, 'no party') AS party, p.on_account AS amount
      FROM payments p LEFT JOIN contacts c ON c.id = p.contact_id

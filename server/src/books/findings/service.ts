@@ -7,7 +7,7 @@ import type { PeriodContext, PeriodRows } from "@fiscalon/core/findings/periodFi
 import { boxTags } from "@fiscalon/core/model/boxTags";
 import type { CheckDefinition, Finding } from "@fiscalon/core/model/finding";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
-import { basisOn } from "@fiscalon/core/model/registration";
+import { basisOn, WAITING } from "@fiscalon/core/model/basis";
 import { findBox } from "@fiscalon/core/returns/evaluateReturn";
 import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
 import { regionOf } from "@fiscalon/core/supply/regions";
@@ -78,7 +78,9 @@ async function rowsOf(
     uncoded: await uncodedLines(work, client.id, period.from, period.to),
     unregistered: await unregisteredDocuments(work, client.id, from, to),
     unallocated:
-      context.basis === "accrual" ? [] : await unallocatedPayments(work, client.id, period, context.basis),
+      WAITING[context.basis].length === 0
+        ? []
+        : await unallocatedPayments(work, client.id, period, context.basis),
     twins: await twinPurchases(work, client.id, registration.id, period.to),
     gaps: gaps.map((gap) => ({ ...gap, series: NUMBERED_KINDS[gap.kind].name })),
     late: await lateGroups(work, registration.id, period.to),

@@ -1,5 +1,9 @@
 import type { RegistrationChangeBody } from "@fiscalon/contract/setup";
+import { addDays } from "@fiscalon/core/calendar/date";
 import { FiscalError } from "@fiscalon/core/errors";
+import { wayOfLeaving } from "@fiscalon/core/model/basis";
+import type { JurisdictionPack } from "@fiscalon/core/model/pack";
+import type { RegistrationRecord } from "../../db/models.ts";
 import type { Work } from "../../base/work.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import {
@@ -10,7 +14,7 @@ import {
   refuseOverlap,
 } from "../../books/addRegistration.ts";
 import { loadDocuments } from "../../books/documents/loadDocuments.ts";
-import { releaseFacts } from "../../books/payments/releaseFacts.ts";
+import { followingDocuments, releaseFacts } from "../../books/payments/releaseFacts.ts";
 import { recomputeDocuments } from "../../books/documents/postDocuments.ts";
 
 /**
@@ -31,12 +35,13 @@ export async function changeRegistration(
     const changes =
       body.changes === undefined
         ? r.changes
-        : checkedChanges(pack, { from: r.validFrom, changes: body.changes });
+        : checkedChanges(pack, { from: r.validFrom, basis: r.basis, changes: body.changes });
     const lastSealed = await work.row<{ end: string | null }>(
       "SELECT max(period_end) AS end FROM returns WHERE registration_id = $1 AND state IN ('sealed', 'filed', 'settled')",
       [r.id],
     );
     refuseSealed(lastSealed?.end ?? null, to, r.changes, changes);
+    refuseSealedRest(lastSealed?.end ?? null, pack, { ...r, changes });
     const after = {
       number: body.number === undefined ? r.number : checkedNumber(pack, body.number),
       validTo: to,
@@ -69,12 +74,12 @@ export async function changeRegistration(
     );
     const now = await loadSetup(work, clientId);
     await recomputeDocuments(work, now, open);
-    const waiting = await work.rows<{ id: number }>(
-      "SELECT DISTINCT document_id AS id FROM facts WHERE registration_id = $1 AND held = 1 AND live = 1",
-      [r.id],
-    );
-    const ids = waiting.map(({ id }) => id);
-    await releaseFacts(work, now, ids);
+    await releaseFacts(work, now, [
+      ...new Set([
+        ...(await followingDocuments(work, setup, r.id)),
+        ...(await followingDocuments(work, now, r.id)),
+      ]),
+    ]);
   });
 }
 
@@ -94,6 +99,24 @@ function refuseSealed(
     `Periods to ${lastSealed} are sealed. A change must begin after that day.`,
     "from",
   );
+}
+
+/** Leaving a basis may put what is unpaid on the return of its last day; that one must still be open. */
+function refuseSealedRest(
+  lastSealed: string | null,
+  pack: JurisdictionPack,
+  registration: Pick<RegistrationRecord, "basis" | "changes">,
+): void {
+  for (const change of registration.changes) {
+    const lastDay = addDays(change.from, -1);
+    const way = lastDay === lastSealed ? wayOfLeaving(pack.bases, registration, change) : undefined;
+    if (way?.rest !== "last-day" || way.months !== undefined) continue;
+    throw new FiscalError(
+      "registration/rest-sealed",
+      `What is unpaid belongs on the return to ${lastDay}, which is sealed (${way.source}). Reopen it first, or let the change begin a period later.`,
+      "from",
+    );
+  }
 }
 
 function same(a: object): (b: object) => boolean {

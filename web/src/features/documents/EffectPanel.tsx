@@ -110,7 +110,7 @@ export function EffectPanel({
       {returns.length === 0 && (
         <p className="quiet mt-3">
           Nothing on the return
-          {effect.facts.some(({ held }) => held) ? " until it is paid: the cash basis applies." : "."}
+          {effect.facts.some(({ held }) => held) ? " until it is paid." : "."}
         </p>
       )}
       {priced && !isJournal(draft) && (

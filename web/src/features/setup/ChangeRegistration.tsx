@@ -3,7 +3,7 @@ import { usePacks } from "../../api/packs.tsx";
 import { useWatch } from "react-hook-form";
 import { registrationChangeBody } from "@fiscalon/contract/setup";
 import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
-import { basisOn } from "@fiscalon/core/model/registration";
+import { basisOffer, basisOn, waysOfLeaving } from "@fiscalon/core/model/basis";
 import type { RegistrationChangeBody } from "@fiscalon/contract/setup";
 import type { RegistrationView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
@@ -13,7 +13,7 @@ import { SelectField } from "../../kit/Field.tsx";
 import { showDate, today } from "../../kit/format.ts";
 import { ChoiceField, DayField, TextField } from "../../kit/formFields.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
-import { BASIS_WORDS, useNumberCheck } from "../../records/RegistrationFields.tsx";
+import { useNumberCheck } from "../../records/RegistrationFields.tsx";
 
 /** Changes a registration: number, end, choices, and another rhythm from a day on. */
 export function ChangeRegistration({
@@ -33,11 +33,12 @@ export function ChangeRegistration({
       from: "",
       rhythm: pack.rhythms[0]?.id ?? "",
       basis: basisOn(registration, today()),
+      leaving: "",
       options: registration.options,
       changes: registration.changes,
     },
     schema: registrationChangeBody,
-    body: ({ number, to, from, rhythm, basis, options, changes }): RegistrationChangeBody => {
+    body: ({ number, to, from, rhythm, basis, leaving: way, options, changes }): RegistrationChangeBody => {
       const chosen = pack.rhythms.find((one) => one.id === rhythm);
       return {
         number: number || null,
@@ -45,7 +46,16 @@ export function ChangeRegistration({
         options,
         changes:
           from !== "" && chosen
-            ? [...changes, { from, frequency: chosen.frequency, anchor: chosen.anchor, basis }]
+            ? [
+                ...changes,
+                {
+                  from,
+                  frequency: chosen.frequency,
+                  anchor: chosen.anchor,
+                  basis,
+                  ...(way === "" ? {} : { leaving: way }),
+                },
+              ]
             : changes,
       };
     },
@@ -54,7 +64,11 @@ export function ChangeRegistration({
     onSaved: onClose,
   });
   const { control, setValue } = dialog.form;
-  const [number, options, changes] = useWatch({ control, name: ["number", "options", "changes"] });
+  const [number, options, changes, from, basis, leaving] = useWatch({
+    control,
+    name: ["number", "options", "changes", "from", "basis", "leaving"],
+  });
+  const ways = from === "" ? [] : waysOfLeaving(pack.bases, { ...registration, changes }, { from, basis });
   const check = useNumberCheck(pack, number);
   return (
     <BodyDialog
@@ -85,8 +99,22 @@ export function ChangeRegistration({
         {pack.bases.length > 1 && (
           <ChoiceField className="col-span-2" name="basis" label="Basis">
             {pack.bases.map((one) => (
-              <option key={one} value={one}>
-                {BASIS_WORDS[one]}
+              <option key={one.basis} value={one.basis}>
+                {one.name}
+              </option>
+            ))}
+          </ChoiceField>
+        )}
+        {ways.length > 0 && (
+          <ChoiceField
+            className="col-span-2"
+            name="leaving"
+            label="What is unpaid then"
+            hint={(ways.find(({ id }) => id === leaving) ?? ways[0])?.source}
+          >
+            {ways.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
               </option>
             ))}
           </ChoiceField>
@@ -94,7 +122,8 @@ export function ChangeRegistration({
         {changes.map((change) => (
           <p key={change.from} className="quiet col-span-2">
             {rhythmInWords(change.frequency, change.anchor)}
-            {change.basis ? `, ${change.basis} basis` : ""} from {showDate(change.from)}{" "}
+            {change.basis ? `, ${basisOffer(pack.bases, change.basis).name}` : ""} from{" "}
+            {showDate(change.from)}{" "}
             <button
               type="button"
               className="word-link"

@@ -4,7 +4,7 @@ import type { Packs } from "@fiscalon/core/model/packs";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
-import { basisOn } from "@fiscalon/core/model/registration";
+import { basisOffer, basisOn } from "@fiscalon/core/model/basis";
 import { proposedRegistrations } from "@fiscalon/core/supply/proposeSetup";
 import type { ProposedRegistration } from "@fiscalon/core/supply/proposeSetup";
 import type { AgencyPosition, ClientView, RegistrationView } from "@fiscalon/contract/views";
@@ -213,7 +213,7 @@ function Registration({
         ),
       ].join("; "),
     ],
-    ["Basis", basisOn(registration, today())],
+    ["Basis", basisOffer(pack.bases, basisOn(registration, today())).name],
     ["Rounding", roundingName(packs, registration)],
     ...(options.length > 0 ? [["Choices", options.join("; ")]] : []),
   ] as [string, string, boolean?][];

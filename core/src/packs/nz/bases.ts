@@ -1,0 +1,38 @@
+import type { BasisOffer } from "../../model/basis.ts";
+import { accrual } from "../shared/bases.ts";
+
+/** From memory of the law. */
+export const bases: BasisOffer[] = [
+  accrual("GSTA s 9"),
+  {
+    basis: "cash",
+    name: "Payments basis: tax is reported as money is paid",
+    who: "Supplies of $2 million in twelve months or less, and non-profit bodies.",
+    leaving: [
+      {
+        id: "first-return",
+        name: "Debtors go to box 9 and creditors to box 13 of the first return of the invoice basis",
+        rest: "first-day",
+        boxes: { sale: "9 +t", purchase: "13 +r" },
+        source: "GSTA s 19C, GST 103B, to be verified",
+      },
+    ],
+    joining: { sale: "13 -t", purchase: "9 -r" },
+    source: "GSTA s 19A",
+  },
+  {
+    basis: "hybrid",
+    name: "Hybrid basis: sales at the tax point, purchases as paid",
+    leaving: [
+      {
+        id: "first-return",
+        name: "Creditors go to box 13 of the first return of the invoice basis",
+        rest: "first-day",
+        boxes: { sale: "9 +t", purchase: "13 +r" },
+        source: "GSTA s 19C, to be verified",
+      },
+    ],
+    joining: { sale: "13 -t", purchase: "9 -r" },
+    source: "GSTA s 19",
+  },
+];
