@@ -3,7 +3,7 @@
  * Arrows between workspaces are in eslint.config.js.
  */
 const FLOORS = [
-  ["at", "errors", "money", "calendar", "formula"],
+  ["at", "groupBy", "errors", "money", "calendar", "formula"],
   ["model"],
   ["supply", "tax", "ledger"],
   ["facts"],

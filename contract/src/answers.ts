@@ -104,6 +104,7 @@ export interface Answers {
   "GET /clients/:id/registrations/:rid/returns/:period": ReturnView;
   "POST /clients/:id/registrations/:rid/returns/:period/acceptances": ReturnView;
   "DELETE /clients/:id/registrations/:rid/returns/:period/acceptances": ReturnView;
+  "PUT /clients/:id/registrations/:rid/returns/:period/late/:document": ReturnView;
   "POST /clients/:id/registrations/:rid/returns/:period/adjustments": ReturnView;
   "POST /clients/:id/registrations/:rid/returns/:period/file": ReturnView;
   "POST /clients/:id/registrations/:rid/returns/:period/reopen": ReturnView;

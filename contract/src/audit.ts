@@ -2,6 +2,7 @@
 export type AuditAction =
   | "accept"
   | "adjust"
+  | "answer"
   | "archive"
   | "attach"
   | "authorise"
@@ -49,6 +50,7 @@ export const AUDIT_ENTITIES = [
   "import",
   "item",
   "jurisdiction",
+  "late-item",
   "payment",
   "place",
   "registration",

@@ -4,8 +4,15 @@ import type { TaxPaymentKind } from "@fiscalon/core/model/taxPaymentKinds";
 import type { Account } from "@fiscalon/core/model/account";
 import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
 import type { RateSchedules, TaxCode } from "@fiscalon/core/model/taxCode";
-import { bookAcceptance, bookBank, bookFiles, bookImport, bookTerminal } from "./bookFeeds.ts";
-import type { BookAcceptance, BookBank, BookImport, BookTerminal } from "./bookFeeds.ts";
+import {
+  bookAcceptance,
+  bookBank,
+  bookFiles,
+  bookImport,
+  bookLateAnswer,
+  bookTerminal,
+} from "./bookFeeds.ts";
+import type { BookAcceptance, BookBank, BookImport, BookLateAnswer, BookTerminal } from "./bookFeeds.ts";
 import { codeBody, ruleBody } from "./code.ts";
 import { bookDocument } from "./document.ts";
 import type { BookDocument } from "./document.ts";
@@ -99,6 +106,7 @@ export const bookSchema = Joi.object<BookFile, true>({
   returns: Joi.array().items(sealedReturn),
   taxPayments: Joi.array().items(taxPayment),
   acceptances: Joi.array().items(bookAcceptance),
+  lateAnswers: Joi.array().items(bookLateAnswer),
   imports: Joi.array().items(bookImport),
   bank: Joi.array().items(bookBank).unique("account"),
   terminals: Joi.array().items(bookTerminal).unique("merchant"),
@@ -177,6 +185,8 @@ export interface BookFile {
   taxPayments?: BookTaxPayment[];
   /** Findings accepted with a reason. */
   acceptances?: BookAcceptance[];
+  /** What was said of late documents. */
+  lateAnswers?: BookLateAnswer[];
   /** Files that were posted, so that a figure still leads to its row. */
   imports?: BookImport[];
   bank?: BookBank[];

@@ -1,4 +1,6 @@
 import Joi from "joi";
+import { LATE_KINDS } from "@fiscalon/core/model/correction";
+import type { LateBody } from "./returns.ts";
 import { date, decimal, name, reason, ref, text } from "./fields.ts";
 import { importSettings, IMPORT_CONTENTS } from "./imports.ts";
 import type { ImportContent, ImportReport, ImportSettings } from "./imports.ts";
@@ -90,6 +92,24 @@ export const bookTerminal = Joi.object<BookTerminal, true>({
     .unique("id")
     .required(),
 });
+
+export const bookLateAnswer = Joi.object<BookLateAnswer, true>({
+  registration: ref.required(),
+  period: date.required(),
+  document: pointer("documents").required(),
+  kind: Joi.string()
+    .valid(...LATE_KINDS)
+    .allow(null)
+    .required(),
+  separately: Joi.boolean().required(),
+  reason: reason.required(),
+});
+/** What a person said of a late document, by the pointer to it, and the period it turned up in. */
+export interface BookLateAnswer extends LateBody {
+  registration: string;
+  period: string;
+  document: string;
+}
 
 export const bookAcceptance = Joi.object<BookAcceptance, true>({
   registration: ref.required(),

@@ -84,6 +84,10 @@ export const ERRORS = {
   "formula/not-understood": { status: 422, says: '"…" is not a formula: …. Write it like [1] + [2].' },
   "formula/too-long": { status: 422, says: "A formula has at most … characters. Split it." },
   "formula/unknown-name": { status: 422, says: '"…" needs …, and there is none here.' },
+  "jurisdiction/correction": {
+    status: 422,
+    says: "The last case of the rule for corrections must have no test, so that every error has an answer.",
+  },
   "jurisdiction/empty": { status: 422, says: "A jurisdiction needs at least one entry here." },
   "jurisdiction/in-use": { status: 422, says: "… registrations use …. It stays." },
   "jurisdiction/not-json": {
@@ -159,6 +163,10 @@ export const ERRORS = {
     status: 422,
     says: '… is one of …, not "…".',
   },
+  "registration/other-region": {
+    status: 422,
+    says: "… is a number of …, and the registration is to be for …. Correct one of the two.",
+  },
   "registration/overlap": {
     status: 422,
     says: "There is already a registration for … from …. End that one first.",
@@ -211,6 +219,10 @@ export const ERRORS = {
   "returns/earlier-open": { status: 422, says: "The period to … is still open. Seal it first." },
   "returns/findings-open": { status: 409, says: "… … open. Put each right, or accept it with a reason." },
   "returns/no-box": { status: 422, says: "The form has no box …." },
+  "returns/not-late": {
+    status: 422,
+    says: "Document … is no late item of the return to …; only what belongs to an earlier period can be answered here.",
+  },
   "returns/no-form": { status: 422, says: "The … pack has no form for … and a period ending …." },
   "returns/no-number": {
     status: 422,

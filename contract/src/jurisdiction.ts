@@ -1,5 +1,6 @@
 import Joi from "joi";
 import { BASES } from "@fiscalon/core/model/basis";
+import { LATE_KINDS, PLAIN_CORRECTION } from "@fiscalon/core/model/correction";
 import { TREATMENTS } from "@fiscalon/core/model/taxCode";
 import { CHECKS } from "@fiscalon/core/findings/catalogue";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
@@ -43,6 +44,58 @@ const formula = Joi.string().max(600);
 
 const tags = Joi.string().max(200).allow("");
 const boxesBySide = Joi.object({ sale: tags.required(), purchase: tags.required() });
+
+const timeLimit = Joi.alternatives(
+  Joi.object({
+    years: Joi.number().integer().min(0).max(20).required(),
+    from: Joi.string().valid("own-period", "own-due", "document").required(),
+  }),
+  Joi.object({
+    day: Joi.string()
+      .pattern(/^\d\d-\d\d$/)
+      .required(),
+    yearEnds: Joi.string()
+      .pattern(/^\d\d-\d\d$/)
+      .required(),
+  }),
+);
+const monthsAfter = Joi.number().integer().min(0).max(24);
+const dayOfMonth = Joi.alternatives(Joi.number().integer().min(1).max(31), Joi.string().valid("end"));
+const daysMore = Joi.number().integer().min(0).max(60);
+const boxId = Joi.string().max(40);
+const minor = Joi.number().integer().min(0);
+
+const correctionRule = Joi.object({
+  claims: Joi.object({
+    limit: timeLimit.required(),
+    after: Joi.string().valid("barred", "reason").required(),
+    source: text.default(""),
+  }),
+  limit: timeLimit.required(),
+  per: Joi.string().valid("return", "period").required(),
+  counts: Joi.string().valid("net", "each-way").required(),
+  cases: Joi.array()
+    .items(
+      Joi.object({
+        when: Joi.object({
+          kinds: Joi.array().items(Joi.string().valid(...LATE_KINDS)),
+          owed: Joi.string().valid("by", "to"),
+          upTo: minor,
+          below: minor,
+          share: Joi.object({ percent: decimal.required(), box: boxId.required(), ceiling: minor }),
+          months: Joi.number().integer().min(1).max(240),
+          option: Joi.array().ordered(Joi.string().required(), Joi.string().required()),
+          values: Joi.object({ percent: decimal.required(), box: boxId.required(), orBox: boxId }),
+        }).required(),
+        way: Joi.string().valid("on-return", "separately", "amend").required(),
+        says: text.required(),
+        source: text,
+      }),
+    )
+    .min(1)
+    .required(),
+  source: text.default(""),
+});
 
 const basisOffer = Joi.object({
   basis: Joi.string()
@@ -94,7 +147,6 @@ const form = Joi.object<ReturnForm, true>({
 
 const frequency = Joi.string().valid(...Object.keys(MONTHS_OF));
 const shift = Joi.string().valid("none", "next", "before");
-const numberOrNull = Joi.number().integer().min(0).allow(null).default(null);
 
 /** A jurisdiction made by the practice, as the builder sends it and as its JSON file holds it. */
 export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
@@ -191,25 +243,20 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
         levies: Joi.array().items(Joi.string()),
         regions: Joi.array().items(Joi.string()),
         option: Joi.array().ordered(Joi.string().required(), Joi.string().required()),
-        months: Joi.number().integer().min(0).max(24).required(),
-        day: Joi.alternatives(Joi.number().integer().min(1).max(31), Joi.string().valid("end")).required(),
-        days: Joi.number().integer().min(0).max(60),
+        months: monthsAfter.required(),
+        day: dayOfMonth.required(),
+        days: daysMore,
         shift: shift.required(),
         payShift: shift,
+        pay: Joi.object({ months: monthsAfter.required(), day: dayOfMonth.required(), days: daysMore }),
+        fixed: Joi.object().pattern(/^\d{4}-\d\d-\d\d$/, date),
         source: text.default(""),
       }),
     )
     .min(1)
     .required(),
   holidays: Joi.object({ country: country.required(), regions: Joi.array().items(Joi.string()) }).required(),
-  correction: Joi.object({
-    amount: numberOrNull,
-    share: decimal.allow(null).default(null),
-    turnoverBox: Joi.string().max(40).allow(null).default(null),
-    ceiling: numberOrNull,
-    yearsBack: Joi.number().integer().min(0).max(20).default(4),
-    source: text.default(""),
-  }).default({ amount: null, share: null, turnoverBox: null, ceiling: null, yearsBack: 4, source: "" }),
+  correction: correctionRule.default(PLAIN_CORRECTION),
   claims: Joi.object({
     numberAbove: Joi.number().integer().min(0).required(),
     numberSource: text.default(""),

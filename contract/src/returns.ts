@@ -1,4 +1,7 @@
 import Joi from "joi";
+import { LATE_KINDS } from "@fiscalon/core/model/correction";
+import type { LateKind } from "@fiscalon/core/model/correction";
+import type { CorrectionAnswer } from "@fiscalon/core/returns/corrections";
 import { ALL_TAX_PAYMENT_KINDS } from "@fiscalon/core/model/taxPaymentKinds";
 import type { Finding } from "@fiscalon/core/model/finding";
 import type { Contribution, ContributionIn } from "@fiscalon/core/returns/evaluateReturn";
@@ -11,6 +14,20 @@ export const adjustmentBody = Joi.object({
   reason: reason.required(),
   evidence: text,
 });
+export const lateBody = Joi.object<LateBody, true>({
+  kind: Joi.string()
+    .valid(...LATE_KINDS)
+    .allow(null)
+    .required(),
+  separately: Joi.boolean().required(),
+  reason: reason.required(),
+});
+/** What a person says of a late document; a kind of null is the one found by rule. */
+export interface LateBody {
+  kind: LateKind | null;
+  separately: boolean;
+  reason: string;
+}
 export const acceptBody = Joi.object({ key: Joi.string().max(200).required(), reason: reason.required() });
 export const reasonBody = Joi.object({ reason: reason.required() });
 export const stateBody = Joi.object({ state: Joi.string().valid("open", "in-review").required() });
@@ -78,6 +95,25 @@ export interface AdjustmentView {
   at: string;
 }
 
+/** A document of a sealed period that turned up after it. Amounts in minor units. */
+export interface LateDocument {
+  document: number;
+  number: string;
+  party: string;
+  date: string;
+  /** End of the period it belongs to. */
+  own: string;
+  /** As found by rule, or as a person said. */
+  kind: LateKind;
+  said: boolean;
+  /** Put right apart from this return. */
+  separately: boolean;
+  reason: string;
+  net: number;
+  output: number;
+  input: number;
+}
+
 /** The return of a period as the Return station shows it. Amounts in minor units. */
 export interface ReturnView {
   registration: number;
@@ -104,13 +140,9 @@ export interface ReturnView {
   settled: { at: string; by: string } | null;
   /** What would be declared today where that differs from what was sealed. */
   drift: { box: string; sealed: number; now: number }[];
-  lateItems: {
-    period: string;
-    count: number;
-    output: number;
-    input: number;
-  }[];
-  correction: { way: "on-return" | "disclose"; reason: string; source: string } | null;
+  /** What belongs to earlier periods and turned up in this one, by document; and what the law says of it. */
+  late: LateDocument[];
+  corrections: CorrectionAnswer[];
 }
 
 /** How far each station is with a period. Amounts in minor units. */

@@ -1,3 +1,4 @@
+import type { LateDocument } from "./returns.ts";
 import type { TaxPaymentKind } from "@fiscalon/core/model/taxPaymentKinds";
 
 export interface AgreementColumn {
@@ -64,20 +65,12 @@ export interface SettlementView {
     state: string;
     opening: number;
     declared: number;
+    disclosed: number;
     charges: number;
     paid: number;
     refunded: number;
     closing: number;
     ledger: number;
   }[];
-  lateItems: {
-    documentId: number;
-    number: string;
-    party: string;
-    date: string;
-    own: string;
-    net: number;
-    tax: number;
-    direction: string;
-  }[];
+  late: LateDocument[];
 }

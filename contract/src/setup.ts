@@ -20,9 +20,12 @@ export const placeFields = {
   purchaseCode: codeOrNone,
 };
 
+const options = Joi.object().pattern(Joi.string().max(40), Joi.string().max(40));
+
 export const registrationFields = {
   pack: Joi.string().max(10).required(),
   levies: Joi.array().items(Joi.string().max(30)).min(1),
+  region,
   number: taxNumber,
   from: date.required(),
   to: date.allow(null).default(null),
@@ -39,6 +42,7 @@ export const registrationFields = {
       anchor: date.required(),
       basis: Joi.string().valid(...BASES),
       leaving: Joi.string().max(40),
+      options,
     }),
   ),
   basis: Joi.string()
@@ -48,7 +52,7 @@ export const registrationFields = {
   schemes: Joi.array().items(Joi.string()).max(0).messages({
     "array.max": "{{#label}} must be empty; special schemes are not offered yet",
   }),
-  options: Joi.object().pattern(Joi.string().max(40), Joi.string().max(40)),
+  options,
 };
 
 /** What a contact is for a levy, with the paper that proves it. */
@@ -135,6 +139,8 @@ export const numberCheckQuery = Joi.object({
 export interface RegistrationBody {
   pack: string;
   levies?: string[];
+  /** The region it is for, where a levy is registered region by region. */
+  region?: string | null;
   number?: string | null;
   from: string;
   to: string | null;

@@ -30,6 +30,8 @@ export interface RegistrationView {
   authority: string;
   numberName: string;
   levies: string[];
+  /** The region it is for, where a levy is registered region by region. */
+  region: string | null;
   number: string | null;
   from: string;
   to: string | null;

@@ -68,13 +68,10 @@ describe("tax that is reported as it is paid", () => {
   });
 
   test("leaving the cash basis reports the unpaid rest once, on that day; later payments report nothing", () => {
-    const releases = cashReleases(
-      fact(10_000, 1_500),
-      11_500,
-      inParts(2_300, 9_200),
-      NOTHING_RELEASED,
-      { after: "2026-01-31", on: "2026-02-01" },
-    );
+    const releases = cashReleases(fact(10_000, 1_500), 11_500, inParts(2_300, 9_200), NOTHING_RELEASED, {
+      after: "2026-01-31",
+      on: "2026-02-01",
+    });
     expect(releases.map(({ payment, on, tax }) => [payment, on, tax])).toEqual([
       [1, "2026-01-15", 300],
       [null, "2026-02-01", 1_200],

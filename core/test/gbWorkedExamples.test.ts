@@ -1,5 +1,4 @@
 import { describe, expect, test } from "vitest";
-import { correctionWay } from "@fiscalon/core/returns/correctionWay";
 import { dueDate, dueRuleFor } from "@fiscalon/core/calendar/dueDate";
 import { gb } from "@fiscalon/core/packs/gb/pack";
 import { nineBoxes } from "@fiscalon/core/packs/gb/form";
@@ -145,17 +144,6 @@ describe("worked examples of the United Kingdom", () => {
       totalAcquisitionsExVAT: 0,
       finalised: true,
     });
-  });
-
-  test.each([
-    [820_000, 0, "on-return"],
-    [1_000_000, 0, "on-return"],
-    [1_000_001, 0, "disclose"],
-    [2_400_000, 250_000_000, "on-return"],
-    [2_400_000, 200_000_000, "disclose"],
-    [5_000_001, 900_000_000, "disclose"],
-  ])("a net error of %d with turnover %d (VAT Notice 700/45)", (error, turnover, way) => {
-    expect(correctionWay(error, turnover, gb.correction, 2).way).toBe(way);
   });
 
   test.each([

@@ -35,7 +35,6 @@ function lost(fact: TaxFact, pack: JurisdictionPack, typed: boolean): boolean {
       pack,
       form,
       digits: 2,
-      oldestClaim: "2000-01-01",
       numberAbove: 1_000_000,
     }).some(({ check }) => check === "no-box"),
   );

@@ -13,7 +13,7 @@ type Case = [
   due: string,
   payBy: string,
   why: string,
-  more?: Partial<Record<"levies" | "options" | "number", unknown>>,
+  more?: Partial<Record<"levies" | "options" | "region", unknown>>,
 ];
 
 const GB: Rhythm = ["gb", "quarterly", "2026-03-31"];
@@ -26,6 +26,8 @@ const IN: Rhythm = ["in", "quarterly", "2026-03-31"];
 const AE: Rhythm = ["ae", "quarterly", "2026-03-31"];
 const ZA: Rhythm = ["za", "two-monthly", "2026-01-31"];
 const DE: Rhythm = ["eu-de", "quarterly", "2026-03-31"];
+const CA_YEAR: Rhythm = ["ca", "annual", "2026-12-31"];
+const INDIVIDUAL = { person: "individual" };
 const monthly = (pack: string): Rhythm => [pack, "monthly", "2026-01-31"];
 
 /** Days as the calendar of 2026 and early 2027 gives them; the rules from memory of the law named at each. */
@@ -57,21 +59,14 @@ const CASES: Case[] = [
   [NZ, "2026-05-31", "2026-06-29", "2026-06-29", "the 28th is a Sunday"],
   [SG, "2026-06-30", "2026-07-31", "2026-07-31", "the end of the next month, not its 30th day"],
   [monthly("in"), "2026-07-31", "2026-08-20", "2026-08-20", "the 20th, CGST rule 61"],
-  [
-    IN,
-    "2026-06-30",
-    "2026-07-22",
-    "2026-07-22",
-    "the 22nd for a state of the first group",
-    { number: "29AAPFM4417K1ZR" },
-  ],
+  [IN, "2026-06-30", "2026-07-22", "2026-07-22", "the 22nd for a state of the first group", { region: "29" }],
   [
     IN,
     "2026-06-30",
     "2026-07-24",
     "2026-07-24",
-    "the 24th for one of the second",
-    { number: "07AAPFM4417K1ZX" },
+    "the 24th for one of the second, also before the number is known",
+    { region: "07" },
   ],
   [AE, "2026-03-31", "2026-04-28", "2026-04-28", "28 days, Executive Regulation art. 64"],
   [ZA, "2026-07-31", "2026-08-31", "2026-08-31", "the last business day online, VAT Act s. 28"],
@@ -85,6 +80,102 @@ const CASES: Case[] = [
     "a month more, and then a Sunday",
     { options: { extension: "yes" } },
   ],
+  ...(
+    [
+      [
+        GB,
+        "2026-09-30",
+        "2026-10-31",
+        "2026-10-30",
+        "payments on account: no seven days more",
+        { payments: "on-account" },
+      ],
+      [IE, "2026-06-30", "2026-07-19", "2026-07-19", "not both online: the 19th", { filing: "paper" }],
+      [
+        CA_YEAR,
+        "2024-12-31",
+        "2025-06-16",
+        "2025-04-30",
+        "an individual: 15 June is a Sunday, ETA 238(1)(a)(ii)",
+        INDIVIDUAL,
+      ],
+      [
+        CA_YEAR,
+        "2025-12-31",
+        "2026-06-15",
+        "2026-04-30",
+        "an individual files in June and pays in April",
+        INDIVIDUAL,
+      ],
+      [
+        ["ca", "monthly", "2026-01-31"],
+        "2026-05-31",
+        "2026-06-30",
+        "2026-06-30",
+        "by months nothing changes",
+        INDIVIDUAL,
+      ],
+      [AU, "2026-03-31", "2026-05-12", "2026-05-12", "online two weeks more", { lodgment: "online" }],
+      [AU, "2026-06-30", "2026-08-25", "2026-08-25", "by an agent four weeks more", { lodgment: "agent" }],
+      [
+        AU,
+        "2025-12-31",
+        "2026-03-03",
+        "2026-03-03",
+        "the December quarter has its month already",
+        { lodgment: "agent" },
+      ],
+      [
+        ["au", "annual", "2026-06-30"],
+        "2026-06-30",
+        "2027-03-02",
+        "2027-03-02",
+        "no income tax return: 28 February, a Sunday, and a holiday in one state",
+        {},
+      ],
+      [
+        ["au", "annual", "2026-06-30"],
+        "2026-06-30",
+        "2026-11-02",
+        "2026-11-02",
+        "with the income tax return: 31 October, a Saturday",
+        { incomeTaxDay: "31-october" },
+      ],
+      [
+        ["eu-de", "annual", "2026-12-31"],
+        "2025-12-31",
+        "2026-07-31",
+        "2026-07-31",
+        "the annual return, AO § 149(2)",
+        {},
+      ],
+      [
+        ["eu-de", "annual", "2026-12-31"],
+        "2025-12-31",
+        "2027-03-01",
+        "2027-03-01",
+        "by an adviser: 28 February is a Sunday",
+        { adviser: "yes" },
+      ],
+      [
+        ["eu-de", "annual", "2026-12-31"],
+        "2024-12-31",
+        "2026-04-30",
+        "2026-04-30",
+        "a longer term for 2024",
+        { adviser: "yes" },
+      ],
+      [ZA, "2026-07-31", "2026-08-25", "2026-08-25", "on paper the 25th", { filing: "paper" }],
+      [
+        ZA,
+        "2026-09-30",
+        "2026-10-23",
+        "2026-10-23",
+        "on paper: the 25th is a Sunday, the Friday before",
+        { filing: "paper" },
+      ],
+    ] as [Rhythm, string, string, string, string, Record<string, string>][]
+  ).map(([rhythm, end, due, payBy, why, options]): Case => [rhythm, end, due, payBy, why, { options }]),
   [monthly("us"), "2026-07-31", "2026-08-20", "2026-08-20", "Texas: the 20th", { levies: ["SALES:TX"] }],
   [
     monthly("us"),
@@ -110,7 +201,7 @@ function dueOf([pack, frequency, anchor]: Rhythm, end: string, more: object = {}
     pack,
     levies: defaultLevies ?? levies.map(({ levy }) => levy),
     options: {},
-    number: null,
+    region: null,
     validFrom: "2020-01-01",
     validTo: null,
     frequency,

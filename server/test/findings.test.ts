@@ -178,9 +178,14 @@ describe("a check speaks up", () => {
       `${base}/documents`,
       bill([{ amount: "10.00", code: "S20" }], { date: "2021-02-10" }),
     );
+    await server.ok("POST", `${base}/documents`, {
+      ...bill([{ amount: "10.00", code: "S20" }], { date: "2026-02-10" }),
+      kind: "sales-invoice",
+    });
     const next = await server.ok<{ findings: Finding[] }>("GET", `${registration}/returns/2027-03-31`);
     expect(spoken(next.findings)).toEqual(["old", "late-item"]);
-    expect(next.findings[1]?.text).toContain("they may be on this return: 2.00 is within 10,000.00");
+    expect(next.findings[0]?.text).toContain("too late");
+    expect(next.findings[1]?.text).toContain("corrected on this return (method 1): 2.00 is within 10,000.00");
   });
 
   test("on a reverse charge of the client's own that lands on one side only, and it must be put right", async () => {

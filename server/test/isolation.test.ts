@@ -104,6 +104,11 @@ function bodyFor(method: string, path: string): object | undefined {
       amount: "1.00",
       reason: "till",
     },
+    "PUT /clients/{id}/registrations/{rid}/returns/{period}/late/{document}": {
+      kind: null,
+      separately: true,
+      reason: "taken over",
+    },
     "POST /clients/{id}/registrations/{rid}/returns/{period}/file": { declared: true },
     "POST /clients/{id}/registrations/{rid}/returns/{period}/reopen": { reason: "forgot one" },
     "POST /clients/{id}/registrations/{rid}/returns/{period}/state": { state: "in-review" },

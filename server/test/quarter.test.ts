@@ -142,11 +142,11 @@ describe("a whole quarter over HTTP", () => {
     expect(paid.outstanding).toBe(0);
     expect(paid.continuity).toMatchObject([{ closing: 0, ledger: 0 }]);
 
-    const next = await server.ok<{ lateItems: { number: string; own: string; tax: number }[] }>(
+    const next = await server.ok<{ late: { number: string; own: string; input: number }[] }>(
       "GET",
       `${registration}/settlements/2026-09-30`,
     );
-    expect(next.lateItems).toMatchObject([{ number: "late", own: PERIOD, tax: 1000 }]);
+    expect(next.late).toMatchObject([{ number: "late", own: PERIOD, input: 1000 }]);
     for (const period of [PERIOD, "2026-09-30"]) {
       const agreement = await server.ok<{ left: number; columns: { difference: number }[] }>(
         "GET",

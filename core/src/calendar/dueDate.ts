@@ -6,6 +6,7 @@ import type { Frequency } from "./filingPeriods.ts";
  * When a return is due: `months` after the month in which the period ends, on `day` of that month (`end`: its last
  * day), and `days` later. Of several rules the first that fits the period applies.
  * - `shift`: what a day that is no working day becomes; `payShift`: the same for the money, where it differs.
+ * - `pay`: when the money is due, where that is another day. `fixed`: days set for single periods, by their end.
  */
 export interface DueRule {
   frequencies?: readonly Frequency[];
@@ -21,6 +22,8 @@ export interface DueRule {
   days?: number;
   shift: Shift;
   payShift?: Shift;
+  pay?: { months: number; day: number | "end"; days?: number };
+  fixed?: Readonly<Record<CalendarDate, CalendarDate>>;
   source: string;
 }
 
@@ -53,6 +56,18 @@ export function dueRuleFor(rules: readonly DueRule[], question: DueQuestion): Du
  * not end with a month keeps its day where the rule says `end`.
  */
 export function dueDate(rule: DueRule, periodEnd: CalendarDate): CalendarDate {
+  return rule.fixed?.[periodEnd] ?? dayAfter(rule, periodEnd);
+}
+
+/** The day by which the money for a period is due, before weekends and holidays are looked at. */
+export function payDate(rule: DueRule, periodEnd: CalendarDate): CalendarDate {
+  return rule.pay ? dayAfter(rule.pay, periodEnd) : dueDate(rule, periodEnd);
+}
+
+function dayAfter(
+  rule: { months: number; day: number | "end"; days?: number },
+  periodEnd: CalendarDate,
+): CalendarDate {
   if (rule.day !== "end") {
     const { year, month } = partsOf(addMonths(periodEnd, rule.months));
     return addDays(dateOf(year, month, Math.min(rule.day, daysInMonth(year, month))), rule.days ?? 0);

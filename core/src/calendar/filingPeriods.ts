@@ -21,7 +21,7 @@ export interface RhythmChange {
 
 /**
  * What decides the filing periods of a registration: its first rhythm and, in order of time, the changes of rhythm.
- * A change ends the running period on the day before it.
+ * A change to another rhythm ends the running period on the day before it.
  */
 export interface PeriodRule {
   frequency: Frequency;
@@ -56,7 +56,7 @@ export function filingPeriodOn(rule: PeriodRule, date: CalendarDate): FilingPeri
 
 /** The rhythm in force on a day, with the first and the last day it holds. */
 export function rhythmOn(rule: PeriodRule, date: CalendarDate): PeriodRule {
-  const changes = rule.changes ?? [];
+  const changes = turnsOf(rule);
   const index = changes.findLastIndex((change) => change.from <= date);
   const current = index < 0 ? rule : changes[index];
   const next = changes[index + 1];
@@ -66,6 +66,23 @@ export function rhythmOn(rule: PeriodRule, date: CalendarDate): PeriodRule {
     from: current?.from ?? rule.from,
     to: next === undefined ? rule.to : addDays(next.from, -1),
   };
+}
+
+/** The changes that turn the rhythm; one to the rhythm that is there already cuts nothing. */
+function turnsOf({ frequency, anchor, changes = [] }: PeriodRule): RhythmChange[] {
+  let before = { frequency, anchor };
+  return changes.filter((change) => {
+    const same =
+      change.frequency === before.frequency &&
+      monthsApart(change.anchor, before.anchor) % MONTHS_OF[change.frequency] === 0;
+    before = change;
+    return !same;
+  });
+}
+
+function monthsApart(a: CalendarDate, b: CalendarDate): number {
+  const [first, second] = [partsOf(a), partsOf(b)];
+  return first.year * 12 + first.month - (second.year * 12 + second.month);
 }
 
 /** All filing periods that touch `from` to `to`, in order of time. */
@@ -83,9 +100,7 @@ export function filingPeriods(rule: PeriodRule, from: CalendarDate, to: Calendar
 
 function rhythmEnd({ frequency, anchor: month }: PeriodRule, date: CalendarDate): CalendarDate {
   const months = MONTHS_OF[frequency];
-  const anchor = partsOf(month);
-  const at = partsOf(date);
-  const distance = anchor.year * 12 + anchor.month - (at.year * 12 + at.month);
+  const distance = monthsApart(month, date);
   const ahead = ((distance % months) + months) % months;
   return endOfMonth(addMonths(firstOf(date), ahead));
 }

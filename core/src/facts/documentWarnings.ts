@@ -1,5 +1,6 @@
 import type { DocumentWarning, DocumentEffect, EffectSetup } from "./effect.ts";
 import { addMonths } from "../calendar/date.ts";
+import { yearsOf } from "../model/timeLimit.ts";
 import { displayAmount } from "../money/amount.ts";
 import { isJournal, taxPointOf } from "../model/document.ts";
 import type { DocumentInput } from "../model/document.ts";
@@ -81,7 +82,10 @@ function dates(document: DocumentInput, setup: EffectSetup): DocumentWarning[] {
       },
     ];
   }
-  const years = Math.max(...setup.registrations.map((r) => setup.packs.byId(r.pack).correction.yearsBack), 1);
+  const years = Math.max(
+    ...setup.registrations.map((r) => yearsOf(setup.packs.byId(r.pack).correction.limit)),
+    1,
+  );
   if (setup.registrations.length > 0 && on < addMonths(setup.today, -12 * years)) {
     return [
       {

@@ -10,6 +10,7 @@ import type { PricedDocument, PricedLine } from "../model/pricedDocument.ts";
 import { rowInForce } from "../tax/rateInForce.ts";
 import type { Boxes, Component, Direction } from "../model/taxCode.ts";
 import type { FactSetup } from "./factSetup.ts";
+import { optionsOn } from "../model/registration.ts";
 import type { RegistrationSetup } from "../model/registration.ts";
 
 /**
@@ -91,7 +92,8 @@ function usesCreditBoxes(
   packs: Packs,
 ): boolean {
   if (!registration) return true;
-  const way = registration.options?.["creditNotes"] ?? packs.byId(registration.pack).creditNotes;
+  const pack = packs.byId(registration.pack);
+  const way = optionsOn(pack, registration, taxPointOf(document))["creditNotes"] ?? pack.creditNotes;
   if (way !== "later-period") return way === "statutory";
   return correctsEarlierPeriod(document, registration);
 }

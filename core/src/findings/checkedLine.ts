@@ -42,8 +42,6 @@ export interface LineContext {
   pack: JurisdictionPack;
   form: ReturnForm;
   digits: number;
-  /** The oldest tax point that can still be claimed. */
-  oldestClaim: CalendarDate;
   /** Gross in minor units above which the supplier's number is looked at. */
   numberAbove: number;
 }

@@ -77,10 +77,6 @@ const JUDGES: Readonly<Partial<Record<CheckId, Judge>>> = {
     if (paper) return null;
     return `${whereOf(line)}: ${amountOf(line, line.tax, context)} without a value, and no import or tax document number on the line.`;
   },
-  old: (line, { pack, oldestClaim }) =>
-    line.taxPoint < oldestClaim
-      ? `${whereOf(line)}: the tax point ${line.taxPoint} is more than ${pack.correction.yearsBack} years before the period. It cannot be claimed any more.`
-      : null,
   "reverse-charge-customer": (line, { pack }) =>
     line.treatment !== "reverse-charge-supplier" || pack.checkNumber(line.partyNumber ?? "").ok
       ? null

@@ -7,7 +7,8 @@ import { WAITING } from "../model/basis.ts";
 import type { Basis } from "../model/basis.ts";
 import type { Treatment } from "../model/taxCode.ts";
 import { displayAmount } from "../money/amount.ts";
-import { correctionWay, turnoverOf } from "../returns/correctionWay.ts";
+import type { LateKind } from "../model/correction.ts";
+import type { CorrectionAnswer } from "../returns/corrections.ts";
 import { brokenRules } from "../returns/evaluateReturn.ts";
 import type { BoxResult } from "../returns/evaluateReturn.ts";
 import { CHECKS, documentKey, finding } from "./catalogue.ts";
@@ -43,7 +44,7 @@ export interface PeriodRows {
     after: string;
     before: string;
   }[];
-  late: readonly { period: CalendarDate; count: number; output: number; input: number }[];
+  late: readonly CorrectionAnswer[];
   /** The boxes of the same period a year before; empty where nothing was in it. */
   yearBefore: readonly Pick<BoxResult, "box" | "amount">[];
 }
@@ -165,22 +166,27 @@ function gapsInSeries({ gaps }: PeriodRows): Finding[] {
   });
 }
 
-function lateItems({ late }: PeriodRows, { boxes, pack, digits }: PeriodContext): Finding[] {
-  if (late.length === 0) return [];
-  const { correction } = pack;
-  const net = late.reduce((sum, group) => sum + group.output - group.input, 0);
-  const turnover = turnoverOf(boxes, correction);
-  const { way, reason } = correctionWay(net, turnover, correction, digits);
-  const rule =
-    way === "on-return" ? "may be on this return" : "must be disclosed separately, not on this return";
-  return late.map((group) =>
-    finding(
-      "late-item",
-      [group.period, group.count],
-      `${group.count} late ${group.count === 1 ? "document" : "documents"} of the period to ${group.period}: output tax ${displayAmount(group.output, digits)}, input tax ${displayAmount(group.input, digits)}. If they are errors, they ${rule}: ${reason}.`,
-    ),
-  );
+/** What turned up of earlier periods and is not simply on this return, as the rule for corrections has it. */
+function lateItems({ late }: PeriodRows, { digits }: PeriodContext): Finding[] {
+  return late
+    .filter(({ kind, stops }) => stops || kind === "error" || kind === "judgement" || kind === "deliberate")
+    .map(({ periods, kind, count, output, input, says, reason, source, tooLate }) =>
+      finding(
+        tooLate ? "old" : "late-item",
+        [periods.join(","), kind, count],
+        `${count} late ${count === 1 ? "document" : "documents"} of the ${periods.length === 1 ? "period" : "periods"} to ${periods.join(", ")}: output tax ${displayAmount(output, digits)}, input tax ${displayAmount(input, digits)}. ${LATE_WORDS[kind]}, ${says}${reason === "" ? "" : `: ${reason}`} (${source}).`,
+      ),
+    );
 }
+
+/** How a sentence begins about items of a kind. */
+const LATE_WORDS: Readonly<Record<LateKind, string>> = {
+  "late-claim": "A claim",
+  "credit-note": "A change of price",
+  error: "If it is an error",
+  judgement: "As an error of judgement",
+  deliberate: "As a deliberate error",
+};
 
 /** Boxes that only a business in a region uses, where this one has no place in it. */
 function onlyFrom({ pack, boxes, client, regions }: PeriodContext): Finding[] {

@@ -1,3 +1,4 @@
+import { PLAIN_CORRECTION } from "../model/correction.ts";
 import type { OwnJurisdiction } from "./ownJurisdiction.ts";
 import { chart } from "../packs/shared/chart.ts";
 import { CENTS, computed, sum } from "../packs/shared/formBoxes.ts";
@@ -57,7 +58,7 @@ export function blankJurisdiction(levy = "TAX"): OwnJurisdiction {
     bases: ["accrual"],
     due: [{ months: 1, day: "end", shift: "next", source: "" }],
     holidays: { country: "XX" },
-    correction: { amount: null, share: null, turnoverBox: null, ceiling: null, yearsBack: 4, source: "" },
+    correction: PLAIN_CORRECTION,
     creditNotes: "netted",
     declaration: "I declare that the figures in this return are true and complete.",
     notes: [],

@@ -20,6 +20,7 @@ export function checkPack(pack: PackData): void {
   pack.forms.forEach((form, index) => withinField(`forms[${index}]`, () => checkForm(form, pack.schedules)));
   checkCodes(pack);
   checkRules(pack);
+  checkCorrection(pack);
   for (const [list, field] of [
     [pack.levies, "levies"],
     [pack.codes, "codes"],
@@ -63,4 +64,15 @@ function checkRules(pack: PackData): void {
       `rules[${index}].taxClass`,
     );
   });
+}
+
+/** A rule for corrections answers whatever is asked: its last case has no test. */
+function checkCorrection({ correction }: PackData): void {
+  const last = correction.cases.at(-1);
+  if (last && Object.keys(last.when).length === 0) return;
+  throw new FiscalError(
+    "jurisdiction/correction",
+    "The last case of the rule for corrections must have no test, so that every error has an answer.",
+    "correction.cases",
+  );
 }

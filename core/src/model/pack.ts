@@ -3,6 +3,7 @@ import type { CalendarDate } from "../calendar/date.ts";
 import type { DateOrder } from "../calendar/parseDate.ts";
 import type { Frequency } from "../calendar/filingPeriods.ts";
 import type { Account } from "./account.ts";
+import type { CorrectionRule } from "./correction.ts";
 import type { BasisOffer } from "./basis.ts";
 import type { ReturnForm } from "./returnForm.ts";
 import type { Rounding } from "./rounding.ts";
@@ -18,20 +19,6 @@ export interface FilingRhythm {
 }
 
 export type NumberCheck = { ok: true; number: string } | { ok: false; message: string };
-
-/**
- * Limits under which an error of an earlier period may go on the next return: up to `amount`, or up to
- * `share` of the turnover box and not above `ceiling`. Amounts in minor units, share a percentage. An amount of
- * null: errors always go on the next return; 0: never, the return of the period is amended.
- */
-export interface CorrectionRule {
-  amount: number | null;
-  share: string | null;
-  turnoverBox: string | null;
-  ceiling: number | null;
-  yearsBack: number;
-  source: string;
-}
 
 /**
  * What the checks before filing need to know of the law.

@@ -1,10 +1,14 @@
 import type { CalendarDate } from "../calendar/date.ts";
 import type { PeriodRule, RhythmChange } from "../calendar/filingPeriods.ts";
 import type { Basis, BasisChange } from "./basis.ts";
+import type { JurisdictionPack } from "./pack.ts";
 import type { Rounding } from "./rounding.ts";
 
-/** What a registration changes from a day on: its rhythm, and its basis where that is said. */
-export type RegistrationChange = RhythmChange & BasisChange;
+/** Choices among the options of a pack, by option. */
+export type Options = Readonly<Record<string, string>>;
+
+/** What a registration changes from a day on: its rhythm, and its basis and choices where these are said. */
+export type RegistrationChange = RhythmChange & BasisChange & { options?: Options };
 
 /** What the computation needs to know of a registration. */
 export interface RegistrationSetup extends PeriodRule {
@@ -15,7 +19,18 @@ export interface RegistrationSetup extends PeriodRule {
   changes?: readonly RegistrationChange[];
   rounding: Rounding;
   /** What the registration chose of the options its pack offers, by option. */
-  options?: Readonly<Record<string, string>>;
+  options?: Options;
+}
+
+/** What a registration has chosen on a day: the last change of each option, what it began with, or the usual choice. */
+export function optionsOn(
+  { options: offered = [] }: Pick<JurisdictionPack, "options">,
+  { options = {}, changes = [] }: Pick<RegistrationSetup, "options" | "changes">,
+  on: CalendarDate,
+): Options {
+  const usual = offered.map(({ id, values }) => [id, values[0]?.value ?? ""]);
+  const changed = changes.filter(({ from }) => from <= on).map((change) => change.options ?? {});
+  return Object.assign(Object.fromEntries(usual) as Record<string, string>, options, ...changed) as Options;
 }
 
 /**

@@ -7,6 +7,7 @@ import { ROUND_EACH_LINE } from "@fiscalon/core/model/rounding";
 import type { RegistrationBody } from "@fiscalon/contract/setup";
 import type { Writing } from "../base/work.ts";
 import { addPackData } from "./addPackData.ts";
+import { regionKept } from "./requireRegion.ts";
 
 /** Adds a registration. The number is checked; two registrations of one levy must not overlap. */
 export async function addRegistration(
@@ -32,6 +33,7 @@ export async function addRegistration(
       ref,
       pack: pack.id,
       levies,
+      region: await regionFor(work, clientId, pack, body),
       number: checkedNumber(pack, body.number),
       validFrom: body.from,
       validTo: body.to,
@@ -55,6 +57,36 @@ export async function addRegistration(
   return row.id;
 }
 
+/**
+ * The region a registration is for, where numbers are given out region by region: the one its number names, the one
+ * that is said, or that of the client's first place there.
+ */
+async function regionFor(
+  work: Writing,
+  clientId: number,
+  pack: JurisdictionPack,
+  { region, number }: Pick<RegistrationBody, "region" | "number">,
+): Promise<string | null> {
+  const said = regionKept(work, pack.country, region ?? null);
+  if (!pack.regionOfNumber) return said;
+  const checked = checkedNumber(pack, number);
+  const named = checked === null ? undefined : pack.regionOfNumber(checked);
+  if (named !== undefined && said !== null && named !== said) {
+    throw new FiscalError(
+      "registration/other-region",
+      `${checked} is a number of ${named}, and the registration is to be for ${said}. Correct one of the two.`,
+      "region",
+    );
+  }
+  if (named !== undefined || said !== null) return named ?? said;
+  const place = await work.models.places.findOne({
+    where: { clientId, country: pack.country },
+    order: ["id"],
+    ...work.options,
+  });
+  return place?.region ?? null;
+}
+
 /** Levies that come together in one registration are completed: GST brings HST. In the order of the pack. */
 function completed(pack: JurisdictionPack, levies: readonly string[]): string[] {
   const all = new Set(
@@ -73,6 +105,7 @@ export function checkedChanges(
   sorted.forEach((change, index) => {
     const { basis: next } = change;
     if (next) withinField(`changes[${index}]`, () => offeredBasis(pack, next));
+    withinField(`changes[${index}]`, () => checkedOptions(pack, change.options ?? {}));
     withinField(`changes[${index}]`, () => checkLeaving(pack, { basis, changes: sorted }, change));
     if (change.from > from && change.from !== sorted[index - 1]?.from) return;
     throw new FiscalError(

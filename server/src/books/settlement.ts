@@ -13,7 +13,7 @@ import { notFound } from "../base/errors.ts";
 import { loadSetup, registrationIn } from "./loadSetup.ts";
 import type { ClientSetup } from "./loadSetup.ts";
 import { boxesNow, evaluated, figuresOf } from "./returns/evaluation.ts";
-import { adjustmentsOf, factGroups, levyTotals } from "./returns/queries.ts";
+import { adjustmentsOf, factGroups, levyTotals, separateTotals } from "./returns/queries.ts";
 import { returnRecord } from "./returns/records.ts";
 
 /** The closing entry of a period as it would be posted now, or was. */
@@ -28,7 +28,15 @@ export async function closingEntry(
   const { allowance, carried } = figuresOf(work, r, end, boxes);
   const adjustments = await adjustedBy(work, r, end);
   const figures = { net, adjustments, allowance, carried };
-  return settlementPostings(await levyTotals(work, r.id, end), figures, setup.plain.accounts);
+  const declared = settlementPostings(await levyTotals(work, r.id, end), figures, setup.plain.accounts);
+  const apart = await separateTotals(work, r.id, end);
+  const owed = apart.reduce((sum, { output, input }) => sum + output - input, 0);
+  const disclosed = settlementPostings(
+    apart,
+    { net: owed, adjustments: 0, allowance: 0, carried: 0 },
+    setup.plain.accounts,
+  );
+  return [...declared, ...disclosed.map((one) => ({ ...one, text: `${one.text}, put right separately` }))];
 }
 
 /** What adjustments change in what is owed: the return with them, less the return without. */

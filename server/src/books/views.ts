@@ -72,6 +72,7 @@ export function registrationView({ packs }: Work, r: RegistrationRecord): Regist
     authority: pack.authority,
     numberName: pack.numberName,
     levies: r.levies,
+    region: r.region,
     number: r.number,
     from: r.validFrom,
     to: r.validTo,

@@ -1,5 +1,5 @@
 import type sqlite3 from "sqlite3";
-import { groupBy } from "../groupBy.ts";
+import { groupBy } from "@fiscalon/core/groupBy";
 
 /** Rows a statement inserts, largest first: few sizes, so that each statement is prepared once and used again. */
 const SIZES = [256, 64, 16, 4, 1];

@@ -10,6 +10,8 @@ import { papers } from "./migrations/2026-11-25-papers.ts";
 import { paymentsAndCurrencies } from "./migrations/2026-11-25-payments.ts";
 import { recurring } from "./migrations/2026-11-25-recurring.ts";
 import { sourceKeys } from "./migrations/2026-11-25-source-keys.ts";
+import { lateAnswers } from "./migrations/2026-11-28-late-answers.ts";
+import { registrationRegion } from "./migrations/2026-11-28-registration-region.ts";
 import { lookups } from "./migrations/2026-11-28-lookups.ts";
 import { wholeSetup } from "./migrations/2026-11-25-whole-setup.ts";
 
@@ -29,6 +31,8 @@ export async function migrate(sequelize: Sequelize, person: string): Promise<voi
       recurring,
       documentTotals,
       lookups,
+      lateAnswers,
+      registrationRegion,
     ].map(({ name, statements }) => ({
       name,
       up: () =>

@@ -43,6 +43,7 @@ export interface RegistrationRecord extends OfClient {
   ref: string;
   pack: string;
   levies: string[];
+  region: string | null;
   number: string | null;
   validFrom: string;
   validTo: string | null;
@@ -201,6 +202,7 @@ export function defineModels(sequelize: Sequelize) {
       ref: TEXT,
       pack: TEXT,
       levies: JSON,
+      region: TEXT,
       number: TEXT,
       validFrom: TEXT,
       validTo: TEXT,

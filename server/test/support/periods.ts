@@ -73,6 +73,8 @@ export async function periodBooks(
   const post = async (row: Row, date: string) =>
     server.ok<{ id: number }>("POST", `${base}/documents`, await bodyOf(row, date));
   return {
+    base,
+    registration,
     post,
     /** Posted with one amount, corrected to another. */
     correct: async ([kind, code, wrong, more]: Row, right: string, date: string) => {

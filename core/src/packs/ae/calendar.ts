@@ -1,5 +1,5 @@
 import type { DueRule } from "../../calendar/dueDate.ts";
-import type { CorrectionRule, FilingRhythm, HolidayCalendar, JurisdictionPack } from "../../model/pack.ts";
+import type { FilingRhythm, HolidayCalendar, JurisdictionPack } from "../../model/pack.ts";
 
 export const rhythms: FilingRhythm[] = [
   {
@@ -45,12 +45,3 @@ export const roundings: JurisdictionPack["roundings"] = [
     source: "ER, fractions of the fils",
   },
 ];
-
-export const correction: CorrectionRule = {
-  amount: 10_000_00,
-  share: null,
-  turnoverBox: null,
-  ceiling: null,
-  yearsBack: 5,
-  source: "TPL, Cabinet Decision 74/2023: voluntary disclosure above AED 10,000",
-};

@@ -1,5 +1,5 @@
 import type { DueRule } from "../../calendar/dueDate.ts";
-import type { CorrectionRule, FilingRhythm, HolidayCalendar, JurisdictionPack } from "../../model/pack.ts";
+import type { FilingRhythm, HolidayCalendar, JurisdictionPack } from "../../model/pack.ts";
 
 export const rhythms: FilingRhythm[] = [
   { id: "quarterly", name: "Quarterly", frequency: "quarterly", anchor: "2026-03-31" },
@@ -9,10 +9,60 @@ export const rhythms: FilingRhythm[] = [
 
 const SOURCE = "TAA; ATO lodgment dates, from memory";
 
+const PROGRAMME = "ATO lodgment programme, from memory; to be verified each year";
+
+/** With the income tax return where one is due, by its day. */
+const WITH_INCOME_TAX = [
+  ["31-october", 4, "end"],
+  ["15-january", 7, 15],
+  ["31-march", 9, "end"],
+  ["15-may", 11, 15],
+] as const;
+
 export const due: DueRule[] = [
+  {
+    frequencies: ["monthly"],
+    endMonths: [12],
+    option: ["lodgment", "agent"],
+    months: 2,
+    day: 21,
+    shift: "next",
+    source: `${PROGRAMME}; turnover up to $10 million`,
+  },
   { frequencies: ["monthly"], months: 1, day: 21, shift: "next", source: SOURCE },
-  { frequencies: ["annual"], months: 8, day: "end", shift: "next", source: SOURCE },
+  ...WITH_INCOME_TAX.map(([value, months, day]): DueRule => ({
+    frequencies: ["annual"],
+    option: ["incomeTaxDay", value],
+    months,
+    day,
+    shift: "next",
+    source: "GSTA s 31-8; the day of the income tax return",
+  })),
+  {
+    frequencies: ["annual"],
+    months: 8,
+    day: "end",
+    shift: "next",
+    source: "GSTA s 31-8: no income tax return is due",
+  },
   { endMonths: [12], months: 2, day: 28, shift: "next", source: SOURCE },
+  ...(
+    [
+      ["online", 3, 2, 12],
+      ["online", 6, 2, 11],
+      ["online", 9, 2, 11],
+      ["agent", 3, 2, 26],
+      ["agent", 6, 2, 25],
+      ["agent", 9, 2, 25],
+    ] as const
+  ).map(([value, endMonth, months, day]): DueRule => ({
+    endMonths: [endMonth],
+    option: ["lodgment", value],
+    months,
+    day,
+    shift: "next",
+    source: PROGRAMME,
+  })),
   { months: 1, day: 28, shift: "next", source: SOURCE },
 ];
 
@@ -38,11 +88,3 @@ export const roundings: JurisdictionPack["roundings"] = [
 ];
 
 /** For a turnover below $20 million: net debit errors strictly below $12,500. */
-export const correction: CorrectionRule = {
-  amount: 12_500_00 - 1,
-  share: null,
-  turnoverBox: null,
-  ceiling: null,
-  yearsBack: 4,
-  source: "Correcting GST Errors Determination 2023; from memory",
-};

@@ -2,9 +2,10 @@ import type { JurisdictionPack } from "../../model/pack.ts";
 import { checkedBy } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
 import { bases } from "./bases.ts";
-import { correction, due, holidays, rhythms, roundings } from "./calendar.ts";
+import { due, holidays, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
+import { correction } from "./correction.ts";
 import { activityStatement } from "./form.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
@@ -58,6 +59,40 @@ export const au: JurisdictionPack = {
         { value: "netted", name: "always netted in the labels of the invoice" },
       ],
       source: "GSTA Div 19",
+    },
+    {
+      id: "lodgment",
+      name: "Lodgment of quarterly statements",
+      values: [
+        { value: "standard", name: "by the standard day" },
+        { value: "online", name: "online by the business itself, two weeks more" },
+        { value: "agent", name: "by a registered agent, four weeks more" },
+      ],
+      source: "ATO lodgment programme, from memory",
+    },
+    {
+      id: "incomeTaxDay",
+      name: "Day of the income tax return, for an annual GST return",
+      values: [
+        { value: "none", name: "28 February: none is due" },
+        { value: "31-october", name: "31 October" },
+        { value: "15-january", name: "15 January" },
+        { value: "31-march", name: "31 March" },
+        { value: "15-may", name: "15 May" },
+      ],
+      source: "GSTA s 31-8",
+    },
+    {
+      id: "turnover",
+      name: "GST turnover a year",
+      values: [
+        { value: "under-20m", name: "less than $20 million" },
+        { value: "20m", name: "$20 million to less than $100 million" },
+        { value: "100m", name: "$100 million to less than $500 million" },
+        { value: "500m", name: "$500 million to less than $1 billion" },
+        { value: "1bn", name: "$1 billion or more" },
+      ],
+      source: "GSTA Div 188; Correcting GST Errors Determination 2023",
     },
   ],
   standings: [{ id: "quoted", name: "quotes its ABN for wine", needs: "a quote on file" }],

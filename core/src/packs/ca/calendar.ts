@@ -1,5 +1,5 @@
 import type { DueRule } from "../../calendar/dueDate.ts";
-import type { CorrectionRule, FilingRhythm, HolidayCalendar, JurisdictionPack } from "../../model/pack.ts";
+import type { FilingRhythm, HolidayCalendar, JurisdictionPack } from "../../model/pack.ts";
 
 export const rhythms: FilingRhythm[] = [
   { id: "quarterly", name: "Quarterly, calendar quarters", frequency: "quarterly", anchor: "2026-03-31" },
@@ -8,9 +8,27 @@ export const rhythms: FilingRhythm[] = [
 ];
 
 export const due: DueRule[] = [
-  { levies: ["SKPST"], months: 1, day: 20, shift: "next", source: "Saskatchewan Finance; from memory" },
+  {
+    levies: ["SKPST"],
+    option: ["skFiling", "online"],
+    months: 1,
+    day: "end",
+    shift: "next",
+    source: "Saskatchewan Finance; to be verified",
+  },
+  { levies: ["SKPST"], months: 1, day: 20, shift: "next", source: "Saskatchewan Finance; to be verified" },
   { levies: ["MBRST"], months: 1, day: 20, shift: "next", source: "Manitoba Finance; from memory" },
   { levies: ["BCPST"], months: 1, day: "end", shift: "next", source: "BC Bulletin PST 001; from memory" },
+  {
+    frequencies: ["annual"],
+    endMonths: [12],
+    option: ["person", "individual"],
+    months: 6,
+    day: 15,
+    pay: { months: 4, day: "end" },
+    shift: "next",
+    source: "ETA 238(1)(a)(ii) and 228(2): individuals with business income and a December year end",
+  },
   { frequencies: ["annual"], months: 3, day: "end", shift: "next", source: "ETA 238(1)" },
   { months: 1, day: "end", shift: "next", source: "ETA 238(2)" },
 ];
@@ -37,11 +55,3 @@ export const roundings: JurisdictionPack["roundings"] = [
 ];
 
 /** No tolerance: an error is corrected in the period it belongs to. */
-export const correction: CorrectionRule = {
-  amount: 0,
-  share: null,
-  turnoverBox: null,
-  ceiling: null,
-  yearsBack: 4,
-  source: "ETA 298; a filed return is adjusted on request, never sent again",
-};

@@ -2,9 +2,10 @@ import type { JurisdictionPack, NumberCheck } from "../../model/pack.ts";
 import { accrual } from "../shared/bases.ts";
 import { bareNumber, checkedBy, checkedByShape } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
-import { correction, due, holidays, rhythms, roundings } from "./calendar.ts";
+import { due, holidays, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
+import { correction } from "./correction.ts";
 import { bcPst, combined, gst34, mbRst, qstOnly, skPst } from "./forms.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { regions } from "./regions.ts";
@@ -115,6 +116,24 @@ export const ca: JurisdictionPack = {
         { value: "netted", name: "netted in lines 103 and 106" },
       ],
       source: "ETA 232(3), 225(1)",
+    },
+    {
+      id: "person",
+      name: "Who the registrant is",
+      values: [
+        { value: "other", name: "a corporation, a partnership, or any other" },
+        { value: "individual", name: "an individual with business income" },
+      ],
+      source: "ETA 238(1)(a)(ii)",
+    },
+    {
+      id: "skFiling",
+      name: "Saskatchewan returns",
+      values: [
+        { value: "paper", name: "on paper, due on the 20th" },
+        { value: "online", name: "online, due at the end of the month" },
+      ],
+      source: "Saskatchewan Finance; to be verified",
     },
   ],
   standings: [

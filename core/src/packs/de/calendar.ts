@@ -1,5 +1,5 @@
 import type { DueRule } from "../../calendar/dueDate.ts";
-import type { CorrectionRule, FilingRhythm, JurisdictionPack } from "../../model/pack.ts";
+import type { FilingRhythm, JurisdictionPack } from "../../model/pack.ts";
 
 export const rhythms: FilingRhythm[] = [
   { id: "quarterly", name: "Quarterly", frequency: "quarterly", anchor: "2026-03-31" },
@@ -8,7 +8,34 @@ export const rhythms: FilingRhythm[] = [
 ];
 
 export const due: DueRule[] = [
-  { frequencies: ["annual"], months: 7, day: "end", shift: "next", source: "AO § 149" },
+  {
+    frequencies: ["annual"],
+    option: ["adviser", "yes"],
+    months: 14,
+    day: "end",
+    fixed: {
+      "2020-12-31": "2022-08-31",
+      "2021-12-31": "2023-08-31",
+      "2022-12-31": "2024-07-31",
+      "2023-12-31": "2025-06-02",
+      "2024-12-31": "2026-04-30",
+    },
+    shift: "next",
+    source: "AO § 149(3); longer terms for 2020 to 2024",
+  },
+  {
+    frequencies: ["annual"],
+    months: 7,
+    day: "end",
+    fixed: {
+      "2020-12-31": "2021-11-01",
+      "2021-12-31": "2022-10-31",
+      "2022-12-31": "2023-10-02",
+      "2023-12-31": "2024-09-02",
+    },
+    shift: "next",
+    source: "AO § 149(2); longer terms for 2020 to 2023",
+  },
   {
     option: ["extension", "yes"],
     months: 2,
@@ -33,12 +60,3 @@ export const roundings: JurisdictionPack["roundings"] = [
     source: "common practice, no source",
   },
 ];
-
-export const correction: CorrectionRule = {
-  amount: 0,
-  share: null,
-  turnoverBox: null,
-  ceiling: null,
-  yearsBack: 4,
-  source: "AO § 153: the return of the period is replaced as a whole",
-};

@@ -2,9 +2,10 @@ import type { JurisdictionPack } from "../../model/pack.ts";
 import { checkUnionNumber } from "../eu/vatNumber.ts";
 import { accounts } from "./accounts.ts";
 import { bases } from "./bases.ts";
-import { correction, due, rhythms, roundings } from "./calendar.ts";
+import { due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
+import { correction } from "./correction.ts";
 import { preliminaryReturn } from "./form.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
@@ -45,6 +46,15 @@ export const de: JurisdictionPack = {
         { value: "yes", name: "yes, one month more" },
       ],
       source: "UStDV § 46 to 48",
+    },
+    {
+      id: "adviser",
+      name: "Annual return",
+      values: [
+        { value: "no", name: "prepared by the business itself" },
+        { value: "yes", name: "prepared by an adviser" },
+      ],
+      source: "AO § 149(2) and (3)",
     },
   ],
   aliases: ["de", "eu"],

@@ -1,5 +1,5 @@
 import type { DueRule } from "../../calendar/dueDate.ts";
-import type { CorrectionRule, FilingRhythm, JurisdictionPack } from "../../model/pack.ts";
+import type { FilingRhythm, JurisdictionPack } from "../../model/pack.ts";
 
 export const rhythms: FilingRhythm[] = [
   {
@@ -33,6 +33,14 @@ export const due: DueRule[] = [
     shift: "none",
     payShift: "before",
     source: "VAT Notice 732: no further days for annual accounting",
+  },
+  {
+    option: ["payments", "on-account"],
+    months: 1,
+    day: "end",
+    shift: "none",
+    payShift: "before",
+    source: "VAT Notice 700/60: no further days for payments on account",
   },
   {
     months: 1,
@@ -70,15 +78,6 @@ export const roundings: JurisdictionPack["roundings"] = [
     source: "VAT Notice 700 section 17.6",
   },
 ];
-
-export const correction: CorrectionRule = {
-  amount: 10_000_00,
-  share: "1",
-  turnoverBox: "6",
-  ceiling: 50_000_00,
-  yearsBack: 4,
-  source: "VAT Notice 700/45, SI 1995/2518 reg. 34",
-};
 
 /** Required on screen before a return is sent. HMRC Developer Hub, VAT (MTD) API, end-to-end guide. */
 export const declaration =

@@ -1,9 +1,10 @@
 import type { JurisdictionPack } from "../../model/pack.ts";
 import { accounts } from "./accounts.ts";
 import { bases } from "./bases.ts";
-import { correction, declaration, due, rhythms, roundings } from "./calendar.ts";
+import { declaration, due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
+import { correction } from "./correction.ts";
 import { nineBoxes, nineBoxesBefore2021 } from "./form.ts";
 import { notes } from "./notes.ts";
 import { rateNames, schedules } from "./rates.ts";
@@ -40,6 +41,17 @@ export const gb: JurisdictionPack = {
   correction,
   claims,
   creditNotes: "netted",
+  options: [
+    {
+      id: "payments",
+      name: "Payment",
+      values: [
+        { value: "with-return", name: "with the return" },
+        { value: "on-account", name: "on account, above £2.3 million a year: no seven days more" },
+      ],
+      source: "VAT Notice 700/60",
+    },
+  ],
   union: EUROPEAN_UNION,
   elsewhere: "Great Britain",
   dateOrder: "dmy",

@@ -1,5 +1,5 @@
 import type { DueRule } from "../../calendar/dueDate.ts";
-import type { CorrectionRule, FilingRhythm, JurisdictionPack } from "../../model/pack.ts";
+import type { FilingRhythm, JurisdictionPack } from "../../model/pack.ts";
 
 export const rhythms: FilingRhythm[] = [
   {
@@ -19,8 +19,9 @@ export const rhythms: FilingRhythm[] = [
   },
 ];
 
-/** The 23rd holds where the return is both filed and paid online, as Fiscalon's clients do. */
+/** The 23rd holds where the return is both filed and paid online. */
 export const due: DueRule[] = [
+  { option: ["filing", "paper"], months: 1, day: 19, shift: "none", source: "VATCA 2010 s.76" },
   { months: 1, day: 23, shift: "none", source: "VATCA 2010 s.76; the 19th extended to the 23rd online" },
 ];
 
@@ -38,12 +39,3 @@ export const roundings: JurisdictionPack["roundings"] = [
     source: "common practice, no source",
   },
 ];
-
-export const correction: CorrectionRule = {
-  amount: 6_000_00 - 1,
-  share: null,
-  turnoverBox: null,
-  ceiling: null,
-  yearsBack: 4,
-  source: "Revenue, code of practice: net underpayment under €6,000; from memory",
-};

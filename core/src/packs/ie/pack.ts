@@ -2,9 +2,10 @@ import type { JurisdictionPack } from "../../model/pack.ts";
 import { checkedBy } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
 import { bases } from "./bases.ts";
-import { correction, due, rhythms, roundings } from "./calendar.ts";
+import { due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
+import { correction } from "./correction.ts";
 import { vat3 } from "./form.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
@@ -37,6 +38,17 @@ export const ie: JurisdictionPack = {
   correction,
   claims,
   creditNotes: "netted",
+  options: [
+    {
+      id: "filing",
+      name: "Returns and payments",
+      values: [
+        { value: "online", name: "both through ROS, by the 23rd" },
+        { value: "paper", name: "one of them otherwise, by the 19th" },
+      ],
+      source: "VATCA 2010 s.76",
+    },
+  ],
   union: EUROPEAN_UNION,
   dateOrder: "dmy",
   bankNames: ["revenue", "vat"],

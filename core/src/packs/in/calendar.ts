@@ -1,5 +1,5 @@
 import type { DueRule } from "../../calendar/dueDate.ts";
-import type { CorrectionRule, FilingRhythm, JurisdictionPack } from "../../model/pack.ts";
+import type { FilingRhythm, JurisdictionPack } from "../../model/pack.ts";
 import { DUE_ON_24TH } from "./states.ts";
 
 export const rhythms: FilingRhythm[] = [
@@ -42,12 +42,3 @@ export const roundings: JurisdictionPack["roundings"] = [
     source: "common practice, no source",
   },
 ];
-
-export const correction: CorrectionRule = {
-  amount: null,
-  share: null,
-  turnoverBox: null,
-  ceiling: null,
-  yearsBack: 1,
-  source: "CGST s.37(3), 39(9): in a later return until 30 November after the year",
-};

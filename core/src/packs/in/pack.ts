@@ -1,9 +1,10 @@
 import type { JurisdictionPack } from "../../model/pack.ts";
 import { accrual } from "../shared/bases.ts";
 import { accounts } from "./accounts.ts";
-import { correction, due, rhythms, roundings } from "./calendar.ts";
+import { due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
+import { correction } from "./correction.ts";
 import { compositionForms, gstr, oldVat } from "./forms.ts";
 import { checkGstin, stateOfGstin } from "./gstin.ts";
 import { rateNames, schedules } from "./rates.ts";

@@ -1,5 +1,5 @@
 import type { DueRule } from "../../calendar/dueDate.ts";
-import type { CorrectionRule, FilingRhythm, JurisdictionPack } from "../../model/pack.ts";
+import type { FilingRhythm, JurisdictionPack } from "../../model/pack.ts";
 
 export const rhythms: FilingRhythm[] = [
   {
@@ -45,12 +45,3 @@ export const roundings: JurisdictionPack["roundings"] = [
     source: "from memory",
   },
 ];
-
-export const correction: CorrectionRule = {
-  amount: 1_000_00,
-  share: "2",
-  turnoverBox: "10",
-  ceiling: 10_000_00,
-  yearsBack: 4,
-  source: "TAA s 113A; from memory",
-};

@@ -1,5 +1,5 @@
 import type { DueRule } from "../../calendar/dueDate.ts";
-import type { CorrectionRule, FilingRhythm, JurisdictionPack } from "../../model/pack.ts";
+import type { FilingRhythm, JurisdictionPack } from "../../model/pack.ts";
 
 export const rhythms: FilingRhythm[] = [
   {
@@ -40,12 +40,3 @@ export const roundings: JurisdictionPack["roundings"] = [
     source: "common practice, no source",
   },
 ];
-
-export const correction: CorrectionRule = {
-  amount: 3_000_00,
-  share: null,
-  turnoverBox: null,
-  ceiling: null,
-  yearsBack: 5,
-  source: "IRAS, form F7 concession: net GST in error up to S$3,000; from memory",
-};

@@ -1,5 +1,5 @@
 import type { DueRule } from "../../calendar/dueDate.ts";
-import type { CorrectionRule, FilingRhythm, JurisdictionPack } from "../../model/pack.ts";
+import type { FilingRhythm, JurisdictionPack } from "../../model/pack.ts";
 
 export const rhythms: FilingRhythm[] = [
   { id: "monthly", name: "Monthly", frequency: "monthly", anchor: "2026-01-31" },
@@ -37,12 +37,3 @@ export const roundings: JurisdictionPack["roundings"] = [
     source: "SSUTA § 324",
   },
 ];
-
-export const correction: CorrectionRule = {
-  amount: 0,
-  share: null,
-  turnoverBox: null,
-  ceiling: null,
-  yearsBack: 3,
-  source: "an amended return for the period, by state",
-};

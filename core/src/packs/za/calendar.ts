@@ -1,5 +1,5 @@
 import type { DueRule } from "../../calendar/dueDate.ts";
-import type { CorrectionRule, FilingRhythm, JurisdictionPack } from "../../model/pack.ts";
+import type { FilingRhythm, JurisdictionPack } from "../../model/pack.ts";
 
 export const rhythms: FilingRhythm[] = [
   {
@@ -24,8 +24,11 @@ export const rhythms: FilingRhythm[] = [
   { id: "category-e", name: "Category E: the year of assessment", frequency: "annual", anchor: "2026-02-28" },
 ];
 
-/** Filed and paid through eFiling: the last business day of the month. On paper it would be the 25th. */
-export const due: DueRule[] = [{ months: 1, day: "end", shift: "before", source: "Act s. 28; eFiling" }];
+/** Filed and paid through eFiling: the last business day of the month. On paper the 25th. */
+export const due: DueRule[] = [
+  { option: ["filing", "paper"], months: 1, day: 25, shift: "before", source: "Act s. 28(1)" },
+  { months: 1, day: "end", shift: "before", source: "Act s. 28; eFiling" },
+];
 
 export const roundings: JurisdictionPack["roundings"] = [
   {
@@ -41,12 +44,3 @@ export const roundings: JurisdictionPack["roundings"] = [
     source: "common practice, no source",
   },
 ];
-
-export const correction: CorrectionRule = {
-  amount: 0,
-  share: null,
-  turnoverBox: null,
-  ceiling: null,
-  yearsBack: 5,
-  source: "TAA: a request for correction of the filed VAT201",
-};

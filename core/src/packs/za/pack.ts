@@ -2,9 +2,10 @@ import type { JurisdictionPack } from "../../model/pack.ts";
 import { checkedBy } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
 import { bases } from "./bases.ts";
-import { correction, due, rhythms, roundings } from "./calendar.ts";
+import { due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
+import { correction } from "./correction.ts";
 import { vat201 } from "./form.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
@@ -35,6 +36,17 @@ export const za: JurisdictionPack = {
   correction,
   claims,
   creditNotes: "netted",
+  options: [
+    {
+      id: "filing",
+      name: "Returns and payments",
+      values: [
+        { value: "online", name: "through eFiling, by the last business day" },
+        { value: "paper", name: "on paper, by the 25th" },
+      ],
+      source: "Act s. 28",
+    },
+  ],
   dateOrder: "ymd",
   bankNames: ["sars", "vat"],
   watched: ["1", "15"],

@@ -5,7 +5,7 @@ import { formatAmount, parseAmount } from "@fiscalon/core/money/amount";
 import type { BookFile } from "@fiscalon/contract/book";
 import type { BookBank, BookTerminal } from "@fiscalon/contract/bookFeeds";
 import type { Work, Writing } from "../../base/work.ts";
-import { groupBy } from "../../groupBy.ts";
+import { groupBy } from "@fiscalon/core/groupBy";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { insertTerminal } from "../../features/terminals/service.ts";
 import { placedAt, pointerTo } from "./pointers.ts";

@@ -5,7 +5,7 @@ import type { BookFile } from "@fiscalon/contract/book";
 import type { BookImport, BookPaper } from "@fiscalon/contract/bookFeeds";
 import type { Work, Writing } from "../../base/work.ts";
 import type { ImportRecord } from "../../db/models.ts";
-import { groupBy } from "../../groupBy.ts";
+import { groupBy } from "@fiscalon/core/groupBy";
 import { insertAttachment, typeOf } from "../../books/papers.ts";
 import { keepFile, readKeptFile } from "../../base/files.ts";
 import type { PlacedRows } from "./pointers.ts";

@@ -8,7 +8,7 @@ import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import type { BookDocument } from "@fiscalon/contract/document";
 import type { BookPayment } from "@fiscalon/contract/payments";
 import type { Work, Writing } from "../../base/work.ts";
-import { groupBy } from "../../groupBy.ts";
+import { groupBy } from "@fiscalon/core/groupBy";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { placedAt, refOf } from "./pointers.ts";
 import type { PlacedRows } from "./pointers.ts";

@@ -1,9 +1,12 @@
 import { registrationWithId } from "../../books/loadSetup.ts";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { BookFile } from "@fiscalon/contract/book";
-import type { BookAcceptance } from "@fiscalon/contract/bookFeeds";
+import type { BookAcceptance, BookLateAnswer } from "@fiscalon/contract/bookFeeds";
 import type { Work, Writing } from "../../base/work.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
+import { inField } from "../../base/errors.ts";
+import { keepAnswer } from "../../books/returns/late.ts";
+import type { LateKind } from "@fiscalon/core/model/correction";
 import { placedAt, pointerTo } from "./pointers.ts";
 import type { PlacedRows, PointedList, RowsOf } from "./pointers.ts";
 
@@ -54,6 +57,54 @@ export async function addAcceptances(
        VALUES ($1, $2, $3, $4, $5, $6, $7)`,
       [client.id, r.id, period, key, reason, createdAt, createdBy],
     );
+  }
+}
+
+/** What was said of late documents that still count. */
+export async function lateAnswersOfBook(
+  work: Work,
+  { client, registrations }: ClientSetup,
+  rowsOf: RowsOf,
+): Promise<BookLateAnswer[]> {
+  const rows = await work.rows<{
+    registration: number;
+    period: string;
+    document: number;
+    kind: LateKind | null;
+    separately: number;
+    reason: string;
+  }>(
+    `SELECT registration_id AS registration, period_end AS period, document_id AS document, kind, separately, reason
+     FROM late_answers WHERE client_id = $1 ORDER BY registration_id, period_end, id`,
+    [client.id],
+  );
+  return rows.flatMap(({ registration, document, separately, ...rest }) => {
+    const pointer = pointerTo(rowsOf, "documents", document);
+    const { ref } = registrationWithId(registrations, registration);
+    return pointer === null
+      ? []
+      : [{ registration: ref, document: pointer, separately: separately === 1, ...rest }];
+  });
+}
+
+/** Says of late documents what the book file says, of those that turned up in a period, or in all that are not sealed. */
+export async function addLateAnswers(
+  work: Writing,
+  { client, registrations }: ClientSetup,
+  { lateAnswers = [] }: BookFile,
+  placed: PlacedRows,
+  isNow: (period: string) => boolean,
+): Promise<void> {
+  for (const [index, { registration, period, document, ...body }] of lateAnswers.entries()) {
+    if (!isNow(period)) continue;
+    const path = `lateAnswers[${index}]`;
+    const r = registrations.find((one) => one.ref === registration);
+    if (!r) {
+      const words = `The file has no registration "${registration}".`;
+      throw new FiscalError("book/unknown-id", words, `${path}.registration`);
+    }
+    const { id } = placedAt(placed, document, `${path}.document`);
+    await inField(path, () => keepAnswer(work, client.id, r, period, id, body));
   }
 }
 

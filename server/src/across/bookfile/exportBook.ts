@@ -9,7 +9,7 @@ import { loadSetup, registrationWithId } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { bankOfBook, terminalsOfBook } from "./bookFeeds.ts";
 import { contentsOf, importsOfBook, papersByDocument } from "./bookFiles.ts";
-import { acceptancesOfBook, explanationsOfBook } from "./bookReviews.ts";
+import { acceptancesOfBook, explanationsOfBook, lateAnswersOfBook } from "./bookReviews.ts";
 import { rowNumbers } from "./pointers.ts";
 import type { RowsOf } from "./pointers.ts";
 import { extrasOfBook } from "./bookExtras.ts";
@@ -79,6 +79,7 @@ export async function exportBook(
       id: r.ref,
       pack: r.pack,
       levies: r.levies,
+      ...(r.region === null ? {} : { region: r.region }),
       number: r.number,
       from: r.validFrom,
       to: r.validTo,
@@ -118,6 +119,7 @@ export async function exportBook(
     adjustments: await adjustmentsOf(work, setup),
     ...returns,
     acceptances: await acceptancesOfBook(work, setup, rowsOf),
+    lateAnswers: await lateAnswersOfBook(work, setup, rowsOf),
     imports: imported.imports,
     bank: await bankOfBook(work, setup, rowsOf),
     terminals: await terminalsOfBook(work, setup, rowsOf),
@@ -168,7 +170,9 @@ async function documentsOf(
   papers: boolean,
 ): Promise<{ ids: number[]; documents: BookDocument[] }> {
   const late = await work.rows<{ document: number; end: string }>(
-    "SELECT DISTINCT document_id AS document, period_end AS end FROM facts WHERE client_id = $1 AND live = 1 AND late = 1 AND release_of IS NULL",
+    `SELECT DISTINCT f.document_id AS document, coalesce(a.period_end, f.period_end) AS end FROM facts f
+       LEFT JOIN late_answers a ON a.registration_id = f.registration_id AND a.document_id = f.document_id AND a.separately = 1
+     WHERE f.client_id = $1 AND f.live = 1 AND f.late = 1 AND f.release_of IS NULL`,
     [setup.client.id],
   );
   const reportedIn = new Map(late.map((row) => [row.document, row.end]));

@@ -14,7 +14,7 @@ import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { addBank, addTerminals } from "./bookFeeds.ts";
 import { addImports, addPapers, keepContents } from "./bookFiles.ts";
-import { addAcceptances, addExplanations } from "./bookReviews.ts";
+import { addAcceptances, addExplanations, addLateAnswers } from "./bookReviews.ts";
 import type { PlacedRows } from "./pointers.ts";
 import { postAll } from "./bookDocuments.ts";
 import type { Numbered, Refs } from "./bookDocuments.ts";
@@ -55,6 +55,7 @@ export async function importBook(work: Work, book: BookFile, progress: Progress)
     const later = documents.filter(({ document }) => document.reportedIn && !sealed.has(document.reportedIn));
     await postAll(work, await load(), later, refs, progress);
     await payments.post(work, await load(), null);
+    await addLateAnswers(work, await load(), book, placed, (period) => !sealed.has(period));
     refuseLeftTaxPayments(book, placed);
     await addPapers(work, clientId, book, contents, placed);
     await addExplanations(work, clientId, book, placed);
@@ -200,6 +201,7 @@ async function sealedPeriods(
       progress,
     );
     await payments.post(work, setup, bookReturn.period);
+    await addLateAnswers(work, setup, book, refs.placed, (period) => period === bookReturn.period);
     await freeze(work.as({ at: bookReturn.sealedAt }), clientId, r, bookReturn.period);
     const record = await returnRecord(work, r.id, bookReturn.period);
     compareBoxes(record?.boxes ?? [], bookReturn.boxes, setup.plain.digits, path);

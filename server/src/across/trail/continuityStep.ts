@@ -10,10 +10,11 @@ import type { TrailScope } from "./trailScope.ts";
 const WORDS: Record<string, string> = {
   opening: "What was due after the period before.",
   declared: "What the return declared, from the day its closing entry was posted.",
+  disclosed: "What was put right apart from the return, from the day its closing entry was posted.",
   charges: "Interest and penalties the authority charged.",
   paid: "Money that went to the authority.",
   refunded: "Money that came from the authority.",
-  closing: "Opening + declared + charges − paid + refunded.",
+  closing: "Opening + declared + put right separately + charges − paid + refunded.",
   ledger: "Balance of the account in the ledger, from every entry up to this period.",
 };
 
@@ -41,9 +42,18 @@ export async function continuityStep(
       view.posted === null
         ? []
         : [{ ref: `entry/${view.posted}`, label: "Closing entry", detail: end, amount }],
+    disclosed: view.late
+      .filter(({ separately }) => separately)
+      .map((one) => ({
+        ref: `document/${one.document}`,
+        label: one.number,
+        detail: `of the period to ${one.own}`,
+        amount: one.output - one.input,
+      })),
     closing: [
       step("opening", "Opening"),
       step("declared", "Declared"),
+      step("disclosed", "Put right separately"),
       step("charges", "Charges"),
       { ...step("paid", "Paid"), amount: -row.paid },
       step("refunded", "Refunded"),

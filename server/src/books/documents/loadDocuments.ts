@@ -1,7 +1,7 @@
 import type { DocumentInput, LineInput } from "@fiscalon/core/model/document";
 import { hasPostings } from "@fiscalon/core/model/documentKinds";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
-import { groupBy } from "../../groupBy.ts";
+import { groupBy } from "@fiscalon/core/groupBy";
 import type { Bind } from "../../db/database.ts";
 import type { Work } from "../../base/work.ts";
 import type { NewDocument } from "./newDocument.ts";

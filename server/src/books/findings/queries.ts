@@ -23,7 +23,7 @@ export async function checkedLines(
   work: Work,
   registrationId: number,
   periodEnd: string,
-  { pack, oldestClaim, numberAbove }: LineContext,
+  { pack, numberAbove }: LineContext,
   strayTags: readonly string[],
 ): Promise<CheckedLine[]> {
   const rows = await work.rows<CheckedRow>(
@@ -37,18 +37,17 @@ export async function checkedLines(
        LEFT JOIN contacts c ON c.id = d.contact_id
        LEFT JOIN accounts a ON a.client_id = f.client_id AND a.code = l.account
      WHERE f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND (
-       f.charged = 'self-assessed' OR f.treatment IN ('import', 'reverse-charge-supplier') OR f.tax_point < $3
+       f.charged = 'self-assessed' OR f.treatment IN ('import', 'reverse-charge-supplier')
        OR coalesce(l.typed_tax, l.typed_total, d.typed_tax, d.typed_total) IS NOT NULL
        OR (f.net = 0 AND f.tax <> 0) OR f.tags LIKE '%?%' OR (f.tax <> 0 AND f.tags NOT LIKE '%t%' AND f.tags NOT LIKE '%r%')
-       OR a.topic IS NOT NULL OR f.code IN (SELECT value FROM json_each($6))
-       OR (f.direction = 'purchase' AND (a.type = 'income' OR c.registered = 0 OR c.country <> $4
-         OR (f.recoverable <> 0 AND d.gross > $5)))
-       OR f.tags IN (SELECT value FROM json_each($7)))
+       OR a.topic IS NOT NULL OR f.code IN (SELECT value FROM json_each($5))
+       OR (f.direction = 'purchase' AND (a.type = 'income' OR c.registered = 0 OR c.country <> $3
+         OR (f.recoverable <> 0 AND d.gross > $4)))
+       OR f.tags IN (SELECT value FROM json_each($6)))
      ORDER BY d.date, d.id, f.line LIMIT ${MOST_LINES}`,
     [
       registrationId,
       periodEnd,
-      oldestClaim,
       pack.country,
       numberAbove,
       JSON.stringify((pack.checks ?? []).flatMap((check) => (check.kind === "attribute" ? check.code : []))),

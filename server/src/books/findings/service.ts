@@ -17,7 +17,8 @@ import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../loadSetup.ts";
 import { evaluated, formOf } from "../returns/evaluation.ts";
-import { adjustmentsOf, factGroups, lateGroups } from "../returns/queries.ts";
+import { correctionsOf, lateDocuments } from "../returns/late.ts";
+import { adjustmentsOf, factGroups } from "../returns/queries.ts";
 import { seriesGaps } from "../series.ts";
 import {
   checkedLines,
@@ -44,7 +45,6 @@ export async function findingsOf(
     pack,
     form: formOf(work, registration, period.to),
     digits,
-    oldestClaim: addMonths(period.from, -12 * pack.correction.yearsBack),
     numberAbove: pack.claims?.numberAbove ?? USUAL_CLAIM * 10 ** digits,
     client: setup.client.name,
     levies: registration.levies,
@@ -83,7 +83,13 @@ async function rowsOf(
         : await unallocatedPayments(work, client.id, period, context.basis),
     twins: await twinPurchases(work, client.id, registration.id, period.to),
     gaps: gaps.map((gap) => ({ ...gap, series: NUMBERED_KINDS[gap.kind].name })),
-    late: await lateGroups(work, registration.id, period.to),
+    late: await correctionsOf(
+      work,
+      registration,
+      period.to,
+      context.boxes,
+      await lateDocuments(work, registration.id, period.to),
+    ),
     yearBefore: await boxesOfYearBefore(work, registration, period),
   };
 }

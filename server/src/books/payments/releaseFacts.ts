@@ -20,7 +20,7 @@ import { assignPeriod } from "@fiscalon/core/facts/assignPeriod";
 import type { RegistrationSetup } from "@fiscalon/core/model/registration";
 import type { Component, Direction, Treatment } from "@fiscalon/core/model/taxCode";
 import type { Work, Writing } from "../../base/work.ts";
-import { groupBy } from "../../groupBy.ts";
+import { groupBy } from "@fiscalon/core/groupBy";
 import type { ClientSetup } from "../loadSetup.ts";
 
 /** Columns a released fact takes over from the one that waits. */

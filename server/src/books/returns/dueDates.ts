@@ -1,8 +1,9 @@
 import Holidays from "date-holidays";
 import { partsOf } from "@fiscalon/core/calendar/date";
-import { dueDate, dueRuleFor, workingDay } from "@fiscalon/core/calendar/dueDate";
+import { dueDate, dueRuleFor, payDate, workingDay } from "@fiscalon/core/calendar/dueDate";
 import type { FreeDays } from "@fiscalon/core/calendar/dueDate";
 import { rhythmOn } from "@fiscalon/core/calendar/filingPeriods";
+import { optionsOn } from "@fiscalon/core/model/registration";
 import type { HolidayCalendar } from "@fiscalon/core/model/pack";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
@@ -21,14 +22,16 @@ export function dueDates(
     periodEnd,
     frequency: rhythmOn(periodRule(r), periodEnd).frequency,
     levies: r.levies,
-    options: r.options,
-    region: r.number ? pack.regionOfNumber?.(r.number) : undefined,
+    options: optionsOn(pack, r, periodEnd),
+    region: r.region ?? undefined,
   });
   if (!rule) return { due: periodEnd, payBy: periodEnd };
   const day = dueDate(rule, periodEnd);
   const free = freeDays(pack.holidays, day);
   const due = workingDay(day, rule.shift, free);
-  return { due, payBy: rule.payShift ? workingDay(day, rule.payShift, free) : due };
+  const payDay = payDate(rule, periodEnd);
+  if (payDay === day && rule.payShift === undefined) return { due, payBy: due };
+  return { due, payBy: workingDay(payDay, rule.payShift ?? rule.shift, freeDays(pack.holidays, payDay)) };
 }
 
 /** Weekends and holidays around a day; a shift may reach into the next year. */

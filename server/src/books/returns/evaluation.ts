@@ -1,5 +1,6 @@
 import { addDays } from "@fiscalon/core/calendar/date";
 import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
+import { optionsOn } from "@fiscalon/core/model/registration";
 import { formOn } from "@fiscalon/core/returns/formOn";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { evaluateReturn, figuresOfReturn } from "@fiscalon/core/returns/evaluateReturn";
@@ -19,7 +20,8 @@ import { returnRecord } from "./records.ts";
 
 /** The version of the form that a registration files for a period. */
 export function formOf({ packs }: Work, r: RegistrationRecord, periodEnd: string): ReturnForm {
-  return formOn(packs.byId(r.pack), periodEnd, { levies: r.levies, options: r.options });
+  const pack = packs.byId(r.pack);
+  return formOn(pack, periodEnd, { levies: r.levies, options: optionsOn(pack, r, periodEnd) });
 }
 
 export function digitsOf({ packs }: Work, r: RegistrationRecord): number {

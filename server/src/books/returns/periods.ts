@@ -5,7 +5,7 @@ import { FiscalError } from "@fiscalon/core/errors";
 import type { PeriodTile } from "@fiscalon/contract/returns";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
-import { groupBy } from "../../groupBy.ts";
+import { groupBy } from "@fiscalon/core/groupBy";
 import { dueDates } from "./dueDates.ts";
 import { evaluated, figuresOf } from "./evaluation.ts";
 import { periodRule } from "./periodRule.ts";

@@ -1,4 +1,5 @@
 import type { Adjustment, FactGroup } from "@fiscalon/core/returns/evaluateReturn";
+import type { LevyTotals } from "@fiscalon/core/returns/settlementPostings";
 import type { Direction } from "@fiscalon/core/model/taxCode";
 import type { Work } from "../../base/work.ts";
 
@@ -77,31 +78,40 @@ export async function adjustmentsOf(
   );
 }
 
-/** Output and input tax of a period by levy, as posted to the running tax accounts. Minor units. */
+/** Facts `f` that were taken off later returns: they count in their own period again, to be put right apart from these. */
+export const SEPARATE = "f.late = 1 AND f.own_end = f.period_end";
+
+const TOTALS = `f.levy, sum(CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN f.tax ELSE 0 END) AS output, sum(f.recoverable) AS input`;
+
+/** Output and input tax of a period by levy, as its return declares them from the running tax accounts. Minor units. */
 export async function levyTotals(
   work: Work,
   registrationId: number,
   periodEnd: string,
-): Promise<{ levy: string; output: number; input: number }[]> {
+): Promise<LevyTotals[]> {
   return work.rows(
-    `SELECT levy,
-       sum(CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN tax ELSE 0 END) AS output, sum(recoverable) AS input
-     FROM facts WHERE registration_id = $1 AND period_end = $2 AND live = 1 GROUP BY levy ORDER BY levy`,
+    `SELECT ${TOTALS} FROM facts f
+     WHERE f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND NOT (${SEPARATE}) GROUP BY f.levy ORDER BY f.levy`,
     [registrationId, periodEnd],
   );
 }
 
-/** Late items of a period by the period they belong to. */
-export async function lateGroups(
+/** The same of what was found in a period and is put right apart from its return. */
+export async function separateTotals(
   work: Work,
   registrationId: number,
   periodEnd: string,
-): Promise<{ period: string; count: number; output: number; input: number }[]> {
+): Promise<LevyTotals[]> {
   return work.rows(
-    `SELECT own_end AS period, count(DISTINCT document_id) AS count,
-       sum(CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN tax ELSE 0 END) AS output, sum(recoverable) AS input
-     FROM facts WHERE registration_id = $1 AND period_end = $2 AND live = 1 AND late = 1
-     GROUP BY own_end ORDER BY own_end`,
+    `SELECT ${TOTALS} FROM facts f JOIN late_answers a ON a.registration_id = f.registration_id AND a.document_id = f.document_id
+     WHERE a.registration_id = $1 AND a.period_end = $2 AND a.separately = 1 AND f.live = 1 AND ${SEPARATE}
+     GROUP BY f.levy ORDER BY f.levy`,
     [registrationId, periodEnd],
   );
 }
+
+/** What is owed of documents found in the period of a return `t` and put right apart from it. */
+export const SEPARATELY_OWED = `coalesce((SELECT sum(CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN f.tax ELSE 0 END - f.recoverable)
+  FROM facts f JOIN late_answers a ON a.registration_id = f.registration_id AND a.document_id = f.document_id
+  WHERE a.registration_id = t.registration_id AND a.period_end = t.period_end AND a.separately = 1 AND f.live = 1
+    AND ${SEPARATE}), 0)`;

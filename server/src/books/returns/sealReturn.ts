@@ -5,6 +5,7 @@ import { formatAmount } from "@fiscalon/core/money/amount";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { loadSetup, registrationIn } from "../loadSetup.ts";
 import { findingsOf } from "../findings/service.ts";
+import { takeBackSeparate } from "./late.ts";
 import { periodBefore, periodEnding, requireOpen } from "./periods.ts";
 import { returnRecord, saveReturn } from "./records.ts";
 import { boxesNow, digitsOf, figuresOf } from "./evaluation.ts";
@@ -111,6 +112,7 @@ export async function reopenReturn(work: Work, clientId: number, rid: string, en
         `The period to ${later.end} is sealed on top of this one. Open that one first.`,
       );
     }
+    await takeBackSeparate(work, r, end);
     await work.models.returns.update(
       { state: "open", boxes: null, net: null, facts: null, hash: null, sealedAt: null, sealedBy: null },
       { where: { id: record.id }, ...work.options },

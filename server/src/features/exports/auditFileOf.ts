@@ -11,7 +11,7 @@ import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import { accountInRole } from "@fiscalon/core/model/account";
 import { rowInForce } from "@fiscalon/core/tax/rateInForce";
 import type { Work } from "../../base/work.ts";
-import { groupBy } from "../../groupBy.ts";
+import { groupBy } from "@fiscalon/core/groupBy";
 import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { addSurroundings } from "../../books/documents/addSurroundings.ts";

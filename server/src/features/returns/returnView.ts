@@ -1,6 +1,5 @@
 import { found } from "@fiscalon/core/at";
 import { amountOfBox } from "@fiscalon/core/returns/amountOfBox";
-import { correctionWay, turnoverOf } from "@fiscalon/core/returns/correctionWay";
 import { boxDefinition } from "@fiscalon/core/returns/evaluateReturn";
 import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
 import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
@@ -16,7 +15,8 @@ import { dueDates } from "../../books/returns/dueDates.ts";
 import { boxesNow, carriedInto, evaluated, figuresOf, formOf } from "../../books/returns/evaluation.ts";
 import { periodBefore, periodEnding } from "../../books/returns/periods.ts";
 import { periodRule } from "../../books/returns/periodRule.ts";
-import { adjustmentsOf, factGroupsBetween, lateGroups } from "../../books/returns/queries.ts";
+import { correctionsOf, lateDocuments } from "../../books/returns/late.ts";
+import { adjustmentsOf, factGroupsBetween } from "../../books/returns/queries.ts";
 import { isOpen, returnRecord } from "../../books/returns/records.ts";
 
 /** Everything the Return station shows of a period. A sealed period shows what was sealed. */
@@ -32,9 +32,7 @@ export async function returnView(
   const boxes = sealedBoxes(record, now);
   const pack = work.packs.byId(r.pack);
   const findings = await findingsOf(work, setup, r, period, now);
-  const lateItems = await lateGroups(work, r.id, end);
-  const lateNet = lateItems.reduce((sum, item) => sum + item.output - item.input, 0);
-  const turnover = turnoverOf(boxes, pack.correction);
+  const late = await lateDocuments(work, r.id, end);
   return {
     registration: r.id,
     ...period,
@@ -59,14 +57,8 @@ export async function returnView(
         now: box.amount,
       }))
       .filter((one) => one.sealed !== one.now),
-    lateItems,
-    correction:
-      lateItems.length === 0
-        ? null
-        : {
-            ...correctionWay(lateNet, turnover, pack.correction, setup.plain.digits),
-            source: pack.correction.source,
-          },
+    late,
+    corrections: await correctionsOf(work, r, end, boxes, late),
   };
 }
 

@@ -1,7 +1,15 @@
 import type { FastifyInstance, FastifyRequest } from "fastify";
 import Joi from "joi";
 import { id } from "@fiscalon/contract/fields";
-import { acceptBody, adjustmentBody, fileBody, returnsQuery, stateBody } from "@fiscalon/contract/returns";
+import {
+  acceptBody,
+  adjustmentBody,
+  fileBody,
+  lateBody,
+  returnsQuery,
+  stateBody,
+} from "@fiscalon/contract/returns";
+import type { LateBody } from "@fiscalon/contract/returns";
 import type { AppContext } from "../../appContext.ts";
 import { described, returnParams } from "../../base/validation.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
@@ -10,6 +18,7 @@ import { addAdjustment, removeAdjustment } from "../../books/returns/adjust.ts";
 import type { AdjustmentInput } from "../../books/returns/adjust.ts";
 import { fileReturn } from "./fileReturn.ts";
 import { periodTiles } from "../../books/returns/periods.ts";
+import { answerLate } from "../../books/returns/late.ts";
 import { returnPdf } from "./returnPdf.ts";
 import { boxesBetween, returnView } from "./returnView.ts";
 import { reopenReturn, sealReturn, setReviewState } from "../../books/returns/sealReturn.ts";
@@ -138,6 +147,25 @@ export async function returnRoutes(app: FastifyInstance, { gateway }: AppContext
     async (request) => {
       const { id: clientId, rid, period } = request.params;
       await unacceptFinding(request.work, clientId, rid, period, request.query.key);
+      return view(request);
+    },
+  );
+
+  app.put<Return & { Params: { document: number }; Body: LateBody }>(
+    `${BASE}/returns/:period/late/:document`,
+    {
+      schema: described(
+        "Say what a late document is, and whether it is put right apart from the return",
+        "Return",
+        {
+          params: returnParams.keys({ document: id.required() }),
+          body: lateBody,
+        },
+      ),
+    },
+    async (request) => {
+      const { id: clientId, rid, period, document } = request.params;
+      await answerLate(request.work, clientId, rid, period, document, request.body);
       return view(request);
     },
   );

@@ -7,6 +7,8 @@ import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { balances } from "../../books/ledger.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
+import { SEPARATELY_OWED, separateTotals } from "../../books/returns/queries.ts";
+import { lateDocuments } from "../../books/returns/late.ts";
 import { returnRecord } from "../../books/returns/records.ts";
 import { boxesNow, figuresOf, formOf } from "../../books/returns/evaluation.ts";
 import { closingEntry, dueAccounts } from "../../books/settlement.ts";
@@ -26,6 +28,8 @@ export async function settlementView(
   const before = await balances(work, setup.client.id, end, record?.settlementEntry ?? null);
   const payments = await paymentsOf(work, r.id, end);
   const moved = payments.reduce((sum, one) => sum + movesOwed(one), 0);
+  const apart = await separateTotals(work, r.id, end);
+  const disclosed = apart.reduce((sum, { output, input }) => sum + output - input, 0);
   return {
     ...period,
     state: record?.state ?? "open",
@@ -43,9 +47,9 @@ export async function settlementView(
     },
     posted: record?.settlementEntry ?? null,
     payments,
-    outstanding: net + moved,
+    outstanding: net + disclosed + moved,
     continuity: await continuity(work, setup, r),
-    lateItems: await lateDocuments(work, r.id, end),
+    late: await lateDocuments(work, r.id, end),
   };
 }
 
@@ -78,7 +82,7 @@ async function paymentsOf(
 }
 
 /**
- * Opening + declared + charges − paid + refunded = closing, period by period, beside the ledger. What is declared
+ * Opening + declared + disclosed apart + charges − paid + refunded = closing, period by period, beside the ledger. What is declared
  * counts from settlement on, as the ledger does.
  */
 async function continuity(
@@ -90,6 +94,7 @@ async function continuity(
     period: string;
     state: string;
     declared: number;
+    disclosed: number;
     charges: number;
     paid: number;
     refunded: number;
@@ -97,6 +102,7 @@ async function continuity(
   }>(
     `SELECT t.period_end AS period, t.state,
        CASE WHEN t.state = 'settled' THEN t.net ELSE 0 END AS declared,
+       CASE WHEN t.state = 'settled' THEN ${SEPARATELY_OWED} ELSE 0 END AS disclosed,
        ${sumOfColumn("p", "charges")} AS charges, ${sumOfColumn("p", "paid")} AS paid,
        ${sumOfColumn("p", "refunded")} AS refunded,
        (SELECT coalesce(-sum(o.amount), 0) FROM postings o JOIN entries e ON e.id = o.entry_id
@@ -107,24 +113,9 @@ async function continuity(
     [r.id, JSON.stringify(dueAccounts(setup, r).map((code) => valueAt(setup.accountIds, code)))],
   );
   let balance = 0;
-  return rows.map(({ period, state, declared, charges, paid, refunded, ledger }) => {
+  return rows.map(({ period, state, declared, disclosed, charges, paid, refunded, ledger }) => {
     const opening = balance;
-    balance = opening + declared + charges - paid + refunded;
-    return { period, state, opening, declared, charges, paid, refunded, closing: balance, ledger };
+    balance = opening + declared + disclosed + charges - paid + refunded;
+    return { period, state, opening, declared, disclosed, charges, paid, refunded, closing: balance, ledger };
   });
-}
-
-async function lateDocuments(
-  work: Work,
-  registrationId: number,
-  end: string,
-): Promise<SettlementView["lateItems"]> {
-  return work.rows(
-    `SELECT f.document_id AS documentId, d.number, coalesce(c.name, '') AS party, d.date, f.own_end AS own,
-       sum(f.net) AS net, sum(CASE WHEN f.direction = 'sale' THEN f.tax ELSE f.recoverable END) AS tax, f.direction
-     FROM facts f JOIN documents d ON d.id = f.document_id LEFT JOIN contacts c ON c.id = d.contact_id
-     WHERE f.registration_id = $1 AND f.period_end = $2 AND f.late = 1 AND f.live = 1
-     GROUP BY f.document_id ORDER BY d.date, d.id`,
-    [registrationId, end],
-  );
 }

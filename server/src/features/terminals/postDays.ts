@@ -6,7 +6,7 @@ import { formatAmount } from "@fiscalon/core/money/amount";
 import type { DocumentInput } from "@fiscalon/core/model/document";
 import type { TerminalReport } from "@fiscalon/contract/terminals";
 import type { Writing } from "../../base/work.ts";
-import { groupBy } from "../../groupBy.ts";
+import { groupBy } from "@fiscalon/core/groupBy";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { postDocuments } from "../../books/documents/postDocuments.ts";
 import type { NewDocument } from "../../books/documents/newDocument.ts";

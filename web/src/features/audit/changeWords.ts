@@ -13,6 +13,7 @@ export const ENTITIES: Readonly<Record<AuditEntity, string>> = {
   import: "import",
   return: "return",
   adjustment: "adjustment",
+  "late-item": "late item",
   finding: "finding",
   entry: "journal entry",
   "tax-payment": "payment of tax",
@@ -32,6 +33,7 @@ export const ENTITIES: Readonly<Record<AuditEntity, string>> = {
 const ACTIONS: Readonly<Record<AuditAction, string>> = {
   accept: "accepted",
   adjust: "adjusted",
+  answer: "said what it is of",
   archive: "archived",
   attach: "added a paper to",
   authorise: "authorised",

@@ -6,6 +6,7 @@ import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { showDate, showMoment, showPeriod, today } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
+import { LateItems } from "../../records/LateItems.tsx";
 import { AdjustDialog } from "./AdjustDialog.tsx";
 import { Adjustments } from "./Adjustments.tsx";
 import { FileDialog } from "./FileDialog.tsx";
@@ -130,6 +131,7 @@ export function ReturnPage() {
           act.mutate(() => api.delete("/clients/:id/adjustments/:adjustment", [client?.id, id]))
         }
       />
+      <LateItems late={view.late} corrections={view.corrections} period={editable ? view.to : undefined} />
       <Findings
         view={view}
         editable={editable}

@@ -2,7 +2,6 @@ import { TAX_PAYMENT_KINDS } from "@fiscalon/core/model/taxPaymentKinds";
 import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link } from "react-router";
 import type { TrailStep } from "@fiscalon/contract/trail";
 import type { SettlementView } from "@fiscalon/contract/settlement";
 import { displayAmount } from "@fiscalon/core/money/amount";
@@ -10,7 +9,8 @@ import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { plural, showDate, showPeriod } from "../../kit/format.ts";
+import { LateItems } from "../../records/LateItems.tsx";
+import { showDate, showPeriod } from "../../kit/format.ts";
 import { StateMark } from "../../kit/stateMark.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { PaymentForm, SETTLEMENT } from "./PaymentForm.tsx";
@@ -91,7 +91,7 @@ export function SettlePage() {
         }
       />
       <Continuity view={view} digits={digits} />
-      <LateItems view={view} digits={digits} />
+      <LateItems late={view.late} />
       {paying && <PaymentForm view={view} parts={parts} onClose={() => setPaying(false)} />}
     </Sheet>
   );
@@ -235,7 +235,7 @@ function Payments({
   );
 }
 
-const COLUMNS = ["opening", "declared", "charges", "paid", "refunded", "closing"] as const;
+const COLUMNS = ["opening", "declared", "disclosed", "charges", "paid", "refunded", "closing"] as const;
 
 function Continuity({ view, digits }: { view: SettlementView; digits: number }) {
   const { registration } = useScope();
@@ -250,6 +250,7 @@ function Continuity({ view, digits }: { view: SettlementView; digits: number }) 
             <th>State</th>
             <th className="num">Opening</th>
             <th className="num">+ Declared</th>
+            <th className="num">+ Separately</th>
             <th className="num">+ Charges</th>
             <th className="num">− Paid</th>
             <th className="num">+ Refunded</th>
@@ -287,61 +288,6 @@ function Continuity({ view, digits }: { view: SettlementView; digits: number }) 
                   label="Ledger"
                 />{" "}
                 {row.ledger === row.closing ? "✓" : "▲"}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </section>
-  );
-}
-
-function LateItems({ view, digits }: { view: SettlementView; digits: number }) {
-  const { path } = useScope();
-  if (view.lateItems.length === 0) return null;
-  return (
-    <section aria-label="Late items" className="mt-6">
-      <h2 className="mb-1">{plural(view.lateItems.length, "late item")} in this period</h2>
-      <table className="sheet-table">
-        <thead>
-          <tr>
-            <th>Document</th>
-            <th>Party</th>
-            <th>Date</th>
-            <th>Belongs to the period to</th>
-            <th className="num">Net</th>
-            <th className="num">Tax</th>
-          </tr>
-        </thead>
-        <tbody>
-          {view.lateItems.map((item) => (
-            <tr key={item.documentId}>
-              <td>
-                <Link
-                  className="font-semibold hover:text-primary"
-                  to={path(`books/documents/${item.documentId}`)}
-                >
-                  {item.number}
-                </Link>
-              </td>
-              <td>{item.party}</td>
-              <td>{showDate(item.date)}</td>
-              <td>{showDate(item.own)}</td>
-              <td className="num">
-                <Figure
-                  amount={item.net}
-                  digits={digits}
-                  of={`document/${item.documentId}`}
-                  label={`Net of ${item.number}`}
-                />
-              </td>
-              <td className="num">
-                <Figure
-                  amount={item.tax}
-                  digits={digits}
-                  of={`document/${item.documentId}`}
-                  label={`Tax of ${item.number}`}
-                />
               </td>
             </tr>
           ))}

@@ -3,6 +3,8 @@ import { usePacks } from "../../api/packs.tsx";
 import { useWatch } from "react-hook-form";
 import { registrationChangeBody } from "@fiscalon/contract/setup";
 import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
+import { optionsOn } from "@fiscalon/core/model/registration";
+import type { Options } from "@fiscalon/core/model/registration";
 import { basisOffer, basisOn, waysOfLeaving } from "@fiscalon/core/model/basis";
 import type { RegistrationChangeBody } from "@fiscalon/contract/setup";
 import type { RegistrationView } from "@fiscalon/contract/views";
@@ -34,16 +36,17 @@ export function ChangeRegistration({
       rhythm: pack.rhythms[0]?.id ?? "",
       basis: basisOn(registration, today()),
       leaving: "",
-      options: registration.options,
+      options: optionsOn(pack, registration, today()),
       changes: registration.changes,
     },
     schema: registrationChangeBody,
     body: ({ number, to, from, rhythm, basis, leaving: way, options, changes }): RegistrationChangeBody => {
       const chosen = pack.rhythms.find((one) => one.id === rhythm);
+      const other = otherChoices(options, optionsOn(pack, registration, from === "" ? today() : from));
       return {
         number: number || null,
         to: to || null,
-        options,
+        ...(from === "" ? { options: { ...registration.options, ...other } } : {}),
         changes:
           from !== "" && chosen
             ? [
@@ -54,6 +57,7 @@ export function ChangeRegistration({
                   anchor: chosen.anchor,
                   basis,
                   ...(way === "" ? {} : { leaving: way }),
+                  ...(Object.keys(other).length === 0 ? {} : { options: other }),
                 },
               ]
             : changes,
@@ -87,7 +91,7 @@ export function ChangeRegistration({
       />
       <DayField name="to" label="Ends on" optional />
       <fieldset className="col-span-2 grid grid-cols-2 gap-4 border-t border-base-300 pt-3">
-        <legend className="font-semibold">Another rhythm or basis from a day on</legend>
+        <legend className="font-semibold">Another rhythm, basis or choice from a day on</legend>
         <DayField name="from" label="From" optional />
         <ChoiceField name="rhythm" label="Filing periods" hint="The running period ends the day before.">
           {pack.rhythms.map((one) => (
@@ -145,7 +149,7 @@ export function ChangeRegistration({
           className="col-span-2"
           label={option.name}
           value={options[option.id] ?? option.values[0]?.value ?? ""}
-          hint={option.source}
+          hint={from === "" ? option.source : `From ${showDate(from)} on. ${option.source}`}
           onChange={({ target }) => setValue("options", { ...options, [option.id]: target.value })}
         >
           {option.values.map(({ value, name }) => (
@@ -157,4 +161,9 @@ export function ChangeRegistration({
       ))}
     </BodyDialog>
   );
+}
+
+/** The choices that differ from those that hold now. */
+function otherChoices(options: Options, now: Options): Record<string, string> {
+  return Object.fromEntries(Object.entries(options).filter(([id, value]) => now[id] !== value));
 }

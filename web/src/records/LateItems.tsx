@@ -1,0 +1,163 @@
+import { useState } from "react";
+import { Link } from "react-router";
+import type { LateKind } from "@fiscalon/core/model/correction";
+import { LATE_KINDS } from "@fiscalon/core/model/correction";
+import type { CorrectionAnswer } from "@fiscalon/core/returns/corrections";
+import { lateBody } from "@fiscalon/contract/returns";
+import type { LateBody, LateDocument } from "@fiscalon/contract/returns";
+import { api } from "../api/client.ts";
+import { keys } from "../api/keys.ts";
+import { useScope } from "../app/scope.ts";
+import { BodyDialog } from "../kit/BodyDialog.tsx";
+import { Figure } from "../kit/Figure.tsx";
+import { plural, showDate } from "../kit/format.ts";
+import { CheckField, ChoiceField, TextField } from "../kit/formFields.tsx";
+import { useBodyForm } from "../kit/useBodyForm.ts";
+
+const LATE_WORDS: Readonly<Record<LateKind, string>> = {
+  "late-claim": "claimed late",
+  "credit-note": "change of price",
+  error: "error",
+  judgement: "error of judgement",
+  deliberate: "deliberate error",
+};
+
+/** What belongs to earlier periods and turned up in this one, and what the law says of it. */
+export function LateItems({
+  late,
+  corrections = [],
+  period,
+}: {
+  late: readonly LateDocument[];
+  corrections?: readonly CorrectionAnswer[];
+  /** The period whose return is still open, where what is said of an item can be changed. */
+  period?: string | undefined;
+}) {
+  const { path, minorDigits: digits } = useScope();
+  const [answering, setAnswering] = useState<LateDocument | null>(null);
+  if (late.length === 0) return null;
+  return (
+    <section aria-label="Late items" className="mt-6">
+      <h2 className="mb-1">{plural(late.length, "late item")} in this period</h2>
+      <div className="overflow-x-auto">
+        <table className="sheet-table">
+          <thead>
+            <tr>
+              <th>Document</th>
+              <th>Party</th>
+              <th>Date</th>
+              <th>Of the period to</th>
+              <th>What it is</th>
+              <th className="num">Net</th>
+              <th className="num">Output tax</th>
+              <th className="num">Input tax</th>
+              {period !== undefined && <th />}
+            </tr>
+          </thead>
+          <tbody>
+            {late.map((one) => (
+              <tr key={one.document}>
+                <td>
+                  <Link
+                    className="font-semibold hover:text-primary"
+                    to={path(`books/documents/${one.document}`)}
+                  >
+                    {one.number}
+                  </Link>
+                </td>
+                <td>{one.party}</td>
+                <td>{showDate(one.date)}</td>
+                <td>{showDate(one.own)}</td>
+                <td>
+                  {LATE_WORDS[one.kind]}
+                  {one.separately && ", put right separately"}
+                  {one.reason !== "" && <span className="quiet block text-[12px]">{one.reason}</span>}
+                </td>
+                {(["net", "output", "input"] as const).map((figure) => (
+                  <td key={figure} className="num">
+                    <Figure
+                      amount={one[figure]}
+                      digits={digits}
+                      dash
+                      of={one[figure] === 0 ? null : `document/${one.document}`}
+                      label={`${figure} of ${one.number}`}
+                    />
+                  </td>
+                ))}
+                {period !== undefined && (
+                  <td>
+                    <button
+                      type="button"
+                      className="word-link"
+                      aria-label={`Say what ${one.number} is`}
+                      onClick={() => setAnswering(one)}
+                    >
+                      Say what it is
+                    </button>
+                  </td>
+                )}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {corrections.map((answer) => (
+        <p key={`${answer.periods.join()} ${answer.kind} ${answer.says}`} className="note-row mt-2">
+          <span aria-hidden className={answer.stops ? "text-error" : "text-success"}>
+            {answer.stops ? "▲" : "✓"}
+          </span>{" "}
+          <strong className="font-semibold">
+            {plural(answer.count, "document")}, {LATE_WORDS[answer.kind]}:
+          </strong>{" "}
+          {answer.says}
+          {answer.reason !== "" && `, because ${answer.reason}`}.{" "}
+          <span className="quiet text-[12px]">{answer.source}</span>
+        </p>
+      ))}
+      {answering && period !== undefined && (
+        <AnswerLate one={answering} period={period} onClose={() => setAnswering(null)} />
+      )}
+    </section>
+  );
+}
+
+function AnswerLate({ one, period, onClose }: { one: LateDocument; period: string; onClose: () => void }) {
+  const { client, registration } = useScope();
+  const dialog = useBodyForm({
+    values: { kind: one.said ? one.kind : "", separately: one.separately, reason: one.reason },
+    schema: lateBody,
+    body: ({ kind, separately, reason }): LateBody => ({
+      kind: kind === "" ? null : (kind as LateKind),
+      separately,
+      reason,
+    }),
+    send: (body) =>
+      api.put(
+        "/clients/:id/registrations/:rid/returns/:period/late/:document",
+        [client?.id, registration?.id, period, one.document],
+        body,
+      ),
+    refresh: keys.client(client?.id),
+    onSaved: onClose,
+  });
+  return (
+    <BodyDialog
+      of={dialog}
+      title={`What is ${one.number}?`}
+      action="Keep"
+      className="grid gap-4"
+      onClose={onClose}
+    >
+      <ChoiceField name="kind" label="It is">
+        <option value="">as found by rule</option>
+        {LATE_KINDS.map((kind) => (
+          <option key={kind} value={kind}>
+            {LATE_WORDS[kind]}
+          </option>
+        ))}
+      </ChoiceField>
+      <CheckField name="separately">Put right separately and leave off this return</CheckField>
+      <TextField name="reason" label="Reason" placeholder="how it came about, or where it was disclosed" />
+    </BodyDialog>
+  );
+}
