@@ -4,6 +4,7 @@ import type { Account } from "@fiscalon/core/model/account";
 import type { NumberCheck } from "@fiscalon/core/model/pack";
 import type { BankAccountView, BankLinePage, StatementReport } from "./bank.ts";
 import type { BookFile } from "./book.ts";
+import type { HeldCreditPage } from "./credit.ts";
 import type { ImportBatch } from "./imports.ts";
 import type { JurisdictionFile } from "./jurisdiction.ts";
 import type { OpenItemPage, PaymentPage, PaymentView } from "./payments.ts";
@@ -84,6 +85,9 @@ export interface Answers {
   "PUT /clients/:id/imports/:import/settings": ImportBatch;
   "POST /clients/:id/imports/:import/undo": ImportBatch;
   "POST /clients/:id/items": ItemView;
+  "GET /clients/:id/held-credit": HeldCreditPage;
+  "POST /clients/:id/held-credit/release": null;
+  "DELETE /clients/:id/held-credit/:document": null;
   "GET /clients/:id/items": ItemView[];
   "PUT /clients/:id/items/:item": ItemView;
   "GET /clients/:id/ledger/:account": LedgerEntryPage;

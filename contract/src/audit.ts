@@ -25,6 +25,7 @@ export type AuditAction =
   | "receive"
   | "record"
   | "remove"
+  | "release"
   | "reopen"
   | "restore"
   | "seal"

@@ -43,6 +43,7 @@ export const componentBody = Joi.object<Component, true>({
   partOfLaterBases: Joi.boolean().default(false),
   charged: Joi.string().valid("charged", "self-assessed", "declared-only").default("charged"),
   recoverable: percentage.default("100"),
+  cap: Joi.object({ schedule, of: Joi.string().valid("net", "gross").required() }),
   when,
   onlyRegistered: Joi.boolean(),
   splits: Joi.object({
@@ -81,6 +82,7 @@ export const codeBody = Joi.object<TaxCode, true>({
   order: text,
   scope: Joi.string().max(20),
   limit: Joi.string().max(60),
+  hold: Joi.string().max(40),
   pack: Joi.string().max(20),
 });
 

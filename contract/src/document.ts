@@ -46,6 +46,7 @@ const documentFields = {
     date: date.allow(null),
   }),
   opening: Joi.boolean(),
+  creditHold: Joi.string().max(40),
   paidThrough: Joi.string().max(20),
   corrects: Joi.string().max(60).allow(null),
   originalDate: date.allow(null),
@@ -63,6 +64,8 @@ export const bookDocument = Joi.object<BookDocument, true>({
   place: ref.allow(null),
   /** End of the period a late item was reported in; only in exports of books with sealed periods. */
   reportedIn: date,
+  /** Since when its tax is deducted, where it had to wait; and the period of that where it is a late item. */
+  creditReleased: Joi.object({ on: date.required(), evidence: reason.required(), reportedIn: date }),
   /** What it was made from; keeps the same thing from being brought in twice. */
   sourceKey: Joi.string().max(200),
   origin: bookOrigin,
@@ -109,6 +112,7 @@ export interface BookDocument extends Omit<DocumentInput, "site" | "party" | "it
   corrects?: string | null;
   note?: string;
   reportedIn?: string;
+  creditReleased?: { on: string; evidence: string; reportedIn?: string };
   sourceKey?: string;
   origin?: { import: string; rows: number[] };
   papers?: BookPaper[];

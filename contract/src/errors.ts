@@ -53,6 +53,18 @@ export const ERRORS = {
     says: "… was issued to another party. Correct the number, or the contact.",
   },
   "document/currency": { status: 422, says: "Journals are kept in …. Type the amounts in it." },
+  "credit/before-document": {
+    status: 422,
+    says: "… is of …. What it waits for cannot be there before.",
+  },
+  "credit/not-held": {
+    status: 409,
+    says: "No tax of … waits to be deducted. Say on the document what is missing first.",
+  },
+  "credit/sealed": {
+    status: 409,
+    says: "The return to … deducted it and is sealed. Open that one first.",
+  },
   "document/duplicate-number": {
     status: 409,
     says: "Number … is already in the books, dated …. Correct the number, or say why there are two.",
@@ -71,6 +83,10 @@ export const ERRORS = {
   "document/unknown-contact": { status: 422, says: "There is no such contact with this client." },
   "document/unknown-place": { status: 422, says: "There is no such place with this client." },
   "document/unknown-attribute": { status: 422, says: 'A line has no attribute "…". Did you mean "…"?' },
+  "document/unknown-hold": {
+    status: 422,
+    says: 'No registration knows the hold "…". …',
+  },
   "document/wrong-state": {
     status: 409,
     says: "This version of … was already replaced or taken out. Open the current one.",

@@ -264,6 +264,16 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
       .pattern(Joi.string().valid(...Object.keys(CHECKS)), text)
       .default({}),
   }),
+  creditHolds: Joi.array().items(
+    Joi.object({
+      id: Joi.string().max(40).required(),
+      name: name.required(),
+      waitsFor: text.required(),
+      above: minor,
+      byPaper: Joi.boolean().required(),
+      source: text.default(""),
+    }),
+  ),
   creditNotes: Joi.string().valid("statutory", "netted", "later-period").default("netted"),
   standings: Joi.array().items(
     Joi.object({

@@ -14,6 +14,7 @@ import type { Rounding } from "../model/rounding.ts";
 import { chooseCodes } from "../supply/chooseCode.ts";
 import type { CodeFinder } from "../supply/chooseCode.ts";
 import { checkAttributes } from "../supply/checkAttributes.ts";
+import { checkHold } from "./creditHolds.ts";
 import { waitsForPayment } from "./cashBasis.ts";
 import { documentWarnings } from "./documentWarnings.ts";
 import { assignPeriod } from "./assignPeriod.ts";
@@ -30,6 +31,7 @@ import type { TaxFact } from "./taxFact.ts";
  */
 export function documentEffect(document: DocumentInput, setup: EffectSetup): DocumentEffect {
   checkAttributes(document, setup);
+  checkHold(document, setup);
   const { priced, printed } = pricedInBoth(document, setup);
   const facts = factsOf(document, priced, setup)
     .map((fact) => assigned(fact, document, priced, setup))
@@ -113,7 +115,10 @@ function assigned(
   );
   if (!registration) return { ...fact, registration: null, period: null, held: false };
   const { bases } = setup.packs.byId(registration.pack);
-  if (waitsForPayment(fact, { kind: document.kind, gross: priced.gross }, registration, bases)) {
+  if (
+    fact.awaits !== null ||
+    waitsForPayment(fact, { kind: document.kind, gross: priced.gross }, registration, bases)
+  ) {
     return { ...fact, registration: registration.id, period: null, held: true };
   }
   return {
@@ -144,7 +149,7 @@ function periodOf(
 }
 
 /** Nothing is posted into a period that is sealed for any registration: the ledger of those days stays as it was. */
-function ledgerDateOf(documentDate: CalendarDate, setup: EffectSetup): CalendarDate {
+export function ledgerDateOf(documentDate: CalendarDate, setup: EffectSetup): CalendarDate {
   let date = documentDate;
   for (const registration of setup.registrations) {
     const sealed = setup.sealed.get(registration.id);

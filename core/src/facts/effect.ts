@@ -24,7 +24,7 @@ export interface EffectSetup extends CodeFinder {
 export interface AssignedFact extends TaxFact {
   registration: number | null;
   period: PeriodAssignment | null;
-  /** On the cash basis: it is on no return until the document is paid. */
+  /** It is on no return yet: on the cash basis until the document is paid, or until what its credit waits for is there. */
   held: boolean;
 }
 

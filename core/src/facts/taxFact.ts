@@ -5,6 +5,7 @@ import { taxPointOf } from "../model/document.ts";
 import type { DocumentInput } from "../model/document.ts";
 import type { LineTax, PricedDocument, PricedLine } from "../model/pricedDocument.ts";
 import type { Component, Direction, Treatment } from "../model/taxCode.ts";
+import { holdOf } from "../ledger/documentPostings.ts";
 import { factTags, supplyOf } from "./factBoxes.ts";
 import { registrationFor } from "../model/registration.ts";
 
@@ -32,6 +33,8 @@ export interface TaxFact {
   base: number;
   taxPoint: CalendarDate;
   tags: string;
+  /** The hold under which its tax is not deducted yet; null where nothing is missing. */
+  awaits: string | null;
 }
 
 /**
@@ -60,6 +63,7 @@ export function factsOf(document: DocumentInput, priced: PricedDocument, setup: 
           ...figuresOf(line, tax),
           taxPoint,
           tags: factTags(tax.component, direction, supply, registration, document, setup.packs),
+          awaits: holdOf(document, line, tax),
         },
       ];
     });

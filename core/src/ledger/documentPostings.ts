@@ -100,7 +100,9 @@ function linePostings(document: DocumentInput, line: PricedLine, accounts: reado
   const account = mainAccount(line, input.account, isSale, accounts);
   const main: Posting = { account, amount: line.net, line: line.no, levy: null, text: input.text ?? "" };
   const rest = line.taxes.flatMap((tax) =>
-    isSale ? saleTax(tax, line, accounts, main) : purchaseTax(tax, line, accounts, main),
+    isSale
+      ? saleTax(tax, line, accounts, main)
+      : purchaseTax(tax, holdOf(document, line, tax), line, accounts, main),
   );
   return [main, ...rest];
 }
@@ -124,13 +126,35 @@ function saleTax(tax: LineTax, line: PricedLine, accounts: readonly Account[], m
   return splitPostings(tax.tax, "output-tax", tax, line, accounts, main);
 }
 
+/** The hold under which tax of a line is charged and not deducted yet: that of its code, or of the document. */
+export function holdOf(document: DocumentInput, line: PricedLine, tax: LineTax): string | null {
+  if (line.direction !== "purchase" || tax.component.charged !== "charged" || tax.recoverable === 0)
+    return null;
+  return line.code?.hold ?? document.creditHold ?? null;
+}
+
 /** The tax that is not deducted is added to `cost`, the posting of the line itself. */
-function purchaseTax(tax: LineTax, line: PricedLine, accounts: readonly Account[], cost: Posting): Posting[] {
+function purchaseTax(
+  tax: LineTax,
+  hold: string | null,
+  line: PricedLine,
+  accounts: readonly Account[],
+  cost: Posting,
+): Posting[] {
   const { levy, charged } = tax.component;
   if (charged === "declared-only" || tax.tax === 0) return [];
   const postings: Posting[] = [];
   if (tax.recoverable !== 0) {
-    postings.push(...splitPostings(tax.recoverable, "input-tax", tax, line, accounts, cost));
+    postings.push(
+      ...splitPostings(
+        tax.recoverable,
+        hold === null ? "input-tax" : "held-credit",
+        tax,
+        line,
+        accounts,
+        cost,
+      ),
+    );
   }
   cost.amount += tax.tax - tax.recoverable;
   if (charged === "self-assessed") {
@@ -142,7 +166,7 @@ function purchaseTax(tax: LineTax, line: PricedLine, accounts: readonly Account[
 /** A tax on its account, or shared out as the component says; what is left over goes to the largest remainders. */
 function splitPostings(
   amount: number,
-  usual: "output-tax" | "input-tax",
+  usual: "output-tax" | "input-tax" | "held-credit",
   tax: LineTax,
   line: PricedLine,
   accounts: readonly Account[],
@@ -158,9 +182,10 @@ function splitPostings(
       main.amount += share;
       return [];
     }
+    const role = row.role === "input-tax" ? usual : (row.role ?? usual);
     const account = row.account
       ? lineAccount(row.account, "sales", accounts)
-      : accountInRole(accounts, row.role ?? usual, levy);
+      : accountInRole(accounts, role, levy);
     return [taxPosting(account, share, line, tax)];
   });
 }

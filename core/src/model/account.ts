@@ -18,6 +18,7 @@ export const ACCOUNT_ROLES = [
   "charges",
   "allowance",
   "carried-credit",
+  "held-credit",
   "difference",
   "exchange",
   "opening",

@@ -59,6 +59,8 @@ export interface DocumentInput {
   exchange?: ExchangeInput;
   /** It was there before the books: it is open to be paid, and its tax was reported unless it waits for payment. */
   opening?: boolean;
+  /** Why the tax of a purchase is not deducted yet: a hold of the pack. */
+  creditHold?: string;
   /** The account the money went through, where it was paid at once and not by the usual bank. */
   paidThrough?: string;
   discount?: Discount;

@@ -113,6 +113,20 @@ export interface TaxClass {
   name: string;
 }
 
+/**
+ * Why tax on a purchase is not deducted yet although it is charged: a paper or a fact of the other side is missing.
+ * - `waitsFor`: what ends it, for a sentence. `above`: gross in minor units up to which nothing is missing.
+ * - `byPaper`: a paper put beside the document ends it on that day.
+ */
+export interface CreditHold {
+  id: string;
+  name: string;
+  waitsFor: string;
+  above?: number;
+  byPaper: boolean;
+  source: string;
+}
+
 /** A choice a registration makes, first value the usual one. */
 export interface PackOption {
   id: string;
@@ -163,6 +177,8 @@ export interface JurisdictionPack {
   holidays: HolidayCalendar;
   correction: CorrectionRule;
   claims?: ClaimRules;
+  /** Why tax on a purchase may have to wait before it is deducted. */
+  creditHolds?: readonly CreditHold[];
   creditNotes: CreditNoteWay;
   options?: readonly PackOption[];
   /** Standings a contact can have beside registered and not registered. `crosses`: a supply to it counts as one across a border. */

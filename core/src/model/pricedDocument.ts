@@ -11,7 +11,7 @@ import type { Component, Direction, TaxCode } from "./taxCode.ts";
  * - `figures`: what the rate was applied with beside the base, in major units: quantity, inputs of a formula.
  * - `typed`: whether the figure comes from the paper; `shared`: it is this component's share of a printed total.
  * - `recoverable`: the part of `tax` that is deducted on a purchase, rounded half up.
- * - `share`: the percentage the line itself allows, where it says one.
+ * - `share`: the percentage the line itself allows, where it says one. `cap`: the most the law lets be deducted.
  */
 export interface LineTax {
   readonly component: Component;
@@ -25,6 +25,19 @@ export interface LineTax {
   shared: boolean;
   recoverable: number;
   share: string | null;
+  cap: CreditCap | null;
+}
+
+/**
+ * The most that is deducted on a line: the tax at `rate` on a price up to `limit` (major units, net or gross) for each of
+ * its `items`. `most` is the tax, minor units.
+ */
+export interface CreditCap {
+  limit: string;
+  items: string;
+  of: "net" | "gross";
+  rate: string;
+  most: number;
 }
 
 /** Something that must be known before a code can be found. */

@@ -79,6 +79,8 @@ export interface Split {
  *   charge, who shows the rate and charges nothing.
  * - `recoverable`: percentage of the tax on a purchase that is deducted, decimal string; the rest is cost. A line
  *   can say less with the attribute `recoverable`.
+ * - `cap`: the tax is deducted only as far as it is tax on a price up to a limit for each item, in major units by a
+ *   schedule; the price without tax, or with it.
  * - `when`: the component is left out where the supply does not meet the condition.
  * - `onlyRegistered`: counted only where a registration covers the levy; otherwise as if it were not there.
  * - `boxes`: by direction; the ones for credit notes where the law gives these boxes of their own, otherwise a
@@ -92,6 +94,7 @@ export interface Component {
   partOfLaterBases: boolean;
   charged: "charged" | "self-assessed" | "declared-only";
   recoverable: string;
+  cap?: { schedule: string; of: "net" | "gross" };
   when?: When;
   onlyRegistered?: boolean;
   splits?: { invoice: readonly Split[]; credit?: readonly Split[] };
@@ -125,10 +128,12 @@ export interface TaxCode {
   amountIs?: "price" | "gross" | "tax" | "base";
   inputs?: readonly string[];
   family?: readonly { value: string; percent: string }[];
-  variants?: readonly { suffix: string; name: string; recoverable: string }[];
+  variants?: readonly { suffix: string; name: string; recoverable: string; cap?: Component["cap"] }[];
   order?: string;
   scope?: string;
   limit?: string;
+  /** The tax of such a purchase is not deducted before what the hold of the pack waits for is there. */
+  hold?: string;
   /** Id of the pack it comes from; absent for codes made by the practice. */
   pack?: string;
 }

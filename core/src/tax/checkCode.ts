@@ -41,6 +41,7 @@ function checkComponent(code: TaxCode, component: Component, around: CodeSurroun
   }
   withinField("rate", () => checkRate(code, component, around));
   checkShare(component.recoverable, "recoverable");
+  if (component.cap) requireSchedule(component.cap.schedule, around.schedules, "cap.schedule");
   if (component.base?.share !== undefined) checkShare(component.base.share, "base.share");
   checkSplits(component, around.accounts);
   if (!component.splits) requireAccounts(code, component, around.accounts);

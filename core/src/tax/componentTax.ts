@@ -5,7 +5,7 @@ import { percentage } from "./levyStack.ts";
 import type { RatedComponent } from "./levyStack.ts";
 import { roundTax } from "./rounding.ts";
 import type { Rounding } from "../model/rounding.ts";
-import type { LineTax } from "../model/pricedDocument.ts";
+import type { CreditCap, LineTax } from "../model/pricedDocument.ts";
 import type { Component } from "../model/taxCode.ts";
 
 /** What pricing a line may need beside its amount. Quantity, unit price and inputs in major units, as typed. */
@@ -33,6 +33,7 @@ export class ComponentTax implements RatedComponent, LineTax {
   shared = false;
   recoverable = 0;
   share: string | null = null;
+  cap: CreditCap | null = null;
   /** What its rate was applied with beside the base, in major units: quantity, inputs of a formula. */
   readonly figures: Readonly<Record<string, string>>;
   readonly #base: number | Exact;
@@ -80,11 +81,15 @@ export class ComponentTax implements RatedComponent, LineTax {
 }
 
 /** The part of a purchase's tax that is deducted, whole minor units, rounded half up. */
-export function recoverablePart(tax: number, of: Pick<ComponentTax, "component" | "share">): number {
+export function recoverablePart(
+  tax: number,
+  of: Pick<ComponentTax, "component" | "share"> & Partial<Pick<ComponentTax, "cap">>,
+): number {
   const share = lesser(of.component.recoverable, of.share);
-  if (share === "100") return tax;
+  const deductible = of.cap ? Math.sign(tax) * Math.min(Math.abs(tax), Math.abs(of.cap.most)) : tax;
+  if (share === "100") return deductible;
   if (share === "0") return 0;
-  return roundExact(multiply(exactFromInteger(tax), percentage(share)));
+  return roundExact(multiply(exactFromInteger(deductible), percentage(share)));
 }
 
 function lesser(code: string, own: string | null): string {

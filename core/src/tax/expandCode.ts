@@ -54,7 +54,13 @@ function variantOf(code: TaxCode, variant: NonNullable<TaxCode["variants"]>[numb
     name: `${code.name}, ${variant.name}`,
     direction: "purchase",
     components: code.components.map((component): Component =>
-      component.recoverable === "0" ? component : { ...component, recoverable: variant.recoverable },
+      component.recoverable === "0"
+        ? component
+        : {
+            ...component,
+            recoverable: variant.recoverable,
+            ...(variant.cap === undefined ? {} : { cap: variant.cap }),
+          },
     ),
   };
 }

@@ -2,7 +2,7 @@ import { displayAmount } from "../money/amount.ts";
 import { exactToText } from "../money/exact.ts";
 import type { Exact } from "../money/exact.ts";
 import type { PriceMode } from "../model/document.ts";
-import type { LineTax } from "../model/pricedDocument.ts";
+import type { CreditCap, LineTax } from "../model/pricedDocument.ts";
 import { effectiveRate } from "./levyStack.ts";
 import { roundingInWords } from "./rounding.ts";
 import type { Rounding } from "../model/rounding.ts";
@@ -122,9 +122,23 @@ function typedFigure(tax: LineTax, digits: number): string[] {
 
 function share(tax: LineTax, digits: number): string[] {
   const percent = tax.share ?? tax.component.recoverable;
+  if (tax.cap && Math.abs(tax.tax) > Math.abs(tax.cap.most)) return capped(tax, tax.cap, percent, digits);
   if (percent === "100") return [];
   const deducted = displayAmount(tax.recoverable, digits);
   return [`${percent} % is deducted on a purchase: ${deducted}; the rest is cost`];
+}
+
+/** What is deducted where the law caps the price of an item. */
+function capped(tax: LineTax, cap: CreditCap, percent: string, digits: number): string[] {
+  const price = displayAmount(Number(cap.limit) * 10 ** digits, digits);
+  const items = cap.items === "1" ? "" : ` × ${cap.items}`;
+  const rate = cap.of === "gross" ? `${cap.rate} ÷ (100 + ${cap.rate})` : `${cap.rate} %`;
+  const most = displayAmount(cap.most, digits);
+  const part = percent === "100" ? "" : `, ${percent} % of it`;
+  return [
+    `deducted on a price of at most ${price}${cap.of === "gross" ? " with tax" : ""} each: ${price}${items} × ${rate} is ${most}${part}`,
+    `${displayAmount(tax.recoverable, digits)} is deducted; the rest is cost`,
+  ];
 }
 
 function isWhole(value: Exact): boolean {

@@ -11,6 +11,7 @@ import type { RateSchedules, RateSpec, TaxCode } from "../model/taxCode.ts";
 import type { ComponentTax, LineDetails } from "./componentTax.ts";
 import { lineAmounts } from "./lineAmounts.ts";
 import { netAndGross, priceLine } from "./priceLine.ts";
+import { creditCap } from "./creditCap.ts";
 import { ratedComponents } from "./ratedComponents.ts";
 import { afterLineStep, roundTax } from "./rounding.ts";
 import { onOneDenominator } from "../money/onOneDenominator.ts";
@@ -84,6 +85,19 @@ function pricedLine(
     perDocument.add(code.code);
   }
   const taxes = priceLine(code.amountIs === "tax" ? 0 : price, mode, components, rounding, details);
+  for (const tax of taxes) {
+    const cap = creditCap(
+      tax.component,
+      tax.rate,
+      line.quantity,
+      rateDateOf(document),
+      setup.schedules,
+      setup.digits,
+    );
+    if (!cap) continue;
+    tax.cap = cap;
+    tax.count(tax.tax);
+  }
   shareOut(taxes, line, code);
   return { ...base, amount: price, taxes, rounding };
 }

@@ -2,6 +2,7 @@ import { FiscalError } from "@fiscalon/core/errors";
 import type { Work, Writing } from "../base/work.ts";
 import { notFound } from "../base/errors.ts";
 import { keepFile } from "../base/files.ts";
+import { releaseByPaper } from "./credit/releaseCredit.ts";
 import type { AttachmentView } from "@fiscalon/contract/views";
 
 const MOST_BYTES = 20 * 1024 * 1024;
@@ -72,6 +73,7 @@ export async function insertAttachment(
        (SELECT 1 FROM attachments WHERE document_id = $2 AND file_hash = $3 AND removed_at IS NULL)`,
     [clientId, documentId, hash, name, type, bytes, createdAt, createdBy],
   );
+  await releaseByPaper(work, clientId, documentId, name);
   await work.record({
     client: clientId,
     action: "attach",

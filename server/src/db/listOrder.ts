@@ -9,6 +9,13 @@ export interface ListOrder {
   descending: boolean;
 }
 
+/** The query fields that ask for a page, and for what is looked for in it. */
+export const paging = {
+  search: Joi.string().allow("").max(100).default(""),
+  offset: Joi.number().integer().min(0).default(0),
+  limit: Joi.number().integer().min(1).max(500).default(100),
+};
+
 /** The query fields that ask for an order. */
 export function orderFields(columns: SortColumns): Record<keyof ListOrder, Joi.Schema> {
   return { sort: Joi.string().valid(...Object.keys(columns)), descending: Joi.boolean().default(false) };

@@ -10,6 +10,7 @@ import { papers } from "./migrations/2026-11-25-papers.ts";
 import { paymentsAndCurrencies } from "./migrations/2026-11-25-payments.ts";
 import { recurring } from "./migrations/2026-11-25-recurring.ts";
 import { sourceKeys } from "./migrations/2026-11-25-source-keys.ts";
+import { creditHolds } from "./migrations/2026-11-28-credit-holds.ts";
 import { lateAnswers } from "./migrations/2026-11-28-late-answers.ts";
 import { registrationRegion } from "./migrations/2026-11-28-registration-region.ts";
 import { lookups } from "./migrations/2026-11-28-lookups.ts";
@@ -33,6 +34,7 @@ export async function migrate(sequelize: Sequelize, person: string): Promise<voi
       lookups,
       lateAnswers,
       registrationRegion,
+      creditHolds,
     ].map(({ name, statements }) => ({
       name,
       up: () =>

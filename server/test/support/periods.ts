@@ -88,14 +88,14 @@ export async function periodBooks(
     /** Money for one document, from the customer or to the supplier. */
     pay: async ({ id }: { id: number }, amount: string, date: string) => {
       const { contact, input } = await server.ok<{
-        contact: { id: number };
+        contact: { id: number } | null;
         input: { kind: DocumentKind };
       }>("GET", `${base}/documents/${id}`);
       await server.ok("POST", `${base}/payments`, {
         kind: DOCUMENT_KINDS[input.kind].direction === "sale" ? "receipt" : "payment",
         date,
         amount,
-        contact: contact.id,
+        contact: contact?.id ?? null,
         allocations: [{ document: id, amount }],
       });
     },

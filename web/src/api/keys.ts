@@ -8,6 +8,7 @@ export type ClientQuery =
   | "document"
   | "documents"
   | "find"
+  | "held-credit"
   | "import"
   | "imports"
   | "items"

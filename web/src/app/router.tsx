@@ -43,6 +43,7 @@ const LOAD: Record<ScreenPath, Load> = {
   "books/export": async () => (await import("../features/exports/ExportPage.tsx")).ExportPage,
   "books/reports": async () => (await import("../features/reports/TaxReportsPage.tsx")).TaxReportsPage,
   "books/audit": async () => (await import("../features/audit/ChangesPage.tsx")).ChangesPage,
+  "agree/held": async () => (await import("../features/agree/HeldCreditPage.tsx")).HeldCreditPage,
   agree: async () => (await import("../features/agree/ControlPage.tsx")).ControlPage,
   return: returnPage,
   "return/:end": returnPage,

@@ -8,7 +8,7 @@
 export interface Screen {
   path: string;
   of: "practice" | "client";
-  group: "setup" | "books" | "ledger" | null;
+  group: "setup" | "books" | "ledger" | "agree" | null;
   tab?: string;
   find?: string;
   lights?: string;
@@ -88,7 +88,14 @@ export const SCREENS = [
     find: "Tax reports: summary, by code, details",
   },
   { path: "books/audit", of: "client", group: "books", tab: "Audit trail", find: "Audit trail" },
-  { path: "agree", of: "client", group: null, find: "Agree: control accounts" },
+  { path: "agree", of: "client", group: "agree", tab: "Control accounts", find: "Agree: control accounts" },
+  {
+    path: "agree/held",
+    of: "client",
+    group: "agree",
+    tab: "Input tax not yet deducted",
+    find: "Agree: input tax not yet deducted",
+  },
   { path: "return", of: "client", group: null, find: "Return" },
   { path: "return/:end", of: "client", group: null, lights: "return" },
   { path: "settle", of: "client", group: null, find: "Settle" },

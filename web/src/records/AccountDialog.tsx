@@ -24,6 +24,7 @@ export const ROLE_WORDS: Readonly<Record<AccountRole, string>> = {
   charges: "interest and penalties",
   allowance: "kept for filing in time",
   "carried-credit": "credit left with the authority",
+  "held-credit": "input tax not yet deducted",
   difference: "payment differences",
   exchange: "exchange differences",
   opening: "opening balances",

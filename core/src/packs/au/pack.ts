@@ -49,6 +49,16 @@ export const au: JurisdictionPack = {
   holidays,
   correction,
   claims,
+  creditHolds: [
+    {
+      id: "tax-invoice",
+      name: "until the tax invoice is held",
+      waitsFor: "the tax invoice",
+      above: 82_50,
+      byPaper: true,
+      source: "GSTA s 29-10(3), 29-80(1): above $75 without GST",
+    },
+  ],
   creditNotes: "later-period",
   options: [
     {

@@ -9,7 +9,18 @@ const VARIANTS: NonNullable<TaxCode["variants"]> = [
   { suffix: "N", name: "blocked", recoverable: "0" },
   { suffix: "C", name: "capital property", recoverable: "100" },
   { suffix: "P", name: "commercial share of the line", recoverable: "100" },
-  { suffix: "V", name: "passenger vehicle, up to the cap", recoverable: "100" },
+  {
+    suffix: "V",
+    name: "passenger vehicle, up to the cap",
+    recoverable: "100",
+    cap: { schedule: "ca.VEHICLE", of: "net" },
+  },
+  {
+    suffix: "Z",
+    name: "zero-emission passenger vehicle, up to its cap",
+    recoverable: "100",
+    cap: { schedule: "ca.ZEV", of: "net" },
+  },
 ];
 
 type Levy = "GST" | "HST" | "QST" | "BCPST" | "SKPST" | "MBRST";

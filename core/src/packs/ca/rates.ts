@@ -1,6 +1,8 @@
 import { namesOf, schedulesOf } from "../shared/codeRows.ts";
 
 const TABLE = "CRA rate table, from memory";
+const CAPS =
+  "ETA 201, Income Tax Regulations 7307; before tax, by the day the vehicle is acquired; from memory";
 const NS_NOTICE = "CRA notice on the decrease of the HST rate in Nova Scotia, from memory";
 
 /** Rates by levy and province. FED is the federal part alone, for point-of-sale rebates; D.xx the provincial part. */
@@ -9,6 +11,20 @@ export const schedules = schedulesOf("ca", {
     { from: "1991-01-01", to: "2006-06-30", rate: "7", source: "ETA 165(1), from memory" },
     { from: "2006-07-01", to: "2007-12-31", rate: "6", source: "ETA 165(1), from memory" },
     { from: "2008-01-01", to: null, rate: "5", source: "ETA 165(1)" },
+  ],
+  VEHICLE: [
+    { from: "2001-01-01", to: "2021-12-31", rate: "30000", source: CAPS },
+    { from: "2022-01-01", to: "2022-12-31", rate: "34000", source: CAPS },
+    { from: "2023-01-01", to: "2023-12-31", rate: "36000", source: CAPS },
+    { from: "2024-01-01", to: "2024-12-31", rate: "37000", source: CAPS },
+    { from: "2025-01-01", to: "2025-12-31", rate: "38000", source: CAPS },
+    { from: "2026-01-01", to: null, rate: "39000", source: `${CAPS}; to be verified` },
+  ],
+  ZEV: [
+    { from: "2001-01-01", to: "2019-03-18", rate: "30000", source: CAPS },
+    { from: "2019-03-19", to: "2021-12-31", rate: "55000", source: CAPS },
+    { from: "2022-01-01", to: "2022-12-31", rate: "59000", source: CAPS },
+    { from: "2023-01-01", to: null, rate: "61000", source: CAPS },
   ],
   ZERO: [{ from: "1991-01-01", to: null, rate: "0", source: "ETA Sch. VI" }],
   ON: [{ from: "2010-07-01", to: null, rate: "13", source: TABLE }],
@@ -56,6 +72,8 @@ export const schedules = schedulesOf("ca", {
 
 /** What the schedules are called. */
 export const rateNames = namesOf("ca", {
+  VEHICLE: "Passenger vehicle cap",
+  ZEV: "Zero-emission vehicle cap",
   GST: "GST",
   ZERO: "Zero rate",
   ON: "HST, Ontario",

@@ -2,7 +2,7 @@ import { chart } from "../shared/chart.ts";
 
 const AUTHORITY = "the Government";
 const running = (levy: string, name: string, at: number) =>
-  ({ levy, name, at, authority: AUTHORITY, input: true, only: "running" }) as const;
+  ({ levy, name, at, authority: AUTHORITY, input: true, held: true, only: "running" }) as const;
 
 export const accounts = chart({ outOfScope: "OS", exempt: "PE", export: "EXL" }, [
   running("CGST", "CGST", 2200),

@@ -8,12 +8,17 @@ import { HEADS } from "./heads.ts";
 import type { Head } from "./heads.ts";
 
 type Levy = "CGST" | "SGST" | "UTGST" | "IGST" | "CESS";
-type Row = Omit<CodeRow, "schedule"> & { scope?: string; limit?: string; only?: readonly string[] };
+type Row = Omit<CodeRow, "schedule"> & {
+  scope?: string;
+  limit?: string;
+  hold?: string;
+  only?: readonly string[];
+};
 
 const FAMILY = SLABS.map(({ value, percent }) => ({ value, percent }));
 
 function code(row: Row, components: readonly Component[]): TaxCode {
-  const { scope, limit, only, ...head } = row;
+  const { scope, limit, only, hold, ...head } = row;
   const family = FAMILY.filter(({ value }) => only?.includes(value) ?? true);
   return {
     ...headOf("in", head),
@@ -21,6 +26,7 @@ function code(row: Row, components: readonly Component[]): TaxCode {
     ...(head.code.includes("{r}") ? { family } : {}),
     ...(scope === undefined ? {} : { scope }),
     ...(limit === undefined ? {} : { limit }),
+    ...(hold === undefined ? {} : { hold }),
   };
 }
 
@@ -201,7 +207,7 @@ const purchases: TaxCode[] = [
   code({ code: "PX{r}", name: "Only for exempt supplies {r}", direction: "purchase", treatment: "blocked", source: "CGST s.17(2)" }, taxes(bought("4A5", "t", "4B1"), COST)),
   code({ code: "PN{r}", name: "Only private {r}", direction: "purchase", treatment: "blocked", source: "CGST s.17(1)" }, taxes(bought("4A5", "t", "4B1"), COST)),
   code({ code: "PB{r}", name: "Blocked {r}", direction: "purchase", treatment: "blocked", source: "CGST s.17(5)" }, taxes(bought("4A5", "t", "4B1"), COST)),
-  code({ code: "PH{r}", name: "Not in the authority's statement yet {r}", direction: "purchase", treatment: "blocked", note: "Held as cost until it is matched; then recoded.", source: "CGST s.16(2)(aa)" }, taxes(() => ({}), COST)),
+  code({ code: "PH{r}", name: "Not in the authority's statement yet {r}", direction: "purchase", treatment: "standard", hold: "furnished", note: "On no return until the supplier furnished it; then credit like any other.", source: "CGST s.16(2)(aa)" }, taxes(bought("4A5", "r"))),
   code({ code: "PD{r}", name: "In the statement, not yet claimable {r}", direction: "purchase", treatment: "blocked", source: "CGST s.16(2)(b)" }, taxes(bought("4A5", "t", "4B2"), COST)),
   code({ code: "PT{r}", name: "Barred {r}", direction: "purchase", treatment: "blocked", source: "CGST s.16(4)" }, taxes(bought("4D2", "t"), COST)),
   code({ code: "PE", name: "From a composition supplier, exempt, nil", direction: "purchase", treatment: "exempt", source: "CGST s.10" }, untaxed({ purchase: inward("5.r1") })),

@@ -54,6 +54,22 @@ export const inPack: JurisdictionPack = {
   holidays: { country: "IN" },
   correction,
   claims,
+  creditHolds: [
+    {
+      id: "furnished",
+      name: "until the supplier furnished it and it is in GSTR-2B",
+      waitsFor: "the document in GSTR-2B",
+      byPaper: false,
+      source: "CGST s.16(2)(aa), R.36(4)",
+    },
+    {
+      id: "received",
+      name: "until the goods or services are received",
+      waitsFor: "the receipt of the goods or services",
+      byPaper: false,
+      source: "CGST s.16(2)(b)",
+    },
+  ],
   creditNotes: "netted",
   options: [
     {

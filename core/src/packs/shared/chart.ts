@@ -22,6 +22,8 @@ export interface TaxAccounts {
   input: boolean;
   /** Whether the business keeps something for filing in time. */
   allowance?: boolean;
+  /** Whether tax on purchases may wait before it is deducted. */
+  held?: boolean;
   /** Whether credit not used stays with the authority. */
   carried?: boolean;
   /** Only the running accounts, or only the ones shared by all levies of one return. */
@@ -86,6 +88,7 @@ function taxRows(taxes: TaxAccounts): Account[] {
   const running = [
     row(0, `Output tax, ${name}`, "liability", "output-tax"),
     ...(taxes.input ? [row(-1000, `Input tax, ${name}`, "asset", "input-tax")] : []),
+    ...(taxes.held ? [row(-995, `Input tax not yet deducted, ${name}`, "asset", "held-credit")] : []),
   ];
   const shared = [
     row(1, `${name} due to ${authority}`, "liability", "due-to-authority"),

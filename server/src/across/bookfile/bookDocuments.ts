@@ -76,8 +76,19 @@ function located(
 }
 
 function newDocument(document: BookDocument, index: number, refs: Refs): NewDocument {
-  const { contact, place, corrects, note, reportedIn, sourceKey, origin, papers, explanation, ...rest } =
-    document;
+  const {
+    contact,
+    place,
+    corrects,
+    note,
+    reportedIn,
+    creditReleased,
+    sourceKey,
+    origin,
+    papers,
+    explanation,
+    ...rest
+  } = document;
   const { void: _reason, ...input } = rest;
   return {
     input: { ...input, number: input.number || `#${index + 1}` },

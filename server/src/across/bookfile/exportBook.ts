@@ -176,6 +176,14 @@ async function documentsOf(
     [setup.client.id],
   );
   const reportedIn = new Map(late.map((row) => [row.document, row.end]));
+  const released = await work.rows<{ document: number; on: string; evidence: string; late: string | null }>(
+    `SELECT c.document_id AS document, c.released_on AS "on", c.evidence,
+       (SELECT max(f.period_end) FROM facts f JOIN facts h ON h.id = f.release_of AND h.awaits IS NOT NULL
+         WHERE f.document_id = c.document_id AND f.live = 1 AND f.late = 1) AS late
+     FROM credit_releases c WHERE c.client_id = $1`,
+    [setup.client.id],
+  );
+  const releaseOf = new Map(released.map((row) => [row.document, row]));
   const beside = papers ? await papersByDocument(work, setup.client.id) : new Map<number, never>();
   const explanations = await explanationsOfBook(work, setup.client.id);
   const stored = await loadDocuments(
@@ -194,6 +202,7 @@ async function documentsOf(
     ...(d.corrects === null ? {} : { corrects: d.corrects }),
     ...(d.note === "" ? {} : { note: d.note }),
     ...(reportedIn.has(d.id) ? { reportedIn: periodOf(d.id) } : {}),
+    ...releasedAs(d.state === "posted" ? releaseOf.get(d.id) : undefined),
     ...(d.state === "void" ? { void: d.endReason ?? "" } : {}),
     ...(d.sourceKey === null || d.state === "void" ? {} : { sourceKey: d.sourceKey }),
     ...originOf(d, imports),
@@ -269,4 +278,12 @@ async function returnsOf(
       ...(p.reference === "" ? {} : { reference: p.reference }),
     })),
   };
+}
+
+function releasedAs(
+  release: { on: string; evidence: string; late: string | null } | undefined,
+): Pick<BookDocument, "creditReleased"> {
+  if (!release) return {};
+  const { on, evidence, late } = release;
+  return { creditReleased: { on, evidence, ...(late === null ? {} : { reportedIn: late }) } };
 }

@@ -14,6 +14,7 @@ import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { addBank, addTerminals } from "./bookFeeds.ts";
 import { addImports, addPapers, keepContents } from "./bookFiles.ts";
+import { addCreditReleases } from "./bookCredit.ts";
 import { addAcceptances, addExplanations, addLateAnswers } from "./bookReviews.ts";
 import type { PlacedRows } from "./pointers.ts";
 import { postAll } from "./bookDocuments.ts";
@@ -48,6 +49,7 @@ export async function importBook(work: Work, book: BookFile, progress: Progress)
       refs,
       progress,
     );
+    await addCreditReleases(work, await load(), book, placed, (late) => late === undefined);
     const payments = new BookPayments(book.payments ?? [], refs.contacts, placed);
     await payments.post(work, await load(), "");
     await sealedPeriods(work, clientId, book, documents, payments, refs, progress);
@@ -55,6 +57,13 @@ export async function importBook(work: Work, book: BookFile, progress: Progress)
     const later = documents.filter(({ document }) => document.reportedIn && !sealed.has(document.reportedIn));
     await postAll(work, await load(), later, refs, progress);
     await payments.post(work, await load(), null);
+    await addCreditReleases(
+      work,
+      await load(),
+      book,
+      placed,
+      (late) => late === undefined || !sealed.has(late),
+    );
     await addLateAnswers(work, await load(), book, placed, (period) => !sealed.has(period));
     refuseLeftTaxPayments(book, placed);
     await addPapers(work, clientId, book, contents, placed);
@@ -201,6 +210,13 @@ async function sealedPeriods(
       progress,
     );
     await payments.post(work, setup, bookReturn.period);
+    await addCreditReleases(
+      work,
+      setup,
+      book,
+      refs.placed,
+      (late) => late === undefined || late === bookReturn.period,
+    );
     await addLateAnswers(work, setup, book, refs.placed, (period) => period === bookReturn.period);
     await freeze(work.as({ at: bookReturn.sealedAt }), clientId, r, bookReturn.period);
     const record = await returnRecord(work, r.id, bookReturn.period);

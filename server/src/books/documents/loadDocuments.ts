@@ -44,6 +44,7 @@ interface DocumentRecord {
   foreign_gross: number | null;
   paid_from: string | null;
   opening: number;
+  credit_hold: string | null;
   corrects: string | null;
   original_date: string | null;
   note: string;
@@ -136,6 +137,7 @@ function inputOf(d: DocumentRecord, lines: readonly LineRecord[]): DocumentInput
     currency: d.currency,
     paidThrough: d.paid_from,
     opening: d.opening === 1 ? true : null,
+    creditHold: d.credit_hold,
     exchange:
       d.rate === null ? null : withoutNulls({ rate: d.rate, source: d.rate_source, date: d.rate_date }),
     discount: parsed(d.discount),

@@ -28,6 +28,7 @@ const DOCUMENT_COLUMNS = [
   "foreign_gross",
   "paid_from",
   "opening",
+  "credit_hold",
   "corrects",
   "note",
   "discount",
@@ -104,6 +105,7 @@ const FACT_COLUMNS = [
   "period_end",
   "late",
   "held",
+  "awaits",
   "tags",
   "created_at",
 ];
@@ -269,6 +271,7 @@ function documentRow(
     foreign ? effect.printed.gross : null,
     input.paidThrough ?? null,
     input.opening ? 1 : 0,
+    input.creditHold ?? null,
     rest.corrects ?? null,
     rest.note ?? "",
     jsonOrNull(input.discount),
@@ -368,6 +371,7 @@ function takeEffect(
       fact.period?.reported.to ?? null,
       fact.period?.late ? 1 : 0,
       fact.held ? 1 : 0,
+      fact.awaits,
       fact.tags,
       work.at,
     ]);

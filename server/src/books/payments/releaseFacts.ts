@@ -6,6 +6,7 @@ import {
   paidShare,
   RELEASED_FIGURES,
   turnToPayment,
+  waitsForPayment,
 } from "@fiscalon/core/facts/cashBasis";
 import type {
   Release,
@@ -20,6 +21,7 @@ import { assignPeriod } from "@fiscalon/core/facts/assignPeriod";
 import type { RegistrationSetup } from "@fiscalon/core/model/registration";
 import type { Component, Direction, Treatment } from "@fiscalon/core/model/taxCode";
 import type { Work, Writing } from "../../base/work.ts";
+import { bringReleaseEntries } from "../credit/releaseEntries.ts";
 import { groupBy } from "@fiscalon/core/groupBy";
 import type { ClientSetup } from "../loadSetup.ts";
 
@@ -36,6 +38,9 @@ interface FollowingRow extends ReleasedFigures, WaitingDocument {
   treatment: Treatment;
   taxPoint: string;
   held: number;
+  /** The hold under which its credit waits, and the day from which it does no more. */
+  awaits: string | null;
+  released: string | null;
   tags: string;
   toPay: number;
 }
@@ -66,6 +71,7 @@ export async function releaseFacts(
     releaseRows(fact, kept.get(fact.id) ?? [], parts.get(fact.document) ?? [], setup, work),
   );
   if (rows.length > 0) await insertReleases(work, rows);
+  await bringReleaseEntries(work, setup, ids);
 }
 
 /** Documents of a registration that payments may make reportable, or that did so before it changed. */
@@ -99,9 +105,9 @@ async function followingFacts(work: Writing, setup: ClientSetup, ids: [string]):
   const turning = turningRegistrations(work, setup);
   const rows = await work.rows<FollowingRow>(
     `SELECT f.id, f.registration_id AS registration, f.document_id AS document, f.direction, f.charged, f.treatment,
-       f.tax_point AS taxPoint, f.held, f.tags, f.net, f.tax, f.calculated, f.recoverable, f.base,
-       d.kind, d.gross, coalesce(d.foreign_gross, d.gross) AS toPay
-     FROM facts f JOIN documents d ON d.id = f.document_id
+       f.tax_point AS taxPoint, f.held, f.awaits, f.tags, f.net, f.tax, f.calculated, f.recoverable, f.base,
+       d.kind, d.gross, coalesce(d.foreign_gross, d.gross) AS toPay, c.released_on AS released
+     FROM facts f JOIN documents d ON d.id = f.document_id LEFT JOIN credit_releases c ON c.document_id = f.document_id
      WHERE f.document_id IN (SELECT value FROM json_each($1)) AND f.live = 1 AND (f.held = 1
        OR (f.release_of IS NULL AND f.registration_id IN (SELECT value FROM json_each($2))))`,
     [...ids, JSON.stringify(turning)],
@@ -158,20 +164,29 @@ async function settledParts(work: Writing, ids: [string]): Promise<PartRow[]> {
 function releaseRows(
   fact: FollowingRow,
   kept: readonly KeptRow[],
-  parts: readonly PartRow[],
+  paid: readonly PartRow[],
   setup: ClientSetup,
   work: Work,
 ): unknown[][] {
   const registration = registrationOf(fact, setup);
   const { bases } = work.packs.byId(registration.pack);
+  const rowFor = (release: Release, boxes: BoxesBySide | undefined) =>
+    releaseRow(fact, release, boxes, periodOf(release.on, registration, setup), work);
+  if (fact.awaits !== null && fact.released === null) return [];
+  if (fact.awaits !== null && !waitsForPayment(fact, fact, registration, bases)) {
+    if (kept.length > 0) return [];
+    const on = later(fact.released, fact.taxPoint);
+    const whole = { ...fact, payment: null, on };
+    return [rowFor(whole, undefined)];
+  }
   const turn = fact.held === 1 ? null : turnOf(fact, registration, work);
   const end = endOfWaiting(
     registration,
     { direction: fact.direction, taxPoint: turn?.on ?? fact.taxPoint },
     bases,
   );
-  const rowOf = (release: Release, boxes: BoxesBySide | undefined) =>
-    releaseRow(fact, release, boxes, periodOf(release.on, registration, setup), work);
+  // Money counts from the day the credit waits for nothing else.
+  const parts = paid.map((part) => ({ ...part, on: later(fact.released, part.on) }));
   const early = turn ? parts.filter(({ on }) => on < turn.on) : [];
   const paidBefore = {
     ...NOTHING_RELEASED,
@@ -179,12 +194,12 @@ function releaseRows(
     settled: sumOf(early, "amount") + sumOf(early, "writtenOff"),
   };
   const taken = turn && !kept.some(({ payment, on }) => payment === null && on === turn.on);
-  const turned = taken ? [rowOf(takenBack(fact, paidBefore, turn), turn.boxes)] : [];
+  const turned = taken ? [rowFor(takenBack(fact, paidBefore, turn), turn.boxes)] : [];
   if (end && kept.some(({ payment, on }) => payment === null && on === end.on)) return turned;
   const counted = new Set(kept.map(({ payment }) => payment));
-  const later = turn ? parts.filter(({ on }) => on >= turn.on) : parts;
-  const open = later.filter(({ payment }) => !counted.has(payment));
-  const before = later.filter(({ payment }) => counted.has(payment));
+  const since = turn ? parts.filter(({ on }) => on >= turn.on) : parts;
+  const open = since.filter(({ payment }) => !counted.has(payment));
+  const before = since.filter(({ payment }) => counted.has(payment));
   const reported = kept
     .filter(({ payment }) => payment !== null)
     .reduce((sum, one) => added(sum, one), {
@@ -199,8 +214,13 @@ function releaseRows(
   const released = cashReleases(fact, fact.toPay, inOrder, reported, end);
   return [
     ...turned,
-    ...released.map((release) => rowOf(release, release.payment === null ? end?.boxes : undefined)),
+    ...released.map((release) => rowFor(release, release.payment === null ? end?.boxes : undefined)),
   ];
+}
+
+/** The later of two days, where the first is known. */
+function later(one: string | null, other: string): string {
+  return one !== null && one > other ? one : other;
 }
 
 function sumOf(parts: readonly SettledPart[], figure: "amount" | "writtenOff"): number {

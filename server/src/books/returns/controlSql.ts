@@ -41,18 +41,22 @@ export function leviesOn(r: Pick<RegistrationRecord, "levies">, account: Pick<Ac
 export const DECLARED = `f.registration_id = $1 AND f.period_end = $2 AND f.live = 1
   AND f.levy IN (SELECT value FROM json_each($3))`;
 
+/** The day on which the ledger has a fact `f` of a document `d`: held credit is input tax from its release on. */
+const LEDGER_DAY = `CASE WHEN f.awaits IS NULL THEN d.ledger_date ELSE (SELECT e.date FROM entries e
+  WHERE e.document_id = d.id AND e.kind = 'credit-release' AND e.live = 1) END`;
+
 /**
  * What a fact `f` of a document `d` moves by timing: in the ledger from $2 to $3, but reported elsewhere or not yet, or
  * the other way round. Tax that waits for payment is in the ledger with its document, on the return with its payments.
  */
 export function timedBy(side: TaxSide): string {
-  return `((d.ledger_date BETWEEN $2 AND $3 AND f.release_of IS NULL AND d.opening = 0)
+  return `(coalesce(${LEDGER_DAY} BETWEEN $2 AND $3, 0) * (f.release_of IS NULL AND d.opening = 0)
     - (f.period_end IS $3 AND f.registration_id IS $1)) * (${MOVED[side]})`;
 }
 
 /** Facts `f` of documents `d` that timing can move, for a registration ($1) and the levies of an account ($4). */
 export const TIMED = `f.client_id = (SELECT client_id FROM registrations WHERE id = $1) AND f.live = 1
   AND f.levy IN (SELECT value FROM json_each($4))
-  AND ((f.registration_id = $1 AND f.period_end = $3) OR d.ledger_date BETWEEN $2 AND $3)
+  AND ((f.registration_id = $1 AND f.period_end = $3) OR d.ledger_date BETWEEN $2 AND $3 OR f.awaits IS NOT NULL)
   AND NOT (f.registration_id IS $1 AND f.period_end IS $3 AND d.ledger_date BETWEEN $2 AND $3
-    AND f.release_of IS NULL AND d.opening = 0)`;
+    AND f.release_of IS NULL AND d.opening = 0 AND f.awaits IS NULL)`;

@@ -7,6 +7,7 @@ import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { loadDocuments } from "../../books/documents/loadDocuments.ts";
 import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
+import { moveRelease } from "../../books/credit/releaseCredit.ts";
 import { moveAttachments } from "../../books/papers.ts";
 import { followEntries } from "../../books/bankLines.ts";
 import { moveAllocations, refusePaid } from "../../books/payments/allocated.ts";
@@ -40,6 +41,7 @@ export async function correctDocument(
     const id = await postOne(work, setup, corrected, body.duplicateReason);
     await moveAllocations(work, setup, old, id);
     await moveAttachments(work, old.id, id);
+    await moveRelease(work, setup, old.id, id);
     return id;
   });
 }

@@ -7,7 +7,7 @@ import type { PaymentBody } from "@fiscalon/contract/payments";
 import type { Work } from "../../base/work.ts";
 import { clientParams, described } from "../../base/validation.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
-import { orderFields } from "../../db/listOrder.ts";
+import { orderFields, paging } from "../../db/listOrder.ts";
 import {
   OPEN_ORDER,
   openItems,
@@ -21,11 +21,6 @@ import { correctPayment, createPayment, voidPayment } from "../../books/payments
 type Id = { Params: { id: number } };
 type Payment = { Params: { id: number; payment: number } };
 const paymentParams = Joi.object({ id: id.required(), payment: id.required() });
-const paging = {
-  search: Joi.string().allow("").max(100).default(""),
-  offset: Joi.number().integer().min(0).default(0),
-  limit: Joi.number().integer().min(1).max(500).default(100),
-};
 
 export async function paymentRoutes(app: FastifyInstance): Promise<void> {
   const view = async (work: Work, clientId: number, payment: number) =>

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import type { AgreementColumn, ControlAgreementView } from "@fiscalon/contract/settlement";
 import { displayAmount } from "@fiscalon/core/money/amount";
+import { ScreenLinks } from "../../app/ScreenLinks.tsx";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
@@ -88,6 +89,7 @@ export function ControlPage() {
     <Sheet
       title={`Control accounts, ${showPeriod(view.from, view.to)}`}
       aside={view.left === 0 ? "agreed, nothing left" : `${displayAmount(view.left, digits)} left`}
+      actions={<ScreenLinks label="Agree" group="agree" className="flex flex-wrap gap-x-5 font-semibold" />}
       lead="What each tax account held, what happened to it, and what the ledger says it holds now. Debit positive."
     >
       <ErrorNote error={explain.error} />

@@ -56,6 +56,7 @@ const ACTIONS: Readonly<Record<AuditAction, string>> = {
   receive: "received",
   record: "recorded",
   remove: "removed",
+  release: "released the credit of",
   reopen: "opened again",
   restore: "took out of the archive",
   seal: "sealed",

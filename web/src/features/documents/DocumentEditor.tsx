@@ -25,6 +25,7 @@ import { DocumentMenu } from "./DocumentMenu.tsx";
 import { ConfirmTyped, DuplicateDialog, VoidDialog } from "./DocumentDialogs.tsx";
 import { DocumentFacts } from "./DocumentFacts.tsx";
 import { DocumentHead } from "./DocumentHead.tsx";
+import { creditHolds } from "@fiscalon/core/facts/creditHolds";
 import { DocumentTotals } from "./DocumentTotals.tsx";
 import { EntryMode } from "./EntryMode.tsx";
 import { EffectPanel } from "./EffectPanel.tsx";
@@ -300,6 +301,7 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
           document={document}
           base={setup.plain}
           accounts={setup.plain.accounts}
+          holds={creditHolds(setup.effect)}
           readOnly={readOnly}
           onChange={update}
         />

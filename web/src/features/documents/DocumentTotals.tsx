@@ -1,4 +1,5 @@
 import type { DocumentView } from "@fiscalon/contract/views";
+import type { CreditHold } from "@fiscalon/core/model/pack";
 import type { Account } from "@fiscalon/core/model/account";
 import { textAt } from "@fiscalon/core/at";
 import { levyWords } from "@fiscalon/core/tax/levyWords";
@@ -18,6 +19,7 @@ export function DocumentTotals({
   document,
   base,
   accounts,
+  holds,
   readOnly,
   onChange,
 }: {
@@ -27,6 +29,8 @@ export function DocumentTotals({
   /** The currency of the books. */
   base: { digits: number; currency: string };
   accounts: readonly Account[];
+  /** Why the tax of a purchase may not be deducted yet. */
+  holds: readonly CreditHold[];
   readOnly: boolean;
   onChange: (change: Partial<Draft>) => void;
 }) {
@@ -42,7 +46,7 @@ export function DocumentTotals({
       />
     );
   }
-  const { counter } = DOCUMENT_KINDS[draft.kind];
+  const { counter, direction } = DOCUMENT_KINDS[draft.kind];
   const currency = draft.currency || base.currency;
   const digits = minorDigits(currency);
   const priced = live.effect?.printed;
@@ -115,6 +119,23 @@ export function DocumentTotals({
             />
             open from before these books: posted against opening balances
           </label>
+        )}
+        {holds.length > 0 && direction === "purchase" && (
+          <SelectField
+            className="col-span-2"
+            label="Its tax is deducted"
+            value={draft.creditHold}
+            disabled={readOnly}
+            hint={holds.find(({ id }) => id === draft.creditHold)?.source}
+            onChange={(event) => onChange({ creditHold: event.target.value })}
+          >
+            <option value="">at the tax point</option>
+            {holds.map(({ id, name }) => (
+              <option key={id} value={id}>
+                not {name}
+              </option>
+            ))}
+          </SelectField>
         )}
         <Field
           className="col-span-2"

@@ -62,6 +62,8 @@ export interface Draft {
   paidThrough: string;
   /** Whether it was there before the books. */
   opening: boolean;
+  /** Why the tax of a purchase is not deducted yet; empty where it is. */
+  creditHold: string;
   discount: string;
   /** The tax of the whole paper as one figure, the levy it is of, or the figures by levy. */
   tax: string;
@@ -110,6 +112,7 @@ export function blankDraft(kind: DocumentKind): Draft {
     rateDate: "",
     paidThrough: "",
     opening: false,
+    creditHold: "",
     discount: "",
     tax: "",
     taxOf: "",
@@ -182,6 +185,7 @@ function typedInput(draft: Draft, at: readonly number[]) {
         }),
     ...(draft.paidThrough === "" ? {} : { paidThrough: draft.paidThrough }),
     ...(draft.opening ? { opening: true } : {}),
+    ...(draft.creditHold === "" ? {} : { creditHold: draft.creditHold }),
     ...(draft.discount.trim() === "" ? {} : { discount: discountOf(draft.discount) }),
     ...typedTaxes(draft),
     ...(draft.corrects.trim() === "" ? {} : { corrects: draft.corrects.trim() }),
@@ -280,6 +284,7 @@ export function draftOfBody(input: DocumentBody, contact: ContactView | null): D
     rateDate: input.exchange?.date ?? "",
     paidThrough: input.paidThrough ?? "",
     opening: input.opening ?? false,
+    creditHold: input.creditHold ?? "",
     discount: discountText(input.discount),
     ...toldTaxes(input),
     note: input.note ?? "",
