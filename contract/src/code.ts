@@ -113,7 +113,7 @@ export const ruleBody = Joi.object<SupplyRule, true>({
   validFrom: date.allow(null).default(null),
   validTo: date.allow(null).default(null),
   needs: Joi.string().max(30).allow(null),
-  code: Joi.string().max(20).required(),
+  code: Joi.string().max(20).allow("").required(),
   words: text.min(3).required(),
   source: text.default(""),
 });

@@ -127,6 +127,7 @@ const form = Joi.object<ReturnForm, true>({
   id: Joi.string().max(40).required(),
   name: name.required(),
   levies: Joi.array().items(Joi.string().max(30)).min(1).required(),
+  frequencies: Joi.array().items(Joi.string().valid(...Object.keys(MONTHS_OF))),
   option: Joi.array().ordered(Joi.string().required(), Joi.string().required()),
   from: date.required(),
   to: date.allow(null).default(null),

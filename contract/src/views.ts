@@ -3,6 +3,7 @@ import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import type { DocumentInput } from "@fiscalon/core/model/document";
 import type { DocumentEffect } from "@fiscalon/core/facts/effect";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
+import type { Frequency } from "@fiscalon/core/calendar/filingPeriods";
 import type { RegistrationChange } from "@fiscalon/core/model/registration";
 import type { Basis } from "@fiscalon/core/model/basis";
 import type { StandingBody } from "./setup.ts";
@@ -35,7 +36,7 @@ export interface RegistrationView {
   number: string | null;
   from: string;
   to: string | null;
-  frequency: string;
+  frequency: Frequency;
   rhythm: string;
   anchor: string;
   basis: Basis;

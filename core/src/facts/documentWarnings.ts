@@ -98,8 +98,9 @@ function dates(document: DocumentInput, setup: EffectSetup): DocumentWarning[] {
   return [];
 }
 
-function missingCode({ no, asks }: PricedLine): DocumentWarning {
+function missingCode({ no, asks, reason }: PricedLine): DocumentWarning {
   if (asks) return { code: "document/asks", text: `Line ${no}: ${asks.text}`, line: no };
+  if (reason) return { code: "document/no-code", text: `Line ${no}: ${reason}`, line: no };
   return {
     code: "document/no-code",
     text: `Line ${no} has no tax code. It is posted, but counted on no return until it gets one.`,

@@ -167,14 +167,14 @@ function gapsInSeries({ gaps }: PeriodRows): Finding[] {
 }
 
 /** What turned up of earlier periods and is not simply on this return, as the rule for corrections has it. */
-function lateItems({ late }: PeriodRows, { digits }: PeriodContext): Finding[] {
+function lateItems({ late }: PeriodRows, { digits, pack }: PeriodContext): Finding[] {
   return late
     .filter(({ kind, stops }) => stops || kind === "error" || kind === "judgement" || kind === "deliberate")
     .map(({ periods, kind, count, output, input, says, reason, source, tooLate }) =>
       finding(
         tooLate ? "old" : "late-item",
         [periods.join(","), kind, count],
-        `${count} late ${count === 1 ? "document" : "documents"} of the ${periods.length === 1 ? "period" : "periods"} to ${periods.join(", ")}: output tax ${displayAmount(output, digits)}, input tax ${displayAmount(input, digits)}. ${LATE_WORDS[kind]}, ${says}${reason === "" ? "" : `: ${reason}`} (${source}).`,
+        `${count} late ${count === 1 ? "document" : "documents"} of the ${periods.length === 1 ? "period" : "periods"} to ${periods.join(", ")}: output tax ${displayAmount(output, digits)}, input tax ${displayAmount(input, digits)}. ${LATE_WORDS[kind]}, ${says}${reason === "" ? "" : `: ${reason}`}${source === pack.correction.source ? "" : ` (${source})`}.`,
       ),
     );
 }

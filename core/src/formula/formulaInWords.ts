@@ -79,6 +79,7 @@ function rateOf(node: jsep.Expression, names: FormulaNames): string | undefined 
 function called(node: jsep.CallExpression, names: FormulaNames, within: number): string {
   const name = String(node.callee["name"]);
   const id = String(node.arguments[0]?.["value"]);
+  if (name === "box" && id.endsWith("?")) return `${names.box(id.slice(0, -1))} is filled in`;
   if (name === "box") return names.box(id);
   if (name === "rate") return names.rate(id);
   const parts = node.arguments.map((one) => said(one, names, -1));

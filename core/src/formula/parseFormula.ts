@@ -25,6 +25,7 @@ const parsed = new Map<string, Formula>();
 /**
  * Reads a formula such as `max([T1] - [T2], 0)` or `net * {STD} / 100`: numbers, + − * /, comparisons,
  * `a ? b : c`, min, max, abs; boxes in square brackets, rates in force in braces. Amounts are in major units.
+ * `[T9?]` is 1 where something was typed in box T9, also nil, and 0 where nothing was.
  * There are no loops and no more than 150 steps, so a formula always ends.
  * @throws FiscalError `formula/not-understood`, `formula/too-long`, `formula/not-allowed`
  * @example parseFormula("[3] - [4]").boxes // ["3", "4"]
@@ -102,7 +103,7 @@ function checkCall(
   const name = node.callee.type === "Identifier" ? String(node.callee["name"]) : "";
   const [first] = node.arguments;
   if ((name === "box" || name === "rate") && first?.type === "Literal") {
-    found[name === "box" ? "boxes" : "rates"].add(String(first["value"]));
+    found[name === "box" ? "boxes" : "rates"].add(String(first["value"]).replace(/\?$/, ""));
     return 1;
   }
   if (FUNCTIONS.some((one) => one === name) && node.arguments.length > 0) return below(...node.arguments);

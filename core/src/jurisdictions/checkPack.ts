@@ -50,7 +50,7 @@ function checkRules(pack: PackData): void {
   const codes = codesByName(pack.codes);
   const classes = new Set(pack.classes.map(({ id }) => id));
   pack.rules.forEach((rule, index) => {
-    if (!codes.has(rule.code)) {
+    if (rule.code !== "" && !codes.has(rule.code)) {
       throw new FiscalError(
         "supply/unknown-code",
         `Rule ${rule.id} leads to ${rule.code}, which is no code.`,

@@ -1,4 +1,5 @@
 import type { CalendarDate } from "../calendar/date.ts";
+import type { Frequency } from "../calendar/filingPeriods.ts";
 import type { RoundingMode } from "../money/roundExact.ts";
 
 interface BoxBase {
@@ -52,6 +53,8 @@ export interface ReturnForm {
   id: string;
   name: string;
   levies: readonly string[];
+  /** The rhythms it is for, where there is another form for others. */
+  frequencies?: readonly Frequency[];
   /** The form is only for registrations that chose this value of an option. */
   option?: readonly [id: string, value: string];
   from: CalendarDate;

@@ -21,6 +21,7 @@ export interface SupplyRule {
   validTo: CalendarDate | null;
   /** The rule holds only where we are registered for this levy. */
   needs?: string | null;
+  /** Empty where there can be no code; the words say why. */
   code: string;
   words: string;
   source: string;

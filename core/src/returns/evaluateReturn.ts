@@ -159,6 +159,11 @@ function amountIn(results: ReadonlyMap<string, BoxResult>, id: string): number {
   return result === undefined ? 0 : result.amount;
 }
 
+/** Whether somebody typed something in a box, nil too. */
+function isTyped(results: ReadonlyMap<string, BoxResult>, id: string): boolean {
+  return results.get(id)?.contributions.some(({ kind }) => kind === "adjustment") ?? false;
+}
+
 function formulaAmount(
   box: FormulaBox,
   results: ReadonlyMap<string, BoxResult>,
@@ -167,7 +172,10 @@ function formulaAmount(
 ): Exact {
   const scale = 10n ** BigInt(digits);
   const value = evaluateFormula(parseFormula(box.formula), {
-    box: (id) => ({ n: BigInt(amountIn(results, id)), d: scale }),
+    box: (id) =>
+      id.endsWith("?")
+        ? exactFromInteger(isTyped(results, id.slice(0, -1)) ? 1 : 0)
+        : { n: BigInt(amountIn(results, id)), d: scale },
     rate: (schedule) => {
       const row = rowInForce(context.schedules?.[schedule], context.on ?? "");
       return row ? exactFromDecimal(row.rate) : undefined;

@@ -179,7 +179,10 @@ function usableRules(finder: CodeFinder, direction: Direction, on: CalendarDate)
   const key = `${direction} ${on}`;
   const rules =
     known.get(key) ??
-    finder.rules.filter((rule) => rule.direction === direction && isUsable(finder, rule.code, direction, on));
+    finder.rules.filter(
+      (rule) =>
+        rule.direction === direction && (rule.code === "" || isUsable(finder, rule.code, direction, on)),
+    );
   known.set(key, rules);
   return rules;
 }

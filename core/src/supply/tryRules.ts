@@ -118,7 +118,8 @@ export function answerOfRules(rules: readonly SupplyRule[], question: SupplyQues
 /** The codes the rules may lead to here, whatever is not known of the supply. */
 export function codesWithinReach(rules: readonly SupplyRule[], question: SupplyQuestion): Set<string> {
   const within = rules.filter(
-    (rule) => rule.direction === question.direction && verdictOf(rule, question).says !== "no",
+    (rule) =>
+      rule.code !== "" && rule.direction === question.direction && verdictOf(rule, question).says !== "no",
   );
   return new Set(within.map(({ code }) => code));
 }

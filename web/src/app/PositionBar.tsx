@@ -2,7 +2,7 @@ import { usePacks } from "../api/packs.tsx";
 import { Lock } from "lucide-react";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { Figure } from "../kit/Figure.tsx";
-import { formOfRegistration } from "./formBoxes.ts";
+import { formNow } from "./formBoxes.ts";
 import { useScope } from "./scope.ts";
 import { usePosition } from "./usePosition.ts";
 
@@ -19,7 +19,7 @@ export function PositionBar() {
     );
   }
   const { output, input, net } = here ?? period;
-  const totals = formOfRegistration(packs, registration, period.to).net;
+  const totals = formNow(packs, registration, period.to).net;
   const of = (formula: string) => {
     const box = /^\[([^\]]+)\]$/.exec(formula)?.[1];
     return here || box === undefined ? null : `box/${registration.id}/${period.to}/${box}`;

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { positionWith } from "@fiscalon/core/returns/positionWith";
 import { usePacks } from "../api/packs.tsx";
-import { formOfRegistration } from "./formBoxes.ts";
+import { formNow } from "./formBoxes.ts";
 import { useScope } from "./scope.ts";
 import { usePeriodReturn } from "./usePeriodReturn.ts";
 import { useSetup } from "./useSetup.ts";
@@ -30,7 +30,7 @@ export function usePosition(): Position | null {
   const { data: view } = usePeriodReturn(movements.length > 0);
   return useMemo(() => {
     if (!registration || !period || !view || !setup || movements.length === 0) return null;
-    const form = formOfRegistration(packs, registration, period.to);
+    const form = formNow(packs, registration, period.to);
     const boxes = view.boxes.map(({ id, contributions }) => ({ box: id, contributions }));
     const context = { digits: minorDigits, on: period.to, schedules: setup.plain.schedules };
     return positionWith(form, boxes, movements, context);

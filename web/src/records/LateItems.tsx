@@ -110,7 +110,7 @@ export function LateItems({
             {plural(answer.count, "document")}, {LATE_WORDS[answer.kind]}:
           </strong>{" "}
           {answer.says}
-          {answer.reason !== "" && `, because ${answer.reason}`}.{" "}
+          {answer.reason !== "" && `: ${answer.reason}`}.{" "}
           <span className="quiet text-[12px]">{answer.source}</span>
         </p>
       ))}

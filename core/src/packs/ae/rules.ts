@@ -23,4 +23,11 @@ export const rules = rulesOf("ae", [
   ["purchase", "zero", "any", "any", "any", "any", "PZ", "Zero-rated.", "Law art. 45"],
   ["purchase", "exempt", "any", "any", "any", "any", "PX", "Exempt.", "Law art. 46"],
   ["purchase", "out-of-scope", "any", "any", "any", "any", "PO", "Out of scope.", "Law art. 4"],
+  ["sale", "listed", "services", "any", "home", "any", "S5", "Supplied in the United Arab Emirates.", "Law art. 3"],
+  ["sale", "listed", "goods", "any", "abroad", "any", "ZX", "Goods leave within 90 days: export.", "ER art. 30"],
+  ["sale", "listed", "services", "any", "abroad", "any", "ZS", "Services to a recipient abroad.", "ER art. 31"],
+  ["purchase", "listed", "services", "any", "home", "registered", "P5", "Bought from a registered supplier.", "Law art. 54"],
+  ["purchase", "listed", "any", "any", "home", "unregistered", "PO", "The supplier is not registered: no VAT.", "Law art. 54"],
+  ["purchase", "listed", "goods", "any", "abroad", "any", "IM", "Goods imported under the own number.", "Law art. 48"],
+  ["purchase", "listed", "services", "any", "abroad", "any", "RC", "Services from abroad: reverse charge.", "Law art. 48"],
 ]);

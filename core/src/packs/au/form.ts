@@ -20,15 +20,35 @@ const lodged: BoxDefinition[] = [
   typedIn("W3", "Other amounts withheld", TAX),
   computed("W5", "Total amounts withheld", "[W2] + [W3] + [W4]", TAX),
   typedIn("T7", "PAYG instalment amount of the authority", { ...TAX, short: "PAYG instalment" }),
-  typedIn("T9", "Varied PAYG instalment", TAX),
+  typedIn("T8", "Estimated income tax for the year", TAX),
+  typedIn("T9", "Varied PAYG instalment", {
+    ...TAX,
+    words: "Typed in, also as nil, it takes the place of T7.",
+  }),
+  typedIn("T1", "PAYG instalment income", {
+    ...VALUE,
+    words: "Gross business and investment income without GST.",
+  }),
+  typedIn("T2", "PAYG instalment rate of the authority, %", { holds: "value" }),
+  typedIn("T3", "Varied PAYG instalment rate, %", {
+    holds: "value",
+    words: "Typed in, also as nil, it takes the place of T2.",
+  }),
+  computed("T11", "PAYG instalment by income and rate", "[T1] * ([T3?] > 0 ? [T3] : [T2]) / 100", TAX),
+  typedIn("T4", "Reason code for varying PAYG", { holds: "value" }),
   typedIn("F1", "FBT instalment amount of the authority", { ...TAX, short: "FBT instalment" }),
-  typedIn("F3", "Varied FBT instalment", TAX),
+  typedIn("F2", "Estimated FBT for the year", TAX),
+  typedIn("F3", "Varied FBT instalment", {
+    ...TAX,
+    words: "Typed in, also as nil, it takes the place of F1.",
+  }),
+  typedIn("F4", "Reason code for varying FBT", { holds: "value" }),
   sum("1A", "GST on sales", { ...TAX, negativeTo: "1B" }),
   sum("1C", "Wine equalisation tax", { ...TAX, negativeTo: "1D" }),
   sum("1E", "Luxury car tax", { ...TAX, negativeTo: "1F" }),
   computed("4", "PAYG tax withheld", "[W5]", TAX),
-  computed("5A", "PAYG income tax instalment", "[T9] > 0 ? [T9] : [T7]", TAX),
-  computed("6A", "FBT instalment", "[F3] > 0 ? [F3] : [F1]", TAX),
+  computed("5A", "PAYG income tax instalment", "([T9?] > 0 ? [T9] : [T7]) + [T11]", TAX),
+  computed("6A", "FBT instalment", "[F3?] > 0 ? [F3] : [F1]", TAX),
   typedIn("7", "Deferred company or fund instalment", TAX),
   sum("7A", "Deferred GST on imports", TAX),
   typedIn("7C", "Fuel tax credit over claim", TAX),
@@ -79,4 +99,17 @@ export const activityStatement: ReturnForm = {
     { formula: "[W2] <= [W1]", says: "More is withheld than was paid: W2 is above W1." },
   ],
   source: "ATO, how to complete your activity statement; from memory",
+};
+
+/** Kept for the agreement with the books, and not lodged by who reports by the simpler statement. */
+const KEPT = new Set(["G2", "G3", "G10", "G11"]);
+
+/** Simpler activity statement: of GST only G1, 1A and 1B are lodged. */
+export const simplerStatement: ReturnForm = {
+  ...activityStatement,
+  id: "au-bas-simpler",
+  name: "Business activity statement, simpler reporting",
+  option: ["reporting", "simpler"],
+  boxes: activityStatement.boxes.map((box) => (KEPT.has(box.id) ? { ...box, part: "worksheet" } : box)),
+  source: "ATO, simpler BAS for a GST turnover below $10 million; from memory",
 };

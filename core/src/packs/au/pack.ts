@@ -6,7 +6,7 @@ import { due, holidays, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
-import { activityStatement } from "./form.ts";
+import { activityStatement, simplerStatement } from "./form.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
@@ -41,7 +41,7 @@ export const au: JurisdictionPack = {
   accounts,
   classes,
   rules,
-  forms: [activityStatement],
+  forms: [activityStatement, simplerStatement],
   rhythms,
   roundings,
   bases,
@@ -69,6 +69,15 @@ export const au: JurisdictionPack = {
         { value: "netted", name: "always netted in the labels of the invoice" },
       ],
       source: "GSTA Div 19",
+    },
+    {
+      id: "reporting",
+      name: "GST on the statement",
+      values: [
+        { value: "full", name: "full: G1 to G11, 1A and 1B" },
+        { value: "simpler", name: "simpler: G1, 1A and 1B, below $10 million" },
+      ],
+      source: "ATO, simpler BAS",
     },
     {
       id: "lodgment",

@@ -224,6 +224,7 @@ const provincial = PST_PROVINCES.flatMap(([id, name, source]): TaxCode[] => [
 const others: TaxCode[] = [
   code({ code: "G5", name: "GST 5 %", direction: "both", treatment: "standard", variants: VARIANTS, source: "ETA 165(1)" }, [federal("GST", "GST"), ...SOLD_THERE]),
   code({ code: "GQ", name: "GST + QST", direction: "both", treatment: "standard", variants: VARIANTS, note: "QST is on the price without GST since 2013.", source: "ETA 165(1), AQST s. 16" }, [federal("GST", "GST"), quebec]),
+  code({ code: "GQC", name: "GST + QST, the QST is cost", direction: "purchase", treatment: "standard", variants: VARIANTS, note: "For a business that is not registered for QST.", source: "ETA 165(1), AQST s. 16" }, [federal("GST", "GST"), component("QST", "QST", { recoverable: "0" })]),
   code({ code: "Q", name: "QST only", direction: "both", treatment: "standard", source: "AQST s. 16" }, [netOnly("91"), quebec]),
   code({ code: "Z", name: "Zero-rated in Canada", direction: "both", treatment: "zero", note: "Basic groceries, prescription drugs, medical devices, farm goods.", source: "ETA Sch. VI" }, [netOnly("90", "ZERO"), ...SOLD_THERE]),
   code({ code: "ZX", name: "Zero-rated export of goods or services", direction: "sale", treatment: "export", source: "ETA Sch. VI Part V" }, [netOnly("91", "ZERO")]),

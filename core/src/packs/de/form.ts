@@ -20,6 +20,7 @@ export const preliminaryReturn: ReturnForm = {
   id: "eu-de-ustva",
   name: "Preliminary VAT return (UStVA)",
   levies: ["VAT"],
+  frequencies: ["monthly", "quarterly"],
   from: "2018-01-01",
   to: null,
   boxes: [
@@ -65,8 +66,35 @@ export const preliminaryReturn: ReturnForm = {
     sum("69", "Tax wrongly shown"),
     typedIn("39", "Special prepayment credited"),
     computed("83", "Remaining prepayment or surplus", `${TAXES} - (${CREDITS}) - [39]`),
+    sum("50", "Reductions of the base, uncollectable claims (beside)", {
+      ...BASE,
+      words: "What uncollectable claims took off the bases above; it stands beside and is in no sum.",
+    }),
+    sum("37", "Reductions of input tax, bills not paid (beside)", {
+      words: "What bills of our own that are uncollectable took off the input tax above; in no sum.",
+    }),
   ],
   net: { output: TAXES, input: `${CREDITS} + [39]`, due: "[83]", shown: "83" },
   rules: [{ formula: "[67] <= [47] + [74] + [85]", says: "More is deducted in 67 than 47, 74 and 85 hold." }],
   source: "UStG § 18, form of 2023 and later; from memory",
+};
+
+const PREPAID = "vorauszahlung";
+
+/** Annual VAT return: the rows of the preliminary one for the year, less what was declared before. */
+export const annualReturn: ReturnForm = {
+  ...preliminaryReturn,
+  id: "eu-de-ust2a",
+  name: "Annual VAT return (USt 2 A)",
+  frequencies: ["annual"],
+  boxes: [
+    ...preliminaryReturn.boxes.filter(({ id }) => !["39", "83", "50", "37"].includes(id)),
+    computed("jahr", "Tax of the year", `${TAXES} - (${CREDITS})`),
+    typedIn(PREPAID, "Prepayments declared in the year", {
+      words: "The sum of field 83 of the preliminary returns of the year; nothing where none were filed.",
+    }),
+    computed("rest", "Still to pay, or to be refunded", `[jahr] - [${PREPAID}]`),
+  ],
+  net: { output: TAXES, input: `${CREDITS} + [${PREPAID}]`, due: "[rest]", shown: "rest" },
+  source: "UStG § 18(3), form USt 2 A; its own line numbers to be verified; from memory",
 };

@@ -6,7 +6,7 @@ import { due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
-import { preliminaryReturn } from "./form.ts";
+import { annualReturn, preliminaryReturn } from "./form.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
@@ -28,7 +28,7 @@ export const de: JurisdictionPack = {
   accounts,
   classes,
   rules,
-  forms: [preliminaryReturn],
+  forms: [preliminaryReturn, annualReturn],
   rhythms,
   roundings,
   bases,
@@ -80,5 +80,8 @@ export const de: JurisdictionPack = {
     },
   ],
   electronic: false,
-  checkNumber: (text) => checkUnionNumber("DE", text),
+  checkNumber: (text) => {
+    const check = checkUnionNumber("DE", text);
+    return check.ok ? { ok: true, number: `DE${check.number}` } : check;
+  },
 };

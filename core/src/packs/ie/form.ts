@@ -6,12 +6,12 @@ const TAX = { rounding: WHOLE_CUT } as const;
 const VALUE = { holds: "value", rounding: WHOLE_CUT } as const;
 
 /** VAT3. A negative T1 or T2 is not accepted: it stands in the other box (to be verified). */
-export const vat3: ReturnForm = {
+const before2021: ReturnForm = {
   id: "ie-vat3",
   name: "VAT3",
   levies: ["VAT"],
   from: "2018-01-01",
-  to: null,
+  to: "2020-12-31",
   boxes: [
     sum("T1", "VAT on sales", {
       ...TAX,
@@ -30,12 +30,24 @@ export const vat3: ReturnForm = {
     sum("E2", "Goods from other EU countries", VALUE),
     sum("ES1", "Services to other EU countries", VALUE),
     sum("ES2", "Services from other EU countries", VALUE),
-    sum("PA1", "Postponed accounting: customs value of goods imported", {
-      ...VALUE,
-      short: "Customs value of postponed imports",
-    }),
   ],
   net: { output: "[T1]", input: "[T2]", due: "[T3] - [T4]", shown: "T3" },
   rules: [{ formula: "[T3] == 0 || [T4] == 0", says: "T3 and T4 exclude each other." }],
   source: "Revenue, VAT3 return; from memory",
 };
+
+/** From the period of January 2021 on, with the value of imports under postponed accounting. */
+export const vat3: ReturnForm = {
+  ...before2021,
+  from: "2021-01-01",
+  to: null,
+  boxes: [
+    ...before2021.boxes,
+    sum("PA1", "Postponed accounting: customs value of goods imported", {
+      ...VALUE,
+      short: "Customs value of postponed imports",
+    }),
+  ],
+};
+
+export const forms = [before2021, vat3];

@@ -6,7 +6,7 @@ import { due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
-import { vat3 } from "./form.ts";
+import { forms } from "./form.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
@@ -29,7 +29,7 @@ export const ie: JurisdictionPack = {
   accounts,
   classes,
   rules,
-  forms: [vat3],
+  forms,
   rhythms,
   roundings,
   bases,

@@ -22,4 +22,10 @@ export const rules = rulesOf("sg", [
   ["purchase", "zero", "any", "any", "any", "any", "PZ", "Zero-rated.", "GSTA s 21"],
   ["purchase", "exempt", "any", "any", "any", "any", "EP", "Exempt.", "Fourth Schedule"],
   ["purchase", "out-of-scope", "any", "any", "any", "any", "OP", "Out of scope.", "GSTA s 8"],
+  ["sale", "prescribed", "any", "any", "home", "any", "S", "Supplied in Singapore.", "GSTA s 8"],
+  ["sale", "prescribed", "any", "any", "abroad", "any", "Z", "Exported goods, or an international service.", "GSTA s 21"],
+  ["purchase", "prescribed", "services", "any", "home", "registered", "P", "Bought from a registered supplier.", "GSTA s 19"],
+  ["purchase", "prescribed", "any", "any", "home", "unregistered", "NR", "The supplier is not registered.", "GSTA s 19"],
+  ["purchase", "prescribed", "goods", "any", "abroad", "any", "PI", "Goods from abroad by permit, GST paid.", "GSTA s 8(4)"],
+  ["purchase", "prescribed", "services", "any", "abroad", "any", "OP", "Services from abroad to a business with full credit: nothing to declare.", "GSTA s 14"],
 ]);

@@ -1,6 +1,7 @@
 import type { SupplyRule } from "../../model/supplyRule.ts";
 
-type Row = [
+/** One line of a table of supply rules. */
+export type RuleRow = [
   direction: SupplyRule["direction"],
   taxClass: string,
   supply: SupplyRule["supply"],
@@ -13,7 +14,7 @@ type Row = [
 ];
 
 /** Supply rules from a table; ids are the pack and the place in the table. */
-export function rulesOf(pack: string, rows: readonly Row[]): SupplyRule[] {
+export function rulesOf(pack: string, rows: readonly RuleRow[]): SupplyRule[] {
   return rows.map(([direction, taxClass, supply, from, to, party, code, words, source], index) => ({
     id: `${pack}-${index + 1}`,
     direction,

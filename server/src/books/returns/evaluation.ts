@@ -1,7 +1,6 @@
 import { addDays } from "@fiscalon/core/calendar/date";
 import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
-import { optionsOn } from "@fiscalon/core/model/registration";
-import { formOn } from "@fiscalon/core/returns/formOn";
+import { formOfRegistration } from "@fiscalon/core/returns/formOn";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { evaluateReturn, figuresOfReturn } from "@fiscalon/core/returns/evaluateReturn";
 import type {
@@ -20,8 +19,8 @@ import { returnRecord } from "./records.ts";
 
 /** The version of the form that a registration files for a period. */
 export function formOf({ packs }: Work, r: RegistrationRecord, periodEnd: string): ReturnForm {
-  const pack = packs.byId(r.pack);
-  return formOn(pack, periodEnd, { levies: r.levies, options: optionsOn(pack, r, periodEnd) });
+  const { levies, options, changes } = r;
+  return formOfRegistration(packs.byId(r.pack), { ...periodRule(r), levies, options, changes }, periodEnd);
 }
 
 export function digitsOf({ packs }: Work, r: RegistrationRecord): number {

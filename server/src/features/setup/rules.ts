@@ -13,6 +13,7 @@ export async function saveRules(
     const setup = await loadSetup(work, clientId);
     const named = withIds(rules);
     named.forEach((rule, index) => {
+      if (rule.code === "") return;
       const code = setup.effect.codes.get(rule.code);
       if (code && (code.direction === "both" || code.direction === rule.direction)) return;
       throw new FiscalError(

@@ -3,7 +3,7 @@ import type { Packs } from "@fiscalon/core/model/packs";
 import type { ReturnForm } from "@fiscalon/core/model/returnForm";
 import { findBox } from "@fiscalon/core/returns/evaluateReturn";
 import type { RegistrationView } from "@fiscalon/contract/views";
-import { formOfRegistration } from "../../app/formBoxes.ts";
+import { formNow } from "../../app/formBoxes.ts";
 import { showDate } from "../../kit/format.ts";
 
 /** A return that a document moves: its form and period, and the boxes in the form's words. */
@@ -23,7 +23,7 @@ export function returnsMoved(
   for (const { registration, periodEnd, box, amount } of movements) {
     const key = `${registration} ${periodEnd}`;
     const r = registrations.find(({ id }) => id === registration);
-    const form = r ? formOfRegistration(packs, r, periodEnd) : undefined;
+    const form = r ? formNow(packs, r, periodEnd) : undefined;
     const title = `${form?.name ?? "Return"}, period to ${showDate(periodEnd)}`;
     const moved = returns.get(key) ?? { key, title, rows: [] };
     moved.rows.push({ box, name: form ? nameOf(form, box) : "", amount });

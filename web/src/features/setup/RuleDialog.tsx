@@ -33,12 +33,14 @@ export function RuleDialog({
   const dialog = useBodyForm({
     values: {
       ...(rule ?? { ...BLANK, direction }),
+      code: rule?.code === "" ? NO_CODE : (rule?.code ?? ""),
       validFrom: rule?.validFrom ?? "",
       validTo: rule?.validTo ?? "",
     },
     schema: ruleBody,
-    body: ({ id, validFrom, validTo, ...rest }): Partial<SupplyRule> => ({
+    body: ({ id, code, validFrom, validTo, ...rest }): Partial<SupplyRule> => ({
       ...rest,
+      ...(code === "" ? {} : { code: code === NO_CODE ? "" : code }),
       ...(id === "" ? {} : { id }),
       validFrom: validFrom || null,
       validTo: validTo || null,
@@ -55,10 +57,13 @@ export function RuleDialog({
   );
   const pack = packs.ofCountry(client?.country ?? "");
   const classes = [...new Set([...(pack?.classes ?? []).map(({ id }) => id), taxClass])];
-  const codes = setup.codes
-    .flatMap((code) => expandCode({ ...code, variants: [] }))
-    .filter((code) => code.direction === "both" || code.direction === direction)
-    .map((code) => ({ value: code.code, label: `${code.code} ${code.name}` }));
+  const codes = [
+    ...setup.codes
+      .flatMap((code) => expandCode({ ...code, variants: [] }))
+      .filter((code) => code.direction === "both" || code.direction === direction)
+      .map((code) => ({ value: code.code, label: `${code.code} ${code.name}` })),
+    { value: NO_CODE, label: "– no code: the sentence says why" },
+  ];
   const placeOptions = places.map(({ value, name }) => (
     <option key={value} value={value}>
       {name}
@@ -114,6 +119,9 @@ export function RuleDialog({
     </BodyDialog>
   );
 }
+
+/** Chosen where there can be no code; left empty, one is missing. */
+const NO_CODE = "–";
 
 const BLANK: SupplyRule = {
   id: "",

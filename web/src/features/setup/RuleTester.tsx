@@ -128,7 +128,7 @@ export function RuleTester({
       <div aria-live="polite" className="mt-4 border-t border-base-content pt-3">
         {answer ? (
           <p>
-            <span className="code-chip !text-[15px]">{answer.rule.code}</span>
+            <span className="code-chip !text-[15px]">{answer.rule.code || "no code"}</span>
             <span className="mt-1 block">{answer.rule.words}</span>
             <span className="quiet block text-[12px]">{answer.rule.source}</span>
           </p>
@@ -142,7 +142,7 @@ export function RuleTester({
       <ul>
         {others.map(({ rule, why }) => (
           <li key={rule.id} className={clsx("border-b border-base-300 py-1 text-[12.5px]")}>
-            <span className="code-chip">{rule.code}</span> {placeWords(packs, rule.to)}
+            <span className="code-chip">{rule.code || "none"}</span> {placeWords(packs, rule.to)}
             <span className="quiet block">{why}</span>
           </li>
         ))}

@@ -91,22 +91,12 @@ export function RulesPage() {
                   <tr key={to}>
                     <td className="font-semibold">{placeWords(packs, to)}</td>
                     {classes.map((taxClass) => (
-                      <td key={taxClass} className="!align-top">
-                        {inOrderOfAsking(
-                          ofSide.filter((rule) => rule.taxClass === taxClass && rule.to === to),
-                        ).map((rule) => (
-                          <Tip key={rule.id} control words={rule.words}>
-                            <button
-                              type="button"
-                              className="mb-0.5 block cursor-pointer text-left hover:text-primary"
-                              onClick={() => setEditing(rule)}
-                            >
-                              <span className="code-chip">{rule.code}</span>{" "}
-                              <span className="quiet text-[11.5px]">{conditionWords(packs, rule)}</span>
-                            </button>
-                          </Tip>
-                        ))}
-                      </td>
+                      <RuleCell
+                        key={taxClass}
+                        own={ofSide.filter((rule) => rule.taxClass === taxClass && rule.to === to)}
+                        inherited={inheritedRules(ofSide, taxClass, to, client?.country ?? "", packs)}
+                        onEdit={setEditing}
+                      />
                     ))}
                   </tr>
                 ))}
@@ -138,6 +128,68 @@ export function RulesPage() {
       )}
     </>
   );
+}
+
+/** What answers for a class and a place: its own rules, or those of the wider place it lies in, muted. */
+function RuleCell({
+  own,
+  inherited,
+  onEdit,
+}: {
+  own: readonly SupplyRule[];
+  inherited: readonly SupplyRule[];
+  onEdit: (rule: SupplyRule) => void;
+}) {
+  const packs = usePacks();
+  const shown = own.length > 0 ? own : inherited;
+  return (
+    <td className={clsx("!align-top", own.length === 0 && "opacity-70")}>
+      {inOrderOfAsking(shown).map((rule) => (
+        <Tip
+          key={rule.id}
+          control
+          words={own.length > 0 ? rule.words : `As ${placeWords(packs, rule.to)}. ${rule.words}`}
+        >
+          <button
+            type="button"
+            className="mb-0.5 block cursor-pointer text-left hover:text-primary"
+            onClick={() => onEdit(rule)}
+          >
+            <span className={own.length > 0 ? "code-chip" : "quiet font-mono text-[12px]"}>
+              {rule.code || "none"}
+            </span>{" "}
+            <span className="quiet text-[11.5px]">{conditionWords(packs, rule)}</span>
+          </button>
+        </Tip>
+      ))}
+    </td>
+  );
+}
+
+/** The rules of the nearest wider place that has any for the class. */
+function inheritedRules(
+  rules: readonly SupplyRule[],
+  taxClass: string,
+  to: string,
+  home: string,
+  packs: Packs,
+): SupplyRule[] {
+  for (const place of widerPlaces(to, home, packs)) {
+    const found = rules.filter((rule) => rule.taxClass === taxClass && rule.to === place);
+    if (found.length > 0) return found;
+  }
+  return [];
+}
+
+/** The places a place lies in, the nearest first. */
+function widerPlaces(to: string, home: string, packs: Packs): string[] {
+  if (to === "any") return [];
+  if (to === "union" || to === "outside-union") return ["abroad", "any"];
+  if (!/^[A-Z]{2}/.test(to)) return ["any"];
+  const country = to.slice(0, 2);
+  const inUnion = packs.ofCountry(home)?.union?.members.has(country) ?? false;
+  const groups = country === home ? ["home"] : [inUnion ? "union" : "outside-union", "abroad"];
+  return [...(to.length > 2 ? [country] : []), ...groups, "any"];
 }
 
 function order(to: string): number {
