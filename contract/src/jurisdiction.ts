@@ -140,6 +140,7 @@ const form = Joi.object<ReturnForm, true>({
     shown: Joi.string().max(40).required(),
     allowance: formula,
     carried: formula,
+    scheme: formula,
   }).required(),
   fields: Joi.object().pattern(Joi.string().max(40), Joi.string().max(60)),
   rules: Joi.array().items(Joi.object({ formula: formula.required(), says: text.required() })),
@@ -264,6 +265,11 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
     sources: Joi.object()
       .pattern(Joi.string().valid(...Object.keys(CHECKS)), text)
       .default({}),
+  }),
+  noCredit: Joi.object({
+    option: Joi.string().max(40).required(),
+    values: Joi.array().items(Joi.string().max(40)).min(1).required(),
+    source: text.default(""),
   }),
   creditHolds: Joi.array().items(
     Joi.object({

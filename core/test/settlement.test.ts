@@ -33,7 +33,13 @@ test("a closing entry balances, clears the tax accounts, and owes each levy on i
     fc.property(totalsOf, fc.integer({ min: -300, max: 300 }), amount, (totals, rounding, adjustments) => {
       fc.pre(totals.length > 0);
       const declared = totals.reduce((sum, { output, input }) => sum + output - input, 0);
-      const figures = { net: declared + adjustments + rounding, adjustments, allowance: 0, carried: 0 };
+      const figures = {
+        net: declared + adjustments + rounding,
+        adjustments,
+        allowance: 0,
+        carried: 0,
+        scheme: 0,
+      };
       const postings = settlementPostings(totals, figures, ACCOUNTS);
       const on = (code: string) =>
         postings.filter((one) => one.account === code).reduce((sum, one) => sum + one.amount, 0);
@@ -50,7 +56,7 @@ test("a closing entry balances, clears the tax accounts, and owes each levy on i
 test("without accounts of their own, the levies of a return are due on that of the first", () => {
   const shared = ACCOUNTS.filter(({ code }) => code !== "due IGST" && code !== "due SGST");
   const totals = LEVIES.map((levy) => ({ levy, output: 300, input: 100 }));
-  const figures = { net: 600, adjustments: 0, allowance: 0, carried: 0 };
+  const figures = { net: 600, adjustments: 0, allowance: 0, carried: 0, scheme: 0 };
   const dues = settlementPostings(totals, figures, shared).filter((one) => one.account.startsWith("due"));
   expect(dues.map((one) => [one.account, one.amount])).toEqual([["due CGST", -600]]);
 });

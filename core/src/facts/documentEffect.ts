@@ -18,7 +18,7 @@ import { checkHold } from "./creditHolds.ts";
 import { waitsForPayment } from "./cashBasis.ts";
 import { documentWarnings } from "./documentWarnings.ts";
 import { assignPeriod } from "./assignPeriod.ts";
-import { registrationFor } from "../model/registration.ts";
+import { optionsOn, registrationFor } from "../model/registration.ts";
 import type { PeriodAssignment } from "./assignPeriod.ts";
 import type { RegistrationSetup } from "../model/registration.ts";
 import { factsOf } from "./taxFact.ts";
@@ -90,7 +90,14 @@ export function pricingSetup(setup: EffectSetup, on: CalendarDate): PricingSetup
     roundings.set(levy, rounding);
     return rounding;
   };
-  return { schedules, digits, roundingOf };
+  const deducts = (levy: string): boolean => {
+    const inForce = registrationFor(registrations, levy, on);
+    if (!inForce) return true;
+    const pack = setup.packs.byId(inForce.pack);
+    const chosen = optionsOn(pack, inForce, on)[pack.noCredit?.option ?? ""];
+    return chosen === undefined || !pack.noCredit?.values.includes(chosen);
+  };
+  return { schedules, digits, roundingOf, deducts };
 }
 
 /** Where codes are found on a day: rules that need a registration hold while it is in force. */

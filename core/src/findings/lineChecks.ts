@@ -1,5 +1,6 @@
 import { at } from "../at.ts";
 import { boxTags } from "../model/boxTags.ts";
+import type { Measure } from "../model/boxTags.ts";
 import type { Finding } from "../model/finding.ts";
 import { displayAmount } from "../money/amount.ts";
 import { findBox } from "../returns/evaluateReturn.ts";
@@ -56,6 +57,7 @@ const JUDGES: Readonly<Partial<Record<CheckId, Judge>>> = {
     const tags = boxTags(line.tags);
     const landing = tags.filter(({ box }) => findBox(context.form, box) !== undefined);
     const [lost] = tags;
+    if (!tags.some(({ measure }) => measured(line)[measure] !== 0)) return null;
     if (lost && landing.length === 0)
       return `${whereOf(line)}: code ${line.code} lands in box ${lost.box}, which ${context.form.name} does not have. Use a code of this return, or change how the registration files.`;
     const onLedger =
@@ -83,8 +85,13 @@ const JUDGES: Readonly<Partial<Record<CheckId, Judge>>> = {
       : `${whereOf(line)}: a reverse charge needs a registered customer, and there is no valid ${pack.numberName} on the contact.`,
 };
 
-function isChargedPurchase({ direction, charged, tax }: CheckedLine): boolean {
-  return direction === "purchase" && charged === "charged" && tax !== 0;
+/** What each measure of a box would take of a line. */
+function measured({ net, tax, recoverable }: CheckedLine): Readonly<Record<Measure, number>> {
+  return { n: net, t: tax, r: recoverable, u: tax - recoverable, g: net + tax, b: net };
+}
+
+function isChargedPurchase({ direction, charged, recoverable }: CheckedLine): boolean {
+  return direction === "purchase" && charged === "charged" && recoverable !== 0;
 }
 
 /**

@@ -19,6 +19,7 @@ export const ACCOUNT_ROLES = [
   "allowance",
   "carried-credit",
   "held-credit",
+  "scheme-cost",
   "difference",
   "exchange",
   "opening",

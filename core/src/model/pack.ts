@@ -177,6 +177,8 @@ export interface JurisdictionPack {
   holidays: HolidayCalendar;
   correction: CorrectionRule;
   claims?: ClaimRules;
+  /** Choices of a registration under which nothing is deducted: tax on purchases is cost. */
+  noCredit?: { option: string; values: readonly string[]; source: string };
   /** Why tax on a purchase may have to wait before it is deducted. */
   creditHolds?: readonly CreditHold[];
   creditNotes: CreditNoteWay;

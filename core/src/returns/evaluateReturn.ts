@@ -233,6 +233,7 @@ export interface ReturnFigures {
   net: number;
   allowance: number;
   carried: number;
+  scheme: number;
 }
 
 /** The totals of a return by the formulas of its form. */
@@ -250,13 +251,14 @@ export function figuresOfReturn(
     });
     return roundExact({ n: value.n * scale, d: value.d });
   };
-  const { output, input, due, allowance, carried } = form.net;
+  const { output, input, due, allowance, carried, scheme } = form.net;
   return {
     output: figure(output),
     input: figure(input),
     net: figure(due),
     allowance: figure(allowance),
     carried: figure(carried),
+    scheme: figure(scheme),
   };
 }
 

@@ -16,13 +16,14 @@ export interface LevyTotals {
 /**
  * What a return comes to, in minor units. `net`: owed (positive) or refunded (negative); `adjustments`: what
  * adjustments added to it; `allowance`: what the business keeps for filing in time; `carried`: by how much the credit
- * that stays with the authority grew.
+ * that stays with the authority grew; `scheme`: what a scheme works out from turnover, which no document bears.
  */
 export interface SettledFigures {
   net: number;
   adjustments: number;
   allowance: number;
   carried: number;
+  scheme: number;
 }
 
 /**
@@ -33,20 +34,21 @@ export interface SettledFigures {
  */
 export function settlementPostings(
   totals: readonly LevyTotals[],
-  { net, adjustments, allowance, carried }: SettledFigures,
+  { net, adjustments, allowance, carried, scheme }: SettledFigures,
   accounts: readonly Account[],
 ): Posting[] {
   const first = totals[0]?.levy ?? null;
   const posting = (role: AccountRole, amount: number, levy: string | null, text: string): Posting[] =>
     amount === 0 ? [] : [{ account: accountInRole(accounts, role, levy), amount, line: null, levy, text }];
   const declared = totals.reduce((sum, total) => sum + total.output - total.input, 0);
-  const rounding = net + allowance - carried - declared - adjustments;
+  const rounding = net + allowance - carried - scheme - declared - adjustments;
   return [
     ...totals.flatMap(({ levy, output, input }) => [
       ...posting("output-tax", output, levy, "Output tax of the period"),
       ...posting("input-tax", -input, levy, "Input tax of the period"),
     ]),
     ...posting("adjustment", adjustments, first, "Adjustments on the return"),
+    ...posting("scheme-cost", scheme, first, "Tax on turnover, cost of the business"),
     ...posting("allowance", -allowance, first, "Kept for filing in time"),
     ...posting("carried-credit", carried, first, "Credit carried forward"),
     ...posting("rounding", rounding, first, "Rounding of the return"),

@@ -24,6 +24,8 @@ export interface PricingSetup {
   schedules: RateSchedules;
   /** How the registration for a levy rounds. */
   roundingOf: (levy: string) => Rounding;
+  /** Whether the registration for a levy deducts tax on purchases at all. */
+  deducts: (levy: string) => boolean;
 }
 
 type Line = PricedLine<ComponentTax>;
@@ -99,6 +101,11 @@ function pricedLine(
     tax.count(tax.tax);
   }
   shareOut(taxes, line, code);
+  for (const tax of taxes) {
+    if (setup.deducts(tax.component.levy)) continue;
+    tax.share = "0";
+    tax.count(tax.tax);
+  }
   return { ...base, amount: price, taxes, rounding };
 }
 

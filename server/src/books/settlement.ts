@@ -25,15 +25,15 @@ export async function closingEntry(
   net: number,
 ): Promise<Posting[]> {
   const { boxes } = await boxesNow(work, r, end);
-  const { allowance, carried } = figuresOf(work, r, end, boxes);
+  const { allowance, carried, scheme } = figuresOf(work, r, end, boxes);
   const adjustments = await adjustedBy(work, r, end);
-  const figures = { net, adjustments, allowance, carried };
+  const figures = { net, adjustments, allowance, carried, scheme };
   const declared = settlementPostings(await levyTotals(work, r.id, end), figures, setup.plain.accounts);
   const apart = await separateTotals(work, r.id, end);
   const owed = apart.reduce((sum, { output, input }) => sum + output - input, 0);
   const disclosed = settlementPostings(
     apart,
-    { net: owed, adjustments: 0, allowance: 0, carried: 0 },
+    { net: owed, adjustments: 0, allowance: 0, carried: 0, scheme: 0 },
     setup.plain.accounts,
   );
   return [...declared, ...disclosed.map((one) => ({ ...one, text: `${one.text}, put right separately` }))];

@@ -16,6 +16,7 @@ export interface Country {
   /** Invented, with the check digits of the country. */
   number: string;
   basis?: Basis;
+  options?: Record<string, string>;
 }
 
 export type Row = [kind: DocumentKind, code: string, amount: string, more?: Record<string, unknown>];
@@ -25,7 +26,7 @@ export const INCLUSIVE = { prices: "inclusive" };
 /** Books of a client with a period of its own: post, correct, seal, and read boxes. */
 export async function periodBooks(
   server: TestServer,
-  { pack, country, region, levies, frequency, anchor, number, basis }: Country,
+  { pack, country, region, levies, frequency, anchor, number, basis, options }: Country,
 ) {
   const client = await server.ok<{ id: number; registrations: { id: number }[] }>("POST", "/clients", {
     name: `A period in ${country}`,
@@ -38,6 +39,7 @@ export async function periodBooks(
       anchor,
       ...(levies ? { levies } : {}),
       ...(basis ? { basis } : {}),
+      ...(options ? { options } : {}),
       number,
     },
   });

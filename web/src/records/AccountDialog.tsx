@@ -25,6 +25,7 @@ export const ROLE_WORDS: Readonly<Record<AccountRole, string>> = {
   allowance: "kept for filing in time",
   "carried-credit": "credit left with the authority",
   "held-credit": "input tax not yet deducted",
+  "scheme-cost": "tax on turnover under a scheme",
   difference: "payment differences",
   exchange: "exchange differences",
   opening: "opening balances",

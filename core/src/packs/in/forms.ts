@@ -161,7 +161,13 @@ export const compositionForms: ReturnForm[] = CLASSES.map(([value, name, rate, b
     ),
     computed("cmp08.5", "Paid in all", "[cmp08.5.igst] + [cmp08.5.cgst] + [cmp08.5.sgst]"),
   ],
-  net: { output: "[cmp08.5]", input: "0", due: "[cmp08.5]", shown: "cmp08.5" },
+  net: {
+    output: "[cmp08.5]",
+    input: "0",
+    due: "[cmp08.5]",
+    shown: "cmp08.5",
+    scheme: "[cmp08.1.cgst] + [cmp08.1.sgst]",
+  },
   source: "CGST s.10, R.62; from memory",
 }));
 

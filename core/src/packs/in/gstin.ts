@@ -1,7 +1,9 @@
 import type { NumberCheck } from "../../model/pack.ts";
+import { states } from "./states.ts";
 import { bareNumber } from "../shared/numberCheck.ts";
 
 const ALPHABET = "0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ";
+const STATE_CODES = new Set(states.map(({ code }) => code));
 /** The four digits of the PAN run from 0001. */
 const REGULAR = /^\d{2}[A-Z]{5}(?!0000)\d{4}[A-Z][1-9A-Z]Z[0-9A-Z]$/;
 /** Tax deductors, operators that collect at source, non-residents, embassies: numbers of their own shape. */
@@ -20,6 +22,12 @@ export function checkGstin(text: string): NumberCheck {
     return {
       ok: false,
       message: `${text} is not a GSTIN. It has 15 characters: two digits of the state, the PAN, a digit or letter, Z and a check character.`,
+    };
+  }
+  if (!STATE_CODES.has(number.slice(0, 2))) {
+    return {
+      ok: false,
+      message: `${text} is not a GSTIN: there is no state ${number.slice(0, 2)}. The first two digits are the code of the state.`,
     };
   }
   if (number[14] === checkCharacter(number)) return { ok: true, number };

@@ -54,6 +54,11 @@ export const inPack: JurisdictionPack = {
   holidays: { country: "IN" },
   correction,
   claims,
+  noCredit: {
+    option: "composition",
+    values: ["trader", "manufacturer", "restaurant", "services"],
+    source: "CGST s.10(4)",
+  },
   creditHolds: [
     {
       id: "furnished",

@@ -24,6 +24,8 @@ export interface TaxAccounts {
   allowance?: boolean;
   /** Whether tax on purchases may wait before it is deducted. */
   held?: boolean;
+  /** Whether a scheme may work tax out from turnover. */
+  scheme?: boolean;
   /** Whether credit not used stays with the authority. */
   carried?: boolean;
   /** Only the running accounts, or only the ones shared by all levies of one return. */
@@ -96,6 +98,9 @@ function taxRows(taxes: TaxAccounts): Account[] {
     row(EXPENSES, `${name} rounding`, "expense", "rounding"),
     row(EXPENSES + 1, `${name} adjustments`, "expense", "adjustment"),
     row(EXPENSES + 2, `Interest and penalties, ${name}`, "expense", "charges"),
+    ...(taxes.scheme
+      ? [row(EXPENSES + 4, `${name} on turnover, composition`, "expense", "scheme-cost")]
+      : []),
     ...(taxes.allowance ? [row(EXPENSES + 3, `${name} kept for filing in time`, "income", "allowance")] : []),
   ];
   return [...(only === "shared" ? [] : running), ...(only === "running" ? [] : shared)];
