@@ -97,9 +97,11 @@ function untyped(document: DocumentInput, line: LineInput, known: Known): Omit<C
   const crosses = circumstances["scope"] === "inter";
   const on = rateDateOf(document);
   const answers = (one: UsualCode) => isUsable(finder, one.code, direction, on);
-  if (said !== "" || crosses || !usual.some(answers)) {
+  const first = usual.find(answers);
+  const regional = first ? regionalClass(first, direction, finder.rules, circumstances["home"] ?? "") : "";
+  if (said !== "" || crosses || regional !== "" || !first) {
     const pack = finder.packs.ofCountry(circumstances["home"] ?? "");
-    const taxClass = said || (crosses ? impliedClass(usual, direction, finder.rules) : "");
+    const taxClass = said || (crosses ? impliedClass(usual, direction, finder.rules) : regional);
     const { rule, missing } = answerOfRules(usableRules(finder, direction, on), {
       direction,
       taxClass,
@@ -113,7 +115,6 @@ function untyped(document: DocumentInput, line: LineInput, known: Known): Omit<C
     if (rule)
       return { code: finder.codes.get(rule.code), source: "rule", reason: rule.words, asks: undefined };
   }
-  const first = usual.find(answers);
   if (!first) return NO_CODE;
   return {
     code: finder.codes.get(first.code ?? ""),
@@ -121,6 +122,32 @@ function untyped(document: DocumentInput, line: LineInput, known: Known): Omit<C
     reason: first.reason,
     asks: undefined,
   };
+}
+
+/**
+ * The tax class that the business's usual code stands for at home, where the law there gives that class another code from
+ * region to region: then the place of the supply decides and not the code. Empty for every other usual code.
+ */
+function regionalClass(
+  { code, source }: UsualCode,
+  direction: Direction,
+  rules: readonly SupplyRule[],
+  home: string,
+): string {
+  if (source !== "business") return "";
+  const within = (place: string) => place.startsWith(`${home}-`);
+  const ofSide = rules.filter((rule) => rule.direction === direction);
+  const meant = ofSide.find(
+    (rule) =>
+      rule.code === code && (rule.to === "home" || rule.to === "any" || within(rule.to) || within(rule.from)),
+  );
+  if (!meant) return "";
+  const differs = ofSide.some(
+    (rule) =>
+      rule.taxClass === meant.taxClass &&
+      (within(rule.to) || (within(rule.from) && (rule.to === "home" || rule.to === "any"))),
+  );
+  return differs ? meant.taxClass : "";
 }
 
 function isUnknown(circumstances: Circumstances, what: string): boolean {

@@ -1,3 +1,4 @@
+import { codesByName } from "@fiscalon/core/tax/expandCode";
 import { FiscalError } from "@fiscalon/core/errors";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
@@ -100,8 +101,9 @@ function usualCode(
       one.to === "home" &&
       one.party !== "unregistered",
   );
-  if (rule && codes.some((code) => code.code === rule.code)) return rule.code;
-  const standard = codes.find(
+  const named = codesByName(codes);
+  if (rule && named.has(rule.code)) return rule.code;
+  const standard = [...named.values()].find(
     (code) => code.treatment === "standard" && (code.direction === "both" || code.direction === direction),
   );
   return standard?.code ?? null;
