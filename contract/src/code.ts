@@ -31,6 +31,8 @@ const split = Joi.object({
   account: Joi.string().max(20),
 }).xor("role", "account");
 
+const cap = Joi.object({ schedule, of: Joi.string().valid("net", "gross").required() });
+
 export const componentBody = Joi.object<Component, true>({
   levy: Joi.string().max(30).required(),
   rate: rate.required(),
@@ -43,7 +45,7 @@ export const componentBody = Joi.object<Component, true>({
   partOfLaterBases: Joi.boolean().default(false),
   charged: Joi.string().valid("charged", "self-assessed", "declared-only").default("charged"),
   recoverable: percentage.default("100"),
-  cap: Joi.object({ schedule, of: Joi.string().valid("net", "gross").required() }),
+  cap,
   when,
   onlyRegistered: Joi.boolean(),
   splits: Joi.object({
@@ -66,7 +68,7 @@ export const codeBody = Joi.object<TaxCode, true>({
   to: date.allow(null).default(null),
   note: text.default(""),
   source: text.default(""),
-  components: Joi.array().items(componentBody).min(1).max(40).required(),
+  components: Joi.array().items(componentBody).min(1).max(200).required(),
   amountIs: Joi.string().valid("price", "gross", "tax", "base"),
   inputs: Joi.array().items(Joi.string().max(40)).max(10),
   family: Joi.array().items(
@@ -77,6 +79,7 @@ export const codeBody = Joi.object<TaxCode, true>({
       suffix: Joi.string().max(5).required(),
       name: name.required(),
       recoverable: percentage.required(),
+      cap,
     }),
   ),
   order: text,

@@ -38,6 +38,12 @@ const box = Joi.alternatives(
     kind: Joi.string().valid("carried").required(),
     of: Joi.string().max(40).required(),
   }),
+  Joi.object({
+    ...boxFields,
+    kind: Joi.string().valid("taxed").required(),
+    of: Joi.string().max(40).required(),
+    schedule: Joi.string().max(80).required(),
+  }),
 );
 
 const formula = Joi.string().max(600);
@@ -191,7 +197,7 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
       }),
     )
     .min(1)
-    .max(20)
+    .max(200)
     .required(),
   defaultLevies: Joi.array().items(Joi.string().max(30)),
   regions: Joi.array().items(
@@ -210,7 +216,7 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
     .items(Joi.object({ id: Joi.string().max(40).required(), name: name.required() }))
     .default([]),
   rules: Joi.array().items(ruleBody).default([]),
-  forms: Joi.array().items(form).min(1).max(20).required(),
+  forms: Joi.array().items(form).min(1).max(200).required(),
   rhythms: Joi.array()
     .items(
       Joi.object({

@@ -3,6 +3,7 @@ import { LATE_KINDS } from "@fiscalon/core/model/correction";
 import type { LateKind } from "@fiscalon/core/model/correction";
 import type { CorrectionAnswer } from "@fiscalon/core/returns/corrections";
 import { ALL_TAX_PAYMENT_KINDS } from "@fiscalon/core/model/taxPaymentKinds";
+import type { BoxDefinition } from "@fiscalon/core/model/returnForm";
 import type { Finding } from "@fiscalon/core/model/finding";
 import type { Contribution, ContributionIn } from "@fiscalon/core/returns/evaluateReturn";
 import { date, decimal, reason, text } from "./fields.ts";
@@ -65,7 +66,7 @@ export interface BoxView {
   id: string;
   title: string;
   short: string;
-  kind: "sum" | "formula" | "typed" | "carried";
+  kind: BoxDefinition["kind"];
   /** The part of the form, by its id. */
   part: string | null;
   holds: "tax" | "value";

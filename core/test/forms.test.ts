@@ -7,6 +7,7 @@ import {
   carried,
   computed,
   sum,
+  taxed,
   typedIn,
   WHOLE_CUT,
   WHOLE_NEAREST,
@@ -105,6 +106,24 @@ describe("a box", () => {
     expect(boxes(chain, [facts("1 +n", 4_99)])).toEqual({ "1": 4_00, "2": 5_00, "3": 10_00 });
   });
 
+  test("that is the tax on another one takes each rate for itself, and adjustments at the one in force", () => {
+    const two = form([sum("1", "1"), taxed("2", "2", "1", "s")]);
+    const groups = [
+      facts("1 +b", 1000_30, 0, { rate: "2.25", base: 1000_30 }),
+      facts("1 +b", -200_10, 0, { rate: "2.25", base: -200_10, credit: true }),
+      facts("1 +b", 400_00, 0, { rate: "2.75", base: 400_00 }),
+    ];
+    const schedules = { s: [{ from: "2025-02-01", to: null, rate: "2.75", source: "invented" }] };
+    const context = { on: "2025-03-31", schedules };
+    // 800.20 × 2.25 % = 18.0045; (400.00 + 10.00) × 2.75 % = 11.275.
+    expect(boxes(two, groups, [adjustment("1", 10_00)], context)).toEqual({ "1": 1210_20, "2": 29_28 });
+    const [, tax] = evaluateReturn(two, groups, [], context);
+    expect(tax?.contributions).toEqual([
+      { kind: "taxed", box: "1", rate: "2.25", base: 800_20, amount: 18_00 },
+      { kind: "taxed", box: "1", rate: "2.75", base: 400_00, amount: 11_00 },
+    ]);
+  });
+
   test("takes over what the period before had, and nothing where there was none", () => {
     const over = form([sum("1", "1"), carried("2", "2", "1")]);
     expect(boxes(over, [facts("1 +n", 5)], [], { previous: new Map([["1", 700]]) })).toEqual({
@@ -152,6 +171,7 @@ describe("a return", () => {
       net: 700_00,
       allowance: 5_00,
       carried: 0,
+      scheme: 0,
     });
     expect(figures(100_00, 300_00)).toMatchObject({ net: -200_00, allowance: 50, carried: 200_00 });
   });

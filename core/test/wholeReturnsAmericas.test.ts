@@ -1,5 +1,8 @@
 import { expect, test } from "vitest";
+import type { DocumentInput } from "@fiscalon/core/model/document";
+import type { RegistrationSetup } from "@fiscalon/core/model/registration";
 import { bill, billCredit, boxesOf, credit, sale } from "./support/books.ts";
+import { PACKS } from "./support/packs.ts";
 
 /**
  * Whole returns. Each is derived from the rules named in the fact sheet of its jurisdiction, which were written from
@@ -196,3 +199,155 @@ test("Florida, Miami month with a capped surtax (Fla. Stat. § 212; fact sheet 1
     G11: "1377",
   });
 });
+
+/** A return of one place in the United States. */
+function stateReturn(
+  region: string,
+  levies: string[],
+  documents: DocumentInput[],
+  end: string,
+  registration: Partial<RegistrationSetup> = {},
+) {
+  const own = {
+    levies: levies.map((one) => `SALES:${one}`),
+    frequency: "monthly" as const,
+    anchor: "2026-01-31",
+  };
+  return boxesOf("us", documents, {
+    end,
+    site: { country: "US", region },
+    registration: { ...own, ...registration },
+  });
+}
+const on = (date: string) => ({ date });
+const QUARTER = { frequency: "quarterly", anchor: "2026-03-31" } as const;
+
+// O.C.G.A. § 48-8-3(57): groceries are free of the state's 4 %, not of the local 4.90 %. § 48-8-50: G7 = 3,213.00, kept 90.00 + 1.065.
+test("Georgia: groceries bear local taxes only; the allowance falls after 3,000", () => {
+  const levies = ["GA", "GA-MARTA", "GA-LOST", "GA-EDU", "GA-TSP", "GA-MOST"];
+  const documents = [sale(["ST", "35000"]), sale(["SL", "2100"]), credit(["SL", "100"]), sale(["XP", "400"])];
+  expect(stateReturn("GA-ATL", levies, documents, "2026-05-31")).toEqual({
+    G1: "37400",
+    G2c: "2400",
+    G3: "35000",
+    "G5.GA": "35000",
+    "G5.GA-MARTA": "37000",
+    "G5.GA-LOST": "37000",
+    "G5.GA-EDU": "37000",
+    "G5.GA-TSP": "37000",
+    "G5.GA-MOST": "37000",
+    "G6.GA": "1400",
+    "G6.GA-MARTA": "555",
+    "G6.GA-LOST": "370",
+    "G6.GA-EDU": "370",
+    "G6.GA-TSP": "148",
+    "G6.GA-MOST": "370",
+    G7: "3213",
+    G9: "91.07",
+    G11: "3121.93",
+  });
+});
+
+// Cal. Rev. & Tax. Code § 6051, § 7202 f.; district rates from memory: 2.25 % to March 2025, 2.50 % from April. No allowance.
+test("California: a credit note bears the district's rate of its sale, the quarter both", () => {
+  const levies = ["CA", "CA-COUNTY", "CA-LOCAL", "CA-LAX"];
+  const documents = [
+    sale(["ST", "8000"], on("2025-05-06")),
+    credit(["ST", "600"], { ...on("2025-04-11"), originalDate: "2025-03-20" }),
+    bill(["UT", "350"], on("2025-06-02")),
+  ];
+  expect(stateReturn("CA-LAX", levies, documents, "2025-06-30", QUARTER)).toMatchObject({
+    G1: "7400",
+    G4: "350",
+    "G5.CA-LAX": "7750",
+    "G6.CA": "465",
+    "G6.CA-COUNTY": "19.38",
+    "G6.CA-LOCAL": "77.50",
+    "G6.CA-LAX": "195.25", // 8,350 × 2.50 % − 600 × 2.25 %
+    G11: "757.13",
+  });
+});
+
+// Tenn. Code § 67-6-702: the part of a single article up to 1,600; from memory 2.25 % to January 2025, 2.75 % after.
+test("Tennessee: a quarter in which the local rate changes is taxed at both", () => {
+  const documents = [sale(["ST", "1000"], on("2025-01-20")), sale(["ST", "1000"], on("2025-02-20"))];
+  const levies = PACKS.byId("us")
+    .levies.map(({ levy }) => levy.slice("SALES:".length))
+    .filter((levy) => levy.startsWith("TN"));
+  const boxes = stateReturn("TN-NAS", levies, documents, "2025-03-31", QUARTER);
+  expect([boxes["G6.TN"], boxes["G7"]]).toEqual(["140", "190"]);
+});
+
+// 35 ILCS 120/3 as amended 2024; Tax Law § 1137(f); Tax Reform Code § 227: what is kept of the tax in G7.
+test.each([
+  [
+    "IL-CHI",
+    ["IL", "IL-COOK", "IL-CHI", "IL-RTA"],
+    "2026-05-31",
+    {},
+    "600000",
+    "1000",
+    "of 61,500.00: 1,076.25, capped",
+  ],
+  [
+    "IL-CHI",
+    ["IL", "IL-COOK", "IL-CHI", "IL-RTA"],
+    "2026-06-30",
+    QUARTER,
+    "600000",
+    "1076.25",
+    "three months' cap",
+  ],
+  [
+    "IL-CHI",
+    ["IL", "IL-COOK", "IL-CHI", "IL-RTA"],
+    "2024-05-31",
+    {},
+    "600000",
+    "1076.25",
+    "no cap before 2025",
+  ],
+  [
+    "NY-NYC",
+    ["NY", "NY-NYC", "NY-MCTD"],
+    "2026-05-31",
+    {},
+    "40000",
+    undefined,
+    "monthly filers keep nothing",
+  ],
+  [
+    "NY-NYC",
+    ["NY", "NY-NYC", "NY-MCTD"],
+    "2026-05-31",
+    { frequency: "quarterly", anchor: "2026-02-28" },
+    "40000",
+    "177.50",
+    "5 % of 3,550.00",
+  ],
+  ["PA-PHL", ["PA", "PA-PHL"], "2026-05-31", {}, "40000", "25", "1 % of 3,200.00, capped"],
+  [
+    "PA-PHL",
+    ["PA", "PA-PHL"],
+    "2026-05-31",
+    { options: { allowance: "lost" } },
+    "40000",
+    undefined,
+    "filed late",
+  ],
+  [
+    "CA-SFO",
+    ["CA", "CA-COUNTY", "CA-LOCAL", "CA-SFO"],
+    "2026-05-31",
+    {},
+    "40000",
+    undefined,
+    "California has none",
+  ],
+] as [string, string[], string, Partial<RegistrationSetup>, string, string | undefined, string][])(
+  "%s of %j to %s %j: %s keeps %s: %s",
+  (region, levies, end, registration, amount, kept) => {
+    const documents = [sale(["ST", amount], on(end))];
+    expect(stateReturn(region, levies, documents, end, registration)["G9"]).toBe(kept);
+  },
+);

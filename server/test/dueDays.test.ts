@@ -186,6 +186,14 @@ const CASES: Case[] = [
     { levies: ["SALES:TX"] },
   ],
   [
+    ["us", "quarterly", "2026-03-31"],
+    "2026-09-30",
+    "2026-11-02",
+    "2026-11-02",
+    "California: the last day of October is a Saturday",
+    { levies: ["SALES:CA", "SALES:CA-COUNTY", "SALES:CA-LOCAL"] },
+  ],
+  [
     ["us", "quarterly", "2026-02-28"],
     "2026-02-28",
     "2026-03-20",

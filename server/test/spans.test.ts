@@ -65,13 +65,15 @@ async function booksOf(pack: JurisdictionPack) {
   return { base, registration: `${base}/registrations/${at(client.registrations, 0).id}` };
 }
 
-/** Boxes that are nothing but sums: neither worked out from others, nor moved against another. */
+/** Boxes that are nothing but sums: not worked out from others, not moved against another, without rounded shares. */
 function plainSums(pack: JurisdictionPack): Set<string> {
   const boxes = pack.forms.flatMap((form) => form.boxes);
   const against = boxes.flatMap((box) =>
     box.kind === "sum" && box.negativeTo !== undefined ? [box.id, box.negativeTo] : [],
   );
-  return new Set(boxes.flatMap(({ id, kind }) => (kind === "sum" && !against.includes(id) ? [id] : [])));
+  const shares = [...JSON.stringify(pack.codes).matchAll(/([^\s"]+) [+-]\d+\/\d+/g)].map(([, id]) => id);
+  const others = new Set([...against, ...shares]);
+  return new Set(boxes.flatMap(({ id, kind }) => (kind === "sum" && !others.has(id) ? [id] : [])));
 }
 
 const minor = (text: string) => Math.round(Number(text) * 100);

@@ -136,7 +136,7 @@ describe("the returns a document moves", () => {
       levies: packs.byId(pack).levies.map(({ levy }) => levy),
       options: {},
     }) as unknown as RegistrationView;
-  const moved = (movements: BoxMovement[]) =>
+  const moved = (movements: Omit<BoxMovement, "parts">[]) =>
     returnsMoved(movements, [registration(1, "gb"), registration(2, "ie")], packs);
 
   test("each registration and period by itself, boxes by the form's own words", () => {

@@ -8,6 +8,8 @@ export interface BoxMovement {
   periodEnd: CalendarDate;
   box: string;
   amount: number;
+  /** The same by the rate (percent) each part came in at; boxes that are the tax on others need it. */
+  parts: readonly { rate: string | null; amount: number }[];
 }
 
 /** The boxes a set of facts moves, one row a registration, period and box, in order of appearance. */
@@ -22,8 +24,14 @@ export function boxMovements(facts: readonly AssignedFact[]): BoxMovement[] {
         periodEnd: fact.period.reported.to,
         box: tag.box,
         amount: 0,
+        parts: [],
       };
-      rows.set(key, { ...row, amount: row.amount + landed(fact, tag) });
+      const amount = landed(fact, tag);
+      rows.set(key, {
+        ...row,
+        amount: row.amount + amount,
+        parts: [...row.parts, { rate: fact.rate, amount }],
+      });
     }
   }
   return [...rows.values()];

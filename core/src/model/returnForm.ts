@@ -29,7 +29,13 @@ export type TypedBox = BoxBase & { kind: "typed" };
 /** A box that takes over another one of the period before. */
 export type CarriedBox = BoxBase & { kind: "carried"; of: string };
 
-export type BoxDefinition = SumBox | FormulaBox | TypedBox | CarriedBox;
+/**
+ * The tax on what box `of` holds: what came in at each rate times that rate, rounded for each rate. What has no rate
+ * of its own, adjustments, takes the one of `schedule` on the last day of the period.
+ */
+export type TaxedBox = BoxBase & { kind: "taxed"; of: string; schedule: string };
+
+export type BoxDefinition = SumBox | FormulaBox | TypedBox | CarriedBox | TaxedBox;
 
 /**
  * What a return comes to, as formulas over its boxes. `due` is what is owed (positive) or refunded (negative),

@@ -19,7 +19,7 @@ export function boxesInOrder(boxes: readonly BoxDefinition[]): BoxDefinition[] {
         "boxes",
       );
     }
-    for (const id of box.kind === "formula" ? parseFormula(box.formula).boxes : []) {
+    for (const id of readBy(box)) {
       const needed = byId.get(id);
       if (needed) visit(needed, [...path, box.id]);
     }
@@ -28,4 +28,9 @@ export function boxesInOrder(boxes: readonly BoxDefinition[]): BoxDefinition[] {
   };
   for (const box of boxes) visit(box, []);
   return ordered;
+}
+
+function readBy(box: BoxDefinition): readonly string[] {
+  if (box.kind === "formula") return parseFormula(box.formula).boxes;
+  return box.kind === "taxed" ? [box.of] : [];
 }

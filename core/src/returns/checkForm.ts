@@ -7,7 +7,8 @@ import type { BoxDefinition, ReturnForm } from "../model/returnForm.ts";
 /**
  * Refuses a form that could not be evaluated: two boxes of one name, a formula that does not parse or reads what is
  * not there, boxes that are worked out from each other.
- * @throws FiscalError with the path: `returns/double-box`, `returns/unknown-box`, `returns/circular-boxes`, `formula/…`
+ * @throws FiscalError with the path: `returns/double-box`, `returns/unknown-box`, `returns/unknown-schedule`,
+ * `returns/circular-boxes`, `formula/…`
  */
 export function checkForm(form: ReturnForm, schedules: RateSchedules): void {
   const ids = new Set<string>();
@@ -34,6 +35,10 @@ export function checkForm(form: ReturnForm, schedules: RateSchedules): void {
 function checkBox(box: BoxDefinition, ids: ReadonlySet<string>, schedules: RateSchedules): void {
   if (box.kind === "formula") withinField("formula", () => checkFormula(box.formula, ids, schedules));
   if (box.kind === "carried") requireBox(box.of, ids, "of");
+  if (box.kind === "taxed") {
+    requireBox(box.of, ids, "of");
+    requireSchedule(box.schedule, schedules);
+  }
   if (box.kind === "sum" && box.negativeTo !== undefined) requireBox(box.negativeTo, ids, "negativeTo");
 }
 
@@ -43,6 +48,11 @@ function checkFormula(text: string, ids: ReadonlySet<string>, schedules: RateSch
   const name = formula.names[0] ?? formula.rates.find((id) => !schedules[id]);
   if (name === undefined) return;
   throw new FiscalError("formula/unknown-name", `"${text}" reads ${name}, which a form does not know.`);
+}
+
+function requireSchedule(id: string, schedules: RateSchedules): void {
+  if (schedules[id]) return;
+  throw new FiscalError("returns/unknown-schedule", `There is no schedule of rates ${id}.`, "schedule");
 }
 
 function requireBox(id: string, ids: ReadonlySet<string>, field: string | undefined): void {

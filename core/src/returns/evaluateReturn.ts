@@ -13,7 +13,7 @@ import type { Direction, RateSchedules } from "../model/taxCode.ts";
 import { boxesInOrder } from "./boxesInOrder.ts";
 import { familyMembers } from "./boxFamily.ts";
 import { linearTerms } from "./linearTerms.ts";
-import type { BoxDefinition, FormulaBox, ReturnForm } from "../model/returnForm.ts";
+import type { BoxDefinition, FormulaBox, ReturnForm, TaxedBox } from "../model/returnForm.ts";
 
 /** Facts of one period summed by everything that decides where they land. Amounts in minor units. */
 export interface FactGroup extends Measures {
@@ -33,6 +33,8 @@ export interface Adjustment {
   box: string;
   amount: number;
   reason: string;
+  /** Percent, where the amount is a base that came in at a rate of its own. */
+  rate?: string | null;
 }
 
 /** A part of a box, with the sign it has in the box. */
@@ -57,7 +59,15 @@ export type ContributionIn<Amount> =
     }
   | { kind: "moved"; box: string; amount: Amount }
   | { kind: "carried"; box: string; amount: Amount }
-  | { kind: "adjustment"; adjustment: number; reason: string; amount: Amount };
+  | {
+      /** Tax on what another box holds at one rate: `base` times `rate`. */
+      kind: "taxed";
+      box: string;
+      rate: string;
+      base: Amount;
+      amount: Amount;
+    }
+  | { kind: "adjustment"; adjustment: number; reason: string; amount: Amount; rate?: string | null };
 
 /** A part of a box in minor units. */
 export type Contribution = ContributionIn<number>;
@@ -117,8 +127,10 @@ function evaluated(
   const digits = context.digits ?? 2;
   const adjusted = adjustments
     .filter((adjustment) => adjustment.box === box.id)
-    .map(({ id, reason, amount }): Contribution => ({ kind: "adjustment", adjustment: id, reason, amount }));
-  const parts = box.kind === "formula" ? readBoxes(box, results) : ownParts(box, facts, context);
+    .map(({ id, reason, amount, rate }): Contribution => {
+      return { kind: "adjustment", adjustment: id, reason, amount, ...(rate === undefined ? {} : { rate }) };
+    });
+  const parts = partsOf(box, facts, results, context);
   const contributions = [...parts, ...adjusted];
   const minor =
     box.kind === "formula"
@@ -133,15 +145,40 @@ function evaluated(
   };
 }
 
-function ownParts(
+function partsOf(
   box: BoxDefinition,
   facts: ReadonlyMap<string, Contribution[]>,
+  results: ReadonlyMap<string, BoxResult>,
   context: EvaluationContext,
 ): Contribution[] {
+  if (box.kind === "formula") return readBoxes(box, results);
+  if (box.kind === "taxed") return taxByRate(box, results, context);
   if (box.kind === "sum") return facts.get(box.id) ?? [];
   if (box.kind !== "carried") return [];
   const amount = context.previous?.get(box.of) ?? 0;
   return amount === 0 ? [] : [{ kind: "carried", box: box.of, amount }];
+}
+
+/** The tax on another box, a part for each rate at which something came in; each is rounded to the minor unit. */
+function taxByRate(
+  { of, schedule }: TaxedBox,
+  results: ReadonlyMap<string, BoxResult>,
+  context: EvaluationContext,
+): Contribution[] {
+  const inForce = () => rowInForce(context.schedules?.[schedule], context.on ?? "")?.rate ?? "0";
+  const bases = new Map<string, number>();
+  for (const part of results.get(of)?.contributions ?? []) {
+    const own = "rate" in part ? part.rate : undefined;
+    const rate = own ?? inForce();
+    bases.set(rate, (bases.get(rate) ?? 0) + part.amount);
+  }
+  return [...bases]
+    .filter(([, base]) => base !== 0)
+    .map(([rate, base]): Contribution => {
+      const percent = exactFromDecimal(rate);
+      const amount = roundExact({ n: percent.n * BigInt(base), d: percent.d * 100n });
+      return { kind: "taxed", box: of, rate, base, amount };
+    });
 }
 
 function readBoxes(box: FormulaBox, results: ReadonlyMap<string, BoxResult>): Contribution[] {

@@ -1,3 +1,4 @@
+import type { BoxMovement } from "../facts/boxMovements.ts";
 import type { ReturnForm } from "../model/returnForm.ts";
 import { evaluateReturn, figuresOfReturn } from "./evaluateReturn.ts";
 import type { Adjustment, BoxResult, EvaluationContext, ReturnFigures } from "./evaluateReturn.ts";
@@ -12,16 +13,15 @@ import type { Adjustment, BoxResult, EvaluationContext, ReturnFigures } from "./
 export function positionWith(
   form: ReturnForm,
   boxes: readonly Pick<BoxResult, "box" | "contributions">[],
-  movements: readonly { box: string; amount: number }[],
+  movements: readonly Pick<BoxMovement, "box" | "parts">[],
   context: EvaluationContext,
 ): ReturnFigures {
   const standing = boxes.flatMap(({ box, contributions }) =>
     contributions
       .filter(({ kind }) => kind === "facts" || kind === "carried" || kind === "adjustment")
-      .map(({ amount }) => ({ box, amount })),
+      .map((part) => ({ box, amount: part.amount, rate: "rate" in part ? part.rate : null })),
   );
-  const parts = [...standing, ...movements].map(({ box, amount }, id): Adjustment => {
-    return { id, box, amount, reason: "" };
-  });
+  const moved = movements.flatMap(({ box, parts }) => parts.map((part) => ({ box, ...part })));
+  const parts = [...standing, ...moved].map((part, id): Adjustment => ({ id, reason: "", ...part }));
   return figuresOfReturn(form, evaluateReturn(form, [], parts, context), context.digits);
 }

@@ -1,4 +1,4 @@
-import type { CarriedBox, FormulaBox, SumBox, TypedBox } from "../../model/returnForm.ts";
+import type { CarriedBox, FormulaBox, SumBox, TaxedBox, TypedBox } from "../../model/returnForm.ts";
 
 type Rounding = SumBox["rounding"];
 
@@ -35,6 +35,11 @@ export function typedIn(id: string, title: string, more: More = {}): TypedBox {
 /** A box that takes over box `of` of the period before. */
 export function carried(id: string, title: string, of: string, more: More = {}): CarriedBox {
   return { ...common(id, title, more), kind: "carried", of };
+}
+
+/** A box that is the tax on another one, rate by rate. */
+export function taxed(id: string, title: string, of: string, schedule: string, more: More = {}): TaxedBox {
+  return { ...common(id, title, more), kind: "taxed", of, schedule };
 }
 
 function common(id: string, title: string, more: More) {

@@ -14,7 +14,14 @@ export const rhythms: FilingRhythm[] = [
 ];
 
 export const due: DueRule[] = [
-  { months: 1, day: 20, shift: "next", source: "Texas, Florida, New York: the 20th; others to be verified" },
+  {
+    levies: ["SALES:CA"],
+    months: 1,
+    day: "end",
+    shift: "next",
+    source: "Cal. Rev. & Tax. Code § 6452: the last day of the month after",
+  },
+  { months: 1, day: 20, shift: "next", source: "the states' acts: the 20th; Tennessee to be verified" },
 ];
 
 export const roundings: JurisdictionPack["roundings"] = [

@@ -42,6 +42,8 @@ const untaxed = (box: string, key: "state" | "homeState" = "state"): Component[]
     boxes: { sale: `G1 +n, ${box} +n` },
   }));
 
+const STATE_LEVIES = new Set(STATES.map((state) => `SALES:${state}`));
+
 const nothing: Component[] = [
   {
     levy: "SALES:TX",
@@ -61,6 +63,7 @@ export const codes: TaxCode[] = [
   code({ code: "RS", name: "For resale, certificate on file", direction: "sale", treatment: "exempt", source: "SSUTA § 317" }, untaxed("G2a")),
   code({ code: "XB", name: "Exempt buyer, certificate on file", direction: "sale", treatment: "exempt", source: "SSUTA § 317" }, untaxed("G2b")),
   code({ code: "XP", name: "Exempt product or service", direction: "sale", treatment: "exempt", source: SSUTA }, untaxed("G2c")),
+  code({ code: "SL", name: "Exempt from the state, local taxes only", direction: "sale", treatment: "reduced", note: "Groceries in Georgia, clothing in some counties of New York.", source: SSUTA }, [...untaxed("G2c"), ...stack("G1", "sale").filter(({ levy }) => !STATE_LEVIES.has(levy))]),
   code({ code: "XI", name: "Delivered out of state, no obligation there", direction: "sale", treatment: "export", source: "Wayfair, 2018" }, untaxed("G2d", "homeState")),
   code({ code: "XH", name: "Sales tax holiday", direction: "sale", treatment: "exempt", source: "SSUTA § 322" }, untaxed("G2e")),
   code({ code: "XM", name: "Through a marketplace that collects", direction: "sale", treatment: "exempt", source: "marketplace facilitator acts" }, untaxed("G2f")),

@@ -25,6 +25,9 @@ const FLORIDA = ["FL", "FL-MIA", "FL-BRO"];
 const NEW_YORK = ["NY", "NY-NYC"];
 const TENNESSEE = ["TN", "TN-NAS"];
 const ILLINOIS = ["IL", "IL-CHI"];
+const CALIFORNIA = ["CA", "CA-LAX", "CA-SFO"];
+const PENNSYLVANIA = ["PA", "PA-PHL", "PA-PIT"];
+const GEORGIA = ["GA", "GA-ATL"];
 
 // prettier-ignore
 /** Example locations, in the order state, county, city, district. */
@@ -47,17 +50,36 @@ export const BODIES: TaxBody[] = [
   { id: "IL-COOK", state: "IL", name: "Cook County", locations: ["IL-CHI"], rows: since("1.75") },
   { id: "IL-CHI", state: "IL", name: "City of Chicago", locations: ["IL-CHI"], rows: since("1.25") },
   { id: "IL-RTA", state: "IL", name: "Regional transit", locations: ["IL-CHI"], rows: since("1") },
+  { id: "CA", state: "CA", name: "California", locations: CALIFORNIA, rows: since("6", "2017-01-01", "Cal. Rev. & Tax. Code § 6051; from memory") },
+  { id: "CA-COUNTY", state: "CA", name: "California county", locations: CALIFORNIA, rows: since("0.25", "2017-01-01", "Cal. Rev. & Tax. Code § 7202; from memory") },
+  { id: "CA-LOCAL", state: "CA", name: "California local", locations: CALIFORNIA, rows: since("1", "2017-01-01", "Cal. Rev. & Tax. Code § 7203; from memory") },
+  { id: "CA-LAX", state: "CA", name: "Los Angeles districts", locations: ["CA-LAX"], rows: [{ from: "2017-10-01", to: "2025-03-31", rate: "2.25", source: LOCAL }, ...since("2.5", "2025-04-01")] },
+  { id: "CA-SFO", state: "CA", name: "San Francisco districts", locations: ["CA-SFO"], rows: since("1.375", "2021-07-01") },
+  { id: "PA", state: "PA", name: "Pennsylvania", locations: PENNSYLVANIA, rows: since("6", "1990-01-01", "Tax Reform Code § 202; from memory") },
+  { id: "PA-PHL", state: "PA", name: "City of Philadelphia", locations: ["PA-PHL"], rows: since("2", "2009-10-08") },
+  { id: "PA-PIT", state: "PA", name: "Allegheny County", locations: ["PA-PIT"], rows: since("1") },
+  { id: "GA", state: "GA", name: "Georgia", locations: GEORGIA, rows: since("4", "1989-04-01", "O.C.G.A. § 48-8-30; from memory") },
+  { id: "GA-MARTA", state: "GA", name: "Atlanta transit", locations: ["GA-ATL"], rows: since("1.5") },
+  { id: "GA-LOST", state: "GA", name: "Fulton local option", locations: ["GA-ATL"], rows: since("1") },
+  { id: "GA-EDU", state: "GA", name: "Fulton and Atlanta schools", locations: ["GA-ATL"], rows: since("1") },
+  { id: "GA-TSP", state: "GA", name: "Atlanta transport", locations: ["GA-ATL"], rows: since("0.4") },
+  { id: "GA-MOST", state: "GA", name: "Atlanta water", locations: ["GA-ATL"], rows: since("1") },
 ];
 
 /** The states with their name; the state's own body has the same id. */
-export const STATES = ["TX", "FL", "NY", "TN", "IL"] as const;
+export const STATES = ["TX", "FL", "NY", "TN", "IL", "CA", "PA", "GA"] as const;
 
 /** States whose sellers inside the state charge the taxes of their own place (to be verified for Tennessee, Illinois). */
-const ORIGIN_STATES = new Set(["TX", "TN", "IL"]);
+const ORIGIN_STATES = new Set(["TX", "TN", "IL", "PA"]);
 
-/** Whose taxes a sale bears: the destination's, except for sellers inside an origin state. */
+/** States whose districts tax only who is in business there: elsewhere in the state a seller inside it charges the base. */
+const BASE_ELSEWHERE = new Set(["CA"]);
+
+/** Whose taxes a sale bears: the destination's, except for sellers inside a state that has it otherwise. */
 export function sourcedTo(place: string, there: string): string {
   const state = (region: string) => region.slice(0, 2);
-  if (there === "" || (state(place) === state(there) && ORIGIN_STATES.has(state(place)))) return place;
-  return there;
+  if (there === "" || there === place) return place;
+  if (state(place) !== state(there)) return there;
+  if (ORIGIN_STATES.has(state(place))) return place;
+  return BASE_ELSEWHERE.has(state(place)) ? state(place) : there;
 }

@@ -14,7 +14,7 @@ import { words } from "./words.ts";
 
 /** The other states: a customer there is not taxed here. */
 const OTHER_STATES =
-  "AL Alabama, AK Alaska, AZ Arizona, AR Arkansas, CA California, CO Colorado, CT Connecticut, DE Delaware, DC District of Columbia, GA Georgia, HI Hawaii, ID Idaho, IN Indiana, IA Iowa, KS Kansas, KY Kentucky, LA Louisiana, ME Maine, MD Maryland, MA Massachusetts, MI Michigan, MN Minnesota, MS Mississippi, MO Missouri, MT Montana, NE Nebraska, NV Nevada, NH New Hampshire, NJ New Jersey, NM New Mexico, NC North Carolina, ND North Dakota, OH Ohio, OK Oklahoma, OR Oregon, PA Pennsylvania, RI Rhode Island, SC South Carolina, SD South Dakota, UT Utah, VT Vermont, VA Virginia, WA Washington, WV West Virginia, WI Wisconsin, WY Wyoming, PR Puerto Rico"
+  "AL Alabama, AK Alaska, AZ Arizona, AR Arkansas, CO Colorado, CT Connecticut, DE Delaware, DC District of Columbia, HI Hawaii, ID Idaho, IN Indiana, IA Iowa, KS Kansas, KY Kentucky, LA Louisiana, ME Maine, MD Maryland, MA Massachusetts, MI Michigan, MN Minnesota, MS Mississippi, MO Missouri, MT Montana, NE Nebraska, NV Nevada, NH New Hampshire, NJ New Jersey, NM New Mexico, NC North Carolina, ND North Dakota, OH Ohio, OK Oklahoma, OR Oregon, RI Rhode Island, SC South Carolina, SD South Dakota, UT Utah, VT Vermont, VA Virginia, WA Washington, WV West Virginia, WI Wisconsin, WY Wyoming, PR Puerto Rico"
     .split(", ")
     .map((one) => ({ code: one.slice(0, 2), name: one.slice(3) }));
 
@@ -31,6 +31,14 @@ const LOCATION_NAMES: Readonly<Record<string, string>> = {
   "TN-NAS": "Nashville, Tennessee",
   IL: "Illinois",
   "IL-CHI": "Chicago, Illinois",
+  CA: "California, without a district",
+  "CA-LAX": "Los Angeles, California",
+  "CA-SFO": "San Francisco, California",
+  PA: "Pennsylvania",
+  "PA-PHL": "Philadelphia, Pennsylvania",
+  "PA-PIT": "Pittsburgh, Pennsylvania",
+  GA: "Georgia, without a local tax",
+  "GA-ATL": "Atlanta, Georgia",
 };
 
 /** United States: state and local sales and use tax, with example locations. From memory; local rates want checking. */
@@ -66,6 +74,17 @@ export const us: JurisdictionPack = {
     { ...PLAIN_BASES.cash, source: "common practice of some states, no source" },
   ],
   due,
+  options: [
+    {
+      id: "allowance",
+      name: "Allowance for timely filing",
+      values: [
+        { value: "taken", name: "taken: returns are filed and paid in time" },
+        { value: "lost", name: "not taken: filed or paid late, on paper, or not open to this filer" },
+      ],
+      source: "the states' acts; it is lost when the return or the payment is late",
+    },
+  ],
   holidays: { country: "US" },
   correction,
   creditNotes: "netted",

@@ -94,6 +94,14 @@ function contributionPart(
       amount: part.amount,
     };
   }
+  if (part.kind === "taxed") {
+    return {
+      ref: `box/${rid}/${end}/${part.box}`,
+      label: `Box ${part.box} at ${part.rate} %`,
+      detail: `${part.rate} % of ${displayAmount(part.base, setup.plain.digits)}`,
+      amount: part.amount,
+    };
+  }
   if (part.kind === "carried") {
     return {
       ref: endBefore === undefined ? null : `box/${rid}/${endBefore}/${part.box}`,

@@ -26,10 +26,11 @@ export async function addAdjustment(
   periodEnding(r, end);
   await requireOpen(work, r.id, end);
   const box = boxDefinition(formOf(work, r, end), input.box);
-  if (box.kind === "formula") {
+  if (box.kind === "formula" || box.kind === "taxed") {
+    const from = box.kind === "formula" ? box.formula : `[${box.of}]`;
     throw new FiscalError(
       "returns/computed-box",
-      `Box ${input.box} is worked out from others (${box.formula}). Adjust one of those.`,
+      `Box ${input.box} is worked out from others (${from}). Adjust one of those.`,
       "box",
     );
   }

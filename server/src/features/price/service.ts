@@ -67,7 +67,12 @@ export async function pricePreview(work: Work, request: PriceRequest): Promise<P
     tax: money(effect.priced.tax),
     gross: money(effect.priced.gross),
     postings: effect.postings.map((posting) => ({ ...posting, amount: money(posting.amount) })),
-    boxes: boxMovements(effect.facts).map((row) => ({ ...row, amount: money(row.amount) })),
+    boxes: boxMovements(effect.facts).map(({ registration, periodEnd, box, amount }) => ({
+      registration,
+      periodEnd,
+      box,
+      amount: money(amount),
+    })),
   };
 }
 

@@ -155,10 +155,12 @@ export async function boxesBetween(
         title: definition.title,
         amount: whole ? String(box.amount / 10 ** digits) : formatAmount(box.amount, digits),
         exact: withDecimals(box.exactText, digits),
-        contributions: box.contributions.map((part) => ({
-          ...part,
-          amount: formatAmount(part.amount, digits),
-        })),
+        contributions: box.contributions.map((part) => {
+          const amount = formatAmount(part.amount, digits);
+          return part.kind === "taxed"
+            ? { ...part, amount, base: formatAmount(part.base, digits) }
+            : { ...part, amount };
+        }),
       };
     },
   );

@@ -15,7 +15,7 @@ export interface MovedReturn {
 
 /** The boxes a document moves, return by return: each registration and period has its own. */
 export function returnsMoved(
-  movements: readonly BoxMovement[],
+  movements: readonly Omit<BoxMovement, "parts">[],
   registrations: readonly RegistrationView[],
   packs: Packs,
 ): MovedReturn[] {

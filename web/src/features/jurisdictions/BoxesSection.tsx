@@ -7,6 +7,7 @@ const KINDS = [
   ["formula", "formula"],
   ["typed", "typed in"],
   ["carried", "box of the period before"],
+  ["taxed", "tax on a box, by its rates"],
 ] as const;
 
 const TOTALS = [
@@ -109,7 +110,6 @@ function BoxRow({
   onChange: (box: BoxDefinition) => void;
   onRemove: () => void;
 }) {
-  const extra = box.kind === "formula" ? box.formula : box.kind === "carried" ? box.of : "";
   return (
     <tr>
       <td>
@@ -144,20 +144,7 @@ function BoxRow({
         </select>
       </td>
       <td>
-        <input
-          className="entry font-mono"
-          aria-label={`Formula of ${box.id}`}
-          value={extra}
-          disabled={box.kind === "sum" || box.kind === "typed"}
-          placeholder={box.kind === "formula" ? "[1] - [2]" : ""}
-          onChange={(event) =>
-            onChange(
-              box.kind === "carried"
-                ? { ...box, of: event.target.value }
-                : { ...ofKind(box, "formula"), formula: event.target.value },
-            )
-          }
-        />
+        <WorkedFrom box={box} onChange={onChange} />
       </td>
       <td>
         <select
@@ -183,12 +170,48 @@ function BoxRow({
   );
 }
 
+/** What the box is worked out from: a formula, another box, or a box and the schedule of its rates. */
+function WorkedFrom({ box, onChange }: { box: BoxDefinition; onChange: (box: BoxDefinition) => void }) {
+  const from = box.kind === "formula" ? box.formula : "of" in box ? box.of : "";
+  return (
+    <span className="flex gap-1">
+      <input
+        className="entry font-mono"
+        aria-label={`Formula of ${box.id}`}
+        value={from}
+        disabled={box.kind === "sum" || box.kind === "typed"}
+        placeholder={box.kind === "formula" ? "[1] - [2]" : ""}
+        onChange={({ target: { value } }) =>
+          onChange("of" in box ? { ...box, of: value } : { ...ofKind(box, "formula"), formula: value })
+        }
+      />
+      {box.kind === "taxed" && (
+        <input
+          className="entry font-mono"
+          aria-label={`Rates of ${box.id}`}
+          value={box.schedule}
+          placeholder="schedule"
+          onChange={({ target: { value } }) => onChange({ ...box, schedule: value })}
+        />
+      )}
+    </span>
+  );
+}
+
+/** What a box of a kind has beside what all boxes have, to begin with. */
+const BEGINS: Readonly<Record<BoxDefinition["kind"], (id: string) => object>> = {
+  sum: () => ({}),
+  typed: () => ({}),
+  formula: () => ({ formula: "" }),
+  carried: (id) => ({ of: id }),
+  taxed: (id) => ({ of: id, schedule: "" }),
+};
+
 function ofKind<K extends BoxDefinition["kind"]>(
   box: BoxDefinition,
   kind: K,
 ): Extract<BoxDefinition, { kind: K }> {
   const { id, title, short, holds, rounding, words, part } = box;
   const base = { id, title, short, holds, rounding, words, ...(part === undefined ? {} : { part }) };
-  const extra = kind === "formula" ? { formula: "" } : kind === "carried" ? { of: id } : {};
-  return { ...base, ...extra, kind } as Extract<BoxDefinition, { kind: K }>;
+  return { ...base, ...BEGINS[kind](id), kind } as Extract<BoxDefinition, { kind: K }>;
 }

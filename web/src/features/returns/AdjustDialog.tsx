@@ -21,7 +21,7 @@ export function AdjustDialog({
   onClose: () => void;
 }) {
   const { client } = useScope();
-  const boxes = view.boxes.filter((box) => box.kind !== "formula");
+  const boxes = view.boxes.filter((box) => box.kind !== "formula" && box.kind !== "taxed");
   const dialog = useBodyForm({
     values: { box: boxes[0]?.id ?? "", amount: "", reason: "", evidence: "" },
     schema: adjustmentBody,
