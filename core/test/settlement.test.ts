@@ -1,6 +1,9 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
 import type { Account, AccountRole } from "@fiscalon/core/model/account";
+import { roundingAllowed } from "@fiscalon/core/returns/roundingAllowed";
+import { formOn } from "@fiscalon/core/returns/formOn";
+import { PACKS } from "./support/packs.ts";
 import { settlementPostings, spreadOverDue } from "@fiscalon/core/returns/settlementPostings";
 
 const LEVIES = ["CGST", "IGST", "SGST"];
@@ -72,4 +75,20 @@ test("money is spread over what is due to the last minor unit; all of it clears 
       expect(cleared).toEqual(dues.filter((one) => one.owed !== 0));
     }),
   );
+});
+
+// What each form rounds: Britain's boxes 1 and 4 are sums to the penny; Ireland cuts T1 to T4.
+test.each([
+  ["gb", "half-up", 100, 0],
+  ["ie", "half-up", 100, 400],
+  ["us", "half-up", 100, undefined],
+  ["us", "down", 100, undefined],
+] as const)("%s, documents rounded %s: %i lines may differ by %s", (id, mode, lines, most) => {
+  const form = formOn(PACKS.byId(id), "2026-06-30", id === "us" ? { levies: ["SALES:TX"] } : undefined);
+  const allowed = roundingAllowed(form, lines, { level: "line", mode });
+  if (most === undefined) {
+    const perLine = mode === "down" ? lines : lines / 2;
+    expect(allowed).toBeGreaterThanOrEqual(perLine);
+    expect(allowed).toBeLessThan(perLine + form.boxes.length);
+  } else expect(allowed).toBe(most);
 });

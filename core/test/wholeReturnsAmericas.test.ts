@@ -329,6 +329,15 @@ test.each([
   [
     "PA-PHL",
     ["PA", "PA-PHL"],
+    "2026-06-30",
+    { frequency: "six-monthly", anchor: "2026-06-30" },
+    "200000",
+    "150",
+    "1 % of 16,000.00, capped",
+  ],
+  [
+    "PA-PHL",
+    ["PA", "PA-PHL"],
     "2026-05-31",
     { options: { allowance: "lost" } },
     "40000",

@@ -186,6 +186,14 @@ const CASES: Case[] = [
     { levies: ["SALES:TX"] },
   ],
   [
+    ["us", "six-monthly", "2026-06-30"],
+    "2026-12-31",
+    "2027-02-22",
+    "2027-02-22",
+    "Pennsylvania: 20 February, a Saturday",
+    { levies: ["SALES:PA"] },
+  ],
+  [
     ["us", "quarterly", "2026-03-31"],
     "2026-09-30",
     "2026-11-02",

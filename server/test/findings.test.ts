@@ -164,6 +164,29 @@ describe("a check speaks up", () => {
     expect(spoken(findings)).toEqual(["no-registration"]);
   });
 
+  // GST101A: box 12 is three twenty-thirds of box 11, whatever tax the bill shows.
+  test.each([
+    ["15.00", []],
+    ["14.99", []],
+    ["14.00", ["typed-tax", "more-than-rounding"]],
+  ])("on a return that works the tax out anew, where a bill of 100.00 shows %s", async (tax, said) => {
+    const { base, registration } = await newClient(server, {
+      name: "Fraction Ltd",
+      country: "NZ",
+      registration: { pack: "nz", from: "2025-01-01", frequency: "two-monthly", anchor: "2026-03-31" },
+    });
+    await server.ok("POST", `${base}/documents`, {
+      ...bill([{ amount: "100.00", code: "P15", typedTax: { GST: tax } }]),
+    });
+    const { findings } = await server.ok<{ findings: Finding[] }>(
+      "GET",
+      `${registration}/returns/2026-05-31`,
+    );
+    expect(spoken(findings).sort()).toEqual([...said].sort());
+    const apart = findings.find(({ check }) => check === "more-than-rounding");
+    if (apart) expect(apart.text).toMatch(/comes to 0\.87 less than the tax of its documents/);
+  });
+
   test("on a late item, and on one too old to claim", async () => {
     const { base, registration } = await newClient(server, {
       name: "Long Ago Ltd",

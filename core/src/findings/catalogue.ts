@@ -4,6 +4,10 @@ import type { CheckDefinition, Finding } from "../model/finding.ts";
 /** Every check, in the order in which findings are shown. Where its rule stands is told by the pack (`claims`). */
 export const CHECKS = {
   arithmetic: { severity: "stop", title: "The boxes do not add up" },
+  "more-than-rounding": {
+    severity: "check",
+    title: "The return and the ledger differ by more than rounding",
+  },
   "no-code": { severity: "stop", title: "Line without a tax code" },
   "no-account": {
     severity: "stop",

@@ -45,6 +45,8 @@ export interface PeriodRows {
     before: string;
   }[];
   late: readonly CorrectionAnswer[];
+  /** By how much the return is more than the ledger, and the most that rounding can explain. */
+  apart: { difference: number; allowed: number };
   /** The boxes of the same period a year before; empty where nothing was in it. */
   yearBefore: readonly Pick<BoxResult, "box" | "amount">[];
 }
@@ -65,6 +67,7 @@ export interface PeriodContext extends LineContext {
 export function periodFindings(rows: PeriodRows, context: PeriodContext): Finding[] {
   const found = [
     ...arithmetic(context),
+    ...moreThanRounding(rows, context),
     ...uncoded(rows, context),
     ...withoutAccount(context),
     ...unallocated(rows, context),
@@ -91,6 +94,23 @@ export function sourceOf(check: CheckId, { claims, correction }: JurisdictionPac
 /** The rules of the authority for the boxes. */
 function arithmetic({ form, boxes, digits }: PeriodContext): Finding[] {
   return brokenRules(form, boxes, digits).map((says) => finding("arithmetic", [says], says));
+}
+
+/** What the closing entry would hide in rounding. */
+function moreThanRounding(
+  { apart: { difference, allowed } }: PeriodRows,
+  { digits }: PeriodContext,
+): Finding[] {
+  if (Math.abs(difference) <= allowed) return [];
+  const amount = (minor: number) => displayAmount(minor, digits);
+  const side = difference > 0 ? "more" : "less";
+  return [
+    finding(
+      "more-than-rounding",
+      ["return", difference],
+      `The return comes to ${amount(Math.abs(difference))} ${side} than the tax of its documents, and rounding explains at most ${amount(allowed)}. Look for typed tax and for boxes that work tax out anew; put the line right, or adjust a box with the reason.`,
+    ),
+  ];
 }
 
 function uncoded({ uncoded: lines }: PeriodRows, { digits }: PeriodContext): Finding[] {

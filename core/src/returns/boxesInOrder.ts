@@ -30,7 +30,8 @@ export function boxesInOrder(boxes: readonly BoxDefinition[]): BoxDefinition[] {
   return ordered;
 }
 
-function readBy(box: BoxDefinition): readonly string[] {
+/** The boxes that a box is worked out from. */
+export function readBy(box: BoxDefinition): readonly string[] {
   if (box.kind === "formula") return parseFormula(box.formula).boxes;
   return box.kind === "taxed" ? [box.of] : [];
 }

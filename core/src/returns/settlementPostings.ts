@@ -40,8 +40,7 @@ export function settlementPostings(
   const first = totals[0]?.levy ?? null;
   const posting = (role: AccountRole, amount: number, levy: string | null, text: string): Posting[] =>
     amount === 0 ? [] : [{ account: accountInRole(accounts, role, levy), amount, line: null, levy, text }];
-  const declared = totals.reduce((sum, total) => sum + total.output - total.input, 0);
-  const rounding = net + allowance - carried - scheme - declared - adjustments;
+  const rounding = differenceOf(totals, { net, adjustments, allowance, carried, scheme });
   return [
     ...totals.flatMap(({ levy, output, input }) => [
       ...posting("output-tax", output, levy, "Output tax of the period"),
@@ -54,6 +53,18 @@ export function settlementPostings(
     ...posting("rounding", rounding, first, "Rounding of the return"),
     ...duePostings(totals, net, accounts),
   ];
+}
+
+/**
+ * By how much what a return comes to is more than the tax of its documents, its adjustments and its schemes, in minor
+ * units: what its closing entry takes to rounding.
+ */
+export function differenceOf(
+  totals: readonly LevyTotals[],
+  { net, adjustments, allowance, carried, scheme }: SettledFigures,
+): number {
+  const declared = totals.reduce((sum, total) => sum + total.output - total.input, 0);
+  return net + allowance - carried - scheme - declared - adjustments;
 }
 
 /** A posting for each account that holds what is due of one or more levies. */

@@ -6,13 +6,21 @@ import { accountInRole } from "@fiscalon/core/model/account";
 import type { Posting } from "@fiscalon/core/model/posting";
 import type { OwedOn } from "@fiscalon/core/returns/settlementPostings";
 import { displayAmount, parseAmount } from "@fiscalon/core/money/amount";
-import { dueAccount, settlementPostings, spreadOverDue } from "@fiscalon/core/returns/settlementPostings";
+import { roundingAllowed } from "@fiscalon/core/returns/roundingAllowed";
+import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
+import type { SettledFigures } from "@fiscalon/core/returns/settlementPostings";
+import {
+  differenceOf,
+  dueAccount,
+  settlementPostings,
+  spreadOverDue,
+} from "@fiscalon/core/returns/settlementPostings";
 import type { Work, Writing } from "../base/work.ts";
 import type { RegistrationRecord, ReturnRecord } from "../db/models.ts";
 import { notFound } from "../base/errors.ts";
 import { loadSetup, registrationIn } from "./loadSetup.ts";
 import type { ClientSetup } from "./loadSetup.ts";
-import { boxesNow, evaluated, figuresOf } from "./returns/evaluation.ts";
+import { boxesNow, evaluated, figuresOf, formOf } from "./returns/evaluation.ts";
 import { adjustmentsOf, factGroups, levyTotals, separateTotals } from "./returns/queries.ts";
 import { returnRecord } from "./returns/records.ts";
 
@@ -25,9 +33,7 @@ export async function closingEntry(
   net: number,
 ): Promise<Posting[]> {
   const { boxes } = await boxesNow(work, r, end);
-  const { allowance, carried, scheme } = figuresOf(work, r, end, boxes);
-  const adjustments = await adjustedBy(work, r, end);
-  const figures = { net, adjustments, allowance, carried, scheme };
+  const figures = { ...(await settledFigures(work, r, end, boxes)), net };
   const declared = settlementPostings(await levyTotals(work, r.id, end), figures, setup.plain.accounts);
   const apart = await separateTotals(work, r.id, end);
   const owed = apart.reduce((sum, { output, input }) => sum + output - input, 0);
@@ -37,6 +43,31 @@ export async function closingEntry(
     setup.plain.accounts,
   );
   return [...declared, ...disclosed.map((one) => ({ ...one, text: `${one.text}, put right separately` }))];
+}
+
+async function settledFigures(
+  work: Work,
+  r: RegistrationRecord,
+  end: string,
+  boxes: readonly Pick<BoxResult, "box" | "amount">[],
+): Promise<SettledFigures> {
+  const { net, allowance, carried, scheme } = figuresOf(work, r, end, boxes);
+  return { net, allowance, carried, scheme, adjustments: await adjustedBy(work, r, end) };
+}
+
+/** What a return with these boxes comes to beyond its documents, and the most that rounding can explain; minor units. */
+export async function apartFromLedger(
+  work: Work,
+  r: RegistrationRecord,
+  end: string,
+  boxes: readonly BoxResult[],
+): Promise<{ difference: number; allowed: number }> {
+  const groups = await factGroups(work, r.id, end);
+  const lines = groups.reduce((sum, { count }) => sum + count, 0);
+  return {
+    difference: differenceOf(await levyTotals(work, r.id, end), await settledFigures(work, r, end, boxes)),
+    allowed: roundingAllowed(formOf(work, r, end), lines, r.rounding),
+  };
 }
 
 /** What adjustments change in what is owed: the return with them, less the return without. */

@@ -10,6 +10,7 @@ export const rhythms: FilingRhythm[] = [
     frequency: "quarterly",
     anchor: "2026-02-28",
   },
+  { id: "half-yearly", name: "Half-yearly", frequency: "six-monthly", anchor: "2026-06-30" },
   { id: "annual", name: "Annual", frequency: "annual", anchor: "2026-12-31" },
 ];
 
@@ -20,6 +21,14 @@ export const due: DueRule[] = [
     day: "end",
     shift: "next",
     source: "Cal. Rev. & Tax. Code § 6452: the last day of the month after",
+  },
+  {
+    levies: ["SALES:PA"],
+    frequencies: ["six-monthly"],
+    months: 2,
+    day: 20,
+    shift: "next",
+    source: "Tax Reform Code § 217: 20 August, 20 February; from memory",
   },
   { months: 1, day: 20, shift: "next", source: "the states' acts: the 20th; Tennessee to be verified" },
 ];

@@ -48,7 +48,7 @@ const ALLOWANCES: Readonly<Record<string, readonly Allowance[]>> = {
     capped("quarterly", 3),
     capped("annual", 12),
   ],
-  PA: [pennsylvania("monthly", 25), pennsylvania("quarterly", 75), pennsylvania("annual", 300)],
+  PA: [pennsylvania("monthly", 25), pennsylvania("quarterly", 75), pennsylvania("six-monthly", 150)],
   GA: [
     {
       formula: "min([G7], 3000) * 3 / 100 + max([G7] - 3000, 0) * 0.5 / 100",

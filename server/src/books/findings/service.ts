@@ -19,6 +19,7 @@ import type { ClientSetup } from "../loadSetup.ts";
 import { evaluated, formOf } from "../returns/evaluation.ts";
 import { correctionsOf, lateDocuments } from "../returns/late.ts";
 import { adjustmentsOf, factGroups } from "../returns/queries.ts";
+import { apartFromLedger } from "../settlement.ts";
 import { seriesGaps } from "../series.ts";
 import {
   checkedLines,
@@ -90,6 +91,7 @@ async function rowsOf(
       context.boxes,
       await lateDocuments(work, registration.id, period.to),
     ),
+    apart: await apartFromLedger(work, registration, period.to, context.boxes),
     yearBefore: await boxesOfYearBefore(work, registration, period),
   };
 }

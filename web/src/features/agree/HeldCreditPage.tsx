@@ -1,5 +1,4 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import clsx from "clsx";
 import { useMemo, useState } from "react";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { releaseBody } from "@fiscalon/contract/credit";
@@ -20,6 +19,7 @@ import { Sheet } from "../../kit/Sheet.tsx";
 import { Tip } from "../../kit/Tip.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
 import type { Column } from "../../kit/useGridTable.ts";
+import { ViewTabs } from "../../kit/ViewTabs.tsx";
 
 const STATES = [
   ["waiting", "Waiting"],
@@ -58,23 +58,7 @@ export function HeldCreditPage() {
           value={search}
           onChange={(event) => setSearch(event.target.value)}
         />
-        <div role="tablist" aria-label="What is shown" className="flex gap-4 pb-1">
-          {STATES.map(([id, name]) => (
-            <button
-              key={id}
-              type="button"
-              role="tab"
-              aria-selected={state === id}
-              className={clsx(
-                "min-h-6 cursor-pointer border-b-2",
-                state === id ? "border-primary" : "quiet border-transparent",
-              )}
-              onClick={() => setState(id)}
-            >
-              {name}
-            </button>
-          ))}
-        </div>
+        <ViewTabs label="What is shown" views={STATES} chosen={state} onChoose={setState} className="pb-1" />
       </div>
       <ErrorNote error={takeBack.error} />
       <DataTable<HeldCredit, Page>

@@ -1,6 +1,5 @@
 import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import clsx from "clsx";
 import { useMemo, useRef, useState } from "react";
 import type { BankLinePage, BankLineView, MatchBody, StatementReport } from "@fiscalon/contract/bank";
 import { displayAmount } from "@fiscalon/core/money/amount";
@@ -18,6 +17,7 @@ import { MatchDialog } from "./MatchDialog.tsx";
 import { lineColumns } from "./lineColumns.tsx";
 import { bodyOfProposal } from "./proposals.ts";
 import { Tip } from "../../kit/Tip.tsx";
+import { ViewTabs } from "../../kit/ViewTabs.tsx";
 
 const STATES = [
   ["open", "To match"],
@@ -182,24 +182,18 @@ export function BankPage() {
         </p>
       )}
       <div className="mb-1 flex items-center gap-4">
-        <div role="tablist" aria-label="Lines" className="flex gap-4">
-          {STATES.map(([id, name]) => (
-            <button
-              key={id}
-              type="button"
-              role="tab"
-              aria-selected={state === id}
-              className={clsx(
-                "min-h-6 cursor-pointer border-b-2",
-                state === id ? "border-primary" : "quiet border-transparent",
-              )}
-              onClick={() => setState(id)}
-            >
-              {name}
-              {id === "open" && account && account.open > 0 ? ` · ${account.open}` : ""}
-            </button>
-          ))}
-        </div>
+        <ViewTabs
+          label="Lines"
+          views={STATES.map(
+            ([id, name]) =>
+              [
+                id,
+                id === "open" && account && account.open > 0 ? `${name} · ${account.open}` : name,
+              ] as const,
+          )}
+          chosen={state}
+          onChoose={setState}
+        />
         {state === "open" && (head?.sure ?? 0) > 0 && (
           <button
             type="button"

@@ -1,5 +1,4 @@
 import { keys } from "../../api/keys.ts";
-import clsx from "clsx";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import type { OpenItem, OpenItemPage, PaymentPage, PaymentRow } from "@fiscalon/contract/payments";
@@ -10,6 +9,12 @@ import { DataTable } from "../../kit/DataTable.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../../app/BooksNav.tsx";
 import { openItemColumns, openItemSum, paymentColumns, paymentSum } from "./paymentColumns.tsx";
+import { ViewTabs } from "../../kit/ViewTabs.tsx";
+
+const VIEWS = [
+  ["payments", "Payments and receipts"],
+  ["open", "Open items"],
+] as const;
 
 /** Money that moved, and what is still open. */
 export function PaymentsPage() {
@@ -26,28 +31,7 @@ export function PaymentsPage() {
           value={search}
           onChange={(event) => setSearch(event.target.value)}
         />
-        <div role="tablist" aria-label="What is shown" className="flex gap-4 pb-1">
-          {(
-            [
-              ["payments", "Payments and receipts"],
-              ["open", "Open items"],
-            ] as const
-          ).map(([id, name]) => (
-            <button
-              key={id}
-              type="button"
-              role="tab"
-              aria-selected={view === id}
-              className={clsx(
-                "min-h-6 cursor-pointer border-b-2",
-                view === id ? "border-primary" : "quiet border-transparent",
-              )}
-              onClick={() => setView(id)}
-            >
-              {name}
-            </button>
-          ))}
-        </div>
+        <ViewTabs label="What is shown" views={VIEWS} chosen={view} onChoose={setView} className="pb-1" />
         <div className="ml-auto flex gap-2">
           <Link className="action main" to={path("books/payments/new/receipt")}>
             Record a receipt

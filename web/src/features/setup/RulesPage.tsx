@@ -143,7 +143,7 @@ function RuleCell({
   const packs = usePacks();
   const shown = own.length > 0 ? own : inherited;
   return (
-    <td className={clsx("!align-top", own.length === 0 && "opacity-70")}>
+    <td className={clsx("!align-top", own.length === 0 && "italic")}>
       {inOrderOfAsking(shown).map((rule) => (
         <Tip
           key={rule.id}
