@@ -25,15 +25,16 @@ export async function startProcess(dataDir: string): Promise<{ child: ChildProce
     stdio: "ignore",
   });
   const address = `http://127.0.0.1:${port}`;
-  for (let tries = 0; tries < 100; tries += 1) {
+  for (const until = Date.now() + 60_000; Date.now() < until; ) {
     const up = await fetch(`${address}/api/clients`).then(
       (r) => r.ok,
       () => false,
     );
-    if (up) break;
+    if (up) return { child, client: clientOf(address, dataDir, async () => undefined) };
     await new Promise((later) => setTimeout(later, 100));
   }
-  return { child, client: clientOf(address, dataDir, async () => undefined) };
+  child.kill("SIGKILL");
+  throw new Error("the server did not answer within a minute");
 }
 
 /** Ends a process as a power cut does. */
