@@ -161,7 +161,7 @@ test("two agencies, places that come and go, standings with their reason, and co
 
   await page.getByRole("link", { name: "Supply rules" }).click();
   const tester = page.getByRole("region", { name: "Rule tester" });
-  await expect(tester).toContainText("GBC");
+  await expect(tester.locator("[aria-live]")).toContainText("GBC");
   await tester.getByLabel("Their region").selectOption("ON");
   await expect(tester).toContainText("Ontario: its HST.");
   await tester.getByLabel("Their country").fill("US");

@@ -77,7 +77,8 @@ export function tryRules(rules: readonly SupplyRule[], question: SupplyQuestion)
     });
 }
 
-const WORD_FOR: Readonly<Record<CodeQuestion["about"], string>> = {
+/** What is asked for, in words. */
+export const WORD_FOR: Readonly<Record<CodeQuestion["about"], string>> = {
   supply: "goods or services",
   taxClass: "the tax class",
   region: "the region of the other side",

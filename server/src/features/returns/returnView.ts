@@ -5,7 +5,7 @@ import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
 import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import { formatAmount } from "@fiscalon/core/money/amount";
-import type { ReturnForm } from "@fiscalon/core/model/returnForm";
+import type { BoxDefinition, ReturnForm } from "@fiscalon/core/model/returnForm";
 import type { AdjustmentView, BoxesBetween, BoxView, ReturnView } from "@fiscalon/contract/returns";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord, ReturnRecord } from "../../db/models.ts";
@@ -84,7 +84,7 @@ function boxViews(
       holds,
       words,
       part: definition.part ?? null,
-      formula: definition.kind === "formula" ? definition.formula : null,
+      formula: formulaShown(definition),
       digits: rounding.step === 1 ? digits : 0,
       amount: result.amount,
       exact: result.exact,
@@ -92,6 +92,11 @@ function boxViews(
       contributions: result.contributions,
     };
   });
+}
+
+function formulaShown(box: BoxDefinition): string | null {
+  if (box.kind === "formula") return box.formula;
+  return box.kind === "taxed" ? `[${box.of}] * {${box.schedule}} / 100` : null;
 }
 
 async function previousBoxes(

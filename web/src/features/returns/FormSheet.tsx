@@ -124,7 +124,12 @@ function BoxRow({
   const said = /\b(pay|payable|repay|repayable|refund|reclaim)\b/i.test(box.short);
   const direction = !strong || said ? "" : view.net < 0 ? " to reclaim" : " to pay";
   return (
-    <tr className={clsx(box.kind === "formula" && !strong && "bg-base-200", strong && "total")}>
+    <tr
+      className={clsx(
+        (box.kind === "formula" || box.kind === "taxed") && !strong && "bg-base-200",
+        strong && "total",
+      )}
+    >
       <td className="font-bold whitespace-nowrap text-secondary">{box.id}</td>
       <td className={clsx(strong && "font-bold")}>
         {box.title === box.short ? box.short : <Tip words={box.title}>{box.short}</Tip>}

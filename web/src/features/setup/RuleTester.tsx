@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { EffectSetup } from "@fiscalon/core/facts/effect";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import { circumstancesOf } from "@fiscalon/core/supply/circumstances";
-import { answerOfRules, tryRules } from "@fiscalon/core/supply/tryRules";
+import { answerOfRules, tryRules, WORD_FOR } from "@fiscalon/core/supply/tryRules";
 import { useScope } from "../../app/scope.ts";
 import { DateField } from "../../kit/DateField.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
@@ -37,7 +37,7 @@ export function RuleTester({
       site,
       party: {
         country: other,
-        region: region || null,
+        region: region || (other === site.country ? site.region : null),
         registered: party === "registered",
         taxNumber: null,
         standing: ["registered", "unregistered"].includes(party) ? {} : { "*": party },
@@ -58,7 +58,7 @@ export function RuleTester({
       registrations.some((r) => r.levies.includes(levy) && r.from <= on && (r.to === null || on <= r.to)),
   };
   const trials = tryRules(setup.plain.rules, question);
-  const { rule: answered } = answerOfRules(setup.plain.rules, question);
+  const { rule: answered, missing } = answerOfRules(setup.plain.rules, question);
   const answer = trials.find(({ rule }) => rule === answered);
   const others = trials.filter((trial) => !trial.applies && trial.rule.taxClass === taxClass);
   const classes = [...new Set(setup.plain.rules.map((rule) => rule.taxClass))];
@@ -134,7 +134,9 @@ export function RuleTester({
           </p>
         ) : (
           <p className="font-semibold text-error">
-            ▲ No rule answers: the line gets no code, and that is a finding.
+            {missing
+              ? `▲ Depends on ${WORD_FOR[missing]}: a document asks for it before it is posted.`
+              : "▲ No rule answers: the line gets no code, and that is a finding."}
           </p>
         )}
       </div>
