@@ -258,7 +258,7 @@ test("an import that is cancelled half way leaves nothing, and can be posted lat
 
 /** Waits until a job has told of some progress in a step. */
 async function reached(client: TestServer, job: number, message: string): Promise<void> {
-  for (const until = Date.now() + 60_000; Date.now() < until; ) {
+  for (const until = Date.now() + 60_000; Date.now() < until;) {
     const now = await client.ok<{ message: string; done: number; state: string }>("GET", `/jobs/${job}`);
     if (now.message === message && now.done > 0) return;
     if (now.state !== "running") throw new Error(`the job was ${now.state} before it could be stopped`);

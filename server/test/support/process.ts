@@ -25,7 +25,7 @@ export async function startProcess(dataDir: string): Promise<{ child: ChildProce
     stdio: "ignore",
   });
   const address = `http://127.0.0.1:${port}`;
-  for (const until = Date.now() + 60_000; Date.now() < until; ) {
+  for (const until = Date.now() + 60_000; Date.now() < until;) {
     const up = await fetch(`${address}/api/clients`).then(
       (r) => r.ok,
       () => false,
