@@ -8,7 +8,7 @@ import { PACKS } from "./support/packs.ts";
 import { formOn } from "@fiscalon/core/returns/formOn";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import { formatAmount } from "@fiscalon/core/money/amount";
-import { boxDefinition } from "@fiscalon/core/returns/evaluateReturn";
+import { boxDefinition } from "@fiscalon/core/returns/findBox";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
 import type { DocumentInput } from "@fiscalon/core/model/document";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";

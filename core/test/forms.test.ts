@@ -13,13 +13,9 @@ import {
   WHOLE_NEAREST,
 } from "@fiscalon/core/packs/shared/formBoxes";
 import { checkForm } from "@fiscalon/core/returns/checkForm";
-import {
-  boxDefinition,
-  brokenRules,
-  evaluateReturn,
-  figuresOfReturn,
-  findBox,
-} from "@fiscalon/core/returns/evaluateReturn";
+import { boxDefinition, findBox } from "@fiscalon/core/returns/findBox";
+import { brokenRules, figuresOfReturn } from "@fiscalon/core/returns/returnFigures";
+import { evaluateReturn } from "@fiscalon/core/returns/evaluateReturn";
 import type { Adjustment, FactGroup } from "@fiscalon/core/returns/evaluateReturn";
 import { PACKS } from "./support/packs.ts";
 

@@ -1,12 +1,9 @@
-import fc from "fast-check";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import type { DetailPage, SummaryRow } from "@fiscalon/contract/reports";
 import type { BoxesBetween } from "@fiscalon/contract/returns";
-import { at } from "@fiscalon/core/at";
-import { usualKind } from "@fiscalon/core/model/documentKinds";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import { SHIPPED } from "@fiscalon/core/packs/shipped";
-import { expandCode } from "@fiscalon/core/tax/expandCode";
+import { booksOf, MONTHS } from "./support/drawnBooks.ts";
 import { startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 
@@ -16,54 +13,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
-const MONTHS = [
-  ["2026-04-01", "2026-04-30"],
-  ["2026-05-01", "2026-05-31"],
-  ["2026-06-01", "2026-06-30"],
-] as const;
 const QUARTER = ["2026-04-01", "2026-06-30"] as const;
-
-/** Thirty documents on the first, the last and other days of three months, odd amounts, each side, some credits. */
-async function booksOf(pack: JurisdictionPack) {
-  const region = pack.regions?.[0]?.code ?? null;
-  const rhythm = at(pack.rhythms, 0);
-  const client = await server.ok<{ id: number; registrations: { id: number }[] }>("POST", "/clients", {
-    name: `Spans ${pack.id}`,
-    country: pack.country,
-    place: { name: "Shop", country: pack.country, region },
-    registration: { pack: pack.id, from: "2025-01-01", frequency: rhythm.frequency, anchor: rhythm.anchor },
-  });
-  const base = `/clients/${client.id}`;
-  const codes = pack.codes.flatMap(expandCode).filter(({ to }) => to === null);
-  const drawn = fc.record({
-    code: fc.constantFrom(...codes),
-    purchase: fc.boolean(),
-    credit: fc.boolean(),
-    cents: fc.integer({ min: 1, max: 500_000 }),
-    day: fc.constantFrom(...MONTHS.flat(), "2026-05-11", "2026-06-17"),
-  });
-  for (const [index, { code, purchase, credit, cents, day }] of fc
-    .sample(drawn, { seed: 11, numRuns: 30 })
-    .entries()) {
-    const side = code.direction === "both" ? (purchase ? "purchase" : "sale") : code.direction;
-    await server.call("POST", `${base}/documents`, {
-      kind: usualKind(side, credit),
-      number: `D-${index}`,
-      date: day,
-      prices: "exclusive",
-      lines: [
-        {
-          amount: (cents / 100).toFixed(2),
-          quantity: "2",
-          code: code.code,
-          account: side === "sale" ? "4000" : "6000",
-          attributes: Object.fromEntries((code.inputs ?? []).map((name) => [name, "7.50"])),
-        },
-      ],
-    });
-  }
-  return { base, registration: `${base}/registrations/${at(client.registrations, 0).id}` };
-}
 
 /** Boxes that are nothing but sums: not worked out from others, not moved against another, without rounded shares. */
 function plainSums(pack: JurisdictionPack): Set<string> {
@@ -82,7 +32,7 @@ const keyOf = ({ code, direction, rate, levy }: SummaryRow) => `${code} ${direct
 test.each(SHIPPED.map((pack) => [pack.id, pack] as const))(
   "%s: a span of days is the sum of its parts, in boxes, in reports, and down to the lines",
   async (_id, pack) => {
-    const { base, registration } = await booksOf(pack);
+    const { base, registration } = await booksOf(server, pack, 11);
     const boxesOf = async ([from, to]: readonly [string, string]) =>
       new Map(
         (await server.ok<BoxesBetween>("GET", `${registration}/returns?from=${from}&to=${to}`)).boxes.map(

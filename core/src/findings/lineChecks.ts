@@ -3,7 +3,7 @@ import { boxTags } from "../model/boxTags.ts";
 import type { Measure } from "../model/boxTags.ts";
 import type { Finding } from "../model/finding.ts";
 import { displayAmount } from "../money/amount.ts";
-import { findBox } from "../returns/evaluateReturn.ts";
+import { findBox } from "../returns/findBox.ts";
 import { beyondTolerance } from "../tax/typedTolerance.ts";
 import { taxOf } from "./catalogue.ts";
 import type { CheckId } from "./catalogue.ts";

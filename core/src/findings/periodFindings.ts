@@ -9,7 +9,7 @@ import type { Treatment } from "../model/taxCode.ts";
 import { displayAmount } from "../money/amount.ts";
 import type { LateKind } from "../model/correction.ts";
 import type { CorrectionAnswer } from "../returns/corrections.ts";
-import { brokenRules } from "../returns/evaluateReturn.ts";
+import { brokenRules } from "../returns/returnFigures.ts";
 import type { BoxResult } from "../returns/evaluateReturn.ts";
 import { CHECKS, documentKey, finding } from "./catalogue.ts";
 import type { CheckId } from "./catalogue.ts";

@@ -1,6 +1,4 @@
-import { valueAt } from "../at.ts";
 import type { CalendarDate } from "../calendar/date.ts";
-import { FiscalError } from "../errors.ts";
 import { evaluateFormula } from "../formula/evaluateFormula.ts";
 import { parseFormula } from "../formula/parseFormula.ts";
 import { exactFromDecimal, exactFromInteger, exactToText } from "../money/exact.ts";
@@ -261,77 +259,4 @@ function contributionsByBox(groups: readonly FactGroup[]): Map<string, Contribut
     }
   }
   return boxes;
-}
-
-/** What a return comes to, in minor units. `net` is owed to the authority (positive) or by it (negative). */
-export interface ReturnFigures {
-  output: number;
-  input: number;
-  net: number;
-  allowance: number;
-  carried: number;
-  scheme: number;
-}
-
-/** The totals of a return by the formulas of its form. */
-export function figuresOfReturn(
-  form: ReturnForm,
-  boxes: readonly Pick<BoxResult, "box" | "amount">[],
-  digits = 2,
-): ReturnFigures {
-  const amounts = new Map(boxes.map((box) => [box.box, box.amount]));
-  const scale = 10n ** BigInt(digits);
-  const figure = (formula: string | undefined) => {
-    if (formula === undefined) return 0;
-    const value = evaluateFormula(parseFormula(formula), {
-      box: (id) => ({ n: BigInt(valueAt(amounts, id)), d: scale }),
-    });
-    return roundExact({ n: value.n * scale, d: value.d });
-  };
-  const { output, input, due, allowance, carried, scheme } = form.net;
-  return {
-    output: figure(output),
-    input: figure(input),
-    net: figure(due),
-    allowance: figure(allowance),
-    carried: figure(carried),
-    scheme: figure(scheme),
-  };
-}
-
-/** What the authority's rules say to these boxes: the sentence of each rule that does not hold. */
-export function brokenRules(
-  form: ReturnForm,
-  boxes: readonly Pick<BoxResult, "box" | "amount">[],
-  digits = 2,
-): string[] {
-  const amounts = new Map(boxes.map((box) => [box.box, box.amount]));
-  const scale = 10n ** BigInt(digits);
-  return (form.rules ?? []).flatMap(({ formula, says }) => {
-    const value = evaluateFormula(parseFormula(formula), {
-      box: (id) => ({ n: BigInt(valueAt(amounts, id)), d: scale }),
-    });
-    return value.n === 0n ? [says] : [];
-  });
-}
-
-/** The definition of a box of a form, also of a member of a family; undefined where the form has no such box. */
-export function findBox(form: ReturnForm, id: string): BoxDefinition | undefined {
-  const exact = form.boxes.find((box) => box.id === id);
-  if (exact) return exact;
-  for (const box of form.boxes) {
-    const [member] = box.id.includes("*") ? familyMembers(box, [id]) : [];
-    if (member) return member;
-  }
-  return undefined;
-}
-
-/**
- * The definition of a box that the form has.
- * @throws FiscalError `returns/no-box`
- */
-export function boxDefinition(form: ReturnForm, id: string): BoxDefinition {
-  const box = findBox(form, id);
-  if (box) return box;
-  throw new FiscalError("returns/no-box", `The form has no box ${id}.`, "box");
 }

@@ -1,7 +1,9 @@
 import type { BoxMovement } from "../facts/boxMovements.ts";
 import type { ReturnForm } from "../model/returnForm.ts";
-import { evaluateReturn, figuresOfReturn } from "./evaluateReturn.ts";
-import type { Adjustment, BoxResult, EvaluationContext, ReturnFigures } from "./evaluateReturn.ts";
+import { evaluateReturn } from "./evaluateReturn.ts";
+import { figuresOfReturn } from "./returnFigures.ts";
+import type { Adjustment, BoxResult, EvaluationContext } from "./evaluateReturn.ts";
+import type { ReturnFigures } from "./returnFigures.ts";
 
 /**
  * What a return comes to with a document that is not in it yet: its own parts and what the document adds, through the

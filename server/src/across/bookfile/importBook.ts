@@ -25,7 +25,8 @@ import { withJurisdictions } from "../../books/ownPacks.ts";
 import { addAdjustment } from "../../books/returns/adjust.ts";
 import { returnRecord } from "../../books/returns/records.ts";
 import { freeze } from "../../books/returns/sealReturn.ts";
-import { postSettlement, recordTaxPayment } from "../../books/settlement.ts";
+import { postSettlement } from "../../books/settlement/settleReturn.ts";
+import { recordTaxPayment } from "../../books/settlement/taxPayments.ts";
 
 /** Creates a client from a book file, all or nothing. Errors carry the path of the offending field in the file. */
 export async function importBook(work: Work, book: BookFile, progress: Progress): Promise<number> {

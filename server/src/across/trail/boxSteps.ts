@@ -1,7 +1,7 @@
 import { amountOfBox } from "@fiscalon/core/returns/amountOfBox";
 import { FiscalError } from "@fiscalon/core/errors";
 import { displayAmount } from "@fiscalon/core/money/amount";
-import { boxDefinition } from "@fiscalon/core/returns/evaluateReturn";
+import { boxDefinition } from "@fiscalon/core/returns/findBox";
 import type { BoxResult, Contribution } from "@fiscalon/core/returns/evaluateReturn";
 import type { BoxDefinition, FormulaBox } from "@fiscalon/core/model/returnForm";
 import { boxTags, landed } from "@fiscalon/core/model/boxTags";

@@ -1,7 +1,7 @@
 import { textAt } from "@fiscalon/core/at";
 import { TAX_PAYMENT_KINDS } from "@fiscalon/core/model/taxPaymentKinds";
 import { FiscalError } from "@fiscalon/core/errors";
-import { dueAccounts } from "../../books/settlement.ts";
+import { dueAccounts } from "../../books/settlement/taxPayments.ts";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
 import { registrationIn } from "../../books/loadSetup.ts";
 import { settlementView } from "../../features/settle/queries.ts";

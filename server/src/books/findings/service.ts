@@ -8,7 +8,7 @@ import { boxTags } from "@fiscalon/core/model/boxTags";
 import type { CheckDefinition, Finding } from "@fiscalon/core/model/finding";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import { basisOn, WAITING } from "@fiscalon/core/model/basis";
-import { findBox } from "@fiscalon/core/returns/evaluateReturn";
+import { findBox } from "@fiscalon/core/returns/findBox";
 import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
 import { regionOf } from "@fiscalon/core/supply/regions";
 import { NUMBERED_KINDS } from "@fiscalon/contract/series";
@@ -19,7 +19,7 @@ import type { ClientSetup } from "../loadSetup.ts";
 import { evaluated, formOf } from "../returns/evaluation.ts";
 import { correctionsOf, lateDocuments } from "../returns/late.ts";
 import { adjustmentsOf, factGroups } from "../returns/queries.ts";
-import { apartFromLedger } from "../settlement.ts";
+import { apartFromLedger } from "../settlement/closingEntry.ts";
 import { seriesGaps } from "../series.ts";
 import {
   checkedLines,
@@ -69,7 +69,8 @@ async function rowsOf(
   // What no registration covers shows up in the nearest period: before the first, or after the last.
   const from = period.from === registration.validFrom ? "0000-01-01" : period.from;
   const to = period.to === registration.validTo ? "9999-12-31" : period.to;
-  const tags = new Set((await factGroups(work, registration.id, period.to)).map((group) => group.tags));
+  const groups = await factGroups(work, registration.id, period.to);
+  const tags = new Set(groups.map((group) => group.tags));
   const stray = [...tags].filter(
     (one) => !one.includes("?") && boxTags(one).some(({ box }) => findBox(context.form, box) === undefined),
   );
@@ -91,7 +92,7 @@ async function rowsOf(
       context.boxes,
       await lateDocuments(work, registration.id, period.to),
     ),
-    apart: await apartFromLedger(work, registration, period.to, context.boxes),
+    apart: await apartFromLedger(work, registration, period.to, context.boxes, groups),
     yearBefore: await boxesOfYearBefore(work, registration, period),
   };
 }

@@ -1,5 +1,5 @@
 import { FiscalError } from "@fiscalon/core/errors";
-import { boxDefinition } from "@fiscalon/core/returns/evaluateReturn";
+import { boxDefinition } from "@fiscalon/core/returns/findBox";
 import { parseAmount } from "@fiscalon/core/money/amount";
 import type { Writing } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";

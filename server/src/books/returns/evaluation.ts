@@ -2,14 +2,15 @@ import { addDays } from "@fiscalon/core/calendar/date";
 import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
 import { formOfRegistration } from "@fiscalon/core/returns/formOn";
 import { minorDigits } from "@fiscalon/core/money/currency";
-import { evaluateReturn, figuresOfReturn } from "@fiscalon/core/returns/evaluateReturn";
+import { evaluateReturn } from "@fiscalon/core/returns/evaluateReturn";
+import { figuresOfReturn } from "@fiscalon/core/returns/returnFigures";
 import type {
   Adjustment,
   BoxResult,
   EvaluationContext,
   FactGroup,
-  ReturnFigures,
 } from "@fiscalon/core/returns/evaluateReturn";
+import type { ReturnFigures } from "@fiscalon/core/returns/returnFigures";
 import type { ReturnForm } from "@fiscalon/core/model/returnForm";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";

@@ -32,3 +32,9 @@ export async function saveReturn(
   });
   if (count === 0) await work.models.returns.create({ ...key, ...work.made, ...change }, work.options);
 }
+
+/** What a sealed return comes to. */
+export function sealedNet({ net, periodEnd }: ReturnRecord): number {
+  if (net === null) throw new RangeError(`The return to ${periodEnd} is sealed without what it comes to.`);
+  return net;
+}

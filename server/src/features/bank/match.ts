@@ -13,7 +13,7 @@ import { postDocuments } from "../../books/documents/postDocuments.ts";
 import { postPayments } from "../../books/payments/postPayments.ts";
 import { paymentFrom } from "../../books/payments/service.ts";
 import { nextInSeries } from "../../books/series.ts";
-import { recordTaxPayment } from "../../books/settlement.ts";
+import { recordTaxPayment } from "../../books/settlement/taxPayments.ts";
 import { openLines } from "./lines.ts";
 
 type Line = Pick<BankLineView, "id" | "date" | "amount" | "party" | "text" | "reference"> & {

@@ -1,6 +1,6 @@
 import { found } from "@fiscalon/core/at";
 import { amountOfBox } from "@fiscalon/core/returns/amountOfBox";
-import { boxDefinition } from "@fiscalon/core/returns/evaluateReturn";
+import { boxDefinition } from "@fiscalon/core/returns/findBox";
 import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
 import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";

@@ -11,7 +11,8 @@ import { SEPARATELY_OWED, separateTotals } from "../../books/returns/queries.ts"
 import { lateDocuments } from "../../books/returns/late.ts";
 import { returnRecord } from "../../books/returns/records.ts";
 import { boxesNow, figuresOf, formOf } from "../../books/returns/evaluation.ts";
-import { closingEntry, dueAccounts } from "../../books/settlement.ts";
+import { closingEntry } from "../../books/settlement/closingEntry.ts";
+import { dueAccounts } from "../../books/settlement/taxPayments.ts";
 
 /** What the Settle station shows of a period: the closing entry, payments, continuity, and late items. */
 export async function settlementView(

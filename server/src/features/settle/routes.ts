@@ -5,8 +5,9 @@ import { taxPaymentBody } from "@fiscalon/contract/returns";
 import { described, returnParams } from "../../base/validation.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import { settlementView } from "./queries.ts";
-import { recordTaxPayment, removeTaxPayment, settleReturn } from "../../books/settlement.ts";
-import type { TaxPaymentInput } from "../../books/settlement.ts";
+import { settleReturn } from "../../books/settlement/settleReturn.ts";
+import { recordTaxPayment, removeTaxPayment } from "../../books/settlement/taxPayments.ts";
+import type { TaxPaymentInput } from "../../books/settlement/taxPayments.ts";
 
 type Period = { Params: { id: number; rid: string; period: string } };
 const BASE = "/clients/:id/registrations/:rid/settlements/:period";

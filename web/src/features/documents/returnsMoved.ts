@@ -1,7 +1,7 @@
 import type { BoxMovement } from "@fiscalon/core/facts/boxMovements";
 import type { Packs } from "@fiscalon/core/model/packs";
 import type { ReturnForm } from "@fiscalon/core/model/returnForm";
-import { findBox } from "@fiscalon/core/returns/evaluateReturn";
+import { findBox } from "@fiscalon/core/returns/findBox";
 import type { RegistrationView } from "@fiscalon/contract/views";
 import { formNow } from "../../app/formBoxes.ts";
 import { showDate } from "../../kit/format.ts";

@@ -5,7 +5,7 @@ import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import { formOn } from "@fiscalon/core/returns/formOn";
 import type { Packs } from "@fiscalon/core/model/packs";
 import { displayAmount } from "@fiscalon/core/money/amount";
-import { boxDefinition } from "@fiscalon/core/returns/evaluateReturn";
+import { boxDefinition } from "@fiscalon/core/returns/findBox";
 import type { PriceMode } from "@fiscalon/core/model/document";
 import { explainTax } from "@fiscalon/core/tax/explainTax";
 import type { TaxCode } from "@fiscalon/core/model/taxCode";

@@ -1,0 +1,68 @@
+import type { Posting } from "@fiscalon/core/model/posting";
+import type { BoxResult, FactGroup } from "@fiscalon/core/returns/evaluateReturn";
+import { roundingAllowed } from "@fiscalon/core/returns/roundingAllowed";
+import { differenceOf, settlementPostings } from "@fiscalon/core/returns/settlementPostings";
+import type { SettledFigures } from "@fiscalon/core/returns/settlementPostings";
+import type { Work } from "../../base/work.ts";
+import type { RegistrationRecord } from "../../db/models.ts";
+import type { ClientSetup } from "../loadSetup.ts";
+import { boxesNow, evaluated, figuresOf, formOf } from "../returns/evaluation.ts";
+import { adjustmentsOf, factGroups, levyTotals, separateTotals } from "../returns/queries.ts";
+
+/** The closing entry of a period as it would be posted now, or was. */
+export async function closingEntry(
+  work: Work,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  end: string,
+  net: number,
+): Promise<Posting[]> {
+  const { boxes } = await boxesNow(work, r, end);
+  const figures = { ...(await settledFigures(work, r, end, boxes)), net };
+  const declared = settlementPostings(await levyTotals(work, r.id, end), figures, setup.plain.accounts);
+  const apart = await separateTotals(work, r.id, end);
+  const owed = apart.reduce((sum, { output, input }) => sum + output - input, 0);
+  const disclosed = settlementPostings(
+    apart,
+    { net: owed, adjustments: 0, allowance: 0, carried: 0, scheme: 0 },
+    setup.plain.accounts,
+  );
+  return [...declared, ...disclosed.map((one) => ({ ...one, text: `${one.text}, put right separately` }))];
+}
+
+async function settledFigures(
+  work: Work,
+  r: RegistrationRecord,
+  end: string,
+  boxes: readonly Pick<BoxResult, "box" | "amount">[],
+): Promise<SettledFigures> {
+  const { net, allowance, carried, scheme } = figuresOf(work, r, end, boxes);
+  return { net, allowance, carried, scheme, adjustments: await adjustedBy(work, r, end) };
+}
+
+/** What a return with these boxes comes to beyond its documents, and the most that rounding can explain; minor units. */
+export async function apartFromLedger(
+  work: Work,
+  r: RegistrationRecord,
+  end: string,
+  boxes: readonly BoxResult[],
+  groups: readonly FactGroup[],
+): Promise<{ difference: number; allowed: number }> {
+  const lines = groups.reduce((sum, { count }) => sum + count, 0);
+  return {
+    difference: differenceOf(await levyTotals(work, r.id, end), await settledFigures(work, r, end, boxes)),
+    allowed: roundingAllowed(formOf(work, r, end), lines, r.rounding),
+  };
+}
+
+/** What adjustments change in what is owed: the return with them, less the return without. */
+async function adjustedBy(work: Work, r: RegistrationRecord, end: string): Promise<number> {
+  const adjustments = await adjustmentsOf(work, r.id, end);
+  if (adjustments.length === 0) return 0;
+  const groups = await factGroups(work, r.id, end);
+  const net = (own: typeof adjustments) => {
+    const { net: due, allowance, carried } = figuresOf(work, r, end, evaluated(work, r, end, groups, own));
+    return due + allowance - carried;
+  };
+  return net(adjustments) - net([]);
+}
