@@ -63,16 +63,20 @@ export interface PeriodContext extends LineContext {
   regions: readonly string[];
 }
 
+/** Checks that name lines whose tax is not on the return, which is why it differs from the ledger. */
+const OFF_THE_RETURN: ReadonlySet<string> = new Set(["no-region", "no-box"] satisfies CheckId[]);
+
 /** Every check on a period, in the order of the catalogue. */
 export function periodFindings(rows: PeriodRows, context: PeriodContext): Finding[] {
+  const ofLines = lineFindings(rows.lines, context);
   const found = [
     ...arithmetic(context),
-    ...moreThanRounding(rows, context),
+    ...(ofLines.some(({ check }) => OFF_THE_RETURN.has(check)) ? [] : moreThanRounding(rows, context)),
     ...uncoded(rows, context),
     ...withoutAccount(context),
     ...unallocated(rows, context),
     ...unregistered(rows),
-    ...lineFindings(rows.lines, context),
+    ...ofLines,
     ...twins(rows, context),
     ...gapsInSeries(rows),
     ...lateItems(rows, context),
@@ -96,7 +100,7 @@ function arithmetic({ form, boxes, digits }: PeriodContext): Finding[] {
   return brokenRules(form, boxes, digits).map((says) => finding("arithmetic", [says], says));
 }
 
-/** What the closing entry would hide in rounding. */
+/** What the closing entry would hide in rounding; asked once every line is on the return. */
 function moreThanRounding(
   { apart: { difference, allowed } }: PeriodRows,
   { digits }: PeriodContext,

@@ -236,7 +236,7 @@ const others: TaxCode[] = [
   code({ code: "TXO", name: "Tax-only line of a broker or courier", direction: "purchase", treatment: "import", amountIs: "tax", note: "The amount is the tax.", source: "ETA 212" }, [component("GST", "typed", { boxes: { purchase: "106 +r" } })]),
   code({ code: "SG", name: "Imported services, GST only", direction: "purchase", treatment: "reverse-charge", inputs: ["recoverable"], note: "Only where the business is less than 90 % commercial; the attribute recoverable holds the commercial share.", source: "ETA 217 to 218.1" }, [selfAssessed("GST", "GST", "405")]),
   code({ code: "SGQ", name: "Imported services, Quebec", direction: "purchase", treatment: "reverse-charge", source: "ETA 217, AQST s. 26" }, [
-    component("GST", "GST", { charged: "self-assessed", boxes: { purchase: "S405 +t, 106 +r" } }),
+    component("GST", "GST", { charged: "self-assessed", boxes: { purchase: "S405 +t, 405 +t, 106 +r" } }),
     component("QST", "QST", { charged: "self-assessed", boxes: { purchase: "S405Q +t, Q206 +r" } }),
   ]),
   code({ code: "RPG", name: "Real property bought, GST only", direction: "purchase", treatment: "reverse-charge", source: "ETA 221(2), 228(4)" }, [selfAssessed("GST", "GST", "205")]),

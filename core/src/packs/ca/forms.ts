@@ -82,10 +82,11 @@ export const combined: ReturnForm = {
   from: "2018-01-01",
   to: null,
   boxes: [...federalLines, computed("113", "Balance of GST/HST", "[109] - [112]"), ...quebecLines(true)],
+  // What is self-assessed goes on other forms of Revenu Québec, and is owed to it beside this return.
   net: {
-    output: "[105] + [Q205]",
+    output: "[105] + [Q205] + [S405] + [S405Q]",
     input: "[108] + [112] + [Q208] + [Q212]",
-    due: "[113] + [Q213]",
+    due: "[113] + [Q213] + [S405] + [S405Q]",
     shown: "115",
   },
   source: "Revenu Québec, FPZ-500; from memory",

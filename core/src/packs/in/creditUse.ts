@@ -20,9 +20,15 @@ export function creditUse(): BoxDefinition[] {
     ...HEADS.map((head) =>
       carried(`op.${head}`, `Credit brought forward, ${NAMES[head]}`, `cl.${head}`, PART),
     ),
-    ...HEADS.map((head) => payable(head)),
+    ...HEADS.flatMap((head) => liability(`6.1A.${head}`, NAMES[head], outwardTax(head))),
     ...HEADS.map((head) =>
-      computed(`k.${head}`, `Credit to use, ${NAMES[head]}`, `max([op.${head}] + [4C.${head}], 0)`, RUPEES),
+      computed(`bal.${head}`, `Credit ledger, ${NAMES[head]}`, `[op.${head}] + [4C.${head}]`, {
+        ...RUPEES,
+        words: "Below zero where suppliers credited more than is there; what is short is carried forward.",
+      }),
+    ),
+    ...HEADS.map((head) =>
+      computed(`k.${head}`, `Credit to use, ${NAMES[head]}`, `max([bal.${head}], 0)`, PART),
     ),
     step(
       "6.1A.igst.itc.igst",
@@ -85,7 +91,13 @@ export function creditUse(): BoxDefinition[] {
       `${L("sgst")} - [6.1A.sgst.itc.igst] - [6.1A.sgst.itc.sgst]`,
     ),
     step("6.1A.cess.cash", "Cess paid in cash", `${L("cess")} - [6.1A.cess.itc.cess]`),
-    ...HEADS.map((head) => reverseCharge(head)),
+    ...HEADS.flatMap((head) =>
+      liability(
+        `6.1B.${head}`,
+        `${NAMES[head]}, in cash under reverse charge`,
+        `[3.1d.${head}] + [3.1.1i.${head}]`,
+      ),
+    ),
     step(
       "cash",
       "Paid in cash, reverse charge included",
@@ -94,38 +106,37 @@ export function creditUse(): BoxDefinition[] {
     step(
       "cl.igst",
       "Credit carried forward, integrated",
-      `${K("igst")} - [6.1A.igst.itc.igst] - [6.1A.cgst.itc.igst] - [6.1A.sgst.itc.igst]`,
+      `[bal.igst] - [6.1A.igst.itc.igst] - [6.1A.cgst.itc.igst] - [6.1A.sgst.itc.igst]`,
     ),
     step(
       "cl.cgst",
       "Credit carried forward, central",
-      `${K("cgst")} - [6.1A.cgst.itc.cgst] - [6.1A.igst.itc.cgst]`,
+      `[bal.cgst] - [6.1A.cgst.itc.cgst] - [6.1A.igst.itc.cgst]`,
     ),
     step(
       "cl.sgst",
       "Credit carried forward, state",
-      `${K("sgst")} - [6.1A.sgst.itc.sgst] - [6.1A.igst.itc.sgst]`,
+      `[bal.sgst] - [6.1A.sgst.itc.sgst] - [6.1A.igst.itc.sgst]`,
     ),
-    step("cl.cess", "Credit carried forward, cess", `${K("cess")} - [6.1A.cess.itc.cess]`),
+    step("cl.cess", "Credit carried forward, cess", `[bal.cess] - [6.1A.cess.itc.cess]`),
   ];
 }
 
-/** Whole rupees by head (s.170). Cash only: reverse charge and what an operator pays. */
-function payable(head: string): BoxDefinition {
+function outwardTax(head: string): string {
   const zeroRated = head === "igst" || head === "cess" ? ` + [3.1b.${head}]` : "";
-  return computed(
-    `6.1A.${head}.payable`,
-    `Payable, ${NAMES[head]}`,
-    `max([3.1a.${head}]${zeroRated}, 0)`,
-    RUPEES,
-  );
+  return `[3.1a.${head}]${zeroRated}`;
 }
 
-function reverseCharge(head: string): BoxDefinition {
-  return computed(
-    `6.1B.${head}.payable`,
-    `Payable in cash under reverse charge, ${NAMES[head]}`,
-    `max([3.1d.${head}] + [3.1.1i.${head}], 0)`,
-    RUPEES,
-  );
+/**
+ * What is payable of a head in whole rupees (s.170). Where credit notes make it negative, that is neither credit nor
+ * refund: it is carried into the liability of the same head in the next period.
+ */
+function liability(id: string, name: string | undefined, tax: string): BoxDefinition[] {
+  return [
+    computed(`${id}.tax`, `Tax of the period, ${name}`, tax, RUPEES),
+    carried(`${id}.negadj`, `Negative liability brought forward, ${name}`, `${id}.negout`, PART),
+    computed(`${id}.net`, `Net of it, ${name}`, `[${id}.tax] - [${id}.negadj]`, PART),
+    computed(`${id}.payable`, `Payable, ${name}`, `max([${id}.net], 0)`, PART),
+    computed(`${id}.negout`, `Negative liability carried forward, ${name}`, `max(-[${id}.net], 0)`, PART),
+  ];
 }

@@ -123,7 +123,10 @@ export const gstr: ReturnForm = {
     input: `${PAYABLE} - (${CASH})`,
     due: `${CASH} + ${REVERSE} + ${CHARGES}`,
     shown: "cash",
-    carried: HEADS.map((head) => `[cl.${head}] - [op.${head}]`).join(" + "),
+    carried: HEADS.map(
+      (head) =>
+        `[cl.${head}] - [op.${head}] + [6.1A.${head}.negout] - [6.1A.${head}.negadj] + [6.1B.${head}.negout] - [6.1B.${head}.negadj]`,
+    ).join(" + "),
   },
   source: "N 14/2022-CT; Circ. 170/02/2022; from memory",
 };

@@ -1,0 +1,111 @@
+import { afterAll, beforeAll, expect, test } from "vitest";
+import type { SettlementView } from "@fiscalon/contract/settlement";
+import { periodBooks } from "./support/periods.ts";
+import { startServer } from "./support/testServer.ts";
+import type { TestServer } from "./support/testServer.ts";
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await startServer();
+});
+afterAll(() => server.close());
+
+const KARNATAKA = {
+  pack: "in",
+  country: "IN",
+  number: "29AAPFM4417K1ZR",
+  region: "29",
+  frequency: "monthly",
+  anchor: "2026-01-31",
+};
+
+async function months() {
+  const books = await periodBooks(server, KARNATAKA);
+  /** Files and settles a month: what goes to each account, without what is cut to whole rupees. */
+  const settled = async (end: string) => {
+    const view = await server.ok<{ findings: { text: string }[] }>(
+      "GET",
+      `${books.registration}/returns/${end}`,
+    );
+    expect(view.findings.map(({ text }) => text)).toEqual([]);
+    await server.ok("POST", `${books.registration}/returns/${end}/seal`);
+    await server.ok("POST", `${books.registration}/returns/${end}/file`, {
+      declared: true,
+      reference: `ARN-${end}`,
+    });
+    await server.ok("POST", `${books.registration}/settlements/${end}`);
+    const { entry } = await server.ok<SettlementView>("GET", `${books.registration}/settlements/${end}`);
+    const of = (text: RegExp) =>
+      entry.postings.filter((one) => text.test(one.text)).reduce((sum, { amount }) => sum + amount, 0);
+    expect(Math.abs(of(/^Rounding/))).toBeLessThan(4_00);
+    return { carried: of(/^Credit carried/), due: Math.abs(of(/^Due/)) };
+  };
+  return { ...books, settled };
+}
+
+// Instructions to GSTR-3B, table 6.1: negative liability goes into the next liability of the same head; from memory.
+test("India: credit notes above the sales of a month reduce the next ones of the same head, and no other", async () => {
+  const { post, boxes, settled } = await months();
+  await post(["sales-credit-note", "S18", "20448.89"], "2026-07-10"); // 1,840.40 and 1,840.40
+  await post(["sales-invoice", "S18", "123947.78", { with: "IN-33" }], "2026-07-11"); // 22,310.60
+  expect(await boxes("2026-07-31")).toMatchObject({
+    "3.1a.cgst": "-1840.40",
+    "6.1A.cgst.net": "-1840",
+    "6.1A.cgst.negout": "1840",
+    "6.1A.sgst.negout": "1840",
+    "6.1A.igst.payable": "22311",
+    cash: "22311",
+  });
+  expect(await settled("2026-07-31")).toEqual({ carried: 3680_00, due: 22311_00 });
+
+  await post(["sales-invoice", "S18", "13333.33"], "2026-08-12"); // 1,200.00 and 1,200.00
+  const august = await boxes("2026-08-31");
+  expect(august).toMatchObject({
+    "6.1A.cgst.negadj": "1840",
+    "6.1A.cgst.net": "-640",
+    "6.1A.cgst.negout": "640",
+  });
+  expect(august).not.toHaveProperty("cash");
+  expect(await settled("2026-08-31")).toEqual({ carried: -2400_00, due: 0 });
+
+  await post(["sales-invoice", "S18", "55555.56"], "2026-09-12"); // 5,000.00 and 5,000.00
+  expect(await boxes("2026-09-30")).toMatchObject({ "6.1A.cgst.payable": "4360", cash: "8720" });
+  expect(await settled("2026-09-30")).toEqual({ carried: -1280_00, due: 8720_00 });
+});
+
+// Circ. 170/02/2022: 4A(5) net of credit notes may be negative; that the ledger makes it good later is from memory.
+test("India: a supplier's credit note above the credit there is comes off the credit of the next month", async () => {
+  const { post, boxes, settled } = await months();
+  await post(["purchase-credit-note", "P18", "1000.00"], "2026-07-10"); // 90 and 90
+  await post(["sales-invoice", "S18", "3000.00"], "2026-07-12"); // 270 and 270
+  expect(await boxes("2026-07-31")).toMatchObject({ "4C.cgst": "-90", "cl.cgst": "-90", cash: "540" });
+  expect(await settled("2026-07-31")).toEqual({ carried: -180_00, due: 540_00 });
+
+  await post(["purchase-bill", "P18", "1300.00"], "2026-08-10"); // 117 and 117, of which 27 are there
+  await post(["sales-invoice", "S18", "3000.00"], "2026-08-12");
+  const august = await boxes("2026-08-31");
+  expect(august).toMatchObject({ "op.cgst": "-90", "k.cgst": "27", "6.1A.cgst.cash": "243", cash: "486" });
+  expect(august).not.toHaveProperty("cl.cgst");
+  expect(await settled("2026-08-31")).toEqual({ carried: 180_00, due: 486_00 });
+});
+
+// The same for what is paid in cash under reverse charge; it stays apart from the other liability.
+test("India: a credited reverse charge reduces the next one, and not the tax on sales", async () => {
+  const { post, boxes, settled } = await months();
+  await post(["purchase-credit-note", "R5", "4000.00"], "2026-07-10"); // 100 and 100, both ways
+  await post(["sales-invoice", "S18", "2000.00"], "2026-07-12"); // 180 and 180
+  expect(await boxes("2026-07-31")).toMatchObject({
+    "6.1B.cgst.negout": "100",
+    "cl.cgst": "-100",
+    "6.1A.cgst.cash": "180",
+    cash: "360",
+  });
+  expect((await settled("2026-07-31")).due).toBe(360_00);
+  await post(["purchase-bill", "R5", "6000.00"], "2026-08-10"); // 150 and 150
+  expect(await boxes("2026-08-31")).toMatchObject({
+    "6.1B.cgst.payable": "50",
+    "cl.cgst": "50",
+    cash: "100",
+  });
+  expect((await settled("2026-08-31")).due).toBe(100_00);
+});
