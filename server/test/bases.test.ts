@@ -79,6 +79,20 @@ describe("leaving cash accounting", () => {
     for (const end of ["2026-06-30", "2026-09-30", "2026-12-31"]) expect(await books.left(end)).toBe(0);
   });
 
+  test("once the rest is sealed the change stays, and everything else can still be changed", async () => {
+    const books = await lastQuarter();
+    const change = { ...ACCRUAL, leaving: "at-once" };
+    expect((await books.change({ changes: [change] })).status).toBe(200);
+    const june = await books.boxes("2026-06-30");
+    await books.seal("2026-03-31");
+    await books.seal("2026-06-30");
+    expect((await books.change({ number: null, changes: [change] })).status).toBe(200);
+    for (const changes of [[], [{ ...ACCRUAL, leaving: "six-months" }]])
+      expectRefusal(await books.change({ changes }), "registration/rest-sealed", "from");
+    await books.pay(books.sale, "600.00", "2026-08-15");
+    expect([await books.boxes("2026-06-30"), await books.boxes("2026-09-30")]).toEqual([june, {}]);
+  });
+
   test("what is unpaid cannot go on a return that is sealed, and a way nobody knows is refused", async () => {
     const books = await lastQuarter();
     await books.seal("2026-03-31");

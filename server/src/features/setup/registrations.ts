@@ -41,7 +41,8 @@ export async function changeRegistration(
       [r.id],
     );
     refuseSealed(lastSealed?.end ?? null, to, r.changes, changes);
-    refuseSealedRest(lastSealed?.end ?? null, pack, { ...r, changes });
+    refuseSealedRest(lastSealed?.end ?? null, pack, { ...r, changes }, r.changes);
+    refuseSealedRest(lastSealed?.end ?? null, pack, r, changes);
     const after = {
       number: body.number === undefined ? r.number : checkedNumber(pack, body.number),
       validTo: to,
@@ -101,13 +102,18 @@ function refuseSealed(
   );
 }
 
-/** Leaving a basis may put what is unpaid on the return of its last day; that one must still be open. */
+/**
+ * Leaving a basis may put what is unpaid on the return of its last day. That one must still be open when such a change
+ * is made, and when one that is on record is taken back or altered.
+ * @param others the changes on the other side: what stands in both is not looked at
+ */
 function refuseSealedRest(
   lastSealed: string | null,
   pack: JurisdictionPack,
   registration: Pick<RegistrationRecord, "basis" | "changes">,
+  others: RegistrationRecord["changes"],
 ): void {
-  for (const change of registration.changes) {
+  for (const change of registration.changes.filter((one) => !others.some(same(one)))) {
     const lastDay = addDays(change.from, -1);
     const way = lastDay === lastSealed ? wayOfLeaving(pack.bases, registration, change) : undefined;
     if (way?.rest !== "last-day" || way.months !== undefined) continue;
