@@ -51,6 +51,7 @@ export const AUDIT_ENTITIES = [
   "import",
   "item",
   "jurisdiction",
+  "law",
   "late-item",
   "payment",
   "place",

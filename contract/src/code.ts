@@ -86,6 +86,7 @@ export const codeBody = Joi.object<TaxCode, true>({
   scope: Joi.string().max(20),
   limit: Joi.string().max(60),
   hold: Joi.string().max(40),
+  doubt: text,
   pack: Joi.string().max(20),
 });
 

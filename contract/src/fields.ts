@@ -34,4 +34,5 @@ export const rateRow = Joi.object<RateRow, true>({
   to: date.allow(null).default(null),
   rate: decimal.required(),
   source: text.default(""),
+  doubt: text,
 });

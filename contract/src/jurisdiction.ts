@@ -23,6 +23,7 @@ const boxFields = {
   rounding: boxRounding.required(),
   words: text.required(),
   part: Joi.string().max(20),
+  doubt: text,
 };
 
 const box = Joi.alternatives(
@@ -258,7 +259,9 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
         payShift: shift,
         pay: Joi.object({ months: monthsAfter.required(), day: dayOfMonth.required(), days: daysMore }),
         fixed: Joi.object().pattern(/^\d{4}-\d\d-\d\d$/, date),
+        ends: Joi.object({ from: date.required(), to: date.allow(null).default(null) }),
         source: text.default(""),
+        doubt: text,
       }),
     )
     .min(1)
@@ -325,6 +328,15 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
     }).unknown(),
   ),
   declaration: text.default("I declare that the figures in this return are true and complete."),
+  law: Joi.object({
+    asOf: Joi.string()
+      .pattern(/^\d{4}-\d\d$/)
+      .required(),
+    checked: text.required(),
+    doubts: Joi.array()
+      .items(Joi.object({ about: name.required(), says: text.required(), where: text.default("") }))
+      .default([]),
+  }),
   notes: Joi.array()
     .items(Joi.object({ text: text.required(), source: text.default("") }))
     .default([]),

@@ -1,5 +1,6 @@
 import Joi from "joi";
 import { LATE_KINDS } from "@fiscalon/core/model/correction";
+import type { Doubt } from "@fiscalon/core/jurisdictions/doubts";
 import type { LateKind } from "@fiscalon/core/model/correction";
 import type { CorrectionAnswer } from "@fiscalon/core/returns/corrections";
 import { ALL_TAX_PAYMENT_KINDS } from "@fiscalon/core/model/taxPaymentKinds";
@@ -144,6 +145,8 @@ export interface ReturnView {
   /** What belongs to earlier periods and turned up in this one, by document; and what the law says of it. */
   late: LateDocument[];
   corrections: CorrectionAnswer[];
+  /** The figures of the law it rests on that should be looked up. */
+  doubts: Doubt[];
 }
 
 /** How far each station is with a period. Amounts in minor units. */

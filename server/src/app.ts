@@ -26,6 +26,7 @@ import { clientRoutes } from "./features/clients/routes.ts";
 import { documentRoutes } from "./features/documents/routes.ts";
 import { exportRoutes } from "./features/exports/routes.ts";
 import { jurisdictionRoutes } from "./features/jurisdictions/routes.ts";
+import { lawRoutes } from "./features/law/routes.ts";
 import { importRoutes } from "./features/imports/routes.ts";
 import { ledgerRoutes } from "./features/ledger/routes.ts";
 import { paymentRoutes } from "./features/payments/routes.ts";
@@ -98,6 +99,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     priceRoutes,
     setupRoutes,
     jurisdictionRoutes,
+    lawRoutes,
     auditRoutes,
     reportRoutes,
     exportRoutes,

@@ -24,7 +24,11 @@ export interface DueRule {
   payShift?: Shift;
   pay?: { months: number; day: number | "end"; days?: number };
   fixed?: Readonly<Record<CalendarDate, CalendarDate>>;
+  /** Only for periods that end on one of these days, both included. */
+  ends?: { from: CalendarDate; to: CalendarDate | null };
   source: string;
+  /** Why the day should be looked up before it is relied on. */
+  doubt?: string;
 }
 
 export type Shift = "none" | "next" | "before";
@@ -45,6 +49,9 @@ export function dueRuleFor(rules: readonly DueRule[], question: DueQuestion): Du
     (rule) =>
       (rule.frequencies?.includes(question.frequency) ?? true) &&
       (rule.endMonths?.includes(month) ?? true) &&
+      (rule.ends === undefined ||
+        (rule.ends.from <= question.periodEnd &&
+          (rule.ends.to === null || question.periodEnd <= rule.ends.to))) &&
       (rule.levies?.some((levy) => question.levies.includes(levy)) ?? true) &&
       (rule.regions?.includes(question.region ?? "") ?? true) &&
       (rule.option === undefined || question.options?.[rule.option[0]] === rule.option[1]),

@@ -145,6 +145,17 @@ export interface HolidayCalendar {
   weekendUntil?: { day: CalendarDate; weekdays: readonly number[] };
 }
 
+/**
+ * How far the law of a jurisdiction is known here.
+ * - `asOf`: the month up to which it was followed, `YYYY-MM`; `checked`: by whom and how, for a sentence.
+ * - `doubts`: what should be looked up and hangs on no single rate, code, box or day; `where` says where to look.
+ */
+export interface LawKnown {
+  asOf: string;
+  checked: string;
+  doubts: readonly { about: string; says: string; where: string }[];
+}
+
 /** A jurisdiction as data. Every pack has this shape; adding a country adds a folder, never code to the engine. */
 export interface JurisdictionPack {
   id: string;
@@ -203,6 +214,7 @@ export interface JurisdictionPack {
   checks?: readonly PackCheck[];
   /** The declaration that must be on screen before a return is sent. */
   declaration: string;
+  law?: LawKnown;
   /** Facts without a figure of their own that a practitioner should know, with where they come from. */
   notes: readonly { text: string; source: string }[];
   /** Whether the simulated authority takes its returns; others are keyed into the authority's own pages. */

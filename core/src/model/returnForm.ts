@@ -15,6 +15,8 @@ interface BoxBase {
   words: string;
   /** The part of the form it stands in, by the part's id. */
   part?: string;
+  /** Why what stands in it should be looked up before it is relied on. */
+  doubt?: string;
 }
 
 /** A box that sums the facts tagged with its id. Where it must not be negative, the other sign goes to `negativeTo`. */

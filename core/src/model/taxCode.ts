@@ -29,6 +29,8 @@ export interface RateRow {
   to: CalendarDate | null;
   rate: string;
   source: string;
+  /** Why the figure should be looked up before it is relied on. */
+  doubt?: string;
 }
 
 export type RateSchedules = Readonly<Record<string, readonly RateRow[]>>;
@@ -132,6 +134,8 @@ export interface TaxCode {
   order?: string;
   scope?: string;
   limit?: string;
+  /** Why what it does should be looked up before it is relied on. */
+  doubt?: string;
   /** The tax of such a purchase is not deducted before what the hold of the pack waits for is there. */
   hold?: string;
   /** Id of the pack it comes from; absent for codes made by the practice. */

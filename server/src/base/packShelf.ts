@@ -1,12 +1,14 @@
+import { amendedPack } from "@fiscalon/core/jurisdictions/amendedPack";
 import { packOf } from "@fiscalon/core/jurisdictions/ownJurisdiction";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
+import type { LawChange } from "@fiscalon/core/model/lawChange";
 import { Packs } from "@fiscalon/core/model/packs";
 import { SHIPPED } from "@fiscalon/core/packs/shipped";
 import type { Database } from "../db/database.ts";
 
-/** The shipped jurisdictions and those of the practice, as packs. */
-export function packsWith(jurisdictions: readonly OwnJurisdiction[]): Packs {
-  return new Packs([...SHIPPED, ...jurisdictions.map(packOf)]);
+/** The shipped jurisdictions and those of the practice, as packs, with what the practice corrected in them. */
+export function packsWith(jurisdictions: readonly OwnJurisdiction[], changes: readonly LawChange[]): Packs {
+  return new Packs([...SHIPPED, ...jurisdictions.map(packOf)].map((pack) => amendedPack(pack, changes)));
 }
 
 /**
@@ -15,22 +17,27 @@ export function packsWith(jurisdictions: readonly OwnJurisdiction[]): Packs {
  */
 export class PackShelf {
   readonly #db: Database;
-  #text = "[]";
-  #packs = packsWith([]);
+  #text = "";
+  #packs = packsWith([], []);
 
   constructor(db: Database) {
     this.#db = db;
   }
 
   async packs(): Promise<Packs> {
-    const rows = await this.#db.rows<{ definition: string }>(
-      "SELECT definition FROM jurisdictions ORDER BY ref",
-    );
-    const text = `[${rows.map(({ definition }) => definition).join()}]`;
+    const own = await this.#list("SELECT definition AS item FROM jurisdictions ORDER BY ref");
+    const changes = await this.#list("SELECT change AS item FROM law_changes ORDER BY id");
+    const text = `${own}\n${changes}`;
     if (text !== this.#text) {
-      this.#packs = packsWith(JSON.parse(text) as OwnJurisdiction[]);
+      this.#packs = packsWith(JSON.parse(own) as OwnJurisdiction[], JSON.parse(changes) as LawChange[]);
       this.#text = text;
     }
     return this.#packs;
+  }
+
+  /** The JSON texts of a query, as the text of one list. */
+  async #list(sql: string): Promise<string> {
+    const rows = await this.#db.rows<{ item: string }>(sql);
+    return `[${rows.map(({ item }) => item).join()}]`;
   }
 }

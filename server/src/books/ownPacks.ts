@@ -2,6 +2,7 @@ import { isDeepStrictEqual } from "node:util";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { checkPack } from "@fiscalon/core/jurisdictions/checkPack";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
+import type { LawChange } from "@fiscalon/core/model/lawChange";
 import { SHIPPED } from "@fiscalon/core/packs/shipped";
 import { packsWith } from "../base/packShelf.ts";
 import { notFound } from "../base/errors.ts";
@@ -10,6 +11,12 @@ import type { Work, Writing } from "../base/work.ts";
 export async function ownJurisdictions(work: Work): Promise<OwnJurisdiction[]> {
   const rows = await work.models.jurisdictions.findAll({ order: ["ref"], ...work.options });
   return rows.map((row) => row.definition);
+}
+
+/** What the practice found out about the law, in the order it was put on record. */
+export async function lawChanges(work: Work): Promise<LawChange[]> {
+  const rows = await work.models.lawChanges.findAll({ order: ["id"], ...work.options });
+  return rows.map((row) => row.change);
 }
 
 function ships(id: string): boolean {
@@ -57,7 +64,8 @@ export function withJurisdictions<T>(
       withinField(`jurisdictions[${index}]`, () => isFresh(one, known)),
     );
     for (const jurisdiction of fresh) await writeJurisdiction(work, jurisdiction);
-    return run(fresh.length === 0 ? work : work.knowing(packsWith([...known, ...fresh])));
+    if (fresh.length === 0) return run(work);
+    return run(work.knowing(packsWith([...known, ...fresh], await lawChanges(work))));
   });
 }
 

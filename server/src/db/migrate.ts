@@ -12,6 +12,7 @@ import { recurring } from "./migrations/2026-11-25-recurring.ts";
 import { sourceKeys } from "./migrations/2026-11-25-source-keys.ts";
 import { creditHolds } from "./migrations/2026-11-28-credit-holds.ts";
 import { lateAnswers } from "./migrations/2026-11-28-late-answers.ts";
+import { lawChanges } from "./migrations/2026-11-28-law-changes.ts";
 import { registrationRegion } from "./migrations/2026-11-28-registration-region.ts";
 import { lookups } from "./migrations/2026-11-28-lookups.ts";
 import { wholeSetup } from "./migrations/2026-11-25-whole-setup.ts";
@@ -35,6 +36,7 @@ export async function migrate(sequelize: Sequelize, person: string): Promise<voi
       lateAnswers,
       registrationRegion,
       creditHolds,
+      lawChanges,
     ].map(({ name, statements }) => ({
       name,
       up: () =>

@@ -7,6 +7,7 @@ import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
 import type { AccountRole, AccountType } from "@fiscalon/core/model/account";
 import type { Rounding } from "@fiscalon/core/model/rounding";
 import type { RateRow, TaxCode } from "@fiscalon/core/model/taxCode";
+import type { LawChange } from "@fiscalon/core/model/lawChange";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
 import type { ImportContent, ImportReport, ImportSettings } from "@fiscalon/contract/imports";
 import type { PeriodState } from "@fiscalon/contract/returns";
@@ -104,6 +105,10 @@ export interface ScheduleRecord extends OfClient {
 export interface JurisdictionRecord extends Made {
   ref: string;
   definition: OwnJurisdiction;
+}
+export interface LawChangeRecord extends Made {
+  pack: string;
+  change: LawChange;
 }
 export interface ReturnRecord extends OfClient {
   registrationId: number;
@@ -258,6 +263,7 @@ export function defineModels(sequelize: Sequelize) {
     rules: table<RuleRecord>("rules", { ...ofClient, ref: TEXT, position: INTEGER, definition: JSON }),
     schedules: table<ScheduleRecord>("schedules", { ...ofClient, ref: TEXT, rows: JSON }),
     jurisdictions: table<JurisdictionRecord>("jurisdictions", { ...made, ref: TEXT, definition: JSON }),
+    lawChanges: table<LawChangeRecord>("law_changes", { ...made, pack: TEXT, change: JSON }),
     returns: table<ReturnRecord>("returns", {
       ...ofClient,
       registrationId: INTEGER,

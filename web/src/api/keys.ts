@@ -40,6 +40,7 @@ export const keys = {
   clients: ["clients"],
   audit: ["audit"],
   jurisdictions: ["jurisdictions"],
+  law: ["law"],
   jurisdiction: (ref: string | undefined) => ["jurisdictions", ref],
   ownJurisdictions: ["jurisdictions", "own"],
   client: (client: number | undefined) => ["client", client],

@@ -29,6 +29,7 @@ export const SCREENS = [
   { path: "setup/codes", of: "client", group: "setup", tab: "Codes", find: "Codes and code bench" },
   { path: "setup/rules", of: "client", group: "setup", tab: "Supply rules", find: "Supply rules and tester" },
   { path: "setup/rates", of: "client", group: "setup", tab: "Rates", find: "Rates by date" },
+  { path: "setup/law", of: "client", group: "setup", tab: "Law", find: "Law: what to look up, corrections" },
   { path: "setup/accounts", of: "client", group: "setup", tab: "Accounts", find: "Accounts" },
   { path: "setup/contacts", of: "client", group: "setup", tab: "Contacts", find: "Contacts" },
   { path: "setup/items", of: "client", group: "setup", tab: "Items", find: "Items" },

@@ -8,6 +8,7 @@ const DAY = new Intl.DateTimeFormat("en-GB", {
 });
 const DAY_MONTH = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", timeZone: "UTC" });
 const MONTH = new Intl.DateTimeFormat("en-GB", { month: "short", timeZone: "UTC" });
+const LONG_MONTH = new Intl.DateTimeFormat("en-GB", { month: "long", year: "numeric", timeZone: "UTC" });
 const MOMENT = new Intl.DateTimeFormat("en-GB", {
   day: "numeric",
   month: "short",
@@ -26,6 +27,11 @@ export function showDate(date: string): string {
 /** "14 Jul" */
 export function showDayMonth(date: string): string {
   return DAY_MONTH.format(utc(date));
+}
+
+/** "November 2026" of "2026-11". */
+export function showMonth(month: string): string {
+  return LONG_MONTH.format(utc(`${month}-01`));
 }
 
 /** "Jul to Sep 2026", "Jul 2026" for a single month; days where the period does not fill its months. */

@@ -8,6 +8,7 @@ import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { EMIRATES } from "./emirates.ts";
 import { vat201 } from "./form.ts";
+import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
@@ -44,6 +45,7 @@ export const ae: JurisdictionPack = {
   watched: ["8.a", "9.v"],
   words,
   declaration: "I declare that all information provided is true, accurate and complete.",
+  law,
   notes: [
     {
       text: "Registration is compulsory above AED 375,000 of taxable supplies and imports, voluntary from AED 187,500.",

@@ -9,7 +9,8 @@ export const rhythms: FilingRhythm[] = [
 
 const SOURCE = "TAA; ATO lodgment dates, from memory";
 
-const PROGRAMME = "ATO lodgment programme, from memory; to be verified each year";
+const PROGRAMME = "ATO lodgment programme";
+const EACH_YEAR = "the programme for registered agents is set anew each year";
 
 /** With the income tax return where one is due, by its day. */
 const WITH_INCOME_TAX = [
@@ -28,6 +29,7 @@ export const due: DueRule[] = [
     day: 21,
     shift: "next",
     source: `${PROGRAMME}; turnover up to $10 million`,
+    doubt: EACH_YEAR,
   },
   { frequencies: ["monthly"], months: 1, day: 21, shift: "next", source: SOURCE },
   ...WITH_INCOME_TAX.map(([value, months, day]): DueRule => ({
@@ -62,6 +64,7 @@ export const due: DueRule[] = [
     day,
     shift: "next",
     source: PROGRAMME,
+    doubt: EACH_YEAR,
   })),
   { months: 1, day: 28, shift: "next", source: SOURCE },
 ];

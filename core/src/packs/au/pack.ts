@@ -7,6 +7,7 @@ import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { activityStatement, simplerStatement } from "./form.ts";
+import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
@@ -125,6 +126,7 @@ export const au: JurisdictionPack = {
   words,
   declaration:
     "I declare that the information given on this form is true and correct, and that I am authorised to make this declaration.",
+  law,
   notes: [
     {
       text: "Registration is compulsory from $75,000 of GST turnover, $150,000 for non-profit bodies.",

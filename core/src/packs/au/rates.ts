@@ -25,7 +25,8 @@ export const schedules = schedulesOf("au", {
       from: "2026-07-01",
       to: null,
       rate: "80567",
-      source: "figure of the year before; the new one is not known, check it",
+      source: LIMITS,
+      doubt: "the figure of the year before; the one of this year is not known here",
     },
   ],
   LCTF: [
@@ -39,7 +40,8 @@ export const schedules = schedulesOf("au", {
       from: "2026-07-01",
       to: null,
       rate: "91387",
-      source: "figure of the year before; the new one is not known, check it",
+      source: LIMITS,
+      doubt: "the figure of the year before; the one of this year is not known here",
     },
   ],
   CAR: [
@@ -53,7 +55,8 @@ export const schedules = schedulesOf("au", {
       from: "2026-07-01",
       to: null,
       rate: "69674",
-      source: "figure of the year before; the new one is not known, check it",
+      source: LIMITS,
+      doubt: "the figure of the year before; the one of this year is not known here",
     },
   ],
 });

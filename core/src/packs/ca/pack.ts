@@ -7,6 +7,7 @@ import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { bcPst, combined, gst34, mbRst, qstOnly, skPst } from "./forms.ts";
+import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { regions } from "./regions.ts";
 import { classes, rules } from "./rules.ts";
@@ -146,6 +147,7 @@ export const ca: JurisdictionPack = {
   words,
   declaration:
     "I certify that the information given in this return is true, correct and complete in every respect.",
+  law,
   notes: [
     {
       text: "HST is one levy at one rate: it is never split into a federal and a provincial part on an invoice.",

@@ -18,7 +18,13 @@ export const schedules = schedulesOf("ca", {
     { from: "2023-01-01", to: "2023-12-31", rate: "36000", source: CAPS },
     { from: "2024-01-01", to: "2024-12-31", rate: "37000", source: CAPS },
     { from: "2025-01-01", to: "2025-12-31", rate: "38000", source: CAPS },
-    { from: "2026-01-01", to: null, rate: "39000", source: `${CAPS}; to be verified` },
+    {
+      from: "2026-01-01",
+      to: null,
+      rate: "39000",
+      source: CAPS,
+      doubt: "announced in December 2025, not seen",
+    },
   ],
   ZEV: [
     { from: "2001-01-01", to: "2019-03-18", rate: "30000", source: CAPS },

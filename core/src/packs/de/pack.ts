@@ -7,6 +7,7 @@ import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { annualReturn, preliminaryReturn } from "./form.ts";
+import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
@@ -65,6 +66,7 @@ export const de: JurisdictionPack = {
   words,
   declaration:
     "I declare that the information in this return is true and complete to the best of my knowledge.",
+  law,
   notes: [
     {
       text: "Filed monthly where last year's tax was above €9,000 (€7,500 up to 2024), otherwise quarterly.",

@@ -7,6 +7,7 @@ import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { nineBoxes, nineBoxesBefore2021 } from "./form.ts";
 import { notes } from "./notes.ts";
+import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { checkVatNumber } from "./vatNumber.ts";
@@ -60,6 +61,7 @@ export const gb: JurisdictionPack = {
   words,
   checks,
   declaration,
+  law,
   notes,
   electronic: true,
   checkNumber: checkVatNumber,

@@ -7,6 +7,7 @@ import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { forms } from "./form.ts";
+import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
@@ -56,6 +57,7 @@ export const ie: JurisdictionPack = {
   words,
   checks: [BOTH_SIDES],
   declaration: "I declare that the figures in this return are true and complete.",
+  law,
   notes: [
     {
       text: "Registration is compulsory above €85,000 of goods or €42,500 of services a year (from 2025).",

@@ -24,12 +24,24 @@ export const schedules = schedulesOf("ie", {
   HOSP: [
     ...HOSPITALITY,
     { from: "2023-09-01", to: "2026-06-30", rate: "13.5", source: "expiry" },
-    { from: "2026-07-01", to: null, rate: "9", source: "Finance Act 2025" },
+    {
+      from: "2026-07-01",
+      to: null,
+      rate: "9",
+      source: "Finance Act 2025",
+      doubt: "announced in the Budget for 2026; the Act was not seen",
+    },
   ],
   ACC: [...HOSPITALITY, { from: "2023-09-01", to: null, rate: "13.5", source: "expiry" }],
   EN: [
     { from: "2003-01-01", to: "2022-04-30", rate: "13.5", source: "VATCA 2010 Sch 3" },
-    { from: "2022-05-01", to: "2030-12-31", rate: "9", source: "Finance Act 2022, extended to Budget 2026" },
+    {
+      from: "2022-05-01",
+      to: "2030-12-31",
+      rate: "9",
+      source: "Finance Act 2022, extended",
+      doubt: "how long it is extended was not seen",
+    },
     { from: "2031-01-01", to: null, rate: "13.5", source: "expiry" },
   ],
   L48: [{ from: "2005-01-01", to: null, rate: "4.8", source: "VATCA 2010 s.46" }],
@@ -40,7 +52,13 @@ export const schedules = schedulesOf("ie", {
     { from: "2023-01-01", to: "2023-12-31", rate: "5", source: FROM_MEMORY },
     { from: "2024-01-01", to: "2024-12-31", rate: "4.8", source: FROM_MEMORY },
     { from: "2025-01-01", to: "2025-12-31", rate: "5.1", source: FROM_MEMORY },
-    { from: "2026-01-01", to: null, rate: "4.5", source: "VATCA 2010 s.86" },
+    {
+      from: "2026-01-01",
+      to: null,
+      rate: "4.5",
+      source: "VATCA 2010 s.86",
+      doubt: "announced in the Budget for 2026; the Act was not seen",
+    },
   ],
   ZERO: [{ from: "1972-11-01", to: null, rate: "0", source: "VATCA 2010 Sch 2" }],
 });

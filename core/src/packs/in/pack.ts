@@ -7,6 +7,7 @@ import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { compositionForms, gstr, oldVat } from "./forms.ts";
 import { checkGstin, stateOfGstin } from "./gstin.ts";
+import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { states } from "./states.ts";
@@ -101,6 +102,7 @@ export const inPack: JurisdictionPack = {
   words,
   declaration:
     "I hereby solemnly affirm and declare that the information given herein above is true and correct to the best of my knowledge and belief and nothing has been concealed therefrom.",
+  law,
   notes: [
     {
       text: "The slabs of 12 and 28 % ended on 22 September 2025 for nearly everything; 40 % began.",

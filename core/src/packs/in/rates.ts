@@ -8,7 +8,7 @@ interface Slab {
   value: string;
   percent: string;
   half: string;
-  rows: [from: string, to: string | null, source: string][];
+  rows: [from: string, to: string | null, source: string, doubt?: string][];
 }
 
 /** The slabs of IGST; CGST and SGST bear half each. 12 and 28 ended with the restructuring of 22 September 2025. */
@@ -20,15 +20,21 @@ export const SLABS: Slab[] = [
   { value: "5", percent: "5", half: "2.5", rows: [[START, null, "N 1/2017-CTR, 11/2017-CTR; 9/2025-CTR Sch. I"]] },
   { value: "12", percent: "12", half: "6", rows: [[START, "2025-09-21", "N 1/2017-CTR Sch. II; ended by " + RESTRUCTURED]] },
   { value: "18", percent: "18", half: "9", rows: [[START, null, "N 1/2017-CTR Sch. III; 9/2025-CTR Sch. II"]] },
-  { value: "28", percent: "28", half: "14", rows: [[START, "2026-01-31", "N 1/2017-CTR Sch. IV; from 22 September 2025 for the tobacco list only"]] },
-  { value: "40", percent: "40", half: "20", rows: [["2025-09-22", null, "N 9/2025-CTR Sch. III"]] },
+  { value: "28", percent: "28", half: "14", rows: [[START, "2026-01-31", "N 1/2017-CTR Sch. IV; from 22 September 2025 for the tobacco list only", "the last day of the tobacco list was not seen"]] },
+  { value: "40", percent: "40", half: "20", rows: [["2025-09-22", null, "N 9/2025-CTR Sch. III", "which goods are in this slab was not seen; tobacco joins it on 1 February 2026"]] },
   { value: "01", percent: "0.1", half: "0.05", rows: [["2017-10-23", null, "N 40/2017-CTR, 41/2017-ITR"]] },
   { value: "1", percent: "1", half: "0.5", rows: [["2019-04-01", null, "N 3/2019-CTR"]] },
-  { value: "6", percent: "6", half: "3", rows: [["2022-04-01", null, "N 2/2022-CTR"]] },
+  { value: "6", percent: "6", half: "3", rows: [["2022-04-01", null, "N 2/2022-CTR", "bricks without credit; N 14/2025-CTR was not seen"]] },
 ];
 
 const rowsOf = (rate: string, rows: Slab["rows"]): RateRow[] =>
-  rows.map(([from, to, source]) => ({ from, to, rate, source }));
+  rows.map(([from, to, source, doubt]) => ({
+    from,
+    to,
+    rate,
+    source,
+    ...(doubt === undefined ? {} : { doubt }),
+  }));
 
 export const schedules = schedulesOf("in", {
   ...Object.fromEntries(SLABS.map(({ value, percent, rows }) => [`I${value}`, rowsOf(percent, rows)])),
@@ -45,7 +51,13 @@ export const schedules = schedulesOf("in", {
     { from: "2011-04-01", to: "2017-06-30", rate: "5", source: "state VAT Acts; from memory" },
   ],
   VATHIGH: [
-    { from: "2005-04-01", to: "2017-06-30", rate: "12.5", source: "state VAT Acts; many states rose later" },
+    {
+      from: "2005-04-01",
+      to: "2017-06-30",
+      rate: "12.5",
+      source: "state VAT Acts",
+      doubt: "many states rose later, each on its own day",
+    },
   ],
   CST: [
     { from: "2005-04-01", to: "2007-03-31", rate: "4", source: "Central Sales Tax Act; from memory" },

@@ -7,6 +7,7 @@ import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { gst101a } from "./form.ts";
+import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
@@ -52,6 +53,7 @@ export const nz: JurisdictionPack = {
   watched: ["5", "11"],
   words,
   declaration: "I declare that the information in this return is true and correct.",
+  law,
   notes: [
     { text: "Registration is compulsory above $60,000 of supplies in twelve months.", source: "GSTA s 51" },
     { text: "A period to 31 March is due on 7 May, one to 30 November on 15 January.", source: "IR375" },

@@ -28,9 +28,16 @@ export const due: DueRule[] = [
     months: 2,
     day: 20,
     shift: "next",
-    source: "Tax Reform Code § 217: 20 August, 20 February; from memory",
+    source: "Tax Reform Code § 217: 20 August, 20 February",
+    doubt: "the days of half-yearly filers are from memory",
   },
-  { months: 1, day: 20, shift: "next", source: "the states' acts: the 20th; Tennessee to be verified" },
+  {
+    months: 1,
+    day: 20,
+    shift: "next",
+    source: "the states' acts: the 20th",
+    doubt: "one day for all these states; holidays and Tennessee were not looked up",
+  },
 ];
 
 export const roundings: JurisdictionPack["roundings"] = [

@@ -15,10 +15,16 @@ export interface TaxBody {
   goodsOnly?: boolean;
 }
 
-const LOCAL = "local rate, from memory; check it before use";
+const LOCAL = "the state's table of local rates";
+const DOUBT = "a local rate from memory; cities and districts change theirs, the table of the day says which";
 const since = (rate: string, from = "2018-01-01", source = LOCAL): RateRow[] => [
-  { from, to: null, rate, source },
+  local({ from, to: null, rate, source }),
 ];
+
+/** A local rate carries the doubt of all of them. */
+function local(row: RateRow): RateRow {
+  return row.source === LOCAL ? { ...row, doubt: DOUBT } : row;
+}
 
 const TEXAS = ["TX", "TX-HOU", "TX-AUS"];
 const FLORIDA = ["FL", "FL-MIA", "FL-BRO"];
@@ -39,12 +45,12 @@ export const BODIES: TaxBody[] = [
   { id: "TX-AUS-MTA", state: "TX", name: "Austin transit authority", locations: ["TX-AUS"], rows: since("1") },
   { id: "FL", state: "FL", name: "Florida", locations: FLORIDA, rows: since("6", "1988-02-01", "Fla. Stat. § 212.05; from memory") },
   { id: "FL-MIA", state: "FL", name: "Miami-Dade surtax", locations: ["FL-MIA"], rows: since("1"), base: { upTo: "5000" } },
-  { id: "FL-BRO", state: "FL", name: "Broward surtax", locations: ["FL-BRO"], rows: [{ from: "2018-01-01", to: "2018-12-31", rate: "0", source: LOCAL }, ...since("1", "2019-01-01")], base: { upTo: "5000" } },
+  { id: "FL-BRO", state: "FL", name: "Broward surtax", locations: ["FL-BRO"], rows: [local({ from: "2018-01-01", to: "2018-12-31", rate: "0", source: LOCAL }), ...since("1", "2019-01-01")], base: { upTo: "5000" } },
   { id: "NY", state: "NY", name: "New York State", locations: NEW_YORK, rows: since("4", "2005-06-01", "Tax Law § 1105; from memory") },
   { id: "NY-NYC", state: "NY", name: "New York City", locations: ["NY-NYC"], rows: since("4.5", "2009-08-01") },
   { id: "NY-MCTD", state: "NY", name: "Metropolitan commuter district", locations: ["NY-NYC"], rows: since("0.375") },
   { id: "TN", state: "TN", name: "Tennessee", locations: TENNESSEE, rows: since("7", "2002-07-15", "Tenn. Code § 67-6-202; from memory") },
-  { id: "TN-NAS", state: "TN", name: "Nashville local", locations: ["TN-NAS"], rows: [{ from: "2018-01-01", to: "2025-01-31", rate: "2.25", source: LOCAL }, ...since("2.75", "2025-02-01")], base: { upTo: "1600" } },
+  { id: "TN-NAS", state: "TN", name: "Nashville local", locations: ["TN-NAS"], rows: [local({ from: "2018-01-01", to: "2025-01-31", rate: "2.25", source: LOCAL }), ...since("2.75", "2025-02-01")], base: { upTo: "1600" } },
   { id: "TN-SAT", state: "TN", name: "Tennessee single article", locations: TENNESSEE, rows: since("2.75"), base: { over: "1600", upTo: "3200" }, goodsOnly: true },
   { id: "IL", state: "IL", name: "Illinois", locations: ILLINOIS, rows: since("6.25", "1990-01-01", "35 ILCS 120; from memory") },
   { id: "IL-COOK", state: "IL", name: "Cook County", locations: ["IL-CHI"], rows: since("1.75") },
@@ -53,7 +59,7 @@ export const BODIES: TaxBody[] = [
   { id: "CA", state: "CA", name: "California", locations: CALIFORNIA, rows: since("6", "2017-01-01", "Cal. Rev. & Tax. Code § 6051; from memory") },
   { id: "CA-COUNTY", state: "CA", name: "California county", locations: CALIFORNIA, rows: since("0.25", "2017-01-01", "Cal. Rev. & Tax. Code § 7202; from memory") },
   { id: "CA-LOCAL", state: "CA", name: "California local", locations: CALIFORNIA, rows: since("1", "2017-01-01", "Cal. Rev. & Tax. Code § 7203; from memory") },
-  { id: "CA-LAX", state: "CA", name: "Los Angeles districts", locations: ["CA-LAX"], rows: [{ from: "2017-10-01", to: "2025-03-31", rate: "2.25", source: LOCAL }, ...since("2.5", "2025-04-01")] },
+  { id: "CA-LAX", state: "CA", name: "Los Angeles districts", locations: ["CA-LAX"], rows: [local({ from: "2017-10-01", to: "2025-03-31", rate: "2.25", source: LOCAL }), ...since("2.5", "2025-04-01")] },
   { id: "CA-SFO", state: "CA", name: "San Francisco districts", locations: ["CA-SFO"], rows: since("1.375", "2021-07-01") },
   { id: "PA", state: "PA", name: "Pennsylvania", locations: PENNSYLVANIA, rows: since("6", "1990-01-01", "Tax Reform Code § 202; from memory") },
   { id: "PA-PHL", state: "PA", name: "City of Philadelphia", locations: ["PA-PHL"], rows: since("2", "2009-10-08") },

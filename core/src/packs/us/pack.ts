@@ -8,6 +8,7 @@ import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { forms } from "./forms.ts";
 import { BODIES, sourcedTo } from "./jurisdictions.ts";
+import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
@@ -99,6 +100,7 @@ export const us: JurisdictionPack = {
   words,
   declaration:
     "I declare that this return is true, correct and complete to the best of my knowledge and belief.",
+  law,
   notes: [
     {
       text: "There is no federal sales tax; Alaska, Delaware, Montana, New Hampshire and Oregon levy none of their own.",

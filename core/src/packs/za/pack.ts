@@ -7,6 +7,7 @@ import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { vat201 } from "./form.ts";
+import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
@@ -53,6 +54,7 @@ export const za: JurisdictionPack = {
   words,
   declaration:
     "I declare that the information furnished in this return is true and correct in every respect.",
+  law,
   notes: [
     {
       text: "15 % applies without a break since April 2018: the rises to 15.5 and 16 % announced for 2025 and 2026 were withdrawn.",

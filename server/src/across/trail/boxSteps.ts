@@ -40,7 +40,8 @@ export async function boxStep({ work, setup }: TrailScope, parts: string[], ref:
   const { boxes } = await boxesNow(work, r, end);
   const now = boxes.find((box) => box.box === boxId);
   if (!now) throw new FiscalError("trail/not-found", `The form has no box ${boxId}.`, "ref");
-  const definition = boxDefinition(formOf(work, r, end), boxId);
+  const form = formOf(work, r, end);
+  const definition = boxDefinition(form, boxId);
   const sealed = (await returnRecord(work, r.id, end))?.boxes?.find((box) => box.box === boxId);
   const { digits } = setup.plain;
   return {
@@ -48,7 +49,12 @@ export async function boxStep({ work, setup }: TrailScope, parts: string[], ref:
     title: `Box ${boxId}: ${definition.short}`,
     amount: sealed?.amount ?? now.amount,
     digits: definition.rounding.step === 1 ? digits : 0,
-    words: [definition.words, roundingWords(definition, now.exact, digits)],
+    words: [
+      definition.words,
+      roundingWords(definition, now.exact, digits),
+      `Form: ${form.name} (${form.source}).`,
+      ...(definition.doubt === undefined ? [] : [`To be looked up: ${definition.doubt}.`]),
+    ],
     parts: now.contributions.map((part) => contributionPart(part, parts, before?.to, setup)),
     arithmetic: definition.kind === "formula" ? formulaLines(definition, boxes, now, digits) : [],
     open: { label: "Return", path: `return/${end}` },

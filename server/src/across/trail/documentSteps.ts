@@ -85,6 +85,7 @@ export async function lineStep(
         return row
           ? [
               `${tax.component.levy} ${row.rate}${tax.component.rate.kind === "percent" ? " %" : ""} since ${row.from} (${row.source}).`,
+              ...(row.doubt === undefined ? [] : [`To be looked up: ${row.doubt}.`]),
             ]
           : [];
       }),

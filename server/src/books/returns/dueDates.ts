@@ -1,7 +1,7 @@
 import Holidays from "date-holidays";
 import { partsOf } from "@fiscalon/core/calendar/date";
 import { dueDate, dueRuleFor, payDate, workingDay } from "@fiscalon/core/calendar/dueDate";
-import type { FreeDays } from "@fiscalon/core/calendar/dueDate";
+import type { DueRule, FreeDays } from "@fiscalon/core/calendar/dueDate";
 import { rhythmOn } from "@fiscalon/core/calendar/filingPeriods";
 import { optionsOn } from "@fiscalon/core/model/registration";
 import type { HolidayCalendar } from "@fiscalon/core/model/pack";
@@ -18,13 +18,7 @@ export function dueDates(
   periodEnd: string,
 ): { due: string; payBy: string } {
   const pack = packs.byId(r.pack);
-  const rule = dueRuleFor(pack.due, {
-    periodEnd,
-    frequency: rhythmOn(periodRule(r), periodEnd).frequency,
-    levies: r.levies,
-    options: optionsOn(pack, r, periodEnd),
-    region: r.region ?? undefined,
-  });
+  const rule = dueRuleOf({ packs }, r, periodEnd);
   if (!rule) return { due: periodEnd, payBy: periodEnd };
   const day = dueDate(rule, periodEnd);
   const free = freeDays(pack.holidays, day);
@@ -32,6 +26,22 @@ export function dueDates(
   const payDay = payDate(rule, periodEnd);
   if (payDay === day && rule.payShift === undefined) return { due, payBy: due };
   return { due, payBy: workingDay(payDay, rule.payShift ?? rule.shift, freeDays(pack.holidays, payDay)) };
+}
+
+/** The rule that says when the return of a period is due. */
+export function dueRuleOf(
+  { packs }: Pick<Work, "packs">,
+  r: RegistrationRecord,
+  periodEnd: string,
+): DueRule | undefined {
+  const pack = packs.byId(r.pack);
+  return dueRuleFor(pack.due, {
+    periodEnd,
+    frequency: rhythmOn(periodRule(r), periodEnd).frequency,
+    levies: r.levies,
+    options: optionsOn(pack, r, periodEnd),
+    region: r.region ?? undefined,
+  });
 }
 
 /** Weekends and holidays around a day; a shift may reach into the next year. */

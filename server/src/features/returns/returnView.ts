@@ -11,6 +11,7 @@ import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord, ReturnRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { findingsOf } from "../../books/findings/service.ts";
+import { doubtsOfReturn } from "../../books/returns/doubts.ts";
 import { dueDates } from "../../books/returns/dueDates.ts";
 import { boxesNow, carriedInto, evaluated, figuresOf, formOf } from "../../books/returns/evaluation.ts";
 import { periodBefore, periodEnding } from "../../books/returns/periods.ts";
@@ -59,6 +60,7 @@ export async function returnView(
       .filter((one) => one.sealed !== one.now),
     late,
     corrections: await correctionsOf(work, r, end, boxes, late),
+    doubts: await doubtsOfReturn(work, setup, r, end, boxes),
   };
 }
 

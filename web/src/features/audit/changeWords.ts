@@ -27,6 +27,7 @@ export const ENTITIES: Readonly<Record<AuditEntity, string>> = {
   registration: "registration",
   series: "number series",
   jurisdiction: "jurisdiction",
+  law: "what is known of the law",
   client: "client",
 };
 

@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import type { ReturnView } from "@fiscalon/contract/returns";
 import { api, filled } from "../../api/client.ts";
 import { useScope } from "../../app/scope.ts";
+import { DoubtMark } from "../../kit/DoubtMark.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { showDate, showMoment, showPeriod, today } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
@@ -12,6 +13,7 @@ import { Adjustments } from "./Adjustments.tsx";
 import { FileDialog } from "./FileDialog.tsx";
 import { Findings } from "./Findings.tsx";
 import { FormSheet } from "./FormSheet.tsx";
+import { ToLookUp } from "./ToLookUp.tsx";
 import { NetTaxByPeriod } from "./NetTaxByPeriod.tsx";
 import { RETURN, useReturn } from "./useReturn.ts";
 import { Tip } from "../../kit/Tip.tsx";
@@ -123,6 +125,7 @@ export function ReturnPage() {
           {view.drift.map((one) => `box ${one.box}`).join(", ")}.
         </p>
       )}
+      <ToLookUp doubts={view.doubts} />
       <FormSheet view={view} />
       <Adjustments
         view={view}
@@ -153,6 +156,7 @@ function Lead({ view }: { view: ReturnView }) {
     : view.state === "in-review"
       ? " In review."
       : "";
+  const dueDoubt = view.doubts.find(({ kind }) => kind === "due");
   const pay =
     view.payBy === view.due
       ? ""
@@ -160,6 +164,7 @@ function Lead({ view }: { view: ReturnView }) {
   return (
     <>
       Due {showDate(view.due)}
+      {dueDoubt && <DoubtMark says={`${dueDoubt.says} (${dueDoubt.source})`} className="ml-1" />}
       {view.net > 0 ? pay : ""}.{sealed} {view.factCount.toLocaleString("en-GB")} lines counted.
     </>
   );

@@ -8,6 +8,7 @@ import type { TaxCode } from "@fiscalon/core/model/taxCode";
 import { DateField } from "../../kit/DateField.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { today } from "../../kit/format.ts";
+import { CodeMarks } from "./CodeMarks.tsx";
 import { BenchResults } from "./BenchResults.tsx";
 import { tryCode } from "./codeBenchInputs.ts";
 import type { Trial } from "./codeBenchInputs.ts";
@@ -49,6 +50,7 @@ export function CodeBench({
       </header>
       <p className="quiet mb-3 text-[12.5px]">
         {code.name}. {code.note} {code.source && `Source: ${code.source}.`}
+        <CodeMarks code={code} schedules={setup.plain.schedules} />
       </p>
       <div className="grid grid-cols-2 gap-x-3 gap-y-2">
         <Field

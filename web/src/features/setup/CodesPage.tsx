@@ -15,6 +15,7 @@ import { SidePanel } from "../../kit/SidePanel.tsx";
 import { CodeActions } from "./CodeActions.tsx";
 import { CodeBench } from "./CodeBench.tsx";
 import { CodeEditor } from "../../records/CodeEditor.tsx";
+import { CodeMarks } from "./CodeMarks.tsx";
 import { CodesImport } from "./CodesImport.tsx";
 import { boxesOf, effectiveWords, exampleOf, stackParts, writtenCode } from "../../records/codeWords.ts";
 import { LevyStack } from "../../records/LevyStack.tsx";
@@ -153,6 +154,7 @@ export function CodesPage() {
                   </td>
                   <td>
                     {one.name.replaceAll("{r}", "…")}
+                    <CodeMarks code={one} schedules={setup.plain.schedules} />
                     <span className="quiet block text-[11.5px]">
                       {one.treatment.replaceAll("-", " ")}
                       {one.family && `, ${one.family.map((f) => f.percent).join(" · ")} %`}

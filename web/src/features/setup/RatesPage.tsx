@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { rowInForce } from "@fiscalon/core/tax/rateInForce";
 import { usePacks } from "../../api/packs.tsx";
+import { DoubtMark } from "../../kit/DoubtMark.tsx";
 import { plural, showDate, today } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { useSetup } from "../../app/useSetup.ts";
@@ -23,7 +24,7 @@ export function RatesPage() {
     <Sheet
       title="Rates"
       aside={plural(Object.keys(setup.plain.schedules).length, "schedule")}
-      lead="A line takes the rate in force at its tax point, a credit note that of the document it corrects."
+      lead="A line takes the rate in force at its tax point, a credit note that of the document it corrects. A change here is for this client; what the law says to everyone is corrected under Law."
       actions={
         <button type="button" className="action main" onClick={() => setEditing({ schedule: null })}>
           New schedule
@@ -53,17 +54,16 @@ export function RatesPage() {
               <td className="num font-semibold">{rowInForce(rows, today())?.rate ?? "–"}</td>
               <td className="text-[12.5px]">
                 {rows.map((row) => (
-                  <Tip
-                    key={row.from}
-                    className="mr-3 inline-block whitespace-nowrap"
-                    words={row.source || "no source"}
-                  >
-                    <span className="font-mono">{row.rate}</span>{" "}
-                    <span className="quiet">
-                      from {showDate(row.from)}
-                      {row.to ? ` to ${showDate(row.to)}` : ""}
-                    </span>
-                  </Tip>
+                  <span key={row.from} className="mr-3 inline-block whitespace-nowrap">
+                    <Tip words={row.source || "no source"}>
+                      <span className="font-mono">{row.rate}</span>{" "}
+                      <span className={row.from > today() ? "font-semibold" : "quiet"}>
+                        from {showDate(row.from)}
+                        {row.to ? ` to ${showDate(row.to)}` : ""}
+                      </span>
+                    </Tip>
+                    {row.doubt !== undefined && <DoubtMark says={row.doubt} className="ml-1" />}
+                  </span>
                 ))}
               </td>
               <td>

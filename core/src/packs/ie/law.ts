@@ -1,0 +1,19 @@
+import { lawKnown } from "../shared/lawKnown.ts";
+
+/** How far the law is known here, and what to look up. */
+export const law = lawKnown(
+  ["Whole euro on the VAT3", "cents are dropped and not rounded", "Revenue, VAT3 help text"],
+  ["Postponed imports, PA1", "the customs value without the duty", "Revenue, manual on postponed accounting"],
+  ["Bad debts", "relief stands as less in T1, not in T2", "Revenue, manual on bad debts"],
+  [
+    "Leaving moneys received",
+    "what debtors owe goes on the first return of the new basis",
+    "VAT Regulations reg. 25 and 26",
+  ],
+  [
+    "Errors up to 6,000",
+    "whether the limit itself is still inside, and what it is a limit of",
+    "Code of Practice for Revenue Compliance Interventions",
+  ],
+  ["The 19th and 23rd on a weekend", "they do not move", "Revenue"],
+);

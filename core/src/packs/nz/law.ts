@@ -1,0 +1,10 @@
+import { lawKnown } from "../shared/lawKnown.ts";
+
+/** How far the law is known here, and what to look up. */
+export const law = lawKnown(
+  ["Half cents in boxes 8 and 12", "nearest, half up", "IR375"],
+  ["Late input tax after two years", "the cases that are excepted", "GSTA s 20(3)"],
+  ["Change of basis", "the return on which the adjustment stands", "GSTA s 19C, IR375"],
+  ["Marketplace services", "opt-out and sections", "GSTA s 8C and 60C"],
+  ["Anniversary days of the provinces", "they do not move a due day here", "Inland Revenue"],
+);

@@ -1,0 +1,74 @@
+import type { FastifyInstance } from "fastify";
+import Joi from "joi";
+import { id } from "@fiscalon/contract/fields";
+import { lawChangeBody, lawFileBody } from "@fiscalon/contract/law";
+import type { LawChangeBody, LawFile } from "@fiscalon/contract/law";
+import { withinField } from "@fiscalon/core/errors";
+import { checkLawChange } from "@fiscalon/core/jurisdictions/amendedPack";
+import type { AppContext } from "../../appContext.ts";
+import { described } from "../../base/validation.ts";
+import { addLawChange, lawChangeRows, lawFile, removeLawChange, takeLawFile } from "./changes.ts";
+import { touchedBy } from "./touched.ts";
+
+export async function lawRoutes(app: FastifyInstance, { begin }: AppContext): Promise<void> {
+  app.get("/law", { schema: described("What the practice found out about the law", "Set up") }, (request) =>
+    lawChangeRows(request.work),
+  );
+
+  app.post<{ Body: LawChangeBody }>(
+    "/law/touched",
+    {
+      schema: described("Which open documents and returns a change of the law moves", "Set up", {
+        body: lawChangeBody,
+      }),
+    },
+    (request) => {
+      const { work, body } = request;
+      withinField("change", () => checkLawChange(work.packs.byId(body.change.pack), body.change));
+      return touchedBy(work, body.change);
+    },
+  );
+
+  app.post<{ Body: LawChangeBody }>(
+    "/law",
+    {
+      schema: described("Confirm a figure; correct a rate, a due day or the title of a box", "Set up", {
+        body: lawChangeBody,
+      }),
+    },
+    async (request) => {
+      await addLawChange(request.work, request.body.change);
+      return lawChangeRows(await begin());
+    },
+  );
+
+  app.delete<{ Params: { id: number } }>(
+    "/law/:id",
+    {
+      schema: described("Take such a change back", "Set up", {
+        params: Joi.object({ id: id.required() }),
+      }),
+    },
+    async (request) => {
+      await removeLawChange(request.work, request.params.id);
+      return lawChangeRows(await begin());
+    },
+  );
+
+  app.get(
+    "/law/file",
+    { schema: described("What the practice found out about the law, as a file", "Set up") },
+    async (request, reply) =>
+      reply
+        .header("content-disposition", 'attachment; filename="fiscalon-law.json"')
+        .send(await lawFile(request.work)),
+  );
+
+  app.post<{ Body: LawFile }>(
+    "/law/file",
+    {
+      schema: described("Take such a file in, all or nothing", "Set up", { body: lawFileBody }),
+    },
+    (request) => takeLawFile(request.work, request.body),
+  );
+}
