@@ -14,7 +14,7 @@ import { rowNumbers } from "./pointers.ts";
 import type { RowsOf } from "./pointers.ts";
 import { extrasOfBook } from "./bookExtras.ts";
 import { paymentsOfBook } from "./bookPayments.ts";
-import { ownJurisdictions } from "../../books/ownPacks.ts";
+import { lawChanges, ownJurisdictions } from "../../books/ownPacks.ts";
 import { loadDocuments } from "../../books/documents/loadDocuments.ts";
 import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
 
@@ -93,7 +93,7 @@ export async function exportBook(
     codes: codes.map((code) => code.definition),
     ...(plain.archived.length === 0 ? {} : { archived: [...plain.archived] }),
     rules: [...plain.rules],
-    ...(await ownSchedules(work, clientId)),
+    ...(await ownSchedules(work, setup)),
     accounts: [...plain.accounts],
     contacts: contacts.map((c) => ({
       id: c.ref,
@@ -139,11 +139,21 @@ async function jurisdictionsOf(
   return { jurisdictions: madeHere.map(fileOfJurisdiction) };
 }
 
-/** Schedules of the client's own; those of packs come with the packs. */
-async function ownSchedules(work: Work, clientId: number): Promise<Pick<BookFile, "schedules">> {
-  const rows = await work.models.schedules.findAll({ where: { clientId }, order: ["id"] });
-  if (rows.length === 0) return {};
-  return { schedules: Object.fromEntries(rows.map(({ ref, rows: own }) => [ref, own])) };
+/**
+ * Schedules of the client's own, and those the practice corrected: elsewhere the books come to the same figures. The
+ * others come with the packs.
+ */
+async function ownSchedules(
+  work: Work,
+  { client, plain }: ClientSetup,
+): Promise<Pick<BookFile, "schedules">> {
+  const own = await work.models.schedules.findAll({ where: { clientId: client.id }, order: ["id"] });
+  const corrected = (await lawChanges(work)).flatMap((change) =>
+    change.kind === "rate" ? [change.schedule] : [],
+  );
+  const kept = new Set([...own.map(({ ref }) => ref), ...corrected]);
+  const rows = Object.entries(plain.schedules).filter(([id]) => kept.has(id));
+  return rows.length === 0 ? {} : { schedules: Object.fromEntries(rows) };
 }
 
 async function plainRows<T>(
