@@ -42,7 +42,7 @@ export const ERRORS = {
   },
   "calendar/not-a-date": { status: 422, says: '"…" is not a date. Write it like 2026-03-31.' },
   "law/dates": { status: 422, says: "It would end on …, before it begins on …." },
-  "law/known": { status: 409, says: "… is on record already, from … by …." },
+  "law/known": { status: 409, says: "This is on record already, from … by …." },
   "law/unknown": { status: 422, says: '… has no … "…". Choose one of the list.' },
   "client/no-currency": { status: 422, says: "No pack ships for …. Say the currency." },
   "code/duplicate": { status: 422, says: "There is a code … already: …. Choose another name." },

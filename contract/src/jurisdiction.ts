@@ -333,6 +333,7 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
       .pattern(/^\d{4}-\d\d$/)
       .required(),
     checked: text.required(),
+    leftOut: Joi.array().items(name).default([]),
     doubts: Joi.array()
       .items(Joi.object({ about: name.required(), says: text.required(), where: text.default("") }))
       .default([]),

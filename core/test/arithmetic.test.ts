@@ -120,7 +120,7 @@ describe.each(PACKS.all.map((pack) => [pack.id, pack] as const))(
       effect.printed.lines.flatMap((line) =>
         line.taxes.map((tax, index) => ({
           tax,
-          words: explainTax(line.amount, line.mode, line.taxes, index, line.rounding, setup.digits),
+          words: explainTax(line, index, setup.digits),
         })),
       );
 

@@ -102,7 +102,7 @@ describe("Canada, passenger vehicles", () => {
     const { effect, setup } = bought("ca", "HON-V", "60000.00", "2026-02-02");
     const line = at(effect.printed.lines, 0);
     const index = line.taxes.findIndex(({ tax }) => tax !== 0);
-    const words = explainTax(line.amount, line.mode, line.taxes, index, line.rounding, setup.digits);
+    const words = explainTax(line, index, setup.digits);
     expect(words.slice(-2)).toEqual([
       "deducted on a price of at most 39,000.00 each: 39,000.00 × 13 % is 5,070.00",
       "5,070.00 is deducted; the rest is cost",

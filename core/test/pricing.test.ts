@@ -65,7 +65,7 @@ describe("one receipt in both modes", () => {
     const taxes = priceLine(57675, "inclusive", [levy("VAT", "20")], ROUND_EACH_LINE, {
       typed: { VAT: 9615 },
     });
-    expect(explainTax(57675, "inclusive", taxes, 0, ROUND_EACH_LINE, 2)).toEqual([
+    expect(explainTax({ amount: 57675, mode: "inclusive", taxes, rounding: ROUND_EACH_LINE }, 0, 2)).toEqual([
       "576.75 incl. ÷ 1.2 = 480.625",
       "480.625 × 20 % = 96.125 → 96.13",
       "half up, by line",

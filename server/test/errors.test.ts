@@ -2,6 +2,8 @@ import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import ts from "typescript";
 import { expect, test } from "vitest";
+import { rulesInWords } from "@fiscalon/core/jurisdictions/rulesInWords";
+import { SHIPPED } from "@fiscalon/core/packs/shipped";
 import { ERRORS } from "@fiscalon/contract/errors";
 
 const root = new URL("../../", import.meta.url).pathname;
@@ -75,6 +77,12 @@ test("the catalogue says what is thrown", () => {
       : [{ code, says, thrown }];
   });
   expect(other).toEqual([]);
+});
+
+test("docs/tax-rules.md says what the packs say", () => {
+  const docs = readFileSync(join(root, "docs/tax-rules.md"), "utf8");
+  const bare = (text: string) => text.replace(/[\s\\-]+/g, "");
+  expect(bare(docs.split("<!-- from the packs -->")[1] ?? "")).toBe(bare(rulesInWords(SHIPPED)));
 });
 
 test("docs/errors.md lists the catalogue", () => {

@@ -1,3 +1,4 @@
+import type { CalendarDate } from "../calendar/date.ts";
 import type { DueRule } from "../calendar/dueDate.ts";
 import { dueInWords } from "../calendar/dueInWords.ts";
 import type { JurisdictionPack, LawKnown } from "../model/pack.ts";
@@ -15,6 +16,8 @@ export interface Doubt {
   kind: "rate" | "code" | "box" | "due" | "other";
   value: string;
   about: string;
+  /** The days of a rate. */
+  days?: { from: CalendarDate; to: CalendarDate | null };
   figure: string;
   says: string;
   source: string;
@@ -47,7 +50,8 @@ export function doubtOfRate(schedule: string, name: string, row: RateRow): Doubt
       key: rateKey(schedule, row),
       kind: "rate",
       value: row.rate,
-      about: `${name}, from ${row.from}${row.to === null ? "" : ` to ${row.to}`}`,
+      about: name,
+      days: { from: row.from, to: row.to },
       figure: row.rate,
       says: row.doubt,
       source: row.source,

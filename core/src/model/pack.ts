@@ -148,11 +148,13 @@ export interface HolidayCalendar {
 /**
  * How far the law of a jurisdiction is known here.
  * - `asOf`: the month up to which it was followed, `YYYY-MM`; `checked`: by whom and how, for a sentence.
+ * - `leftOut`: what of it is not worked out; it is kept by hand.
  * - `doubts`: what should be looked up and hangs on no single rate, code, box or day; `where` says where to look.
  */
 export interface LawKnown {
   asOf: string;
   checked: string;
+  leftOut: readonly string[];
   doubts: readonly { about: string; says: string; where: string }[];
 }
 

@@ -2,24 +2,24 @@ import { displayAmount } from "../money/amount.ts";
 import { exactToText } from "../money/exact.ts";
 import type { Exact } from "../money/exact.ts";
 import type { PriceMode } from "../model/document.ts";
-import type { CreditCap, LineTax } from "../model/pricedDocument.ts";
+import type { CreditCap, LineTax, PricedLine } from "../model/pricedDocument.ts";
 import { effectiveRate } from "./levyStack.ts";
 import { roundingInWords } from "./rounding.ts";
 import type { Rounding } from "../model/rounding.ts";
 
+/** What the arithmetic of a line hangs on; `direction` is undefined where it is neither sold nor bought. */
+export interface ExplainedLine extends Pick<PricedLine, "amount" | "mode" | "taxes" | "rounding"> {
+  direction?: PricedLine["direction"];
+}
+
 /**
  * The arithmetic of one component on one line, written out as short lines of text, last the figure that counts.
- * @param amount the line's price in minor units
- * @param mode whether tax is in it
- * @param taxes all components of the line, in order
+ * @param index of the component among the taxes of the line
  * @example ["576.75 incl. ÷ 1.2 = 480.625", "480.625 × 20 % = 96.125 → 96.13", "half up, by line"]
  */
 export function explainTax(
-  amount: number,
-  mode: PriceMode,
-  taxes: readonly LineTax[],
+  { amount, mode, taxes, rounding, direction }: ExplainedLine,
   index: number,
-  rounding: Rounding,
   digits: number,
 ): string[] {
   const tax = taxes[index];
@@ -27,7 +27,7 @@ export function explainTax(
   return [
     ...calculation(amount, mode, taxes, tax, rounding, digits),
     ...typedFigure(tax, digits),
-    ...share(tax, digits),
+    ...(direction === "sale" ? [] : share(tax, digits)),
   ];
 }
 

@@ -110,7 +110,7 @@ function Block({ id, part, index }: { id: string; part: StackPart; index: number
 function blockClass({ component }: StackPart, index: number): string {
   const bare = component.rate.kind === "none" || component.rate.kind === "typed";
   return clsx(
-    "inline-block rounded-[2px] px-1.5 py-0.5 text-left text-[11.5px] whitespace-nowrap",
+    "inline-block max-w-full rounded-[2px] px-1.5 py-0.5 text-left text-[11.5px]",
     bare ? "border border-base-300" : TONES[index % TONES.length],
     component.charged !== "charged" &&
       "border border-dashed border-base-content bg-transparent !text-base-content",

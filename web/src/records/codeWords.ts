@@ -14,8 +14,12 @@ export function exampleOf(code: TaxCode): TaxCode {
 }
 
 /** The levies of a code with their rates as a stack shows them. Families show one example. */
-export function stackParts(code: TaxCode, schedules: RateSchedules): StackPart[] {
-  return shownComponents(exampleOf(code)).map((component) => {
+export function stackParts(
+  code: TaxCode,
+  schedules: RateSchedules,
+  levies: ReadonlySet<string> = new Set(),
+): StackPart[] {
+  return shownComponents(exampleOf(code), levies).map((component) => {
     const rate = rateToday(code, component, schedules);
     return {
       component,
@@ -25,12 +29,13 @@ export function stackParts(code: TaxCode, schedules: RateSchedules): StackPart[]
   });
 }
 
-/** Components that depend on the place are many; one of each levy's kind is enough for a row. */
-function shownComponents(code: TaxCode): readonly Component[] {
+/** Components that depend on the place are many: a row shows those that do not, or some of the levies we charge. */
+function shownComponents(code: TaxCode, levies: ReadonlySet<string>): readonly Component[] {
   if (code.components.length <= 4) return code.components;
-  return code.components.filter(({ when }) => when === undefined).length > 0
-    ? code.components.filter(({ when }) => when === undefined)
-    : code.components.slice(0, 3);
+  const everywhere = code.components.filter(({ when }) => when === undefined);
+  if (everywhere.length > 0) return everywhere;
+  const ours = code.components.filter(({ levy }) => levies.has(levy));
+  return (ours.length > 0 ? ours : code.components).slice(0, 4);
 }
 
 function rateWords({ rate }: Component, value: string | undefined, family: boolean): string {

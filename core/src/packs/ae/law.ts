@@ -2,6 +2,12 @@ import { lawKnown } from "../shared/lawKnown.ts";
 
 /** How far the law is known here, and what to look up. */
 export const law = lawKnown(
+  [
+    "the margin scheme",
+    "apportionment over the tax year",
+    "tourist refunds",
+    "designated zones told by address",
+  ],
   ["Six months unpaid", "the period in which they end, or the one after", "Executive Regulation art. 54"],
   ["Value of a margin sale", "box 1 holds the margin", "FTA, Returns guide"],
   ["Boxes 9 and 10 of goods under reverse charge", "the net is in 9", "FTA, Returns guide"],

@@ -2,6 +2,13 @@ import { lawKnown } from "../shared/lawKnown.ts";
 
 /** How far the law is known here, and what to look up. */
 export const law = lawKnown(
+  [
+    "the margin scheme for land",
+    "fuel tax credits",
+    "PAYG amounts, which are typed",
+    "GST instalments",
+    "the producer rebate's yearly cap",
+  ],
   ["G1 with luxury car tax and the margin scheme", "what counts in G1", "ATO, BAS guide"],
   [
     "Correcting errors",

@@ -3,6 +3,12 @@ import { lawKnown } from "../shared/lawKnown.ts";
 /** How far the law is known here, and what to look up. */
 export const law = lawKnown(
   [
+    "the quick method and simplified credits",
+    "rebates of charities and public bodies",
+    "restrictions of large businesses in Quebec",
+    "meals at year's end for who claims in full",
+  ],
+  [
     "Line 101",
     "whole dollars, and which other revenue belongs there",
     "CRA, Instructions for preparing a GST/HST return",

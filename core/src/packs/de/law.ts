@@ -2,6 +2,13 @@ import { lawKnown } from "../shared/lawKnown.ts";
 
 /** How far the law is known here, and what to look up. */
 export const law = lawKnown(
+  [
+    "margin and travel schemes",
+    "small businesses' own statements",
+    "adjustment of input tax over years (UStG § 15a)",
+    "the one-stop shop",
+    "the recapitulative statement as a file",
+  ],
   ["Net amounts in whole euro", "cents are left out, not rounded", "ELSTER, notes to the advance return"],
   [
     "Kz 50 and Kz 37",

@@ -3,6 +3,12 @@ import { lawKnown } from "../shared/lawKnown.ts";
 /** How far the law is known here, and what to look up. */
 export const law = lawKnown(
   [
+    "special schemes (flat rate, margin, retail, tour operators, annual accounting)",
+    "partial exemption and capital goods",
+    "groups and divisions",
+    "Intrastat and sales lists",
+  ],
+  [
     "Box 7 of purchases without tax",
     "supplies from sellers who are not registered are counted in box 7",
     "VAT Notice 700/12, box 7",

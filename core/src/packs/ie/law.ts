@@ -2,6 +2,12 @@ import { lawKnown } from "../shared/lawKnown.ts";
 
 /** How far the law is known here, and what to look up. */
 export const law = lawKnown(
+  [
+    "margin and travel schemes",
+    "flat-rate farmers' own claims",
+    "apportionment and capital goods",
+    "VIES and Intrastat statements as files",
+  ],
   ["Whole euro on the VAT3", "cents are dropped and not rounded", "Revenue, VAT3 help text"],
   ["Postponed imports, PA1", "the customs value without the duty", "Revenue, manual on postponed accounting"],
   ["Bad debts", "relief stands as less in T1, not in T2", "Revenue, manual on bad debts"],

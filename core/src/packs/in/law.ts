@@ -2,6 +2,13 @@ import { lawKnown } from "../shared/lawKnown.ts";
 
 /** How far the law is known here, and what to look up. */
 export const law = lawKnown(
+  [
+    "reversals by rules 42 and 43, which are typed",
+    "refund applications",
+    "e-invoices and e-way bills",
+    "the yearly returns",
+    "compensation cess on its own rates, which is typed",
+  ],
   ["The list at 40 %, tobacco and bricks", "their days", "N 9 to 19/2025-CTR, N 2/2025-Cess"],
   [
     "Negative liability",

@@ -2,6 +2,11 @@ import { lawKnown } from "../shared/lawKnown.ts";
 
 /** How far the law is known here, and what to look up. */
 export const law = lawKnown(
+  [
+    "apportionment and its yearly adjustment",
+    "provisional tax by the ratio method",
+    "statements of marketplace operators",
+  ],
   ["Half cents in boxes 8 and 12", "nearest, half up", "IR375"],
   ["Late input tax after two years", "the cases that are excepted", "GSTA s 20(3)"],
   ["Change of basis", "the return on which the adjustment stands", "GSTA s 19C, IR375"],

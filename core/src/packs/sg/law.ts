@@ -2,6 +2,12 @@ import { lawKnown } from "../shared/lawKnown.ts";
 
 /** How far the law is known here, and what to look up. */
 export const law = lawKnown(
+  [
+    "the margin scheme",
+    "the de minimis test of exempt supplies and the yearly adjustment",
+    "tourist refunds by scheme",
+    "the import schemes' own statements",
+  ],
   ["Value boxes", "cents are dropped", "IRAS, guide to GST F5"],
   ["Due day on a weekend", "it does not move", "IRAS"],
   ["Late input tax", "five years, and where the concession nets", "IRAS, correcting errors"],

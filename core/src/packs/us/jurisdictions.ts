@@ -16,7 +16,7 @@ export interface TaxBody {
 }
 
 const LOCAL = "the state's table of local rates";
-const DOUBT = "a local rate from memory; cities and districts change theirs, the table of the day says which";
+const DOUBT = "a local rate from memory; cities and districts change theirs";
 const since = (rate: string, from = "2018-01-01", source = LOCAL): RateRow[] => [
   local({ from, to: null, rate, source }),
 ];

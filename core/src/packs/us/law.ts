@@ -3,6 +3,12 @@ import { lawKnown } from "../shared/lawKnown.ts";
 /** How far the law is known here, and what to look up. */
 export const law = lawKnown(
   [
+    "cities and districts beside the examples",
+    "the day a threshold of presence is passed",
+    "prepayments, which are typed",
+    "reduced state rates of single classes of goods",
+  ],
+  [
     "Origin and destination",
     "Tennessee and Illinois charge the seller's place inside the state",
     "the states' acts",

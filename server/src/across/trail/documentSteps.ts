@@ -6,7 +6,6 @@ import { minorDigits } from "@fiscalon/core/money/currency";
 import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import { rateDateOf } from "@fiscalon/core/model/document";
 import type { PricedLine } from "@fiscalon/core/model/pricedDocument";
-import type { Rounding } from "@fiscalon/core/model/rounding";
 import { rateInForce } from "@fiscalon/core/tax/rateInForce";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
 import type { Work } from "../../base/work.ts";
@@ -109,20 +108,15 @@ export async function lineStep(
         amount: tax.tax,
       })),
     ],
-    arithmetic: arithmeticOf(at(printed.lines, index), document, line.rounding, setup),
+    arithmetic: arithmeticOf({ ...at(printed.lines, index), rounding: line.rounding }, document, setup),
     open: { label: "Open document", path: `books/documents/${document.id}` },
   };
 }
 
 /** The tax of a line written out, in the currency of its document. */
-function arithmeticOf(
-  { amount, mode, taxes }: PricedLine,
-  { input }: StoredDocument,
-  rounding: Rounding,
-  setup: TrailScope["setup"],
-): string[] {
+function arithmeticOf(line: PricedLine, { input }: StoredDocument, setup: TrailScope["setup"]): string[] {
   const digits = minorDigits(input.currency ?? setup.client.currency);
-  return taxes.flatMap((_, index) => explainTax(amount, mode, taxes, index, rounding, digits));
+  return line.taxes.flatMap((_, index) => explainTax(line, index, digits));
 }
 
 function exchangeWords(

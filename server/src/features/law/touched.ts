@@ -147,5 +147,6 @@ async function returnsMeant(
 
 function nameOf(work: Work, { registrations }: ClientSetup, id: number): string {
   const r = registrations.find((one) => one.id === id);
-  return r ? `${work.packs.levyNames(r.levies)}${r.number === null ? "" : ` ${r.number}`}` : String(id);
+  const [first = ""] = r?.levies ?? [];
+  return `${work.packs.levyName(first)} ${r?.number ?? ""}`.trim();
 }

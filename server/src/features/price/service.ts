@@ -102,7 +102,7 @@ function explained(
 ): string[] {
   if (!line) return [];
   const digits = minorDigits(document.currency ?? setup.currency);
-  return explainTax(line.amount, line.mode, line.taxes, index, line.rounding, digits);
+  return explainTax(line, index, digits);
 }
 
 /** A registration that has always been in force, with the pack's codes, rules and accounts. */

@@ -122,11 +122,8 @@ export function EffectPanel({
             </p>
           )}
           <pre className="arithmetic">
-            {priced.taxes
-              .flatMap((_, index) =>
-                explainTax(priced.amount, priced.mode, priced.taxes, index, priced.rounding, ownDigits),
-              )
-              .join("\n") || "no tax code"}
+            {priced.taxes.flatMap((_, index) => explainTax(priced, index, ownDigits)).join("\n") ||
+              "no tax code"}
           </pre>
         </>
       )}

@@ -30,7 +30,7 @@ export function BenchResults({ code, trial, exclusive, inclusive, setup }: Resul
     effect.priced.lines.flatMap((line) =>
       line.taxes.flatMap((tax, index) => [
         ...(line.taxes.length > 1 ? [`${packs.levyName(tax.component.levy)}:`] : []),
-        ...explainTax(line.amount, mode, line.taxes, index, line.rounding, digits),
+        ...explainTax({ ...line, mode }, index, digits),
       ]),
     );
   const step = (name: string, value: number, effect: DocumentEffect, mode: PriceMode): TrailStep => ({

@@ -44,6 +44,7 @@ export function CodesPage() {
   if (!setup || !client) return <Waiting what="the codes" />;
   const lines = new Map(uses?.map((use) => [use.code, use.lines]));
   const hidden = new Set(setup.plain.archived);
+  const levies = new Set(client.registrations.flatMap((one) => one.levies));
   const wanted = search.trim().toLowerCase();
   const codes = setup.plain.codes.filter(
     (code) =>
@@ -164,7 +165,7 @@ export function CodesPage() {
                   <td className="max-w-[150px]">
                     <LevyStack
                       code={shown}
-                      parts={stackParts(shown, setup.plain.schedules)}
+                      parts={stackParts(shown, setup.plain.schedules, levies)}
                       onReorder={
                         one.family || one.components.length > 4
                           ? undefined

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { doubtsOf } from "@fiscalon/core/jurisdictions/doubts";
 import type { Doubt } from "@fiscalon/core/jurisdictions/doubts";
+import { schedulesOfCode } from "@fiscalon/core/jurisdictions/doubtsInUse";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import type { LawChangeRow, LawFile } from "@fiscalon/contract/law";
 import { api } from "../../api/client.ts";
@@ -9,13 +10,15 @@ import { keys } from "../../api/keys.ts";
 import { useLawChanges, usePacks } from "../../api/packs.tsx";
 import { readJson } from "../../api/readJson.ts";
 import { useScope } from "../../app/scope.ts";
+import { useSetup } from "../../app/useSetup.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { FileButton } from "../../kit/FileButton.tsx";
 import { plural, showDate, showMonth } from "../../kit/format.ts";
 import { Menu, MenuItem } from "../../kit/Menu.tsx";
 import { ReasonDialog } from "../../kit/ReasonDialog.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
-import { changeInWords } from "./lawWords.ts";
+import { Waiting } from "../../kit/Waiting.tsx";
+import { changeInWords, until } from "./lawWords.ts";
 import { LawCorrection } from "./LawCorrection.tsx";
 import type { CorrectionKind } from "./LawCorrection.tsx";
 
@@ -27,9 +30,12 @@ export function LawPage() {
   const [correcting, setCorrecting] = useState<{ pack: JurisdictionPack; kind: CorrectionKind } | null>(null);
   const { data: rows = [], error } = useLawChanges();
   const act = useLawAction();
-  if (!client) return null;
+  const setup = useSetup();
+  if (!client || !setup) return <Waiting what="the law" />;
   const countries = new Set([client.country, ...client.places.map(({ country }) => country)]);
   const registered = new Set(client.registrations.map(({ pack }) => pack));
+  const levies = new Set(client.registrations.flatMap((one) => one.levies));
+  const ours = new Set(setup.plain.codes.flatMap((code) => schedulesOfCode(code, [...levies])));
   const mine = packs.all.filter(({ id, country }) => registered.has(id) || countries.has(country));
   return (
     <Sheet
@@ -48,7 +54,11 @@ export function LawPage() {
       {mine.map((pack) => (
         <section key={pack.id} aria-label={pack.name} className="mb-8 max-w-5xl">
           <Head pack={pack} onCorrect={(kind) => setCorrecting({ pack, kind })} />
-          <Doubts doubts={doubtsOf(pack)} onConfirm={(doubt) => setConfirming({ pack, doubt })} />
+          <Doubts
+            doubts={doubtsOf(pack)}
+            isOurs={(doubt) => isOurs(doubt, ours)}
+            onConfirm={(doubt) => setConfirming({ pack, doubt })}
+          />
           <FoundOut
             rows={rows.filter(({ change }) => change.pack === pack.id)}
             pack={pack}
@@ -98,6 +108,9 @@ function Head({ pack, onCorrect }: { pack: JurisdictionPack; onCorrect: (kind: C
             ? `Law as of ${showMonth(pack.law.asOf)}. ${pack.law.checked}`
             : "Made by the practice; it is as good as what was typed."}
         </p>
+        {pack.law && pack.law.leftOut.length > 0 && (
+          <p className="quiet">Not worked out here: {pack.law.leftOut.join("; ")}.</p>
+        )}
       </div>
       <Menu trigger="Correct …" className="action ml-auto shrink-0" name={`Correct the law of ${pack.name}`}>
         <MenuItem onSelect={() => onCorrect("rate")}>A rate, limit or amount</MenuItem>
@@ -108,42 +121,76 @@ function Head({ pack, onCorrect }: { pack: JurisdictionPack; onCorrect: (kind: C
   );
 }
 
-function Doubts({ doubts, onConfirm }: { doubts: Doubt[]; onConfirm: (doubt: Doubt) => void }) {
-  if (doubts.length === 0) return <p className="mb-3">Nothing is left to be looked up.</p>;
+/** Whether a doubt is about what the client's registrations can bear: rates of other levies are not. */
+function isOurs({ kind, key }: Doubt, schedules: ReadonlySet<string>): boolean {
+  return kind !== "rate" || [...schedules].some((id) => key.startsWith(`rate/${id}/`));
+}
+
+function Doubts({
+  doubts: all,
+  isOurs,
+  onConfirm,
+}: {
+  doubts: Doubt[];
+  isOurs: (doubt: Doubt) => boolean;
+  onConfirm: (doubt: Doubt) => void;
+}) {
+  const [whole, setWhole] = useState(false);
+  const ours = all.filter(isOurs);
+  const doubts = whole ? all : ours;
+  if (all.length === 0) return <p className="mb-3">Nothing is left to be looked up.</p>;
   return (
-    <table className="sheet-table mb-3">
-      <caption className="quiet pb-1 text-left">{plural(doubts.length, "figure")} to be looked up</caption>
-      <thead>
-        <tr>
-          <th>What</th>
-          <th>As it stands</th>
-          <th>Where to look</th>
-          <th />
-        </tr>
-      </thead>
-      <tbody>
-        {doubts.map((doubt) => (
-          <tr key={doubt.key}>
-            <td className="min-w-[220px] font-semibold">{doubt.about}</td>
-            <td>
-              {doubt.figure && <span className="mr-2 font-mono">{doubt.figure}</span>}
-              <span className={doubt.figure ? "quiet" : ""}>{doubt.says}</span>
-            </td>
-            <td className="quiet max-w-[240px]">{doubt.source}</td>
-            <td>
-              <button
-                type="button"
-                className="word-link"
-                aria-label={`Confirm ${doubt.about}`}
-                onClick={() => onConfirm(doubt)}
-              >
-                Confirm
-              </button>
-            </td>
+    <>
+      <div className="flex gap-6">
+        <p className="quiet">{plural(doubts.length, "figure")} to be looked up</p>
+        {ours.length < all.length && (
+          <label className="flex cursor-pointer items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              checked={whole}
+              onChange={(event) => setWhole(event.target.checked)}
+            />
+            also rates of levies without a registration
+          </label>
+        )}
+      </div>
+      <table className="sheet-table mb-3">
+        <thead>
+          <tr>
+            <th>What</th>
+            <th>As it stands</th>
+            <th>Where to look</th>
+            <th />
           </tr>
-        ))}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {doubts.map((doubt) => (
+            <tr key={doubt.key}>
+              <td className="min-w-[220px]">
+                <span className="font-semibold">{doubt.about}</span>
+                {doubt.days && <span className="quiet block text-[12.5px]">from {until(doubt.days)}</span>}
+              </td>
+              <td>
+                {doubt.figure && <span className="mr-2 font-mono">{doubt.figure}</span>}
+                <span className={doubt.figure ? "quiet" : ""}>{doubt.says}</span>
+              </td>
+              <td className="quiet max-w-[240px]">{doubt.source}</td>
+              <td>
+                <button
+                  type="button"
+                  className="word-link"
+                  aria-label={`Confirm ${doubt.about}`}
+                  onClick={() => onConfirm(doubt)}
+                >
+                  Confirm
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
   );
 }
 

@@ -22,7 +22,8 @@ export function changeInWords(change: LawChange, pack: JurisdictionPack, packs: 
   }
 }
 
-function until({ from, to }: { from: string; to: string | null }): string {
+/** "1 Apr 2026 on", "1 Apr to 30 Jun 2026". */
+export function until({ from, to }: { from: string; to: string | null }): string {
   return `${showDate(from)}${to === null ? " on" : ` to ${showDate(to)}`}`;
 }
 
