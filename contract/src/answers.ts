@@ -12,6 +12,7 @@ import type { OpenItemPage, PaymentPage, PaymentView } from "./payments.ts";
 import type { DetailPage, SummaryRow } from "./reports.ts";
 import type { BoxesBetween, PeriodTile, ReturnView, StationCounts } from "./returns.ts";
 import type { SeriesView } from "./series.ts";
+import type { StockMove } from "./stockMove.ts";
 import type { PostedDue, TemplateView } from "./templates.ts";
 import type { TerminalDayPage, TerminalReport, TerminalView } from "./terminals.ts";
 import type { TrailStep } from "./trail.ts";
@@ -128,6 +129,7 @@ export interface Answers {
   "PUT /clients/:id/series/:kind": SeriesView[];
   "GET /clients/:id/setup": PlainSetup;
   "DELETE /clients/:id/tax-payments/:payment": null;
+  "POST /clients/:id/stock-moves": StockMove;
   "GET /clients/:id/templates": TemplateView[];
   "PUT /clients/:id/templates": TemplateView[];
   "POST /clients/:id/templates/post-due": PostedDue;

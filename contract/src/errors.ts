@@ -44,6 +44,14 @@ export const ERRORS = {
   "law/dates": { status: 422, says: "It would end on …, before it begins on …." },
   "law/known": { status: 409, says: "This is on record already, from … by …." },
   "law/unknown": { status: 422, says: '… has no … "…". Choose one of the list.' },
+  "stock/not-registered": {
+    status: 422,
+    says: "… has no registration with a number of its own on …. Add it under Places & registrations.",
+  },
+  "stock/one-registration": {
+    status: 422,
+    says: "Both places belong to one registration: nothing is supplied. Choose a place that is registered apart.",
+  },
   "client/no-currency": { status: 422, says: "No pack ships for …. Say the currency." },
   "code/duplicate": { status: 422, says: "There is a code … already: …. Choose another name." },
   "code/in-use": {

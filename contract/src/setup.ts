@@ -84,6 +84,7 @@ export const accountFields = {
     .valid(...ACCOUNT_ROLES)
     .allow(null),
   levy: Joi.string().max(120).allow(null),
+  region: Joi.string().max(10),
   topic: Joi.string().max(40).allow(null),
   usualCode: codeOrNone,
 };

@@ -1,5 +1,7 @@
 import type { EffectSetup, AssignedFact, DocumentEffect } from "./effect.ts";
+import { at } from "../at.ts";
 import { FiscalError, withinField } from "../errors.ts";
+import { accountsOfRegion } from "../model/account.ts";
 import { minorDigits } from "../money/currency.ts";
 import { inBaseCurrency } from "../tax/inBaseCurrency.ts";
 import type { CalendarDate } from "../calendar/date.ts";
@@ -39,9 +41,14 @@ export function documentEffect(document: DocumentInput, setup: EffectSetup): Doc
   const effect = {
     priced,
     printed,
-    postings: documentPostings(document, priced, setup.accounts, setup.digits),
+    postings: documentPostings(
+      document,
+      priced,
+      accountsOfRegion(setup.accounts, document.site?.region),
+      setup.digits,
+    ),
     facts,
-    ledgerDate: ledgerDateOf(document.date, setup),
+    ledgerDate: ledgerDateOf(document.date, setup, document.site?.region),
   };
   return { ...effect, warnings: documentWarnings(document, effect, setup) };
 }
@@ -50,8 +57,9 @@ function pricedInBoth(
   document: DocumentInput,
   setup: EffectSetup,
 ): Pick<DocumentEffect, "priced" | "printed"> {
-  const pricing = pricingSetup(setup, taxPointOf(document));
-  const choices = chooseCodes(document, codeFinder(setup, taxPointOf(document)));
+  const region = document.site?.region ?? undefined;
+  const pricing = pricingSetup(setup, taxPointOf(document), region);
+  const choices = chooseCodes(document, codeFinder(setup, taxPointOf(document), region));
   const currency = document.currency ?? setup.currency;
   if (currency === setup.currency) {
     const priced = priceDocument(document, choices, pricing);
@@ -79,19 +87,20 @@ function pricedInBoth(
 }
 
 /** The set-up as pricing wants it: each levy is rounded as its registration in force says. */
-export function pricingSetup(setup: EffectSetup, on: CalendarDate): PricingSetup {
+export function pricingSetup(setup: EffectSetup, on: CalendarDate, region?: string): PricingSetup {
   const { schedules, digits, registrations } = setup;
   const roundings = new Map<string, Rounding>();
   const roundingOf = (levy: string): Rounding => {
     const known = roundings.get(levy);
     if (known) return known;
-    const inForce = registrationFor(registrations, levy, on) ?? registrations.find((r) => r.from <= on);
+    const inForce =
+      registrationFor(registrations, levy, on, undefined, region) ?? registrations.find((r) => r.from <= on);
     const rounding = inForce?.rounding ?? ROUND_EACH_LINE;
     roundings.set(levy, rounding);
     return rounding;
   };
   const deducts = (levy: string): boolean => {
-    const inForce = registrationFor(registrations, levy, on);
+    const inForce = registrationFor(registrations, levy, on, undefined, region);
     if (!inForce) return true;
     const pack = setup.packs.byId(inForce.pack);
     const chosen = optionsOn(pack, inForce, on)[pack.noCredit?.option ?? ""];
@@ -101,10 +110,10 @@ export function pricingSetup(setup: EffectSetup, on: CalendarDate): PricingSetup
 }
 
 /** Where codes are found on a day: rules that need a registration hold while it is in force. */
-export function codeFinder(setup: EffectSetup, on: CalendarDate): CodeFinder {
+export function codeFinder(setup: EffectSetup, on: CalendarDate, region?: string): CodeFinder {
   return {
     ...setup,
-    registeredFor: (levy) => registrationFor(setup.registrations, levy, on) !== undefined,
+    registeredFor: (levy) => registrationFor(setup.registrations, levy, on, undefined, region) !== undefined,
   };
 }
 
@@ -119,6 +128,7 @@ function assigned(
     fact.levy,
     fact.taxPoint,
     setup.codes.get(fact.code)?.pack,
+    at(priced.lines, fact.line - 1).circumstances["place"],
   );
   if (!registration) return { ...fact, registration: null, period: null, held: false };
   const { bases } = setup.packs.byId(registration.pack);
@@ -155,14 +165,31 @@ function periodOf(
   return period;
 }
 
-/** Nothing is posted into a period that is sealed for any registration: the ledger of those days stays as it was. */
-export function ledgerDateOf(documentDate: CalendarDate, setup: EffectSetup): CalendarDate {
+/**
+ * Nothing is posted into a period that is sealed for any registration: the ledger of those days stays as it was. Where a
+ * levy is registered region by region, the registrations of other regions do not count.
+ */
+export function ledgerDateOf(
+  documentDate: CalendarDate,
+  setup: EffectSetup,
+  region?: string | null,
+): CalendarDate {
   let date = documentDate;
   for (const registration of setup.registrations) {
+    if (isElsewhere(registration, setup, region)) continue;
     const sealed = setup.sealed.get(registration.id);
     if (!sealed || sealed.size === 0) continue;
     const period = assignPeriod(registration, date, sealed);
     if (period?.late) date = period.reported.from;
   }
   return date;
+}
+
+function isElsewhere(
+  one: RegistrationSetup,
+  { registrations }: EffectSetup,
+  region: string | null | undefined,
+): boolean {
+  if (!region || !one.region || one.region === region) return false;
+  return registrations.some((other) => other.pack === one.pack && other.region === region);
 }

@@ -48,7 +48,13 @@ export function factsOf(document: DocumentInput, priced: PricedDocument, setup: 
     if (direction === null || !code) return [];
     const supply = supplyOf(document, line, priced, setup);
     return line.taxes.flatMap((tax) => {
-      const registration = registrationFor(setup.registrations, tax.component.levy, taxPoint, code.pack);
+      const registration = registrationFor(
+        setup.registrations,
+        tax.component.levy,
+        taxPoint,
+        code.pack,
+        line.circumstances["place"],
+      );
       if (tax.component.onlyRegistered && !registration) return [];
       return [
         {

@@ -29,7 +29,8 @@ export const ACCOUNT_ROLES = [
 export type AccountRole = (typeof ACCOUNT_ROLES)[number];
 
 /**
- * An account of the chart. Levies that share an account stand in `levy` with a slash between: `GST/HST`. `topic` tells checks what it is about: entertaining, cars, wages …; `usualCode` is
+ * An account of the chart. Levies that share an account stand in `levy` with a slash between: `GST/HST`; `region` is the
+ * one whose registration it is for, where another region has accounts of its own. `topic` tells checks what it is about: entertaining, cars, wages …; `usualCode` is
  * the tax code proposed for lines that post to it.
  */
 export interface Account {
@@ -38,6 +39,7 @@ export interface Account {
   type: AccountType;
   role: AccountRole | null;
   levy: string | null;
+  region?: string;
   topic: string | null;
   usualCode: string | null;
 }
@@ -57,6 +59,23 @@ export function accountInRole(
   throw new FiscalError(
     "ledger/no-account",
     `No account is set for ${what}. Choose one under Set up, Accounts.`,
+  );
+}
+
+/**
+ * The accounts that a region's supplies post to: its own, and of the others those in whose place it has none.
+ * @param region null or undefined where nothing is said of regions
+ */
+export function accountsOfRegion(
+  accounts: readonly Account[],
+  region: string | null | undefined,
+): readonly Account[] {
+  if (accounts.every((account) => account.region === undefined)) return accounts;
+  const own = accounts.filter((account) => account.region !== undefined && account.region === region);
+  const replaced = (account: Account) =>
+    own.some(({ role, levy }) => role === account.role && levy === account.levy);
+  return accounts.filter(
+    (account) => own.includes(account) || (account.region === undefined && !replaced(account)),
   );
 }
 

@@ -15,6 +15,8 @@ export interface RegistrationSetup extends PeriodRule {
   id: number;
   pack: string;
   levies: readonly string[];
+  /** The region it is for, where a levy is registered region by region. */
+  region?: string | null;
   basis: Basis;
   changes?: readonly RegistrationChange[];
   rounding: Rounding;
@@ -35,19 +37,23 @@ export function optionsOn(
 
 /**
  * The registration for a levy in force on a day, or undefined. Two countries may call their levies alike: `pack` is
- * the one the code comes from, where it comes from one.
+ * the one the code comes from, where it comes from one. A business may be registered region by region: of several the
+ * one of `region` counts, or one that is for no region.
  */
 export function registrationFor<T extends RegistrationSetup>(
   registrations: readonly T[],
   levy: string,
   on: CalendarDate,
   pack?: string,
+  region?: string,
 ): T | undefined {
-  return registrations.find(
+  const inForce = registrations.filter(
     (r) =>
       r.levies.includes(levy) &&
       r.from <= on &&
       (r.to === null || on <= r.to) &&
       (pack === undefined || r.pack === pack),
   );
+  if (inForce.length < 2) return inForce[0];
+  return inForce.find((r) => r.region === region || r.region === undefined || r.region === null);
 }

@@ -68,6 +68,39 @@ async function addAccounts(work: Writing, owned: Owned, pack: JurisdictionPack):
   await work.models.accounts.bulkCreate(fresh, work.options);
 }
 
+/**
+ * Tax accounts of a region's own, from the second region on in which a business is registered: what it owes and is owed
+ * there stands apart.
+ */
+export async function addRegionAccounts(
+  work: Writing,
+  clientId: number,
+  pack: JurisdictionPack,
+  region: string,
+): Promise<void> {
+  const others = await work.models.registrations.findAll({
+    where: { clientId, pack: pack.id },
+    ...work.options,
+  });
+  if (!others.some((other) => other.region !== region) || others.some((other) => other.region === region))
+    return;
+  const chart = await work.models.accounts.findAll({ where: { clientId }, ...work.options });
+  if (chart.some((account) => account.region === region)) return;
+  const numbers = new Set(chart.map((account) => account.code));
+  const name = pack.regions?.find(({ code }) => code === region)?.name ?? region;
+  const fresh = pack.accounts
+    .filter((account) => account.levy !== null)
+    .map((account) => ({
+      clientId,
+      ...work.made,
+      ...account,
+      region,
+      name: `${account.name}, ${name}`,
+      code: freeNumber(account, numbers),
+    }));
+  await work.models.accounts.bulkCreate(fresh, work.options);
+}
+
 function freeNumber({ code }: Account, numbers: Set<string>): string {
   let number = Number(code);
   while (numbers.has(String(number))) number += 1;

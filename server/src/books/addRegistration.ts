@@ -6,7 +6,7 @@ import type { Basis } from "@fiscalon/core/model/basis";
 import { ROUND_EACH_LINE } from "@fiscalon/core/model/rounding";
 import type { RegistrationBody } from "@fiscalon/contract/setup";
 import type { Writing } from "../base/work.ts";
-import { addPackData } from "./addPackData.ts";
+import { addPackData, addRegionAccounts } from "./addPackData.ts";
 import { regionKept } from "./requireRegion.ts";
 
 /** Adds a registration. The number is checked; two registrations of one levy must not overlap. */
@@ -25,15 +25,17 @@ export async function addRegistration(
   if (body.to !== null && body.to < body.from) {
     throw new FiscalError("registration/dates", "The registration would end before it starts.", "to");
   }
-  await refuseOverlap(work, clientId, levies, body);
+  const region = await regionFor(work, clientId, pack, body);
+  await refuseOverlap(work, clientId, levies, { ...body, region });
   await addPackData(work, clientId, pack);
+  if (pack.regionOfNumber && region !== null) await addRegionAccounts(work, clientId, pack, region);
   const row = await work.models.registrations.create(
     {
       clientId,
       ref,
       pack: pack.id,
       levies,
-      region: await regionFor(work, clientId, pack, body),
+      region,
       number: checkedNumber(pack, body.number),
       validFrom: body.from,
       validTo: body.to,
@@ -178,19 +180,26 @@ function anchorOf(pack: JurisdictionPack, body: RegistrationBody): string {
   );
 }
 
-/** Refuses two registrations of one levy in one jurisdiction on the same day. */
+/**
+ * Refuses two registrations of one levy in one jurisdiction on the same day, but for those of different regions where
+ * numbers are given out region by region.
+ */
 export async function refuseOverlap(
   work: Writing,
   clientId: number,
   levies: readonly string[],
-  body: Pick<RegistrationBody, "pack" | "from" | "to">,
+  body: Pick<RegistrationBody, "pack" | "from" | "to" | "region">,
   except?: number,
 ): Promise<void> {
+  const pack = work.packs.byId(body.pack);
+  const apart = (region: string | null): boolean =>
+    pack.regionOfNumber !== undefined && Boolean(body.region) && region !== null && region !== body.region;
   const others = await work.models.registrations.findAll({ where: { clientId }, ...work.options });
   const clash = others.find(
     (other) =>
       other.id !== except &&
-      other.pack === work.packs.byId(body.pack).id &&
+      other.pack === pack.id &&
+      !apart(other.region) &&
       other.levies.some((levy) => levies.includes(levy)) &&
       (other.validTo === null || body.from <= other.validTo) &&
       (body.to === null || other.validFrom <= body.to),

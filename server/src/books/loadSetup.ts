@@ -96,8 +96,8 @@ export async function loadSetup(work: Work, clientId: number): Promise<ClientSet
   };
 }
 
-function accountOf({ code, name, type, role, levy, topic, usualCode }: AccountRecord): Account {
-  return { code, name, type, role, levy, topic, usualCode };
+function accountOf({ code, name, type, role, levy, region, topic, usualCode }: AccountRecord): Account {
+  return { code, name, type, role, levy, ...(region === null ? {} : { region }), topic, usualCode };
 }
 
 function registrationSetup(r: RegistrationRecord): RegistrationSetup {
@@ -105,6 +105,7 @@ function registrationSetup(r: RegistrationRecord): RegistrationSetup {
     id: r.id,
     pack: r.pack,
     levies: r.levies,
+    region: r.region,
     basis: r.basis,
     rounding: r.rounding,
     options: r.options,

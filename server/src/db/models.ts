@@ -61,6 +61,7 @@ export interface AccountRecord extends OfClient {
   type: AccountType;
   role: AccountRole | null;
   levy: string | null;
+  region: string | null;
   topic: string | null;
   usualCode: string | null;
 }
@@ -225,6 +226,7 @@ export function defineModels(sequelize: Sequelize) {
       type: TEXT,
       role: TEXT,
       levy: TEXT,
+      region: TEXT,
       topic: TEXT,
       usualCode: TEXT,
     }),

@@ -98,13 +98,14 @@ async function createFromBook(work: Writing, book: BookFile): Promise<number> {
 }
 
 function fullAccount(account: NonNullable<BookFile["accounts"]>[number]) {
-  const { code, name, type, role, levy, topic, usualCode } = account;
+  const { code, name, type, role, levy, region, topic, usualCode } = account;
   return {
     code,
     name,
     type,
     role: role ?? null,
     levy: levy ?? null,
+    ...(region === undefined ? {} : { region }),
     topic: topic ?? null,
     usualCode: usualCode || null,
   };

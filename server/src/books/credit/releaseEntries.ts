@@ -1,4 +1,4 @@
-import { accountInRole } from "@fiscalon/core/model/account";
+import { accountInRole, accountsOfRegion } from "@fiscalon/core/model/account";
 import { ledgerDateOf } from "@fiscalon/core/facts/documentEffect";
 import { groupBy } from "@fiscalon/core/groupBy";
 import { valueAt } from "@fiscalon/core/at";
@@ -12,6 +12,7 @@ interface ReleasedTax {
   line: number;
   levy: string;
   amount: number;
+  region: string | null;
 }
 
 /**
@@ -36,8 +37,8 @@ export async function bringReleaseEntries(
     [...ids],
   );
   const rows = await work.rows<ReleasedTax>(
-    `SELECT f.document_id AS document, d.number, c.released_on AS "on", f.line, f.levy, f.recoverable AS amount
-     FROM facts f JOIN credit_releases c ON c.document_id = f.document_id JOIN documents d ON d.id = f.document_id
+    `SELECT f.document_id AS document, d.number, c.released_on AS "on", f.line, f.levy, f.recoverable AS amount, r.region
+     FROM facts f LEFT JOIN registrations r ON r.id = f.registration_id JOIN credit_releases c ON c.document_id = f.document_id JOIN documents d ON d.id = f.document_id
      WHERE f.document_id IN (SELECT value FROM json_each($1)) AND f.live = 1 AND f.awaits IS NOT NULL
        AND f.recoverable <> 0 AND d.opening = 0
        AND NOT EXISTS (SELECT 1 FROM entries e WHERE e.document_id = f.document_id AND e.kind = 'credit-release' AND e.live = 1)
@@ -47,11 +48,11 @@ export async function bringReleaseEntries(
   let id = await work.lastId("entries");
   const entries: unknown[][] = [];
   const postings: unknown[][] = [];
-  const { accounts } = setup.plain;
   for (const [document, taxes] of groupBy(rows, (row) => row.document)) {
     id += 1;
-    const [{ number, on } = { number: "", on: work.today }] = taxes;
-    const date = ledgerDateOf(on, setup.effect);
+    const [{ number, on, region } = { number: "", on: work.today, region: null }] = taxes;
+    const date = ledgerDateOf(on, setup.effect, region);
+    const accounts = accountsOfRegion(setup.plain.accounts, region);
     const text = `Credit of ${number} released`;
     entries.push([id, setup.client.id, "credit-release", date, document, text, work.at, work.person]);
     for (const { line, levy, amount } of taxes)

@@ -54,9 +54,13 @@ export function timedBy(side: TaxSide): string {
     - (f.period_end IS $3 AND f.registration_id IS $1)) * (${MOVED[side]})`;
 }
 
+/** Whether a fact `f` stands on the accounts of the registration $1, and not on those of another region's. */
+const ON_ITS_ACCOUNTS = `NOT EXISTS (SELECT 1 FROM registrations a JOIN registrations b ON b.id = $1
+  WHERE a.id = f.registration_id AND a.pack = b.pack AND a.region IS NOT b.region)`;
+
 /** Facts `f` of documents `d` that timing can move, for a registration ($1) and the levies of an account ($4). */
 export const TIMED = `f.client_id = (SELECT client_id FROM registrations WHERE id = $1) AND f.live = 1
-  AND f.levy IN (SELECT value FROM json_each($4))
+  AND f.levy IN (SELECT value FROM json_each($4)) AND ${ON_ITS_ACCOUNTS}
   AND ((f.registration_id = $1 AND f.period_end = $3) OR d.ledger_date BETWEEN $2 AND $3 OR f.awaits IS NOT NULL)
   AND NOT (f.registration_id IS $1 AND f.period_end IS $3 AND d.ledger_date BETWEEN $2 AND $3
     AND f.release_of IS NULL AND d.opening = 0 AND f.awaits IS NULL)`;

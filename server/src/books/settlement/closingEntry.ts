@@ -1,3 +1,4 @@
+import { accountsOfRegion } from "@fiscalon/core/model/account";
 import type { Posting } from "@fiscalon/core/model/posting";
 import type { BoxResult, FactGroup } from "@fiscalon/core/returns/evaluateReturn";
 import { roundingAllowed } from "@fiscalon/core/returns/roundingAllowed";
@@ -19,13 +20,17 @@ export async function closingEntry(
 ): Promise<Posting[]> {
   const { boxes } = await boxesNow(work, r, end);
   const figures = { ...(await settledFigures(work, r, end, boxes)), net };
-  const declared = settlementPostings(await levyTotals(work, r.id, end), figures, setup.plain.accounts);
+  const declared = settlementPostings(
+    await levyTotals(work, r.id, end),
+    figures,
+    accountsOfRegion(setup.plain.accounts, r.region),
+  );
   const apart = await separateTotals(work, r.id, end);
   const owed = apart.reduce((sum, { output, input }) => sum + output - input, 0);
   const disclosed = settlementPostings(
     apart,
     { net: owed, adjustments: 0, allowance: 0, carried: 0, scheme: 0 },
-    setup.plain.accounts,
+    accountsOfRegion(setup.plain.accounts, r.region),
   );
   return [...declared, ...disclosed.map((one) => ({ ...one, text: `${one.text}, put right separately` }))];
 }

@@ -1,6 +1,6 @@
 import { at } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
-import { accountInRole } from "@fiscalon/core/model/account";
+import { accountInRole, accountsOfRegion } from "@fiscalon/core/model/account";
 import type { Posting } from "@fiscalon/core/model/posting";
 import { movesOwed, TAX_PAYMENT_KINDS } from "@fiscalon/core/model/taxPaymentKinds";
 import type { TaxPaymentKind } from "@fiscalon/core/model/taxPaymentKinds";
@@ -99,7 +99,8 @@ function refuseWrongWay(record: ReturnRecord, input: TaxPaymentInput, digits: nu
 
 /** The accounts that hold what the levies of a registration are due, in the order of the levies. */
 export function dueAccounts({ plain }: ClientSetup, r: RegistrationRecord): string[] {
-  return [...new Set(r.levies.map((levy) => dueAccount(plain.accounts, levy, r.levies[0] ?? null)))];
+  const accounts = accountsOfRegion(plain.accounts, r.region);
+  return [...new Set(r.levies.map((levy) => dueAccount(accounts, levy, r.levies[0] ?? null)))];
 }
 
 /**
@@ -135,7 +136,7 @@ async function paymentPostings(
   record: ReturnRecord,
   { kind, amount }: { kind: TaxPaymentInput["kind"]; amount: number },
 ): Promise<Posting[]> {
-  const { accounts } = setup.plain;
+  const accounts = accountsOfRegion(setup.plain.accounts, r.region);
   const owed = await owedOf(work, setup, r, record);
   const levy = owed.length > 1 ? null : (r.levies[0] ?? null);
   const posting = (account: string, value: number): Posting => ({

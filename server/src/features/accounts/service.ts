@@ -47,13 +47,14 @@ export async function changeAccount(
   if (!row) throw notFound("This account");
   await requireUsual(work, clientId, body);
   const before = { ...row.get({ plain: true }) };
-  const { name, type, role, levy, topic, usualCode } = body;
+  const { name, type, role, levy, region, topic, usualCode } = body;
   await row.update(
     {
       name,
       type,
       role: role ?? null,
       levy: levy ?? null,
+      region: region ?? null,
       topic: topic ?? null,
       usualCode: usualCode || null,
     },

@@ -4,7 +4,7 @@ import type { ControlAccountFigures } from "@fiscalon/core/agree/controlAccount"
 import { FiscalError } from "@fiscalon/core/errors";
 import type { ControlAgreementView } from "@fiscalon/contract/settlement";
 import type { Work } from "../../base/work.ts";
-import { bears } from "@fiscalon/core/model/account";
+import { accountsOfRegion, bears } from "@fiscalon/core/model/account";
 import type { Account } from "@fiscalon/core/model/account";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { notFound } from "../../base/errors.ts";
@@ -36,7 +36,7 @@ export async function controlAgreement(
 ): Promise<ControlAgreementView> {
   const period = periodEnding(r, end);
   const levy = work.packs.levyNames(r.levies);
-  const accounts = setup.plain.accounts.filter(
+  const accounts = accountsOfRegion(setup.plain.accounts, r.region).filter(
     (a) => CONTROL_ROLES.includes(a.role ?? "") && r.levies.some((one) => bears(a, one)),
   );
   const uncoded = await uncodedEntries(

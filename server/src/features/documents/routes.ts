@@ -3,10 +3,13 @@ import Joi from "joi";
 import { documentBody, voidBody, voidManyBody } from "@fiscalon/contract/document";
 import type { DocumentBody, VoidManyBody } from "@fiscalon/contract/document";
 import { id } from "@fiscalon/contract/fields";
+import { stockMoveBody } from "@fiscalon/contract/stockMove";
+import type { StockMoveBody } from "@fiscalon/contract/stockMove";
 import { clientParams, described } from "../../base/validation.ts";
 import { orderFields } from "../../db/listOrder.ts";
 import { DOCUMENT_ORDER, documentPage, documentView } from "./queries.ts";
 import type { DocumentFilter } from "./queries.ts";
+import { moveStock } from "./stockMove.ts";
 import { correctDocument, postDocument, voidDocuments } from "./service.ts";
 
 type Id = { Params: { id: number } };
@@ -45,6 +48,18 @@ export async function documentRoutes(app: FastifyInstance): Promise<void> {
       const documentId = await postDocument(request.work, request.params.id, request.body);
       return reply.status(201).send(await documentView(request.work, request.params.id, documentId));
     },
+  );
+
+  app.post<Id & { Body: StockMoveBody }>(
+    "/clients/:id/stock-moves",
+    {
+      schema: described("Move goods between two registrations: both documents or none", "Books", {
+        params: clientParams,
+        body: stockMoveBody,
+      }),
+    },
+    async (request, reply) =>
+      reply.status(201).send(await moveStock(request.work, request.params.id, request.body)),
   );
 
   app.get<Document>(

@@ -52,7 +52,7 @@ export async function changeRegistration(
       rounding: body.rounding ?? r.rounding,
     };
     if (to !== r.validTo) {
-      const stretch = { pack: r.pack, from: r.validFrom, to };
+      const stretch = { pack: r.pack, region: r.region, from: r.validFrom, to };
       await refuseOverlap(work, clientId, r.levies, stretch, r.id);
     }
     await work.models.registrations.update(after, { where: { id: r.id }, ...work.options });

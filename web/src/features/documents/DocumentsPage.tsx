@@ -9,11 +9,12 @@ import { api } from "../../api/client.ts";
 import { showPeriod } from "../../kit/format.ts";
 import { ALL_KINDS, KIND_NAMES, TYPED_KINDS } from "../../kit/kinds.ts";
 import { DataTable } from "../../kit/DataTable.tsx";
-import { Menu, MenuItem } from "../../kit/Menu.tsx";
+import { Menu, MenuItem, MenuLine } from "../../kit/Menu.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../../app/BooksNav.tsx";
 import { useSetup } from "../../app/useSetup.ts";
 import { documentColumns, documentSums } from "./documentColumns.tsx";
+import { StockMoveDialog } from "./StockMoveDialog.tsx";
 import { TakeOutChosen } from "./TakeOutChosen.tsx";
 
 /** One grid for all documents, paged on the server and drawn only where it is looked at. */
@@ -132,22 +133,38 @@ export function DocumentsPage() {
 
 /** Kinds of document to type, as a list to choose from. */
 function NewMenu() {
-  const { path } = useScope();
+  const { client, path } = useScope();
   const navigate = useNavigate();
+  const [moving, setMoving] = useState(false);
+  const regions = new Set(client?.registrations.flatMap(({ region }) => region ?? []));
   return (
-    <Menu
-      className="action main ml-auto"
-      trigger={
-        <>
-          New document <ChevronDown size={14} aria-hidden />
-        </>
-      }
-    >
-      {TYPED_KINDS.map((kind) => (
-        <MenuItem key={kind} onSelect={() => void navigate(path(`books/documents/new/${kind}`))}>
-          {KIND_NAMES[kind]}
-        </MenuItem>
-      ))}
-    </Menu>
+    <>
+      <Menu
+        className="action main ml-auto"
+        trigger={
+          <>
+            New document <ChevronDown size={14} aria-hidden />
+          </>
+        }
+      >
+        {TYPED_KINDS.map((kind) => (
+          <MenuItem key={kind} onSelect={() => void navigate(path(`books/documents/new/${kind}`))}>
+            {KIND_NAMES[kind]}
+          </MenuItem>
+        ))}
+        {regions.size > 1 && (
+          <>
+            <MenuLine />
+            <MenuItem onSelect={() => setMoving(true)}>Stock to another registration</MenuItem>
+          </>
+        )}
+      </Menu>
+      {moving && (
+        <StockMoveDialog
+          onClose={() => setMoving(false)}
+          onMoved={(sale) => void navigate(path(`books/documents/${sale}`))}
+        />
+      )}
+    </>
   );
 }

@@ -46,7 +46,10 @@ function proposed(line: DraftLine, head: Omit<DocumentInput, "lines">, setup: Ef
   const { code: _code, codeReason: _reason, ...said } = lineInput(line);
   try {
     const document = { ...head, lines: [said] };
-    const [choice] = chooseCodes(document, codeFinder(setup, taxPointOf(document)));
+    const [choice] = chooseCodes(
+      document,
+      codeFinder(setup, taxPointOf(document), document.site?.region ?? undefined),
+    );
     const code = choice?.code?.code ?? "";
     const codeReason = choice?.reason ?? "";
     const asks = choice?.asks ?? null;

@@ -199,8 +199,10 @@ function Registration({
     const option = pack.options?.find((one) => one.id === id);
     return `${option?.name ?? id}: ${option?.values.find((one) => one.value === value)?.name ?? value}`;
   });
+  const region = pack.regions?.find(({ code }) => code === registration.region);
   const rows = [
     [capital(registration.numberName), registration.number ?? "applied for", true],
+    ...(region === undefined ? [] : [["For", region.name] as const]),
     [
       "In force",
       `${showDate(registration.from)}${registration.to ? ` to ${showDate(registration.to)}` : " on"}`,
