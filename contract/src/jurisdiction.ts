@@ -23,6 +23,7 @@ const boxFields = {
   rounding: boxRounding.required(),
   words: text.required(),
   part: Joi.string().max(20),
+  helper: Joi.boolean(),
   doubt: text,
 };
 

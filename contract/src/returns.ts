@@ -70,6 +70,8 @@ export interface BoxView {
   kind: BoxDefinition["kind"];
   /** The part of the form, by its id. */
   part: string | null;
+  /** A step of the computation that the official form does not have. */
+  helper: boolean;
   holds: "tax" | "value";
   formula: string | null;
   words: string;

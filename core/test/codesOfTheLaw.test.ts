@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { bill, billCredit, boxesOf, credit, priced, sale } from "./support/books.ts";
+import { bill, billCredit, boxesOf, credit, doc, priced, sale } from "./support/books.ts";
 
 /** Codes that are seldom used, worked out by hand from the law their rows name, from memory. */
 
@@ -68,6 +68,9 @@ describe("Germany", () => {
       "85": "17.50",
       "66": "76",
       "67": "45.50",
+      T1: "178.50",
+      T2: "57",
+      T3: "57",
       "83": "57",
       "50": "300",
       "37": "19",
@@ -166,5 +169,84 @@ test("Quebec, bought by a business that is not registered for QST", () => {
     GST: "50.00",
     QST: "99.75",
     gross: "1149.75",
+  });
+});
+
+describe("India", () => {
+  const site = { country: "IN", region: "27" };
+  const inState = (registered: boolean, date: string) => ({
+    date,
+    party: { country: "IN", region: "27", registered, taxNumber: null, standing: {} },
+  });
+  const has = (boxes: Record<string, string>, keys: readonly string[]) =>
+    Object.fromEntries(keys.map((key) => [key, boxes[key] ?? "0"]));
+
+  // Compensation Act s.8, 11(2): on the value without tax, and its credit against cess only. From memory.
+  test("compensation cess by value and by unit, with its credit, to its last day", () => {
+    const documents = [
+      // A car of 600,000 at 28 % and 20 % cess; coal, 150 t at 5 % and 400 a tonne.
+      sale(["S28C", "600000", { cess: "20" }], inState(false, "2025-08-04")),
+      sale(["S5U", "450000", { cess: "400" }], { ...inState(true, "2025-08-05"), line: { quantity: "150" } }),
+      bill(["P28C", "400000", { cess: "20" }], inState(true, "2025-08-01")),
+    ];
+    expect(
+      has(boxesOf("in", documents, { end: "2025-08-31", site }), [
+        "3.1a.txval",
+        "3.1a.cgst",
+        "3.1a.cess",
+        "g1.7A1.cess",
+        "g1.4A.cess",
+        "4A5.cess",
+        "6.1A.cess.itc.cess",
+        "6.1A.cess.cash",
+      ]),
+    ).toEqual({
+      "3.1a.txval": "1050000",
+      "3.1a.cgst": "95250", // 84,000 + 11,250
+      "3.1a.cess": "180000", // 120,000 + 60,000
+      "g1.7A1.cess": "120000",
+      "g1.4A.cess": "60000",
+      "4A5.cess": "80000",
+      "6.1A.cess.itc.cess": "80000",
+      "6.1A.cess.cash": "100000",
+    });
+    const late = [sale(["S28C", "1000", { cess: "20" }], inState(true, "2026-02-01"))];
+    expect(() => boxesOf("in", late, { end: "2026-02-28", site })).toThrow();
+  });
+
+  // Sheet, E21: credit in the statement in September, goods in October; Circ. 170/02/2022.
+  test("credit reversed and taken again: 4B2, then 4A5 with 4D1 beside", () => {
+    const seller = {
+      ...inState(true, "2025-09-20"),
+      party: { country: "IN", region: "29", registered: true, taxNumber: null, standing: {} },
+    };
+    expect(
+      has(boxesOf("in", [bill(["PD18", "50000"], seller)], { end: "2025-09-30", site }), [
+        "4A5.igst",
+        "4B2.igst",
+        "4C.igst",
+      ]),
+    ).toEqual({ "4A5.igst": "9000", "4B2.igst": "9000", "4C.igst": "0" });
+    const again = doc("expense", ["RCL", "0"], {
+      date: "2025-10-08",
+      line: { typedTax: { IGST: "9000.00" } },
+    });
+    expect(
+      has(boxesOf("in", [again], { end: "2025-10-31", site }), [
+        "4A5.igst",
+        "4D1.igst",
+        "4C.igst",
+        "cl.igst",
+      ]),
+    ).toEqual({ "4A5.igst": "9000", "4D1.igst": "9000", "4C.igst": "9000", "cl.igst": "9000" });
+    // Sheet, E8: 18,000 × 47,200 ÷ 118,000 of a bill unpaid for 180 days.
+    const unpaid = doc("expense", ["REV", "0"], {
+      date: "2025-10-31",
+      line: { typedTax: { IGST: "-7200.00" } },
+    });
+    expect(has(boxesOf("in", [unpaid], { end: "2025-10-31", site }), ["4B2.igst", "4C.igst"])).toEqual({
+      "4B2.igst": "7200",
+      "4C.igst": "-7200",
+    });
   });
 });

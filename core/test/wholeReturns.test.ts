@@ -195,9 +195,16 @@ test("Germany, UStVA, and in December with the special prepayment (UStG § 18; f
     "62": "812.40",
     "67": "1035.58",
   };
-  expect(boxesOf("eu-de", documents, { end: "2026-06-30" })).toEqual({ ...boxes, "83": "2847.93" });
+  // 9,535.53 + 443.24 + 1,876.44 + 86.38 + 408.58 + 627.00, less 6,318.27 + 1,962.99 + 812.40 + 1,035.58
+  const subtotals = { T1: "12977.17", T2: "2847.93", T3: "2847.93" };
+  expect(boxesOf("eu-de", documents, { end: "2026-06-30" })).toEqual({
+    ...boxes,
+    ...subtotals,
+    "83": "2847.93",
+  });
   expect(boxesOf("eu-de", documents, { end: "2026-12-31" }, { "39": "2856" })).toEqual({
     ...boxes,
+    ...subtotals,
     "39": "2856",
     "83": "-8.07",
   });

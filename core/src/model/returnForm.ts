@@ -15,6 +15,8 @@ interface BoxBase {
   words: string;
   /** The part of the form it stands in, by the part's id. */
   part?: string;
+  /** A step of the computation that the official form does not have. */
+  helper?: boolean;
   /** Why what stands in it should be looked up before it is relied on. */
   doubt?: string;
 }

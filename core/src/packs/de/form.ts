@@ -1,6 +1,11 @@
 import type { BoxDefinition, ReturnForm } from "../../model/returnForm.ts";
 import { computed, sum, typedIn, WHOLE_CUT } from "../shared/formBoxes.ts";
 
+const SUBTOTAL = {
+  words: "A subtotal of the paper form; it has no number of its own.",
+  helper: true,
+} as const;
+const FLAG = { holds: "value", words: "1 where it is so; it is in no sum." } as const;
 const BASE = { holds: "value", rounding: WHOLE_CUT } as const;
 
 /** The tax of some fields is worked out from their base in whole euros. */
@@ -24,6 +29,11 @@ export const preliminaryReturn: ReturnForm = {
   from: "2018-01-01",
   to: null,
   boxes: [
+    typedIn("10", "Corrected return (1)", FLAG),
+    typedIn("22", "Documents are sent apart (1)", FLAG),
+    typedIn("26", "Direct debit is not to be used (1)", FLAG),
+    typedIn("29", "Refund to be set off, or given to another (1)", FLAG),
+    typedIn("23", "More is said in a letter (1)", FLAG),
     ...taxed("81", "Taxable supplies at 19 %", 19),
     ...taxed("86", "Taxable supplies at 7 %", 7),
     sum("87", "Taxable supplies at 0 %", BASE),
@@ -55,6 +65,12 @@ export const preliminaryReturn: ReturnForm = {
     sum("60", "Reverse charge, supplier side", BASE),
     sum("21", "Services taxed in another member state", BASE),
     sum("45", "Other supplies not taxable in Germany", BASE),
+    computed(
+      "T1",
+      "Tax (printed subtotal)",
+      `[81.tax] + [86.tax] + [36] + [80] + [89.tax] + [93.tax] + [98] + [96] + [47] + [74] + [85]`,
+      SUBTOTAL,
+    ),
     sum("66", "Input tax from invoices"),
     sum("61", "Input tax on acquisitions"),
     sum("62", "Import VAT"),
@@ -62,10 +78,17 @@ export const preliminaryReturn: ReturnForm = {
     typedIn("63", "Input tax by average rates"),
     sum("64", "Correction of input tax"),
     typedIn("59", "Input tax on new vehicles"),
+    computed("T2", "Remaining amount (printed subtotal)", `[T1] - (${CREDITS})`, SUBTOTAL),
     typedIn("65", "Tax after a change of the form of taxation"),
     sum("69", "Tax wrongly shown"),
+    computed(
+      "T3",
+      "Prepayment or surplus before the special prepayment (printed subtotal)",
+      "[T2] + [65] + [69]",
+      SUBTOTAL,
+    ),
     typedIn("39", "Special prepayment credited"),
-    computed("83", "Remaining prepayment or surplus", `${TAXES} - (${CREDITS}) - [39]`),
+    computed("83", "Remaining prepayment or surplus", "[T3] - [39]"),
     sum("50", "Reductions of the base, uncollectable claims (beside)", {
       ...BASE,
       words: "What uncollectable claims took off the bases above; it stands beside and is in no sum.",

@@ -55,6 +55,50 @@ function taxes(boxes: (head: Head) => Component["boxes"], more: Partial<Componen
   ];
 }
 
+/**
+ * The taxes of goods that bear compensation cess too, on the value without tax: a share of it, or an amount a unit. The
+ * attribute `cess` of the line holds which; it differs from heading to heading.
+ * @source Compensation Act s.8; N 1/2017-Compensation Cess (Rate)
+ */
+function withCess(by: "value" | "unit", boxes: (head: Head) => Component["boxes"]): Component[] {
+  return [
+    ...taxes(boxes),
+    {
+      levy: "CESS",
+      rate: {
+        kind: "formula",
+        formula: by === "value" ? "net * cess / 100" : "quantity * cess",
+        base: "net",
+      },
+      partOfLaterBases: false,
+      charged: "charged",
+      recoverable: "100",
+      boxes: boxes(HEADS.cess),
+    },
+  ];
+}
+
+/** Slabs whose goods bore cess, and its last day: for all but tobacco it was 21 September 2025. */
+const CESS = {
+  supply: "goods",
+  inputs: ["cess"],
+  only: ["5", "12", "18", "28", "40"],
+  to: "2026-01-31",
+  note: "From 22 September 2025 for tobacco and pan masala only. The attribute `cess` holds the percentage or the amount a unit.",
+  source: "Compensation Act s.8; N 2/2025-Compensation Cess (Rate), from memory",
+} as const;
+
+/** Tax of each head typed in, for what no bill shows: the amount of the line is 0. */
+const typedHeads = (boxes: (column: string) => string): Component[] =>
+  (["IGST", "CGST", "SGST", "CESS"] as const).map((levy) => ({
+    levy,
+    rate: { kind: "typed" },
+    partOfLaterBases: false,
+    charged: "charged",
+    recoverable: "100",
+    boxes: { purchase: boxes(levy.toLowerCase()) },
+  }));
+
 /** A supply without tax: one row, whatever the scope. */
 const untaxed = (boxes: Component["boxes"]): Component[] => [
   {
@@ -78,10 +122,12 @@ const STATE = "{there}";
 
 /** Which table of GSTR-1 a taxable supply stands in, with its row of GSTR-3B (section 4.1: first hit wins). */
 function outward(head: Head): Boxes {
-  const unregistered = (table: string) => into(head, `g1.${table}`, "3.1a", `3.2.unreg.${STATE}`);
+  // Table 3.2 has no column for cess.
+  const listed = (row: string) => (head.column === "cess" ? [] : [`3.2.${row}.${STATE}`]);
+  const unregistered = (table: string) => into(head, `g1.${table}`, "3.1a", ...listed("unreg"));
   const special = (party: string, row: string) => ({
     when: { party, scope: "inter" },
-    tags: into(head, "g1.4A", "3.1a", `3.2.${row}.${STATE}`),
+    tags: into(head, "g1.4A", "3.1a", ...listed(row)),
   });
   return [
     {
@@ -167,6 +213,8 @@ const COST = { recoverable: "0" } as const;
 // prettier-ignore
 const sales: TaxCode[] = [
   code({ code: "S{r}", name: "Taxable {r}", direction: "sale", treatment: "standard", limit: "in.B2CL", source: "CGST s.9, IGST s.5" }, taxes((head) => ({ sale: outward(head) }))),
+  code({ code: "S{r}C", name: "Taxable {r} with cess by value", direction: "sale", treatment: "standard", limit: "in.B2CL", ...CESS }, withCess("value", (head) => ({ sale: outward(head) }))),
+  code({ code: "S{r}U", name: "Taxable {r} with cess by unit", direction: "sale", treatment: "standard", limit: "in.B2CL", ...CESS }, withCess("unit", (head) => ({ sale: outward(head) }))),
   code({ code: "NIL", name: "Nil rated", direction: "sale", treatment: "zero", source: "tariff 0" }, untaxed({ sale: tableEight("nil", "3.1c") })),
   code({ code: "EX", name: "Exempt by notification", direction: "sale", treatment: "exempt", source: "CGST s.11" }, untaxed({ sale: tableEight("exempt", "3.1c") })),
   code({ code: "NG", name: "Non-GST supply", direction: "sale", treatment: "out-of-scope", note: "Petrol, diesel, crude, gas, ATF, liquor.", source: "CGST s.9(2)" }, untaxed({ sale: tableEight("nongst", "3.1e") })),
@@ -202,6 +250,8 @@ const inward = (row: string): Boxes => [
 // prettier-ignore
 const purchases: TaxCode[] = [
   code({ code: "P{r}", name: "Creditable {r}", direction: "purchase", treatment: "standard", source: "CGST s.16" }, taxes(bought("4A5", "r"))),
+  code({ code: "P{r}C", name: "Creditable {r} with cess by value", direction: "purchase", treatment: "standard", ...CESS }, withCess("value", bought("4A5", "r"))),
+  code({ code: "P{r}U", name: "Creditable {r} with cess by unit", direction: "purchase", treatment: "standard", ...CESS }, withCess("unit", bought("4A5", "r"))),
   code({ code: "PC{r}", name: "Capital goods {r}", direction: "purchase", treatment: "standard", source: "CGST s.16, R.43" }, taxes(bought("4A5", "r"))),
   code({ code: "PM{r}", name: "Common use {r}", direction: "purchase", treatment: "standard", note: "The share that is reversed (R.42) is typed in 4B1.", source: "CGST Rules R.42" }, taxes(bought("4A5", "r"))),
   code({ code: "PX{r}", name: "Only for exempt supplies {r}", direction: "purchase", treatment: "blocked", source: "CGST s.17(2)" }, taxes(bought("4A5", "t", "4B1"), COST)),
@@ -219,8 +269,9 @@ const purchases: TaxCode[] = [
   code({ code: "RI{r}", name: "Import of services {r}", direction: "purchase", treatment: "reverse-charge", supply: "services", scope: "inter", source: "IGST s.5(3)" }, IGST_ONLY(taxes(selfAssessed("4A2", "r"), SELF))),
   code({ code: "IG{r}", name: "Import of goods {r}", direction: "purchase", treatment: "import", supply: "goods", scope: "inter", note: "The amount is the assessable value with customs duties; the tax is paid to customs.", source: "IGST s.5(1)" }, IGST_ONLY(taxes(bought("4A1", "r")))),
   code({ code: "CP{r}", name: "Purchase of a composition taxpayer {r}", direction: "purchase", treatment: "blocked", source: "CGST s.10(4)" }, taxes(() => ({}), COST)),
-  code({ code: "ISD", name: "Credit from the input service distributor", direction: "purchase", treatment: "adjustment", note: "Type the tax of each head; the amount is 0.", source: "CGST s.20" },
-    (["IGST", "CGST", "SGST"] as const).map((levy): Component => ({ levy, rate: { kind: "typed" }, partOfLaterBases: false, charged: "charged", recoverable: "100", boxes: { purchase: `4A4.${levy.toLowerCase()} +r` } }))),
+  code({ code: "ISD", name: "Credit from the input service distributor", direction: "purchase", treatment: "adjustment", note: "Type the tax of each head; the amount is 0.", source: "CGST s.20" }, typedHeads((head) => `4A4.${head} +r`)),
+  code({ code: "REV", name: "Credit reversed that may come back", direction: "purchase", treatment: "adjustment", note: "An expense of 0 with the tax of each head negative, paid through the account that bears it: bills unpaid for 180 days (R.37), a supplier who did not file (R.37A).", source: "CGST Rules R.37, R.37A" }, typedHeads((head) => `4B2.${head} -r`)),
+  code({ code: "RCL", name: "Reversed credit taken again", direction: "purchase", treatment: "adjustment", note: "An expense of 0 with the tax of each head, paid through the account that bore the reversal.", source: "CGST Rules R.37(3); Circ. 170/02/2022" }, typedHeads((head) => `4A5.${head} +r, 4D1.${head} +r`)),
 ];
 
 /** The codes of India: GST, and the state VAT and central sales tax of books before July 2017. */

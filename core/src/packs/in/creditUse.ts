@@ -2,6 +2,7 @@ import type { BoxDefinition } from "../../model/returnForm.ts";
 import { carried, computed, WHOLE_NEAREST } from "../shared/formBoxes.ts";
 
 const PART = { part: "credit" } as const;
+const STEP = { ...PART, helper: true } as const;
 const RUPEES = { ...PART, rounding: WHOLE_NEAREST } as const;
 const NAMES: Record<string, string> = { igst: "integrated", cgst: "central", sgst: "state", cess: "cess" };
 const HEADS = ["igst", "cgst", "sgst", "cess"] as const;
@@ -15,20 +16,22 @@ const HEADS = ["igst", "cgst", "sgst", "cess"] as const;
 export function creditUse(): BoxDefinition[] {
   const L = (head: string) => `[6.1A.${head}.payable]`;
   const K = (head: string) => `[k.${head}]`;
-  const step = (id: string, title: string, formula: string) => computed(id, title, formula, PART);
+  const step = (id: string, title: string, formula: string) =>
+    computed(id, title, formula, id.startsWith("6.1") ? PART : STEP);
   return [
     ...HEADS.map((head) =>
-      carried(`op.${head}`, `Credit brought forward, ${NAMES[head]}`, `cl.${head}`, PART),
+      carried(`op.${head}`, `Credit brought forward, ${NAMES[head]}`, `cl.${head}`, STEP),
     ),
     ...HEADS.flatMap((head) => liability(`6.1A.${head}`, NAMES[head], outwardTax(head))),
     ...HEADS.map((head) =>
       computed(`bal.${head}`, `Credit ledger, ${NAMES[head]}`, `[op.${head}] + [4C.${head}]`, {
         ...RUPEES,
+        helper: true,
         words: "Below zero where suppliers credited more than is there; what is short is carried forward.",
       }),
     ),
     ...HEADS.map((head) =>
-      computed(`k.${head}`, `Credit to use, ${NAMES[head]}`, `max([bal.${head}], 0)`, PART),
+      computed(`k.${head}`, `Credit to use, ${NAMES[head]}`, `max([bal.${head}], 0)`, STEP),
     ),
     step(
       "6.1A.igst.itc.igst",
@@ -97,6 +100,15 @@ export function creditUse(): BoxDefinition[] {
         `${NAMES[head]}, in cash under reverse charge`,
         `[3.1d.${head}] + [3.1.1i.${head}]`,
       ),
+    ),
+    ...HEADS.map((head) =>
+      step(`6.1B.${head}.cash`, `Reverse charge paid in cash, ${NAMES[head]}`, `[6.1B.${head}.payable]`),
+    ),
+    ...HEADS.map((head) =>
+      step(`6.1.${head}.interest`, `Interest paid in cash, ${NAMES[head]}`, `[5.1.interest.${head}]`),
+    ),
+    ...["cgst", "sgst"].map((head) =>
+      step(`6.1.${head}.fee`, `Late fee paid in cash, ${NAMES[head]}`, `[5.1.latefee.${head}]`),
     ),
     step(
       "cash",

@@ -148,21 +148,22 @@ export const compositionForms: ReturnForm[] = CLASSES.map(([value, name, rate, b
   to: null,
   boxes: [
     sum("cmp08.1.value", "Outward supplies, exempt ones included", VALUE),
-    sum("cmp08.base", "Of which taxable", VALUE),
+    sum("cmp08.base", "Of which taxable", { ...VALUE, helper: true }),
     computed("cmp08.1.cgst", "Central tax on outward supplies", `${base} * ${rate} / 100`),
     computed("cmp08.1.sgst", "State tax on outward supplies", `${base} * ${rate} / 100`),
     sum("cmp08.2.value", "Inward supplies under reverse charge", VALUE),
-    ...["igst", "cgst", "sgst"].map((head) => sum(`cmp08.2.${head}`, `Reverse charge, ${WORDS[head]}`)),
+    ...HEADS.map((head) => sum(`cmp08.2.${head}`, `Reverse charge, ${WORDS[head]}`)),
     computed("cmp08.3.igst", "Integrated tax payable", "[cmp08.2.igst]"),
     computed("cmp08.3.cgst", "Central tax payable", "[cmp08.1.cgst] + [cmp08.2.cgst]"),
     computed("cmp08.3.sgst", "State tax payable", "[cmp08.1.sgst] + [cmp08.2.sgst]"),
-    ...["igst", "cgst", "sgst"].map((head) => typedIn(`cmp08.4.${head}`, `Interest, ${WORDS[head]}`)),
-    ...["igst", "cgst", "sgst"].map((head) =>
+    computed("cmp08.3.cess", "Cess payable", "[cmp08.2.cess]"),
+    ...HEADS.map((head) => typedIn(`cmp08.4.${head}`, `Interest, ${WORDS[head]}`)),
+    ...HEADS.map((head) =>
       computed(`cmp08.5.${head}`, `Paid, ${WORDS[head]}`, `[cmp08.3.${head}] + [cmp08.4.${head}]`, {
         rounding: { mode: "half-up", step: 100 },
       }),
     ),
-    computed("cmp08.5", "Paid in all", "[cmp08.5.igst] + [cmp08.5.cgst] + [cmp08.5.sgst]"),
+    computed("cmp08.5", "Paid in all", HEADS.map((head) => `[cmp08.5.${head}]`).join(" + ")),
   ],
   net: {
     output: "[cmp08.5]",

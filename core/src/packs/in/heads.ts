@@ -3,7 +3,7 @@
  * is counted once: central tax inside a state, integrated tax across a border.
  */
 export interface Head {
-  column: "igst" | "cgst" | "sgst";
+  column: "igst" | "cgst" | "sgst" | "cess";
   carriesValue: boolean;
 }
 
@@ -11,4 +11,5 @@ export const HEADS = {
   cgst: { column: "cgst", carriesValue: true },
   sgst: { column: "sgst", carriesValue: false },
   igst: { column: "igst", carriesValue: true },
+  cess: { column: "cess", carriesValue: false },
 } as const satisfies Record<string, Head>;

@@ -14,6 +14,7 @@ interface More {
   short?: string;
   words?: string;
   part?: string;
+  helper?: boolean;
 }
 
 /** A box that sums what is tagged with it. */
@@ -51,5 +52,6 @@ function common(id: string, title: string, more: More) {
     rounding: more.rounding ?? CENTS,
     words: more.words ?? `${title}.`,
     ...(more.part === undefined ? {} : { part: more.part }),
+    ...(more.helper === undefined ? {} : { helper: more.helper }),
   };
 }

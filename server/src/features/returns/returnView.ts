@@ -86,6 +86,7 @@ function boxViews(
       holds,
       words,
       part: definition.part ?? null,
+      helper: definition.helper ?? false,
       formula: formulaShown(definition),
       digits: rounding.step === 1 ? digits : 0,
       amount: result.amount,

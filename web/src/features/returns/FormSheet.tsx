@@ -130,7 +130,13 @@ function BoxRow({
         strong && "total",
       )}
     >
-      <td className="font-bold whitespace-nowrap text-secondary">{box.id}</td>
+      <td className={clsx("whitespace-nowrap", box.helper ? "quiet italic" : "font-bold text-secondary")}>
+        {box.helper ? (
+          <Tip words="A step of the computation; the official form does not have it.">{box.id}</Tip>
+        ) : (
+          box.id
+        )}
+      </td>
       <td className={clsx(strong && "font-bold")}>
         {box.title === box.short ? box.short : <Tip words={box.title}>{box.short}</Tip>}
         {direction}{" "}
