@@ -278,6 +278,10 @@ export const ERRORS = {
   "settle/wrong-way": { status: 422, says: "The return reclaims …: money comes in. Record it as a refund." },
   "supply/unknown-class": { status: 422, says: "Rule … is for …, which is no tax class." },
   "supply/unknown-code": { status: 422, says: "Rule … leads to …, which is no code." },
+  "tax/rate-parts": {
+    status: 422,
+    says: "Before the change at most the whole price can be delivered or paid. Type it without a sign.",
+  },
   "tax/amount-mismatch": {
     status: 422,
     says: "… × … is …, not …. Correct one of the three, or leave the amount empty.",

@@ -156,6 +156,7 @@ const form = Joi.object<ReturnForm, true>({
 });
 
 const frequency = Joi.string().valid(...Object.keys(MONTHS_OF));
+const oldShare = Joi.string().valid("all", "delivered", "paid", "higher", "lower");
 const shift = Joi.string().valid("none", "next", "before");
 
 /** A jurisdiction made by the practice, as the builder sends it and as its JSON file holds it. */
@@ -288,6 +289,16 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
       waitsFor: text.required(),
       above: minor,
       byPaper: Joi.boolean().required(),
+      source: text.default(""),
+    }),
+  ),
+  rateChanges: Joi.array().items(
+    Joi.object({
+      supply: Joi.string().valid("goods", "services"),
+      invoicedBefore: oldShare.required(),
+      invoicedAfter: oldShare.required(),
+      election: Joi.boolean(),
+      says: text.required(),
       source: text.default(""),
     }),
   ),

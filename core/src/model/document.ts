@@ -113,9 +113,16 @@ export function taxPointOf(document: Pick<DocumentInput, "date" | "taxPoint">): 
   return document.taxPoint ?? document.date;
 }
 
-/** The day that decides the rate: a credit note keeps the rate of the document it corrects. */
+/** The attribute of a line that names the day whose rate it bears, where that is another one. */
+export const RATE_DAY = "rateOn";
+
+/**
+ * The day that decides the rate: a credit note keeps the rate of the document it corrects; a line may say another day,
+ * where its supply lies on both sides of a change of rate.
+ */
 export function rateDateOf(
   document: Pick<DocumentInput, "date" | "taxPoint" | "originalDate">,
+  line?: Pick<LineInput, "attributes">,
 ): CalendarDate {
-  return document.originalDate ?? taxPointOf(document);
+  return line?.attributes?.[RATE_DAY] || (document.originalDate ?? taxPointOf(document));
 }

@@ -3,7 +3,7 @@ import type { TaxCode } from "./taxCode.ts";
 /** A figure or number a line carries for its code, beside its amount. */
 export interface LineAttribute {
   name: string;
-  holds: "amount" | "percent" | "text";
+  holds: "amount" | "percent" | "text" | "day";
 }
 
 /** What lines can carry, by the name it has in files and in the API. Codes may name further ones as their inputs. */
@@ -14,6 +14,8 @@ export const LINE_ATTRIBUTES: Readonly<Record<string, LineAttribute>> = {
   customsDuty: { name: "customs duty and charges", holds: "amount" },
   taxableShare: { name: "taxable share of use, percent", holds: "percent" },
   recoverable: { name: "share that is deducted, percent", holds: "percent" },
+  rateOn: { name: "day whose rate it bears", holds: "day" },
+  rateReason: { name: "why it bears the rate of that day", holds: "text" },
   document: { name: "customs entry or tax document", holds: "text" },
   certificate: { name: "certificate of import tax", holds: "text" },
 };

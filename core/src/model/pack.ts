@@ -5,6 +5,7 @@ import type { Frequency } from "../calendar/filingPeriods.ts";
 import type { Account } from "./account.ts";
 import type { CorrectionRule } from "./correction.ts";
 import type { BasisOffer } from "./basis.ts";
+import type { RateChangeRule } from "./rateChange.ts";
 import type { ReturnForm } from "./returnForm.ts";
 import type { Rounding } from "./rounding.ts";
 import type { SupplyRule } from "./supplyRule.ts";
@@ -195,6 +196,8 @@ export interface JurisdictionPack {
   /** Why tax on a purchase may have to wait before it is deducted. */
   creditHolds?: readonly CreditHold[];
   creditNotes: CreditNoteWay;
+  /** What the law says of supplies on both sides of a change of rate. */
+  rateChanges?: readonly RateChangeRule[];
   options?: readonly PackOption[];
   /** Standings a contact can have beside registered and not registered. `crosses`: a supply to it counts as one across a border. */
   standings?: readonly { id: string; name: string; needs?: string; crosses?: boolean }[];

@@ -40,12 +40,15 @@ export interface CreditCap {
   most: number;
 }
 
-/** Something that must be known before a code can be found. */
+/** Something that must be known before a code can be found, or, of a place, before its boxes can. */
 export interface CodeQuestion {
-  about: "supply" | "taxClass" | "region" | "standing";
+  about: "supply" | "taxClass" | "region" | "standing" | "place";
   /** The question, for the line it is asked on. */
   text: string;
 }
+
+/** What supply rules can hang on that nobody has said yet. */
+export type RuleQuestion = Exclude<CodeQuestion["about"], "place">;
 
 /** Where a code comes from, in the order in which candidates are asked. */
 export const CODE_SOURCES = ["typed", "rule", "contact", "item", "account", "place", "business"] as const;

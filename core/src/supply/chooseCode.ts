@@ -8,7 +8,7 @@ import { DOCUMENT_KINDS } from "../model/documentKinds.ts";
 import type { JurisdictionPack } from "../model/pack.ts";
 import type { Packs } from "../model/packs.ts";
 import type { ItemDefaults, UsualCodes } from "../model/party.ts";
-import type { CodeChoice, CodeQuestion, CodeSource } from "../model/pricedDocument.ts";
+import type { CodeChoice, CodeQuestion, CodeSource, RuleQuestion } from "../model/pricedDocument.ts";
 import type { SupplyRule } from "../model/supplyRule.ts";
 import type { Direction, TaxCode } from "../model/taxCode.ts";
 import { circumstancesOf } from "./circumstances.ts";
@@ -51,7 +51,7 @@ export function chooseCodes(document: DocumentInput, finder: CodeFinder): CodeCh
 }
 
 function chooseCode(document: DocumentInput, line: LineInput, finder: CodeFinder): CodeChoice {
-  const typed = line.code ? usableCode(document, line.code, finder) : undefined;
+  const typed = line.code ? usableCode(document, line, line.code, finder) : undefined;
   const { direction, sign } = lineSide(document, line, typed);
   if (direction === null) return { ...NO_CODE, circumstances: {} };
   const item = document.items?.[line.item ?? ""];
@@ -67,14 +67,32 @@ function chooseCode(document: DocumentInput, line: LineInput, finder: CodeFinder
     );
   if (typed) {
     const reason = line.codeReason || TYPED;
-    return { code: typed, source: "typed", reason, asks: undefined, circumstances: around(typed) };
+    const circumstances = around(typed);
+    const asks = placeAsked(typed, direction, circumstances, finder.packs);
+    return { code: typed, source: "typed", reason, asks, circumstances };
   }
   const circumstances = around();
   if (line.code === null) return { ...NO_CODE, circumstances };
   const answer = untyped(document, line, { direction, item, circumstances, finder });
+  if (!answer.code) return { ...answer, circumstances };
+  const found = around(answer.code);
+  return { ...answer, asks: placeAsked(answer.code, direction, found, finder.packs), circumstances: found };
+}
+
+/** Boxes that name the region a supply is made from ask for it where the document's place has none. */
+function placeAsked(
+  { components }: TaxCode,
+  direction: Direction,
+  circumstances: Circumstances,
+  packs: Packs,
+): CodeQuestion | undefined {
+  const pack = packs.ofCountry(circumstances["home"] ?? "");
+  if (!pack?.placeAttribute || circumstances["place"] !== "") return undefined;
+  const named = components.some(({ boxes }) => JSON.stringify(boxes[direction] ?? "").includes("{placeTag}"));
+  if (!named) return undefined;
   return {
-    ...answer,
-    circumstances: answer.code ? around(answer.code) : circumstances,
+    about: "place",
+    text: `Which ${pack.placeAttribute} is it supplied from? The box of the return depends on it.`,
   };
 }
 
@@ -95,7 +113,7 @@ function untyped(document: DocumentInput, line: LineInput, known: Known): Omit<C
   const usual = usualCodes(document, line, known);
   const said = line.taxClass || item?.taxClass || "";
   const crosses = circumstances["scope"] === "inter";
-  const on = rateDateOf(document);
+  const on = rateDateOf(document, line);
   const answers = (one: UsualCode) => isUsable(finder, one.code, direction, on);
   const first = usual.find(answers);
   const regional = first ? regionalClass(first, direction, finder.rules, circumstances["home"] ?? "") : "";
@@ -232,7 +250,7 @@ function isActive({ from, to }: TaxCode, on: CalendarDate): boolean {
 
 /** The question in words that say what to do. */
 function questionFor(
-  about: CodeQuestion["about"],
+  about: RuleQuestion,
   { party }: DocumentInput,
   direction: Direction,
   pack: JurisdictionPack | undefined,
@@ -258,7 +276,7 @@ function questionFor(
   }
 }
 
-function usableCode(document: DocumentInput, name: string, { codes }: CodeFinder): TaxCode {
+function usableCode(document: DocumentInput, line: LineInput, name: string, { codes }: CodeFinder): TaxCode {
   const code = codes.get(name);
   if (!code) {
     throw new FiscalError(
@@ -275,7 +293,7 @@ function usableCode(document: DocumentInput, name: string, { codes }: CodeFinder
       "code",
     );
   }
-  const on = rateDateOf(document);
+  const on = rateDateOf(document, line);
   if (!isActive(code, on)) {
     throw new FiscalError(
       "tax/code-not-active",

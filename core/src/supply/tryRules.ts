@@ -1,6 +1,6 @@
 import type { CalendarDate } from "../calendar/date.ts";
 import type { Circumstances } from "../model/circumstances.ts";
-import type { CodeQuestion } from "../model/pricedDocument.ts";
+import type { RuleQuestion } from "../model/pricedDocument.ts";
 import type { SupplyRule } from "../model/supplyRule.ts";
 import type { Direction, SupplyKind } from "../model/taxCode.ts";
 
@@ -54,8 +54,7 @@ export function specificity(rule: SupplyRule): number {
 }
 
 /** What one rule answers: that it applies, that it would if one thing were known, or why it does not. */
-type Verdict =
-  { says: "yes" } | { says: "perhaps"; about: CodeQuestion["about"][] } | { says: "no"; why: string };
+type Verdict = { says: "yes" } | { says: "perhaps"; about: RuleQuestion[] } | { says: "no"; why: string };
 
 /** Asks every rule, in order; the first that applies is the answer. The others say why they do not. */
 export function tryRules(rules: readonly SupplyRule[], question: SupplyQuestion): RuleTrial[] {
@@ -78,7 +77,7 @@ export function tryRules(rules: readonly SupplyRule[], question: SupplyQuestion)
 }
 
 /** What is asked for, in words. */
-export const WORD_FOR: Readonly<Record<CodeQuestion["about"], string>> = {
+export const WORD_FOR: Readonly<Record<RuleQuestion, string>> = {
   supply: "goods or services",
   taxClass: "the tax class",
   region: "the region of the other side",
@@ -88,18 +87,18 @@ export const WORD_FOR: Readonly<Record<CodeQuestion["about"], string>> = {
 /** The answer of the rules: one of them, or the thing that must be known first, or neither. */
 export interface RuleAnswer {
   rule: SupplyRule | undefined;
-  missing: CodeQuestion["about"] | undefined;
+  missing: RuleQuestion | undefined;
 }
 
 /** Of several things that are missing, the one that settles most is asked first. */
-const FIRST_ASKED: readonly CodeQuestion["about"][] = ["region", "taxClass", "supply", "standing"];
+const FIRST_ASKED: readonly RuleQuestion[] = ["region", "taxClass", "supply", "standing"];
 
 /**
  * Asks the rules in order. Where rules that depend on something unknown come before the one that applies, all of
  * them must lead to the same code; otherwise that thing is asked for, and nothing answers in its stead.
  */
 export function answerOfRules(rules: readonly SupplyRule[], question: SupplyQuestion): RuleAnswer {
-  const missing = new Set<CodeQuestion["about"]>();
+  const missing = new Set<RuleQuestion>();
   const codes = new Set<string>();
   for (const rule of inOrderOfAsking(rules)) {
     if (rule.direction !== question.direction) continue;
@@ -145,7 +144,7 @@ function verdictOf(rule: SupplyRule, question: SupplyQuestion): Verdict {
     return no(`is for a party that is ${rule.party}`);
   if (rule.needs && registeredFor && !registeredFor(rule.needs))
     return no(`needs a registration for ${rule.needs}`);
-  const about: CodeQuestion["about"][] = [
+  const about: RuleQuestion[] = [
     ...(inPlace === undefined ? (["region"] as const) : []),
     ...(taxClass === "" ? (["taxClass"] as const) : []),
     ...(rule.supply !== "any" && supply === "" ? (["supply"] as const) : []),

@@ -77,7 +77,7 @@ function pricedLine(
     typedTaxOf(line, undefined, setup.digits);
     return { ...base, amount, taxes: [], rounding: setup.roundingOf("") };
   }
-  const components = ratedComponents(code, rateDateOf(document), setup.schedules, choice.circumstances);
+  const components = ratedComponents(code, rateDateOf(document, line), setup.schedules, choice.circumstances);
   const rounding = setup.roundingOf(components[0]?.component.levy ?? "");
   const price = isJournal(document) ? Math.abs(amount) : amount;
   const details = detailsOf(line, code, price, setup.digits);
@@ -92,7 +92,7 @@ function pricedLine(
       tax.component,
       tax.rate,
       line.quantity,
-      rateDateOf(document),
+      rateDateOf(document, line),
       setup.schedules,
       setup.digits,
     );

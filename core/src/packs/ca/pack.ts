@@ -107,6 +107,14 @@ export const ca: JurisdictionPack = {
   holidays,
   correction,
   claims,
+  rateChanges: [
+    {
+      invoicedBefore: "all",
+      invoicedAfter: "paid",
+      says: "tax that became payable or was paid before the change is at the old rate",
+      source: "ETA 168; CRA notices on changes of the HST rate",
+    },
+  ],
   creditNotes: "statutory",
   options: [
     {

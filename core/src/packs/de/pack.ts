@@ -37,6 +37,14 @@ export const de: JurisdictionPack = {
   holidays: { country: "DE" },
   correction,
   claims,
+  rateChanges: [
+    {
+      invoicedBefore: "delivered",
+      invoicedAfter: "delivered",
+      says: "the rate of the day on which it is delivered or performed counts, whenever it is invoiced or paid",
+      source: "UStG § 27(1)",
+    },
+  ],
   creditNotes: "netted",
   options: [
     {

@@ -41,6 +41,15 @@ export const gb: JurisdictionPack = {
   holidays: { country: "GB", regions: ["ENG"] },
   correction,
   claims,
+  rateChanges: [
+    {
+      invoicedBefore: "all",
+      invoicedAfter: "higher",
+      election: true,
+      says: "what was paid before keeps the rate of that day, and what was delivered before may keep it",
+      source: "VATA 1994 s.6 and s.88",
+    },
+  ],
   creditNotes: "netted",
   options: [
     {

@@ -38,6 +38,14 @@ export const ie: JurisdictionPack = {
   holidays: { country: "IE" },
   correction,
   claims,
+  rateChanges: [
+    {
+      invoicedBefore: "all",
+      invoicedAfter: "paid",
+      says: "the rate of the day on which the tax is due counts: of the invoice, or of the payment before it",
+      source: "VATCA 2010 s.46 and s.74; from memory",
+    },
+  ],
   creditNotes: "netted",
   options: [
     {

@@ -76,6 +76,22 @@ export const inPack: JurisdictionPack = {
       source: "CGST s.16(2)(b)",
     },
   ],
+  rateChanges: [
+    {
+      supply: "services",
+      invoicedBefore: "higher",
+      invoicedAfter: "lower",
+      says: "of supply, invoice and payment two came before the change",
+      source: "CGST s.14",
+    },
+    {
+      supply: "goods",
+      invoicedBefore: "all",
+      invoicedAfter: "delivered",
+      says: "goods bear the rate of their invoice, or of the day on which it had to be issued",
+      source: "CGST s.12(2), s.31; N 66/2017-CT",
+    },
+  ],
   creditNotes: "netted",
   options: [
     {

@@ -50,6 +50,15 @@ export const sg: JurisdictionPack = {
   holidays: { country: "SG" },
   correction,
   claims,
+  rateChanges: [
+    {
+      invoicedBefore: "higher",
+      invoicedAfter: "higher",
+      election: true,
+      says: "the higher of what was paid and what was delivered before bears the old rate, after the change by election",
+      source: "GST Act s 39 and 39A",
+    },
+  ],
   creditNotes: "netted",
   dateOrder: "dmy",
   bankNames: ["iras", "gst"],

@@ -36,6 +36,14 @@ export const za: JurisdictionPack = {
   holidays: { country: "ZA" },
   correction,
   claims,
+  rateChanges: [
+    {
+      invoicedBefore: "all",
+      invoicedAfter: "higher",
+      says: "what was paid or delivered before the change keeps the old rate",
+      source: "Act s. 9, s. 67A",
+    },
+  ],
   creditNotes: "netted",
   options: [
     {

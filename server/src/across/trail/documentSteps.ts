@@ -80,7 +80,7 @@ export async function lineStep(
         ? [`${line.code.code}, ${line.code.name}: ${reasonOf(input.codeReason)}.`]
         : ["No tax code."]),
       ...taxes.flatMap((tax) => {
-        const row = rateInForce(tax.component, setup.effect.schedules, rateDateOf(document.input));
+        const row = rateInForce(tax.component, setup.effect.schedules, rateDateOf(document.input, input));
         return row
           ? [
               `${tax.component.levy} ${row.rate}${tax.component.rate.kind === "percent" ? " %" : ""} since ${row.from} (${row.source}).`,
@@ -88,6 +88,7 @@ export async function lineStep(
             ]
           : [];
       }),
+      ...(input.attributes?.["rateReason"] ? [`${input.attributes["rateReason"]}.`] : []),
       ...exchangeWords(document, at(printed.lines, index).net, line.net, setup),
       ...(input.typedReason ? [`The tax was typed: ${input.typedReason}.`] : []),
       ...(await origin(work, document, index)),

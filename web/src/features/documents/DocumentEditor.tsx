@@ -153,7 +153,7 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
 
   const { accountChoices, codeChoices, itemChoices } = useChoices(setup.plain, items, kind.direction);
   const country = placeOf(draft, setup.plain.places)?.country ?? client?.country ?? "";
-  const classes = setup.effect.packs.ofCountry(country)?.classes ?? [];
+  const home = setup.effect.packs.ofCountry(country);
   const focused = draft.lines[focusLine];
   const isJournal = kind.direction === null;
   const saveError =
@@ -274,7 +274,7 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
             onFocusLine={setFocusLine}
             onCreate={setCreating}
             onContact={draft.contact ? () => setCreating({ what: "open-contact" }) : null}
-            classes={classes}
+            home={home}
           />
         )}
         {!isJournal && focused && (

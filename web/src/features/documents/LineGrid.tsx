@@ -1,10 +1,15 @@
 import { Fragment, useLayoutEffect, useRef, useState } from "react";
 import type { EffectSetup } from "@fiscalon/core/facts/effect";
+import type { JurisdictionPack } from "@fiscalon/core/model/pack";
+import type { RateChangeRule } from "@fiscalon/core/model/rateChange";
+import { rateChangeNear, rateChangeRule } from "@fiscalon/core/tax/rateChange";
+import type { RateChange } from "@fiscalon/core/tax/rateChange";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { Choice } from "../../kit/Combo.tsx";
 import { BLANK_LINE } from "./draft.ts";
 import type { Draft, DraftLine } from "./draft.ts";
 import { LineQuestion } from "./LineQuestion.tsx";
+import { RateChangeParts } from "./RateChangeParts.tsx";
 import { LineRow } from "./LineRow.tsx";
 import type { RowActions, TextColumn } from "./LineRow.tsx";
 import { placeOfError } from "./useEffectOf.ts";
@@ -14,6 +19,25 @@ export interface Creation {
   what: "account" | "item" | "code";
   line: number;
   text: string;
+}
+
+/** How many days around a change of rate it is asked about. */
+const NEAR = 31;
+
+/** The change of its rate that a line lies close to, and the rule about it; none once the line says whose rate it bears. */
+function rateTurn(
+  line: DraftLine,
+  draft: Draft,
+  setup: EffectSetup,
+  home: JurisdictionPack | undefined,
+): { rule: RateChangeRule; change: RateChange } | undefined {
+  const code = setup.codes.get(line.code);
+  const day = draft.taxPoint || draft.date;
+  if (!code || !home || day === "" || line.amount === "" || draft.originalDate || line.attributes["rateOn"])
+    return undefined;
+  const rule = rateChangeRule(home.rateChanges, line.supply);
+  const change = rule && rateChangeNear(code, setup.schedules, day, NEAR);
+  return change && { rule, change };
 }
 
 /** The lines of a document, moved through like a spreadsheet; a block can be pasted from one. */
@@ -32,7 +56,7 @@ export function LineGrid({
   onFocusLine,
   onCreate,
   onContact,
-  classes,
+  home,
 }: {
   draft: Draft;
   live: LiveEffect;
@@ -49,8 +73,8 @@ export function LineGrid({
   onCreate: (creation: Creation) => void;
   /** Opens the contact, where a code depends on what is not known of it. */
   onContact: (() => void) | null;
-  /** What a line can be for tax at the place of the document. */
-  classes: readonly { id: string; name: string }[];
+  /** The jurisdiction of the place of the document. */
+  home: JurisdictionPack | undefined;
 }) {
   const grid = useRef<HTMLTableElement>(null);
   const levies = new Set(setup.registrations.flatMap((r) => r.levies));
@@ -107,6 +131,8 @@ export function LineGrid({
       <tbody>
         {draft.lines.map((line, row) => {
           const priced = live.effect?.printed.lines[live.at.indexOf(row)];
+          const question = line.asks ?? priced?.asks;
+          const turn = readOnly ? undefined : rateTurn(line, draft, setup, home);
           const tax = priced?.taxes.reduce((sum, one) => sum + one.tax, 0);
           return (
             <Fragment key={row}>
@@ -126,13 +152,33 @@ export function LineGrid({
                 items={items}
                 actions={relay.actions}
               />
-              {line.asks && !readOnly && (
+              {question && !readOnly && (
                 <LineQuestion
                   row={row}
-                  question={line.asks}
-                  classes={classes}
+                  question={question}
+                  classes={home?.classes ?? []}
+                  regions={home?.regions ?? []}
                   onAnswer={(change) => onLine(row, change)}
+                  onPlace={(region) =>
+                    onLine(row, {
+                      attributes: { ...line.attributes, [home?.placeAttribute ?? ""]: region },
+                      asks: null,
+                    })
+                  }
                   onContact={onContact}
+                />
+              )}
+              {turn && (
+                <RateChangeParts
+                  row={row}
+                  line={line}
+                  rule={turn.rule}
+                  change={turn.change}
+                  invoiced={draft.date}
+                  digits={digits}
+                  onSplit={(parts) =>
+                    onLines(draft.lines.flatMap((other, index) => (index === row ? parts : [other])))
+                  }
                 />
               )}
             </Fragment>

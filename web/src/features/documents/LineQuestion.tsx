@@ -6,12 +6,17 @@ export function LineQuestion({
   row,
   question,
   classes,
+  regions,
   onAnswer,
+  onPlace,
   onContact,
 }: {
   row: number;
   question: CodeQuestion;
   classes: readonly { id: string; name: string }[];
+  /** Regions of our country, for what depends on where it is supplied from. */
+  regions: readonly { code: string; name: string }[];
+  onPlace: (region: string) => void;
   onAnswer: (change: Partial<DraftLine>) => void;
   onContact: (() => void) | null;
 }) {
@@ -50,6 +55,23 @@ export function LineQuestion({
               </option>
               {classes.map(({ id, name }) => (
                 <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          )}
+          {question.about === "place" && (
+            <select
+              className="entry !w-[220px] !py-0"
+              aria-label={`Place of line ${row + 1}`}
+              value=""
+              onChange={({ target }) => onPlace(target.value)}
+            >
+              <option value="" disabled>
+                choose
+              </option>
+              {regions.map(({ code, name }) => (
+                <option key={code} value={code}>
                   {name}
                 </option>
               ))}

@@ -1,0 +1,116 @@
+import { useState } from "react";
+import { FiscalError } from "@fiscalon/core/errors";
+import type { RateChangeRule } from "@fiscalon/core/model/rateChange";
+import { displayAmount, formatAmount, parseAmount } from "@fiscalon/core/money/amount";
+import { rateParts } from "@fiscalon/core/tax/rateChange";
+import type { RateChange, RatePart } from "@fiscalon/core/tax/rateChange";
+import { usePacks } from "../../api/packs.tsx";
+import { Field } from "../../kit/Field.tsx";
+import { showDate } from "../../kit/format.ts";
+import type { DraftLine } from "./draft.ts";
+
+/**
+ * Under a line whose rate changed close to its day: what of it was delivered and paid before, and the parts that the law
+ * makes of it.
+ */
+export function RateChangeParts({
+  row,
+  line,
+  rule,
+  change,
+  invoiced,
+  digits,
+  onSplit,
+}: {
+  row: number;
+  line: DraftLine;
+  rule: RateChangeRule;
+  change: RateChange;
+  invoiced: string;
+  digits: number;
+  onSplit: (lines: DraftLine[]) => void;
+}) {
+  const packs = usePacks();
+  const [delivered, setDelivered] = useState("");
+  const [paid, setPaid] = useState("");
+  const said = delivered !== "" || paid !== "" || invoiced < change.on;
+  const parts = said ? partsOf() : null;
+
+  function partsOf(): RatePart[] | FiscalError {
+    try {
+      return rateParts(rule, change, {
+        amount: parseAmount(line.amount || "0", digits),
+        invoiced,
+        delivered: parseAmount(delivered || "0", digits),
+        paid: parseAmount(paid || "0", digits),
+      });
+    } catch (error) {
+      if (error instanceof FiscalError) return error;
+      throw error;
+    }
+  }
+  return (
+    <tr>
+      <td colSpan={12} className="!py-1.5">
+        <div role="group" aria-label={`Change of rate on line ${row + 1}`} className="text-[13px]">
+          <p>
+            <span aria-hidden className="mr-2 text-warning">
+              ◆
+            </span>
+            {packs.rateName(change.schedule)} changed on {showDate(change.on)} from {change.before} to{" "}
+            {change.after} %. Was something of it delivered or paid before?
+          </p>
+          <div className="mt-1 flex flex-wrap items-end gap-4">
+            <Field
+              className="w-[130px] text-right font-mono"
+              label="Delivered before"
+              inputMode="decimal"
+              value={delivered}
+              onChange={({ target }) => setDelivered(target.value.replaceAll(",", ""))}
+            />
+            <Field
+              className="w-[130px] text-right font-mono"
+              label="Paid before"
+              inputMode="decimal"
+              value={paid}
+              onChange={({ target }) => setPaid(target.value.replaceAll(",", ""))}
+            />
+            {parts instanceof FiscalError && <span className="text-error">{parts.message}</span>}
+            {parts && !(parts instanceof FiscalError) && (
+              <>
+                <span className="pb-1.5">
+                  {parts
+                    .map(
+                      ({ amount, rateOn }) =>
+                        `${displayAmount(amount, digits)} at ${rateOn < change.on ? change.before : change.after} %`,
+                    )
+                    .join(", ")}
+                  : {rule.says}
+                  {rule.election ? ", by choice of the supplier" : ""}{" "}
+                  <span className="quiet">({rule.source})</span>
+                </span>
+                <button
+                  type="button"
+                  className="action !py-0.5"
+                  onClick={() => onSplit(parts.map((part) => lineOf(line, part, digits)))}
+                >
+                  {parts.length > 1 ? "Make two lines of it" : "Take that rate"}
+                </button>
+              </>
+            )}
+          </div>
+        </div>
+      </td>
+    </tr>
+  );
+}
+
+/** The part as a line of its own; quantity and price a unit belong to the whole. */
+function lineOf(line: DraftLine, { amount, rateOn, why }: RatePart, digits: number): DraftLine {
+  const whole = formatAmount(amount, digits) === line.amount;
+  return {
+    ...line,
+    ...(whole ? {} : { amount: formatAmount(amount, digits), quantity: "", unitPrice: "", discount: "" }),
+    attributes: { ...line.attributes, rateOn, rateReason: why },
+  };
+}
