@@ -259,3 +259,48 @@ test("India, two rates of state VAT on one invoice of 2012 (state VAT Acts; fact
     V10: "9500",
   });
 });
+
+test("Philippines, 2550Q with common input tax and what is carried over (NIRC s. 106 to 110; fact sheet PH, example c)", () => {
+  const abroad = { party: { country: "US", region: null, registered: false, taxNumber: null, standing: {} } };
+  const documents = [
+    sale(["V12", "450000"]),
+    sale(["VZ", "120000"]),
+    sale(["VX", "30000"]),
+    bill(["D12", "177000"]),
+    bill(["D12M", "83000"]),
+    bill(["NR12", "18000"], abroad),
+    bill(["IM12", "40000"], abroad),
+  ];
+  const boxes = boxesOf("ph", documents, { end: "2026-06-30" }, { "38": "2150", "16": "3000" });
+  expect(boxes).toEqual({
+    "31A": "450000",
+    "31B": "54000",
+    "32A": "120000",
+    "33A": "30000",
+    "34A": "600000",
+    "34B": "54000",
+    "37": "54000",
+    "38": "2150",
+    "43": "2150",
+    "44A": "260000",
+    "44B": "31200",
+    "45A": "18000",
+    "45B": "2160",
+    "46A": "40000",
+    "46B": "4800",
+    "50A": "318000",
+    "50B": "38160",
+    "51": "40310",
+    common: "9960",
+    "53": "498",
+    "57": "498",
+    "59": "498",
+    "60": "39812",
+    "61": "14188",
+    "15": "14188",
+    "16": "3000",
+    "20": "3000",
+    "21": "11188",
+    "26": "11188",
+  });
+});

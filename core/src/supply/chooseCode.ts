@@ -88,7 +88,9 @@ function placeAsked(
 ): CodeQuestion | undefined {
   const pack = packs.ofCountry(circumstances["home"] ?? "");
   if (!pack?.placeAttribute || circumstances["place"] !== "") return undefined;
-  const named = components.some(({ boxes }) => JSON.stringify(boxes[direction] ?? "").includes("{placeTag}"));
+  const named = components.some(({ boxes }) =>
+    JSON.stringify(boxes[direction] ?? null).includes("{placeTag}"),
+  );
   if (!named) return undefined;
   return {
     about: "place",

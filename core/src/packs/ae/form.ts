@@ -1,8 +1,9 @@
 import type { BoxDefinition, ReturnForm } from "../../model/returnForm.ts";
-import { computed, sum } from "../shared/formBoxes.ts";
+import { computed, sum, typedIn } from "../shared/formBoxes.ts";
 import { EMIRATES } from "./emirates.ts";
 
 const VALUE = { holds: "value" } as const;
+const ANSWER = { holds: "value", words: "1 where it is so; it is in no sum." } as const;
 const LETTERS = EMIRATES.map(({ tag }) => tag);
 
 /** A line of the form with its amount, VAT and adjustment columns. */
@@ -27,24 +28,26 @@ export const vat201: ReturnForm = {
   from: "2018-01-01",
   to: null,
   boxes: [
-    ...EMIRATES.flatMap(({ tag, name }) => line(`1${tag}`, `Standard rated supplies in ${name}`, "avj")),
-    ...line("2", "Tax refunds provided to tourists", "av"),
+    ...EMIRATES.flatMap(({ tag, name }) => line(`1${tag}`, `Standard Rated Supplies in ${name}`, "avj")),
+    ...line("2", "Tax Refunds provided to Tourists under the Tax Refunds for Tourists Scheme", "av"),
     ...line("3", "Supplies subject to the reverse charge provisions", "av"),
-    ...line("4", "Zero rated supplies", "a"),
-    ...line("5", "Exempt supplies", "a"),
+    ...line("4", "Zero Rated Supplies", "a"),
+    ...line("5", "Exempt Supplies", "a"),
     ...line("6", "Goods imported into the UAE", "av"),
     ...line("7", "Adjustments to goods imported into the UAE", "av"),
-    computed("8.a", "Total value of supplies", adding([...FIRST, "2", "3", "4", "5", "6", "7"], "a"), VALUE),
-    computed("8.v", "Total VAT on supplies", adding([...FIRST, "2", "3", "6", "7"], "v")),
-    computed("8.j", "Total adjustments of supplies", adding(FIRST, "j")),
-    ...line("9", "Standard rated expenses", "avj"),
-    ...line("10", "Expenses subject to the reverse charge provisions", "av"),
-    computed("11.a", "Total value of expenses", "[9.a] + [10.a]", VALUE),
-    computed("11.v", "Total VAT on expenses", "[9.v] + [10.v]"),
-    computed("11.j", "Total adjustments of expenses", "[9.j]"),
+    computed("8.a", "Totals, amount", adding([...FIRST, "2", "3", "4", "5", "6", "7"], "a"), VALUE),
+    computed("8.v", "Totals, VAT", adding([...FIRST, "2", "3", "6", "7"], "v")),
+    computed("8.j", "Totals, adjustment", adding(FIRST, "j")),
+    ...line("9", "Standard Rated Expenses", "avj"),
+    ...line("10", "Supplies subject to the reverse charge provisions", "av"),
+    computed("11.a", "Totals, amount", "[9.a] + [10.a]", VALUE),
+    computed("11.v", "Totals, VAT", "[9.v] + [10.v]"),
+    computed("11.j", "Totals, adjustment", "[9.j]"),
     computed("12", "Total value of due tax for the period", "[8.v] + [8.j]"),
     computed("13", "Total value of recoverable tax for the period", "[11.v] + [11.j]"),
     computed("14", "Payable tax for the period", "[12] - [13]"),
+    typedIn("refund", "Do you wish to request a refund of excess recoverable tax? (1: yes)", ANSWER),
+    typedIn("margin", "Profit margin scheme applied in this period? (1: yes)", ANSWER),
   ],
   net: { output: "[12]", input: "[13]", due: "[14]", shown: "14" },
   rules: [

@@ -187,3 +187,16 @@ export const mbRst: ReturnForm = {
   },
   source: "Manitoba Finance, RST return; from memory",
 };
+
+/** The return of who lost the commission for longer than one period: filed or paid late, or not to be had. */
+export function withoutCommission(form: ReturnForm, box: string): ReturnForm {
+  return {
+    ...form,
+    option: ["allowance", "lost"],
+    boxes: form.boxes.map((one) =>
+      one.id === box && one.kind === "formula"
+        ? { ...one, formula: "0", words: "None: filed or paid late." }
+        : one,
+    ),
+  };
+}

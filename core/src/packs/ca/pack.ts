@@ -6,7 +6,7 @@ import { due, holidays, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
-import { bcPst, combined, gst34, mbRst, qstOnly, skPst } from "./forms.ts";
+import { bcPst, combined, gst34, mbRst, qstOnly, skPst, withoutCommission } from "./forms.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { regions } from "./regions.ts";
@@ -99,7 +99,16 @@ export const ca: JurisdictionPack = {
   accounts,
   classes,
   rules,
-  forms: [gst34, combined, qstOnly, bcPst, skPst, mbRst],
+  forms: [
+    gst34,
+    combined,
+    qstOnly,
+    bcPst,
+    withoutCommission(bcPst, "BC.C"),
+    skPst,
+    mbRst,
+    withoutCommission(mbRst, "MB.6"),
+  ],
   rhythms,
   roundings,
   bases: [accrual("ETA s.168")],
@@ -134,6 +143,15 @@ export const ca: JurisdictionPack = {
         { value: "individual", name: "an individual with business income" },
       ],
       source: "ETA 238(1)(a)(ii)",
+    },
+    {
+      id: "allowance",
+      name: "Commission of a provincial sales tax",
+      values: [
+        { value: "taken", name: "taken: returns are filed and paid in time" },
+        { value: "lost", name: "not taken: filed or paid late" },
+      ],
+      source: "BC Bulletin PST 001; Manitoba bulletin 004: only when filed and paid in time",
     },
     {
       id: "skFiling",

@@ -1,7 +1,7 @@
 import type { Component, TaxCode } from "../../model/taxCode.ts";
 import { headOf } from "../shared/codeRows.ts";
 import type { CodeRow } from "../shared/codeRows.ts";
-import { BODIES, STATES } from "./jurisdictions.ts";
+import { BODIES, REDUCED, STATES } from "./jurisdictions.ts";
 import type { TaxBody } from "./jurisdictions.ts";
 
 const code = (head: Omit<CodeRow, "schedule">, components: readonly Component[]): TaxCode => ({
@@ -42,6 +42,21 @@ const untaxed = (box: string, key: "state" | "homeState" = "state"): Component[]
     boxes: { sale: `G1 +n, ${box} +n` },
   }));
 
+/** The state's own tax at its reduced rate, and local taxes where they come on top; the part over a limit has none. */
+function reduced(): Component[] {
+  const ordinary = stack("G1", "sale");
+  return REDUCED.flatMap(({ state, schedule, local }) => {
+    const bodies = BODIES.filter((body) => body.state === state);
+    return bodies.flatMap((body) => {
+      const component = ordinary.find(({ levy }) => levy === `SALES:${body.id}`);
+      if (!component || body.goodsOnly) return [];
+      if (body.id === state)
+        return [{ ...component, rate: { kind: "percent" as const, schedule: `us.${schedule}` } }];
+      return local ? [component] : [];
+    });
+  });
+}
+
 const STATE_LEVIES = new Set(STATES.map((state) => `SALES:${state}`));
 
 const nothing: Component[] = [
@@ -64,6 +79,7 @@ export const codes: TaxCode[] = [
   code({ code: "XB", name: "Exempt buyer, certificate on file", direction: "sale", treatment: "exempt", source: "SSUTA § 317" }, untaxed("G2b")),
   code({ code: "XP", name: "Exempt product or service", direction: "sale", treatment: "exempt", source: SSUTA }, untaxed("G2c")),
   code({ code: "SL", name: "Exempt from the state, local taxes only", direction: "sale", treatment: "reduced", note: "Groceries in Georgia, clothing in some counties of New York.", source: SSUTA }, [...untaxed("G2c"), ...stack("G1", "sale").filter(({ levy }) => !STATE_LEVIES.has(levy))]),
+  code({ code: "SR", name: "Reduced rate of the state", direction: "sale", treatment: "reduced", supply: "goods", note: "Food in Tennessee; food and medicine in Illinois.", source: "35 ILCS 120/2-10; Tenn. Code § 67-6-228" }, reduced()),
   code({ code: "XI", name: "Delivered out of state, no obligation there", direction: "sale", treatment: "export", source: "Wayfair, 2018" }, untaxed("G2d", "homeState")),
   code({ code: "XH", name: "Sales tax holiday", direction: "sale", treatment: "exempt", source: "SSUTA § 322" }, untaxed("G2e")),
   code({ code: "XM", name: "Through a marketplace that collects", direction: "sale", treatment: "exempt", source: "marketplace facilitator acts" }, untaxed("G2f")),

@@ -72,6 +72,29 @@ export const BODIES: TaxBody[] = [
   { id: "GA-MOST", state: "GA", name: "Atlanta water", locations: ["GA-ATL"], rows: since("1") },
 ];
 
+const FOOD = "which foods are in it was not looked up";
+
+/** Rates of a state for single classes of goods, in the place of its ordinary one; `local`: local taxes come on top. */
+export const REDUCED: { state: string; schedule: string; name: string; local: boolean; rows: RateRow[] }[] = [
+  {
+    state: "IL",
+    schedule: "IL-FOOD",
+    name: "Illinois, food and medicine",
+    local: false,
+    rows: [
+      { from: "1990-01-01", to: "2025-12-31", rate: "1", source: "35 ILCS 120/2-10", doubt: FOOD },
+      { from: "2026-01-01", to: null, rate: "0", source: "Public Act 103-0781", doubt: FOOD },
+    ],
+  },
+  {
+    state: "TN",
+    schedule: "TN-FOOD",
+    name: "Tennessee, food",
+    local: true,
+    rows: [{ from: "2017-07-01", to: null, rate: "4", source: "Tenn. Code § 67-6-228", doubt: FOOD }],
+  },
+];
+
 /** The states with their name; the state's own body has the same id. */
 export const STATES = ["TX", "FL", "NY", "TN", "IL", "CA", "PA", "GA"] as const;
 
