@@ -9,6 +9,7 @@ import type { ImportBatch } from "./imports.ts";
 import type { JurisdictionFile } from "./jurisdiction.ts";
 import type { LawChangeRow, LawTaken, LawTouched } from "./law.ts";
 import type { OpenItemPage, PaymentPage, PaymentView } from "./payments.ts";
+import type { RegisterView } from "./registers.ts";
 import type { DetailPage, SummaryRow } from "./reports.ts";
 import type { BoxesBetween, PeriodTile, ReturnView, StationCounts } from "./returns.ts";
 import type { SeriesView } from "./series.ts";
@@ -142,6 +143,7 @@ export interface Answers {
   "PUT /clients/:id/terminals/:terminal/mapping": TerminalView;
   "GET /clients/:id/trail": TrailStep;
   "GET /clients/:id/trial-balance": LedgerAccountRow[];
+  "GET /clients/:id/registrations/:rid/returns/:period/registers": RegisterView[];
   "GET /jobs/:id": JobView;
   "POST /jobs/:id/cancel": JobView;
   "GET /jurisdictions": JurisdictionRow[];

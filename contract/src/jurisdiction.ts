@@ -156,6 +156,11 @@ const form = Joi.object<ReturnForm, true>({
 });
 
 const frequency = Joi.string().valid(...Object.keys(MONTHS_OF));
+const registerFields = {
+  id: Joi.string().max(20).required(),
+  name: name.required(),
+  source: text.default(""),
+};
 const oldShare = Joi.string().valid("all", "delivered", "paid", "higher", "lower");
 const shift = Joi.string().valid("none", "next", "before");
 
@@ -340,6 +345,32 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
     }).unknown(),
   ),
   declaration: text.default("I declare that the figures in this return are true and complete."),
+  registers: Joi.array().items(
+    Joi.alternatives(
+      Joi.object({
+        ...registerFields,
+        kind: Joi.string().valid("commodities").required(),
+        lists: Joi.array()
+          .items(Joi.object({ name: name.required(), boxes: Joi.array().items(boxId).required() }))
+          .required(),
+        levies: Joi.array()
+          .items(Joi.object({ name: name.required(), levies: Joi.array().items(Joi.string()).required() }))
+          .required(),
+        digits: Joi.object({
+          option: Joi.string().max(40).required(),
+          values: Joi.object()
+            .pattern(Joi.string().max(40), Joi.number().integer().min(1).max(12))
+            .required(),
+        }).required(),
+        services: Joi.string().max(10).required(),
+      }),
+      Joi.object({
+        ...registerFields,
+        kind: Joi.string().valid("issued").required(),
+        natures: Joi.object().pattern(Joi.string().max(40), name).required(),
+      }),
+    ),
+  ),
   law: Joi.object({
     asOf: Joi.string()
       .pattern(/^\d{4}-\d\d$/)

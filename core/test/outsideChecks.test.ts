@@ -36,6 +36,7 @@ const PLACES: [place: string, known: KnownRate | undefined, ours: (on: string) =
     ["ZA", "za.STD"],
     ["DE", "eu-de.STD"],
     ["IN", "in.I18"],
+    ["PH", "ph.STD"],
   ].map(([country = "", id = ""]): (typeof PLACES)[number] => [
     country,
     library[country],
@@ -55,6 +56,9 @@ const PLACES: [place: string, known: KnownRate | undefined, ours: (on: string) =
     ["US-FL", "us.FL"],
     ["US-NY", "us.NY"],
     ["US-TN", "us.TN"],
+    ["US-IL", "us.IL"],
+    ["US-PA", "us.PA"],
+    ["US-GA", "us.GA"],
   ].map(([place = "", id = ""]): (typeof PLACES)[number] => [
     place,
     library[place.slice(0, 2)]?.states?.[place.slice(3)],

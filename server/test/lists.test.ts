@@ -153,7 +153,9 @@ test("every route says in the API's documents what it answers; only files and st
     "GET /clients/{id}/export/csv",
     "GET /clients/{id}/imports/{import}/rejected",
     "GET /clients/{id}/registrations/{rid}/returns/{period}/pdf",
+    "GET /clients/{id}/registrations/{rid}/returns/{period}/registers/{register}",
     "GET /clients/{id}/reports/tax/export",
     "GET /jobs/{id}/events",
+    "GET /law/file",
   ]);
 });

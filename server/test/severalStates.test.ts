@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { found } from "@fiscalon/core/at";
 import type { BookFile } from "@fiscalon/contract/book";
+import type { RegisterView } from "@fiscalon/contract/registers";
 import type { ReturnView } from "@fiscalon/contract/returns";
 import type { StockMove } from "@fiscalon/contract/stockMove";
 import { periodBooks } from "./support/periods.ts";
@@ -157,4 +158,44 @@ test("two registrations of one state on one day are refused", async () => {
     number: KARNATAKA,
   });
   expectRefusal(again, "registration/overlap", "from");
+});
+
+/** GSTR-1 tables 12 and 13, from memory: by state, with the numbers of what was taken out, agreeing with the tables. */
+test("the lists of a state's return: what was sold by code, and the numbers given", async () => {
+  const books = await twoStates();
+  await server.ok("POST", `${books.base}/items`, { name: "Cloth", statisticalCode: "52081190" });
+  const items = await server.ok<{ ref: string; name: string }[]>("GET", `${books.base}/items`);
+  const cloth = found(items, ({ name }) => name === "Cloth", "cloth").ref;
+  const post = (number: string, place: number, amount: string, line: object = {}) =>
+    server.ok<{ id: number }>("POST", `${books.base}/documents`, {
+      kind: "sales-invoice",
+      number,
+      date: "2026-05-07",
+      prices: "exclusive",
+      place,
+      contact: null,
+      lines: [{ code: "S5", supply: "goods", amount, ...line }],
+    });
+  await post("M-1", books.mumbai, "1000.00", { item: cloth, quantity: "4", attributes: { unit: "MTR" } });
+  const void2 = await post("M-2", books.mumbai, "500.00");
+  await server.ok("POST", `${books.base}/documents/${void2.id}/void`, { reason: "typed twice" });
+  await post("M-3", books.mumbai, "250.00", { attributes: { hsn: "6302" } });
+  await post("K-1", books.bengaluru, "800.00");
+  const registers = await server.ok<RegisterView[]>("GET", `${books.here}/returns/${MAY}/registers`);
+  expect(registers.map(({ id, rows, missing }) => [id, rows, missing])).toEqual([
+    [
+      "12",
+      [
+        ["B2C", "5208", "Cloth", "MTR", "4", "5", 100000, 0, 2500, 2500, 0],
+        ["B2C", "6302", "", "OTH", "0", "5", 25000, 0, 625, 625, 0],
+      ],
+      null,
+    ],
+    ["13", [["1 Invoices for outward supply", "M-1", "M-3", 3, 1, 2]], null],
+  ]);
+  const there = await server.ok<RegisterView[]>("GET", `${books.there}/returns/${MAY}/registers`);
+  expect(found(there, ({ id }) => id === "12", "table 12").missing).toContain("no code of 4 digits");
+  expect(found(there, ({ id }) => id === "13", "table 13").rows).toEqual([
+    ["1 Invoices for outward supply", "K-1", "K-1", 1, 0, 1],
+  ]);
 });

@@ -14,6 +14,8 @@ export const LINE_ATTRIBUTES: Readonly<Record<string, LineAttribute>> = {
   customsDuty: { name: "customs duty and charges", holds: "amount" },
   taxableShare: { name: "taxable share of use, percent", holds: "percent" },
   recoverable: { name: "share that is deducted, percent", holds: "percent" },
+  hsn: { name: "statistical code", holds: "text" },
+  unit: { name: "unit of the quantity", holds: "text" },
   rateOn: { name: "day whose rate it bears", holds: "day" },
   rateReason: { name: "why it bears the rate of that day", holds: "text" },
   document: { name: "customs entry or tax document", holds: "text" },

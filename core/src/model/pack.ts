@@ -7,6 +7,7 @@ import type { CorrectionRule } from "./correction.ts";
 import type { BasisOffer } from "./basis.ts";
 import type { RateChangeRule } from "./rateChange.ts";
 import type { ReturnForm } from "./returnForm.ts";
+import type { ReturnRegister } from "./returnRegister.ts";
 import type { Rounding } from "./rounding.ts";
 import type { SupplyRule } from "./supplyRule.ts";
 import type { Direction, RateSchedules, TaxCode, Treatment } from "./taxCode.ts";
@@ -220,6 +221,8 @@ export interface JurisdictionPack {
   /** The declaration that must be on screen before a return is sent. */
   declaration: string;
   law?: LawKnown;
+  /** Lists that go with its returns, beside the boxes. */
+  registers?: readonly ReturnRegister[];
   /** Facts without a figure of their own that a practitioner should know, with where they come from. */
   notes: readonly { text: string; source: string }[];
   /** Whether the simulated authority takes its returns; others are keyed into the authority's own pages. */

@@ -9,6 +9,7 @@ import { compositionForms, gstr, oldVat } from "./forms.ts";
 import { checkGstin, stateOfGstin } from "./gstin.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
+import { registers } from "./registers.ts";
 import { classes, rules } from "./rules.ts";
 import { states } from "./states.ts";
 import { words } from "./words.ts";
@@ -95,6 +96,15 @@ export const inPack: JurisdictionPack = {
   creditNotes: "netted",
   options: [
     {
+      id: "turnover",
+      name: "Turnover of the year before, all states",
+      values: [
+        { value: "upto-5-crore", name: "up to 5 crore: HSN with 4 digits" },
+        { value: "above-5-crore", name: "above 5 crore: HSN with 6 digits" },
+      ],
+      source: "N 78/2020-CT",
+    },
+    {
       id: "composition",
       name: "Composition levy",
       values: [
@@ -119,6 +129,7 @@ export const inPack: JurisdictionPack = {
   declaration:
     "I hereby solemnly affirm and declare that the information given herein above is true and correct to the best of my knowledge and belief and nothing has been concealed therefrom.",
   law,
+  registers,
   notes: [
     {
       text: "The slabs of 12 and 28 % ended on 22 September 2025 for nearly everything; 40 % began.",

@@ -19,6 +19,7 @@ import type { AdjustmentInput } from "../../books/returns/adjust.ts";
 import { fileReturn } from "./fileReturn.ts";
 import { periodTiles } from "../../books/returns/periods.ts";
 import { answerLate } from "../../books/returns/late.ts";
+import { registerCsv, registersOf } from "./registers.ts";
 import { returnPdf } from "./returnPdf.ts";
 import { boxesBetween, returnView } from "./returnView.ts";
 import { reopenReturn, sealReturn, setReviewState } from "../../books/returns/sealReturn.ts";
@@ -58,6 +59,34 @@ export async function returnRoutes(app: FastifyInstance, { gateway }: AppContext
     `${BASE}/returns/:period`,
     { schema: described("A period's return", "Return", { params: returnParams }) },
     (request) => view(request),
+  );
+
+  app.get<Return>(
+    `${BASE}/returns/:period/registers`,
+    { schema: described("The lists that go with a period's return", "Return", { params: returnParams }) },
+    async (request) => {
+      const setup = await loadSetup(request.work, request.params.id);
+      const r = registrationIn(setup, request.params.rid);
+      return registersOf(request.work, setup, r, request.params.period);
+    },
+  );
+
+  app.get<{ Params: Return["Params"] & { register: string } }>(
+    `${BASE}/returns/:period/registers/:register`,
+    {
+      schema: described("One of these lists as CSV", "Return", {
+        params: returnParams.append({ register: Joi.string().max(20).required() }),
+      }),
+    },
+    async (request, reply) => {
+      const { id: clientId, rid, period, register } = request.params;
+      const setup = await loadSetup(request.work, clientId);
+      const csv = await registerCsv(request.work, setup, registrationIn(setup, rid), period, register);
+      return reply
+        .type("text/csv; charset=utf-8")
+        .header("content-disposition", `attachment; filename="table-${register}-${period}.csv"`)
+        .send(csv);
+    },
   );
 
   app.get<Return>(

@@ -13,6 +13,7 @@ import { Adjustments } from "./Adjustments.tsx";
 import { FileDialog } from "./FileDialog.tsx";
 import { Findings } from "./Findings.tsx";
 import { FormSheet } from "./FormSheet.tsx";
+import { Registers } from "./Registers.tsx";
 import { ToLookUp } from "./ToLookUp.tsx";
 import { NetTaxByPeriod } from "./NetTaxByPeriod.tsx";
 import { RETURN, useReturn } from "./useReturn.ts";
@@ -143,6 +144,7 @@ export function ReturnPage() {
         }
         onTakeBack={(key) => act.mutate(() => api.delete(`${RETURN}/acceptances`, parts, { key }))}
       />
+      <Registers parts={parts} />
       <NetTaxByPeriod end={view.to} />
       {dialog === "adjust" && <AdjustDialog view={view} parts={parts} onClose={() => setDialog(null)} />}
       {dialog === "file" && <FileDialog view={view} parts={parts} onClose={() => setDialog(null)} />}

@@ -1,0 +1,11 @@
+/** A list that goes with a return, as a table; amounts in minor units. */
+export interface RegisterView {
+  id: string;
+  name: string;
+  source: string;
+  digits: number;
+  columns: { name: string; amount: boolean }[];
+  rows: (string | number)[][];
+  /** What is missing in it, as a sentence; null where nothing is. */
+  missing: string | null;
+}

@@ -1,0 +1,19 @@
+import type { DocumentKind } from "./documentKinds.ts";
+
+/**
+ * A list that goes with a return and is no sum of boxes.
+ * - `commodities`: what was sold by statistical code, unit and rate, in lists by the boxes its lines land in; `digits`:
+ *   how many of the code are told, by an option of the registration; from `unitFrom` on a unit belongs to goods only.
+ * - `issued`: the numbers of documents that were given out, by nature of the document.
+ */
+export type ReturnRegister = { id: string; name: string; source: string } & (
+  | {
+      kind: "commodities";
+      lists: readonly { name: string; boxes: readonly string[] }[];
+      levies: readonly { name: string; levies: readonly string[] }[];
+      digits: { option: string; values: Readonly<Record<string, number>> };
+      /** Codes that begin so are services, which have no unit. */
+      services: string;
+    }
+  | { kind: "issued"; natures: Partial<Record<DocumentKind, string>> }
+);

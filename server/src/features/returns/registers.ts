@@ -1,0 +1,145 @@
+import { found } from "@fiscalon/core/at";
+import { optionsOn } from "@fiscalon/core/model/registration";
+import type { ReturnRegister } from "@fiscalon/core/model/returnRegister";
+import { commoditySummary } from "@fiscalon/core/returns/commoditySummary";
+import type { SoldFact } from "@fiscalon/core/returns/commoditySummary";
+import { documentsIssued } from "@fiscalon/core/returns/documentsIssued";
+import type { RegisterView } from "@fiscalon/contract/registers";
+import { notFound } from "../../base/errors.ts";
+import type { Work } from "../../base/work.ts";
+import type { RegistrationRecord } from "../../db/models.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
+import { periodEnding } from "../../books/returns/periods.ts";
+import { tableCsv } from "../../exports/tableCsv.ts";
+
+/** The lists that go with the return of a period, where its form has any. */
+export async function registersOf(
+  work: Work,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  end: string,
+): Promise<RegisterView[]> {
+  const pack = work.packs.byId(r.pack);
+  const views: RegisterView[] = [];
+  for (const register of pack.registers ?? []) views.push(await viewOf(work, setup, r, end, register));
+  return views;
+}
+
+/** One of them as CSV. */
+export async function registerCsv(
+  work: Work,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  end: string,
+  id: string,
+): Promise<string> {
+  const register = work.packs.byId(r.pack).registers?.find((one) => one.id === id);
+  if (!register) throw notFound("This list");
+  const { name, digits, columns, rows } = await viewOf(work, setup, r, end, register);
+  return tableCsv({
+    title: name,
+    about: `${setup.client.name}, period to ${end}`,
+    digits,
+    columns,
+    rows: rows.map((cells) => ({ cells })),
+  });
+}
+
+async function viewOf(
+  work: Work,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  end: string,
+  register: ReturnRegister,
+): Promise<RegisterView> {
+  const { id, name, source } = register;
+  const head = { id, name, source, digits: setup.plain.digits };
+  if (register.kind === "issued") {
+    const runs = documentsIssued(await numbersGiven(work, setup, r, end, register.natures));
+    return {
+      ...head,
+      columns: ["Nature of document", "From", "To", "Total number", "Cancelled", "Net issued"].map(plain),
+      rows: runs.map((run) => [run.nature, run.from, run.to, run.total, run.cancelled, run.net]),
+      missing: null,
+    };
+  }
+  const { option, values } = register.digits;
+  const chosen = optionsOn(work.packs.byId(r.pack), r, end)[option];
+  const digits = found(Object.entries(values), ([value]) => value === chosen, `digits of ${chosen}`)[1];
+  const rows = commoditySummary(register, digits, await soldFacts(work, r, end));
+  const without = rows.filter(({ code }) => code.length < digits).length;
+  return {
+    ...head,
+    columns: [
+      ...["List", "HSN", "Description", "Unit", "Total quantity", "Rate"].map(plain),
+      { name: "Taxable value", amount: true },
+      ...register.levies.map((levy) => ({ name: levy.name, amount: true })),
+    ],
+    rows: rows.map(({ list, code, text, unit, quantity, rate, value, taxes }) => [
+      list,
+      code,
+      text,
+      unit,
+      quantity,
+      rate,
+      value,
+      ...taxes,
+    ]),
+    missing:
+      without === 0
+        ? null
+        : `${without} rows have no code of ${digits} digits. Set it on the items, or on the lines.`,
+  };
+}
+
+const plain = (name: string) => ({ name, amount: false });
+
+async function soldFacts(work: Work, r: RegistrationRecord, end: string): Promise<SoldFact[]> {
+  const rows = await work.rows<Omit<SoldFact, "credit"> & { credit: number }>(
+    `SELECT f.document_id AS document, f.line, f.levy, f.rate, f.net, f.tax, f.credit, f.tags, l.quantity,
+       coalesce(l.attributes ->> '$.hsn', i.statistical_code, '') AS code,
+       coalesce(i.name, nullif(l.text, ''), '') AS text, coalesce(l.attributes ->> '$.unit', 'OTH') AS unit
+     FROM facts f JOIN lines l ON l.document_id = f.document_id AND l.no = f.line
+       JOIN documents d ON d.id = f.document_id
+       LEFT JOIN items i ON i.client_id = d.client_id AND i.ref = l.item
+     WHERE f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND f.direction = 'sale'
+     ORDER BY f.document_id, f.line, f.id`,
+    [r.id, end],
+  );
+  return rows.map((row) => ({ ...row, credit: row.credit === 1 }));
+}
+
+/**
+ * The numbers of documents dated in the period, also of what was taken out; what was corrected keeps its number. Where a
+ * levy is registered region by region, those of the places there.
+ */
+async function numbersGiven(
+  work: Work,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  end: string,
+  natures: Extract<ReturnRegister, { kind: "issued" }>["natures"],
+) {
+  const { from, to } = periodEnding(r, end);
+  const rows = await work.rows<{ kind: keyof typeof natures; number: string; posted: number }>(
+    `SELECT d.kind, d.number, max(d.state = 'posted') AS posted FROM documents d
+       LEFT JOIN places p ON p.id = d.place_id
+     WHERE d.client_id = $1 AND d.date BETWEEN $2 AND $3 AND d.opening = 0
+       AND d.kind IN (SELECT value FROM json_each($4))
+       AND ($5 IS NULL OR coalesce(p.region, $6) IS $5)
+     GROUP BY d.kind, d.number ORDER BY d.kind, d.number`,
+    [
+      setup.client.id,
+      from,
+      to,
+      JSON.stringify(Object.keys(natures)),
+      r.region,
+      setup.plain.places[0]?.region ?? null,
+    ],
+  );
+  return rows.map(({ kind, number, posted }) => ({
+    nature: natures[kind] ?? kind,
+    number,
+    cancelled: posted === 0,
+  }));
+}

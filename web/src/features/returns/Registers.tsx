@@ -1,0 +1,86 @@
+import { useQuery } from "@tanstack/react-query";
+import type { RegisterView } from "@fiscalon/contract/registers";
+import { displayAmount } from "@fiscalon/core/money/amount";
+import { api, filled } from "../../api/client.ts";
+import { keys } from "../../api/keys.ts";
+import { usePacks } from "../../api/packs.tsx";
+import { useScope } from "../../app/scope.ts";
+import { plural } from "../../kit/format.ts";
+import { RETURN } from "./useReturn.ts";
+import type { useReturn } from "./useReturn.ts";
+
+/** The lists that go with the return of this jurisdiction, beside its boxes. */
+export function Registers({ parts }: Pick<ReturnType<typeof useReturn>, "parts">) {
+  const packs = usePacks();
+  const { client, registration } = useScope();
+  const any = registration !== undefined && packs.byId(registration.pack).registers !== undefined;
+  const { data: registers } = useQuery({
+    queryKey: keys.of(client?.id, "return", "registers", ...parts),
+    queryFn: () => api.get(`${RETURN}/registers`, parts),
+    enabled: any,
+  });
+  if (!any || !registers) return null;
+  return (
+    <section aria-label="Lists of this return" className="mt-8">
+      <h2 className="mb-1">Lists that go with it</h2>
+      {registers.map((register) => (
+        <Register
+          key={register.id}
+          register={register}
+          csv={`/api${filled(`${RETURN}/registers`, parts)}/${register.id}`}
+        />
+      ))}
+    </section>
+  );
+}
+
+/** How many rows stand on the screen; the file has them all. */
+const SHOWN = 200;
+
+function Register({ register, csv }: { register: RegisterView; csv: string }) {
+  const { name, source, columns, rows, digits, missing } = register;
+  return (
+    <details className="border-b border-base-300 py-1.5">
+      <summary className="cursor-pointer">
+        <span className="font-semibold">{name}</span>{" "}
+        <span className="quiet">
+          {plural(rows.length, "row")}
+          {missing && <span className="ml-2 text-warning">{missing}</span>}
+        </span>
+      </summary>
+      <p className="quiet my-1 flex gap-4 text-[12.5px]">
+        {source}
+        <a className="word-link" href={csv} download>
+          As CSV
+        </a>
+      </p>
+      <div className="overflow-x-auto">
+        <table className="sheet-table">
+          <thead>
+            <tr>
+              {columns.map((column) => (
+                <th key={column.name} className={column.amount ? "num" : ""}>
+                  {column.name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.slice(0, SHOWN).map((cells, row) => (
+              <tr key={row}>
+                {cells.map((cell, index) => (
+                  <td key={index} className={typeof cell === "number" ? "num" : ""}>
+                    {columns[index]?.amount && typeof cell === "number" ? displayAmount(cell, digits) : cell}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {rows.length > SHOWN && (
+        <p className="quiet mt-1">{rows.length - SHOWN} more rows stand in the file.</p>
+      )}
+    </details>
+  );
+}
