@@ -250,3 +250,48 @@ describe("India", () => {
     });
   });
 });
+
+// Act s. 13(2): customs value 80,000 and a tenth of it, 9,000 of duty; 15 % of 97,000 is 14,550.
+test("South Africa: the tax on an import from its customs value", () => {
+  const boxes = boxesOf("za", [bill(["IMV", "80000", { customsDuty: "9000" }])], { end: "2026-05-31" });
+  expect(boxes).toMatchObject({ "15A": "14550" });
+});
+
+// 35 ILCS 120/2-10; Tenn. Code § 67-6-228, from memory: the state's rate of food, local tax where it comes on top.
+test("United States: food at the reduced rate of the state, before and after it ended", () => {
+  const state = (region: string, date: string) => ({
+    date,
+    party: { country: "US", region, registered: false, taxNumber: null, standing: {} },
+  });
+  const taxed = (region: string, levies: string[], date: string, end: string) =>
+    boxesOf("us", [sale(["SR", "200"], state(region, date))], {
+      end,
+      site: { country: "US", region },
+      registration: { levies, frequency: "monthly", anchor: end },
+    });
+  const illinois = ["SALES:IL", "SALES:IL-COOK", "SALES:IL-CHI", "SALES:IL-RTA"];
+  expect(taxed("IL-CHI", illinois, "2025-12-10", "2025-12-31")).toMatchObject({
+    G1: "200",
+    "G6.IL": "2",
+    G7: "2",
+  });
+  expect(taxed("IL-CHI", illinois, "2026-01-10", "2026-01-31")).not.toHaveProperty("G7");
+  // 4 % and 2.75 % of Nashville.
+  expect(taxed("TN-NAS", ["SALES:TN", "SALES:TN-NAS"], "2026-01-10", "2026-01-31")).toMatchObject({
+    "G6.TN": "8",
+    "G6.TN-NAS": "5.50",
+    G7: "13.50",
+  });
+});
+
+// BC Bulletin PST 001: who files or pays late keeps nothing; example W10 of the fact sheet for who is in time.
+test("British Columbia: the commission goes with filing and paying in time", () => {
+  const registration = { levies: ["BCPST"], frequency: "monthly" as const, anchor: "2026-05-31" };
+  const site = { country: "CA", region: "BC" };
+  const party = { country: "CA", region: "BC", registered: false, taxNumber: null, standing: {} };
+  const documents = [sale(["GBC", "21150.71"], { party })];
+  const commission = (options: Record<string, string>) =>
+    boxesOf("ca", documents, { end: "2026-05-31", site, registration: { ...registration, options } })["BC.C"];
+  expect(commission({})).toBe("97.72"); // 6.6 % of 1,480.55
+  expect(commission({ allowance: "lost" })).toBeUndefined();
+});
