@@ -26,7 +26,8 @@ export interface IssuedRun {
  */
 export function documentsIssued(numbers: readonly IssuedNumber[]): IssuedRun[] {
   const series = groupBy(numbers, ({ nature, number }) => `${nature} ${partsOf(number).series}`);
-  return [...series.values()].flatMap((own) => {
+  const byNature = [...series].sort(([a], [b]) => a.localeCompare(b));
+  return byNature.flatMap(([, own]) => {
     const inOrder = [...new Map(own.map((one) => [one.number, one])).values()].sort(
       (a, b) => partsOf(a.number).count - partsOf(b.number).count,
     );

@@ -35,7 +35,9 @@ export function LawPage() {
   const countries = new Set([client.country, ...client.places.map(({ country }) => country)]);
   const registered = new Set(client.registrations.map(({ pack }) => pack));
   const levies = new Set(client.registrations.flatMap((one) => one.levies));
-  const ours = new Set(setup.plain.codes.flatMap((code) => schedulesOfCode(code, [...levies])));
+  const ours = new Set(
+    [...setup.effect.codes.values()].flatMap((code) => schedulesOfCode(code, [...levies])),
+  );
   const mine = packs.all.filter(({ id, country }) => registered.has(id) || countries.has(country));
   return (
     <Sheet
