@@ -251,3 +251,53 @@ test("United States: Texas return of July in Houston", async () => {
   await post(["sales-invoice", "ST", "8.00"], "2026-07-30");
   expect(await boxes("2026-08-31")).toMatchObject({ G1: "8", "G6.TX": "0.50", G7: "0.66" });
 });
+
+// NIRC s. 106 to 110: common input tax by the share of exempt sales, what is in excess goes to the next quarter.
+test("Philippines: 2550Q of the quarter to June, more input than output", async () => {
+  const { first, post, boxes } = await lived(
+    server,
+    { pack: "ph", country: "PH", number: "123456789000", frequency: "quarterly", anchor: "2026-03-31" },
+    "2026-05-12",
+    "2026-06-30",
+    [
+      ["sales-invoice", "V12", "112000.00", INCLUSIVE], // 12,000.00
+      ["sales-invoice", "VZ", "20000.00", { with: "US" }],
+      ["sales-invoice", "VX", "5000.00"],
+      ["sales-credit-note", "V12", "1000.00"], // 120.00
+      ["purchase-bill", "D12", "150000.00"], // 18,000.00
+      ["purchase-bill", "D12M", "10000.00"], // 1,200.00
+      ["purchase-bill", "D12X", "2000.00"], // 240.00, cost
+    ],
+    ["purchase-bill", "D12", "1000.00"],
+    "1500.00", // 180.00
+  );
+  expect(first).toEqual({
+    "31A": "99000",
+    "31B": "11880",
+    "32A": "20000",
+    "33A": "5000",
+    "34A": "124000",
+    "34B": "11880",
+    "37": "11880",
+    "44A": "163500",
+    "44B": "19620",
+    "50A": "163500",
+    "50B": "19620",
+    "51": "19620",
+    common: "1200",
+    direct: "240",
+    "53": "288.39", // 240 + 1,200 × 5 ÷ 124
+    "57": "288.39",
+    "59": "288.39",
+    "60": "19331.61",
+    "61": "-7451.61",
+    excess: "7451.61",
+  });
+  await post(["purchase-bill", "D12", "100.00"], "2026-06-29");
+  expect(await boxes("2026-09-30")).toMatchObject({
+    "38": "7451.61",
+    "44B": "12",
+    "61": "-7463.61",
+    excess: "7463.61",
+  });
+});

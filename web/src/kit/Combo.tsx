@@ -52,7 +52,10 @@ export function Combo({
   };
   const items = useMemo(() => {
     const text = (typed ?? "").trim().toLowerCase();
-    const found = choices.filter((c) => fits(c, text)).slice(0, 60);
+    const found = exactFirst(
+      choices.filter((c) => fits(c, text)),
+      text,
+    ).slice(0, 60);
     const exact = choices.some((c) => c.label.toLowerCase() === text || c.value.toLowerCase() === text);
     return onCreate && text !== "" && !exact
       ? [...found, { value: CREATE, label: `${createWord} “${(typed ?? "").trim()}”` }]
@@ -72,16 +75,20 @@ export function Combo({
       },
       onStateChange: ({ type, selectedItem }) => {
         const types = useCombobox.stateChangeTypes;
-        const meant = selectedItem && (type === types.ItemClick || fits(selectedItem, said.text));
+        // Who types faster than the list is drawn means what was typed, not what stood first a moment ago.
+        const meant =
+          selectedItem && (type === types.ItemClick || fits(selectedItem, said.text))
+            ? selectedItem
+            : exactFirst(choices, said.text).find((one) => said.text !== "" && fits(one, said.text));
         if (
           meant &&
           (type === types.InputKeyDownEnter ||
             type === types.ItemClick ||
             (type === types.InputBlur && typed !== null && typed.trim() !== ""))
         ) {
-          if (selectedItem.value === CREATE) {
+          if (meant.value === CREATE) {
             if (type !== types.InputBlur) onCreate?.((typed ?? "").trim());
-          } else onChange(selectedItem.value);
+          } else onChange(meant.value);
         } else if (type === types.InputBlur && typed !== null && typed.trim() === "") onChange("");
         if (
           (type === types.InputKeyDownEnter && meant) ||
@@ -148,6 +155,12 @@ const CREATE = "\u0000create";
 
 function fits({ value, label, detail }: Choice, text: string): boolean {
   return value === CREATE || `${value} ${label} ${detail ?? ""}`.toLowerCase().includes(text);
+}
+
+/** What is called just so stands before what only has the text in it. */
+function exactFirst(choices: readonly Choice[], text: string): readonly Choice[] {
+  const exact = choices.find(({ value }) => value.toLowerCase() === text);
+  return exact ? [exact, ...choices.filter((one) => one !== exact)] : choices;
 }
 
 /** The text of the field as it was typed last, known before the list is drawn again. */

@@ -15,7 +15,8 @@ interface Named {
 export function useFieldError(name: string, label: string): string | undefined {
   const { getFieldState, formState } = useFormContext();
   const message = getFieldState(name, formState).error?.message;
-  return message?.startsWith(`${name} `) ? `${label}${message.slice(name.length)}` : message;
+  const path = name.replace(/\.(\d+)(?=\.|$)/g, "[$1]");
+  return message?.startsWith(`${path} `) ? `${label}${message.slice(path.length)}` : message;
 }
 
 const CAPITALS = { style: { textTransform: "uppercase" } } as const;

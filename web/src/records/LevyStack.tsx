@@ -69,7 +69,11 @@ export function LevyStack({
     return (
       <span className="flex flex-wrap items-center gap-0.5">
         {parts.map((part, index) => (
-          <span key={index} className={blockClass(part, index)} style={{ minWidth: part.width }}>
+          <span
+            key={index}
+            className={clsx(blockClass(part, index), "max-w-full")}
+            style={{ minWidth: part.width }}
+          >
             {blockText(part, packs)}
           </span>
         ))}
@@ -99,7 +103,7 @@ function Block({ id, part, index }: { id: string; part: StackPart; index: number
       {...attributes}
       {...listeners}
       aria-label={`${blockText(part, packs)}, ${index + 1} in the order of charging; space picks it up, arrows move it`}
-      className={clsx(blockClass(part, index), "cursor-grab")}
+      className={clsx(blockClass(part, index), "cursor-grab whitespace-nowrap")}
       style={{ transform: CSS.Transform.toString(transform), transition, minWidth: part.width }}
     >
       {blockText(part, packs)}
@@ -110,7 +114,7 @@ function Block({ id, part, index }: { id: string; part: StackPart; index: number
 function blockClass({ component }: StackPart, index: number): string {
   const bare = component.rate.kind === "none" || component.rate.kind === "typed";
   return clsx(
-    "inline-block max-w-full rounded-[2px] px-1.5 py-0.5 text-left text-[11.5px]",
+    "inline-block rounded-[2px] px-1.5 py-0.5 text-left text-[11.5px]",
     bare ? "border border-base-300" : TONES[index % TONES.length],
     component.charged !== "charged" &&
       "border border-dashed border-base-content bg-transparent !text-base-content",

@@ -7,7 +7,6 @@ export const law = lawKnown(
     "refund applications",
     "e-invoices and e-way bills",
     "the yearly returns",
-    "compensation cess on its own rates, which is typed",
   ],
   ["The list at 40 %, tobacco and bricks", "their days", "N 9 to 19/2025-CTR, N 2/2025-Cess"],
   [

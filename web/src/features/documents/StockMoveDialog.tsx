@@ -1,4 +1,4 @@
-import { Controller, useFieldArray } from "react-hook-form";
+import { useController, useFieldArray } from "react-hook-form";
 import type { Direction } from "@fiscalon/core/model/taxCode";
 import { stockMoveBody } from "@fiscalon/contract/stockMove";
 import type { StockMoveBody } from "@fiscalon/contract/stockMove";
@@ -9,7 +9,7 @@ import { useSetup } from "../../app/useSetup.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { Combo } from "../../kit/Combo.tsx";
 import { today } from "../../kit/format.ts";
-import { ChoiceField, DayField, TextField } from "../../kit/formFields.tsx";
+import { ChoiceField, DayField, TextField, useFieldError } from "../../kit/formFields.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
 
 const BLANK = { text: "", amount: "", saleCode: "", purchaseCode: "" };
@@ -23,7 +23,6 @@ export function StockMoveDialog({
   onMoved: (sale: number) => void;
 }) {
   const { client } = useScope();
-  const setup = useSetup();
   const places = (client?.places ?? []).filter(({ region }) =>
     client?.registrations.some((one) => one.region === region),
   );
@@ -49,26 +48,6 @@ export function StockMoveDialog({
   });
   const { control } = dialog.form;
   const { fields, append, remove } = useFieldArray({ control, name: "lines" });
-  const codes = (side: Direction) =>
-    [...(setup?.effect.codes.values() ?? [])]
-      .filter(({ direction }) => direction === side)
-      .map(({ code, name }) => ({ value: code, label: name }));
-  const codeField = (index: number, name: "saleCode" | "purchaseCode", label: string) => (
-    <Controller
-      control={control}
-      name={`lines.${index}.${name}`}
-      render={({ field, fieldState }) => (
-        <Combo
-          label={label}
-          value={field.value}
-          choices={codes(name === "saleCode" ? "sale" : "purchase")}
-          onChange={field.onChange}
-          error={fieldState.error?.message}
-          mono
-        />
-      )}
-    />
-  );
   return (
     <BodyDialog
       of={dialog}
@@ -108,8 +87,8 @@ export function StockMoveDialog({
             inputMode="decimal"
             className="text-right font-mono"
           />
-          {codeField(index, "saleCode", "Code of the supply")}
-          {codeField(index, "purchaseCode", "Code of the purchase")}
+          <CodeField name={`lines.${index}.saleCode`} label="Code of the supply" side="sale" />
+          <CodeField name={`lines.${index}.purchaseCode`} label="Code of the purchase" side="purchase" />
           <button
             type="button"
             className="word-link self-end pb-2"
@@ -124,5 +103,24 @@ export function StockMoveDialog({
         Add a line
       </button>
     </BodyDialog>
+  );
+}
+
+function CodeField({ name, label, side }: { name: string; label: string; side: Direction }) {
+  const setup = useSetup();
+  const { field } = useController({ name });
+  const error = useFieldError(name, label);
+  const choices = [...(setup?.effect.codes.values() ?? [])]
+    .filter(({ direction }) => direction === side)
+    .map((code) => ({ value: code.code, label: code.name }));
+  return (
+    <Combo
+      label={label}
+      value={String(field.value)}
+      choices={choices}
+      onChange={field.onChange}
+      error={error}
+      mono
+    />
   );
 }

@@ -162,7 +162,7 @@ export function CodesPage() {
                       {one.variants && `, ${one.variants.map((v) => `-${v.suffix}`).join(" ")}`}
                     </span>
                   </td>
-                  <td className="max-w-[150px]">
+                  <td className="max-w-[150px] min-w-[150px]">
                     <LevyStack
                       code={shown}
                       parts={stackParts(shown, setup.plain.schedules, levies)}
