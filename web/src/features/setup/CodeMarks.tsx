@@ -14,7 +14,7 @@ export function CodeMarks({ code, schedules }: { code: TaxCode; schedules: RateS
   const packs = usePacks();
   const day = today();
   const book = { schedules, rateName: (id: string) => packs.rateName(id) };
-  const members = expandCode(code);
+  const members = expandCode({ ...code, variants: [] });
   const doubts = doubtsOfUses(
     members.map((member) => ({ code: member, from: day, to: day })),
     packs,

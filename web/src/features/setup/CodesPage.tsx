@@ -16,10 +16,11 @@ import { CodeActions } from "./CodeActions.tsx";
 import { CodeBench } from "./CodeBench.tsx";
 import { CodeEditor } from "../../records/CodeEditor.tsx";
 import { CodeMarks } from "./CodeMarks.tsx";
+import { codesElsewhere } from "./codeRegions.ts";
 import { CodesImport } from "./CodesImport.tsx";
 import { boxesOf, effectiveWords, exampleOf, stackParts, writtenCode } from "../../records/codeWords.ts";
 import { LevyStack } from "../../records/LevyStack.tsx";
-import { useSetup } from "../../app/useSetup.ts";
+import { useContacts, useSetup } from "../../app/useSetup.ts";
 import { Waiting } from "../../kit/Waiting.tsx";
 
 type Side = "all" | "sale" | "purchase";
@@ -32,6 +33,7 @@ export function CodesPage() {
   const [clicked, setChosen] = useState<string | null>(null);
   const [side, setSide] = useState<Side>("all");
   const [archived, setArchived] = useState(false);
+  const [everywhere, setEverywhere] = useState(false);
   const [search, setSearch] = useState("");
   const [editing, setEditing] = useState<TaxCode | "new" | null>(null);
   const [importing, setImporting] = useState(false);
@@ -41,15 +43,23 @@ export function CodesPage() {
     queryFn: () => api.get("/clients/:id/codes", [client?.id]),
     enabled: client !== undefined,
   });
-  if (!setup || !client) return <Waiting what="the codes" />;
+  const { data: contacts } = useContacts();
+  if (!setup || !client || !contacts) return <Waiting what="the codes" />;
   const lines = new Map(uses?.map((use) => [use.code, use.lines]));
   const hidden = new Set(setup.plain.archived);
   const levies = new Set(client.registrations.flatMap((one) => one.levies));
+  const regions = [...client.places, ...contacts].map(
+    ({ country, region }) => `${country ?? client.country}-${region ?? ""}`,
+  );
+  const elsewhere = codesElsewhere(setup.plain.rules, new Set(regions));
+  const away = (code: TaxCode) => elsewhere.has(code.code) && !lines.get(code.code);
+  const awayCount = setup.plain.codes.filter(away).length;
   const wanted = search.trim().toLowerCase();
   const codes = setup.plain.codes.filter(
     (code) =>
       (side === "all" || code.direction === "both" || code.direction === side) &&
       hidden.has(code.code) === archived &&
+      (everywhere || wanted !== "" || !away(code)) &&
       `${code.code} ${code.name}`.toLowerCase().includes(wanted),
   );
   const chosen = clicked ?? (hash === "" ? (codes[0]?.code ?? "") : decodeURIComponent(hash.slice(1)));
@@ -113,6 +123,17 @@ export function CodesPage() {
             />
             archived
           </label>
+          {awayCount > 0 && (
+            <label className="flex cursor-pointer items-center gap-2">
+              <input
+                type="checkbox"
+                className="checkbox checkbox-sm"
+                checked={everywhere}
+                onChange={(event) => setEverywhere(event.target.checked)}
+              />
+              also {awayCount} of other regions
+            </label>
+          )}
         </div>
         {trialOrder && definition && (
           <OrderTrial
