@@ -27,6 +27,7 @@ const VIEWS: [string, string, (() => Promise<void>)?][] = [
   ["setup-places", `${named("Nimbus")}/setup/places`],
   ["setup-codes", `${named("Honeygum")}/setup/codes`, chooseWine],
   ["setup-rules", `${named("Nimbus")}/setup/rules`],
+  ["setup-law", `${named("Prairie")}/setup/law`],
   ["setup-contact", `${named("Nimbus")}/setup/contacts`, openContact],
   ["jurisdiction", "/jurisdictions/new"],
   ["books-documents", `${client}/books/documents`],
@@ -39,7 +40,6 @@ const VIEWS: [string, string, (() => Promise<void>)?][] = [
   ["books-ledger", `${client}/books/ledger`],
   ["agree-control", `${client}/agree`],
   ["return", `${client}/return`, openBoxFour],
-  ["return-dark", `${client}/return`, () => page.emulateMedia({ colorScheme: "dark" })],
   ["settle", `${client}/settle`],
 ];
 

@@ -173,6 +173,7 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
     Joi.object({
       id: Joi.string().max(40).required(),
       name: name.required(),
+      levies: Joi.array().items(Joi.string().max(30)).min(1),
       values: Joi.array()
         .items(Joi.object({ value: Joi.string().max(40).required(), name: name.required() }))
         .min(2)

@@ -129,10 +129,11 @@ export interface CreditHold {
   source: string;
 }
 
-/** A choice a registration makes, first value the usual one. */
+/** A choice a registration makes, first value the usual one. `levies`: it matters to registrations for one of these only. */
 export interface PackOption {
   id: string;
   name: string;
+  levies?: readonly string[];
   values: readonly { value: string; name: string }[];
   source: string;
 }

@@ -1,7 +1,7 @@
 import type { CalendarDate } from "../calendar/date.ts";
 import type { PeriodRule, RhythmChange } from "../calendar/filingPeriods.ts";
 import type { Basis, BasisChange } from "./basis.ts";
-import type { JurisdictionPack } from "./pack.ts";
+import type { JurisdictionPack, PackOption } from "./pack.ts";
 import type { Rounding } from "./rounding.ts";
 
 /** Choices among the options of a pack, by option. */
@@ -56,4 +56,12 @@ export function registrationFor<T extends RegistrationSetup>(
   );
   if (inForce.length < 2) return inForce[0];
   return inForce.find((r) => r.region === region || r.region === undefined || r.region === null);
+}
+
+/** The choices that matter to a registration for these levies. */
+export function optionsFor(
+  { options = [] }: Pick<JurisdictionPack, "options">,
+  levies: readonly string[],
+): readonly PackOption[] {
+  return options.filter((option) => option.levies?.some((levy) => levies.includes(levy)) ?? true);
 }

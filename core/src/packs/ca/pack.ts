@@ -129,6 +129,7 @@ export const ca: JurisdictionPack = {
     {
       id: "creditNotes",
       name: "Credit notes",
+      levies: ["GST"],
       values: [
         { value: "statutory", name: "on lines 104 and 107, as the Act says" },
         { value: "netted", name: "netted in lines 103 and 106" },
@@ -138,6 +139,7 @@ export const ca: JurisdictionPack = {
     {
       id: "person",
       name: "Who the registrant is",
+      levies: ["GST"],
       values: [
         { value: "other", name: "a corporation, a partnership, or any other" },
         { value: "individual", name: "an individual with business income" },
@@ -147,6 +149,7 @@ export const ca: JurisdictionPack = {
     {
       id: "allowance",
       name: "Commission of a provincial sales tax",
+      levies: ["BCPST", "MBRST"],
       values: [
         { value: "taken", name: "taken: returns are filed and paid in time" },
         { value: "lost", name: "not taken: filed or paid late" },
@@ -156,6 +159,7 @@ export const ca: JurisdictionPack = {
     {
       id: "skFiling",
       name: "Saskatchewan returns",
+      levies: ["SKPST"],
       values: [
         { value: "paper", name: "on paper, due on the 20th" },
         { value: "online", name: "online, due at the end of the month" },

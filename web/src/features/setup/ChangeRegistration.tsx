@@ -3,7 +3,7 @@ import { usePacks } from "../../api/packs.tsx";
 import { useWatch } from "react-hook-form";
 import { registrationChangeBody } from "@fiscalon/contract/setup";
 import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
-import { optionsOn } from "@fiscalon/core/model/registration";
+import { optionsFor, optionsOn } from "@fiscalon/core/model/registration";
 import type { Options } from "@fiscalon/core/model/registration";
 import { basisOffer, basisOn, waysOfLeaving } from "@fiscalon/core/model/basis";
 import type { RegistrationChangeBody } from "@fiscalon/contract/setup";
@@ -143,7 +143,7 @@ export function ChangeRegistration({
           </p>
         ))}
       </fieldset>
-      {pack.options?.map((option) => (
+      {optionsFor(pack, registration.levies).map((option) => (
         <SelectField
           key={option.id}
           className="col-span-2"

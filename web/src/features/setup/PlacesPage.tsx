@@ -4,7 +4,7 @@ import type { Packs } from "@fiscalon/core/model/packs";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
-import { optionsOn } from "@fiscalon/core/model/registration";
+import { optionsFor, optionsOn } from "@fiscalon/core/model/registration";
 import { basisOffer, basisOn } from "@fiscalon/core/model/basis";
 import { proposedRegistrations } from "@fiscalon/core/supply/proposeSetup";
 import type { ProposedRegistration } from "@fiscalon/core/supply/proposeSetup";
@@ -195,9 +195,10 @@ function Registration({
 }) {
   const packs = usePacks();
   const pack = packs.byId(registration.pack);
-  const options = Object.entries(optionsOn(pack, registration, today())).map(([id, value]) => {
-    const option = pack.options?.find((one) => one.id === id);
-    return `${option?.name ?? id}: ${option?.values.find((one) => one.value === value)?.name ?? value}`;
+  const chosen = optionsOn(pack, registration, today());
+  const options = optionsFor(pack, registration.levies).map(({ id, name, values }) => {
+    const value = chosen[id];
+    return `${name}: ${values.find((one) => one.value === value)?.name ?? value}`;
   });
   const region = pack.regions?.find(({ code }) => code === registration.region);
   const rows = [
