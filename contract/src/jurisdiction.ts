@@ -274,6 +274,17 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
     )
     .min(1)
     .required(),
+  furtherDays: Joi.array().items(
+    Joi.object({
+      name: name.required(),
+      frequencies: Joi.array().items(frequency),
+      option: Joi.array().ordered(Joi.string().required(), Joi.string().required()),
+      months: Joi.number().integer().min(-11).max(24).required(),
+      day: dayOfMonth.required(),
+      shift: shift.required(),
+      source: text.default(""),
+    }),
+  ),
   holidays: Joi.object({ country: country.required(), regions: Joi.array().items(Joi.string()) }).required(),
   correction: correctionRule.default(PLAIN_CORRECTION),
   claims: Joi.object({

@@ -125,6 +125,8 @@ export interface ReturnView {
   to: string;
   due: string;
   payBy: string;
+  /** Days of statements and deposits that belong to the period beside the return. */
+  further: { name: string; due: string; source: string }[];
   state: PeriodState;
   formName: string;
   parts: { id: string; name: string }[];

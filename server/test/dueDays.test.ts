@@ -2,7 +2,7 @@ import { describe, expect, test } from "vitest";
 import { Packs } from "@fiscalon/core/model/packs";
 import { SHIPPED } from "@fiscalon/core/packs/shipped";
 import type { RegistrationRecord } from "../dist/db/models.js";
-import { dueDates } from "../dist/books/returns/dueDates.js";
+import { dueDates, furtherDays } from "../dist/books/returns/dueDates.js";
 
 const packs = new Packs(SHIPPED);
 
@@ -211,9 +211,12 @@ const CASES: Case[] = [
   ],
 ];
 
-function dueOf([pack, frequency, anchor]: Rhythm, end: string, more: object = {}) {
+const dueOf = (rhythm: Rhythm, end: string, more: object = {}) =>
+  dueDates({ packs }, registrationOf(rhythm, more), end);
+
+function registrationOf([pack, frequency, anchor]: Rhythm, more: object): RegistrationRecord {
   const { defaultLevies, levies } = packs.byId(pack);
-  const registration = {
+  return {
     pack,
     levies: defaultLevies ?? levies.map(({ levy }) => levy),
     options: {},
@@ -225,7 +228,6 @@ function dueOf([pack, frequency, anchor]: Rhythm, end: string, more: object = {}
     changes: [],
     ...more,
   } as unknown as RegistrationRecord;
-  return dueDates({ packs }, registration, end);
 }
 
 describe("when a return is due, and its money", () => {
@@ -245,4 +247,20 @@ describe("when a return is due, and its money", () => {
         if (moved.has(rhythm)) expect([0, 6], `${rhythm[0]} ${last} ${due}`).not.toContain(weekday);
       }
   });
+});
+
+// N 83/2020-CT, CGST Rules R.59(2) and R.61(3), from memory: a quarterly filer furnishes and deposits by the month.
+test("what is due in India beside the return, by rhythm; nothing under composition", () => {
+  const days = (rhythm: Rhythm, end: string, options: object = {}) =>
+    furtherDays({ packs }, registrationOf(rhythm, { options }), end).map(({ name, due }) => [due, name]);
+  expect(days(monthly("in"), "2026-08-31")).toEqual([["2026-09-11", "GSTR-1"]]);
+  expect(days(IN, "2026-09-30")).toEqual([
+    ["2026-08-13", "Invoices of the first month (IFF)"],
+    ["2026-08-25", "Deposit of the first month (PMT-06)"],
+    ["2026-09-13", "Invoices of the second month (IFF)"],
+    ["2026-09-25", "Deposit of the second month (PMT-06)"],
+    ["2026-10-13", "GSTR-1"],
+  ]);
+  expect(days(IN, "2026-09-30", { composition: "trader" })).toEqual([]);
+  expect(days(GB, "2026-09-30")).toEqual([]);
 });

@@ -26,7 +26,14 @@ function rulesOfPack(pack: JurisdictionPack): string {
     ),
     table(
       ["due day of", "is", "source"],
-      pack.due.map((rule) => [whose(rule), dueInWords(rule), rule.source]),
+      [
+        ...pack.due.map((rule) => [whose(rule), dueInWords(rule), rule.source]),
+        ...(pack.furtherDays ?? []).map((one) => [
+          `${one.name}${one.frequencies ? `, ${one.frequencies.join(", ")}` : ""}`,
+          one.months < 0 ? `day ${one.day} of a month within it` : dueInWords(one),
+          one.source,
+        ]),
+      ],
     ),
     table(
       ["form", "from", "source"],

@@ -138,6 +138,13 @@ export interface PackOption {
   source: string;
 }
 
+/** A further day of a period beside that of the return: of a statement or a deposit that belongs to it. */
+export interface FurtherDay extends Pick<DueRule, "frequencies" | "option" | "day" | "shift" | "source"> {
+  name: string;
+  /** Months after the one the period ends in; below zero inside the period. */
+  months: number;
+}
+
 /** Where public holidays come from: a country of the holiday calendar, its regions, and days it does not know. */
 export interface HolidayCalendar {
   country: string;
@@ -190,6 +197,7 @@ export interface JurisdictionPack {
   /** How it may report, the usual way first. */
   bases: readonly BasisOffer[];
   due: readonly DueRule[];
+  furtherDays?: readonly FurtherDay[];
   holidays: HolidayCalendar;
   correction: CorrectionRule;
   claims?: ClaimRules;

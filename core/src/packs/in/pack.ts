@@ -1,7 +1,7 @@
 import type { JurisdictionPack } from "../../model/pack.ts";
 import { accrual } from "../shared/bases.ts";
 import { accounts } from "./accounts.ts";
-import { due, rhythms, roundings } from "./calendar.ts";
+import { due, furtherDays, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
@@ -53,6 +53,7 @@ export const inPack: JurisdictionPack = {
   roundings,
   bases: [accrual("CGST Act s.12 and 13")],
   due,
+  furtherDays,
   holidays: { country: "IN" },
   correction,
   claims,
@@ -140,10 +141,6 @@ export const inPack: JurisdictionPack = {
       source: "CGST s.170",
     },
     { text: "Reverse-charge tax is never paid from credit.", source: "CGST s.49(4)" },
-    {
-      text: "GSTR-1 is due on the 11th, or for a quarter on the 13th, before GSTR-3B.",
-      source: "N 83/2020-CT",
-    },
   ],
   electronic: false,
   checkNumber: checkGstin,

@@ -28,6 +28,25 @@ export function dueDates(
   return { due, payBy: workingDay(payDay, rule.payShift ?? rule.shift, freeDays(pack.holidays, payDay)) };
 }
 
+/** Further days that belong to a period: of statements and deposits beside the return, in order of time. */
+export function furtherDays(
+  { packs }: Pick<Work, "packs">,
+  r: RegistrationRecord,
+  periodEnd: string,
+): { name: string; due: string; source: string }[] {
+  const pack = packs.byId(r.pack);
+  const options = optionsOn(pack, r, periodEnd);
+  const { frequency } = rhythmOn(periodRule(r), periodEnd);
+  return (pack.furtherDays ?? [])
+    .filter(({ frequencies }) => frequencies?.includes(frequency) ?? true)
+    .filter(({ option }) => option === undefined || options[option[0]] === option[1])
+    .map(({ name, months, day, shift, source }) => {
+      const on = dueDate({ months, day, shift, source }, periodEnd);
+      return { name, due: workingDay(on, shift, freeDays(pack.holidays, on)), source };
+    })
+    .sort((a, b) => (a.due < b.due ? -1 : 1));
+}
+
 /** The rule that says when the return of a period is due. */
 export function dueRuleOf(
   { packs }: Pick<Work, "packs">,

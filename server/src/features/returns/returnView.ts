@@ -12,7 +12,7 @@ import type { RegistrationRecord, ReturnRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { findingsOf } from "../../books/findings/service.ts";
 import { doubtsOfReturn } from "../../books/returns/doubts.ts";
-import { dueDates } from "../../books/returns/dueDates.ts";
+import { dueDates, furtherDays } from "../../books/returns/dueDates.ts";
 import { boxesNow, carriedInto, evaluated, figuresOf, formOf } from "../../books/returns/evaluation.ts";
 import { periodBefore, periodEnding } from "../../books/returns/periods.ts";
 import { periodRule } from "../../books/returns/periodRule.ts";
@@ -38,6 +38,7 @@ export async function returnView(
     registration: r.id,
     ...period,
     ...dueDates(work, r, end),
+    further: furtherDays(work, r, end),
     state: record?.state ?? "open",
     formName: form.name,
     parts: [...(form.parts ?? [])],

@@ -5,7 +5,7 @@ import { api, filled } from "../../api/client.ts";
 import { useScope } from "../../app/scope.ts";
 import { DoubtMark } from "../../kit/DoubtMark.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
-import { showDate, showMoment, showPeriod, today } from "../../kit/format.ts";
+import { plural, showDate, showMoment, showPeriod, today } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { LateItems } from "../../records/LateItems.tsx";
 import { AdjustDialog } from "./AdjustDialog.tsx";
@@ -167,7 +167,13 @@ function Lead({ view }: { view: ReturnView }) {
     <>
       Due {showDate(view.due)}
       {dueDoubt && <DoubtMark says={`${dueDoubt.says} (${dueDoubt.source})`} className="ml-1" />}
-      {view.net > 0 ? pay : ""}.{sealed} {view.factCount.toLocaleString("en-GB")} lines counted.
+      {view.net > 0 ? pay : ""}.{" "}
+      {view.further.map(({ name, due, source }) => (
+        <Tip key={name} words={source} className="mr-1">
+          {name} {showDate(due)}.
+        </Tip>
+      ))}
+      {sealed} {plural(view.factCount, "line")} counted.
     </>
   );
 }
