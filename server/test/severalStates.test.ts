@@ -21,16 +21,11 @@ const JUNE = "2026-06-30";
 const MAHARASHTRA = "27ZZZCZ9999Z1ZJ";
 const KARNATAKA = "29ZZZCZ9999Z1ZF";
 
+const INDIA = { pack: "in", country: "IN", region: "27", frequency: "monthly", anchor: MAY };
+
 /** A business in Mumbai that registers in Karnataka too, with a shop there. */
 async function twoStates() {
-  const books = await periodBooks(server, {
-    pack: "in",
-    country: "IN",
-    region: "27",
-    frequency: "monthly",
-    anchor: MAY,
-    number: MAHARASHTRA,
-  });
+  const books = await periodBooks(server, { ...INDIA, number: MAHARASHTRA });
   const client = await server.ok<{ places: { id: number }[] }>("GET", books.base);
   const mumbai = client.places[0]?.id ?? 0;
   const second = await server.ok<{ registrations: { id: number; region: string | null }[] }>(
@@ -198,4 +193,53 @@ test("the lists of a state's return: what was sold by code, and the numbers give
   expect(found(there, ({ id }) => id === "13", "table 13").rows).toEqual([
     ["1 Invoices for outward supply", "K-1", "K-1", 1, 0, 1],
   ]);
+});
+
+test("a state registered later takes over what its places did and another state's return has not sealed", async () => {
+  const books = await periodBooks(server, { ...INDIA, number: MAHARASHTRA });
+  const shop = await server.ok<{ places: { id: number; region: string | null }[] }>(
+    "POST",
+    `${books.base}/places`,
+    { name: "Bengaluru shop", country: "IN", region: "29" },
+  );
+  const placeIn = (region: string) => found(shop.places, (place) => place.region === region, region).id;
+  const sale = (place: number, number: string, date: string) =>
+    server.ok("POST", `${books.base}/documents`, {
+      kind: "sales-invoice",
+      number,
+      date,
+      prices: "exclusive",
+      place,
+      contact: null,
+      lines: [{ text: "Cloth", amount: "1000.00", code: "S18", supply: "goods" }],
+    });
+  await sale(placeIn("29"), "K-1", "2026-04-20");
+  await sale(placeIn("27"), "M-1", "2026-05-10");
+  await sale(placeIn("29"), "K-2", "2026-05-11");
+  await books.seal("2026-04-30");
+  expect(await books.boxes(MAY)).toMatchObject({ "3.1a.txval": "2000" });
+  const { registrations } = await server.ok<{ registrations: { id: number; region: string | null }[] }>(
+    "POST",
+    `${books.base}/registrations`,
+    { pack: "in", from: "2026-04-01", frequency: "monthly", anchor: MAY, number: KARNATAKA },
+  );
+  const there = `${books.base}/registrations/${found(registrations, ({ region }) => region === "29", "29").id}`;
+  const value = async (registration: string, end: string) => {
+    const { boxes, drift } = await server.ok<ReturnView>("GET", `${registration}/returns/${end}`);
+    expect(drift).toEqual([]);
+    return found(boxes, ({ id }) => id === "3.1a.txval", "3.1a").amount;
+  };
+  const left = async (registration: string, end: string) =>
+    (await server.ok<{ left: number }>("GET", `${registration}/agreements/${end}/control`)).left;
+  // April was declared in Maharashtra and stays there; May goes to the state it belongs to.
+  expect([await value(books.registration, "2026-04-30"), await value(there, "2026-04-30")]).toEqual([
+    100000, 0,
+  ]);
+  expect([await value(books.registration, MAY), await value(there, MAY)]).toEqual([100000, 100000]);
+  expect([await left(books.registration, MAY), await left(there, MAY)]).toEqual([0, 0]);
+
+  // Once a state's registration has ended, its places are covered by none, and not by the other state's.
+  await server.ok("PUT", there, { to: MAY });
+  await sale(placeIn("29"), "K-3", "2026-06-05");
+  expect([await value(books.registration, JUNE), await left(books.registration, JUNE)]).toEqual([0, 0]);
 });

@@ -37,8 +37,8 @@ export function optionsOn(
 
 /**
  * The registration for a levy in force on a day, or undefined. Two countries may call their levies alike: `pack` is
- * the one the code comes from, where it comes from one. A business may be registered region by region: of several the
- * one of `region` counts, or one that is for no region.
+ * the one the code comes from, where it comes from one. A business that is or was registered in several regions has for
+ * a supply from `region` the registration of that region, or one that is for no region, and never another's.
  */
 export function registrationFor<T extends RegistrationSetup>(
   registrations: readonly T[],
@@ -47,15 +47,19 @@ export function registrationFor<T extends RegistrationSetup>(
   pack?: string,
   region?: string,
 ): T | undefined {
-  const inForce = registrations.filter(
-    (r) =>
-      r.levies.includes(levy) &&
-      r.from <= on &&
-      (r.to === null || on <= r.to) &&
-      (pack === undefined || r.pack === pack),
+  const ofLevy = registrations.filter(
+    (r) => r.levies.includes(levy) && (pack === undefined || r.pack === pack),
   );
-  if (inForce.length < 2) return inForce[0];
-  return inForce.find((r) => r.region === region || r.region === undefined || r.region === null);
+  const isOurs = regionsOf(ofLevy).size < 2 ? () => true : (r: T) => !isRegional(r) || r.region === region;
+  return ofLevy.find((r) => r.from <= on && (r.to === null || on <= r.to) && isOurs(r));
+}
+
+function isRegional({ region }: Pick<RegistrationSetup, "region">): boolean {
+  return region !== undefined && region !== null;
+}
+
+function regionsOf(registrations: readonly RegistrationSetup[]): ReadonlySet<string> {
+  return new Set(registrations.flatMap(({ region }) => region ?? []));
 }
 
 /** The choices that matter to a registration for these levies. */

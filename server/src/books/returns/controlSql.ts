@@ -54,9 +54,14 @@ export function timedBy(side: TaxSide): string {
     - (f.period_end IS $3 AND f.registration_id IS $1)) * (${MOVED[side]})`;
 }
 
-/** Whether a fact `f` stands on the accounts of the registration $1, and not on those of another region's. */
+/**
+ * Whether a fact `f` of a document `d` stands on the accounts of the registration $1, and not on those of another
+ * region's: one that no registration covers stands where its place is.
+ */
 const ON_ITS_ACCOUNTS = `NOT EXISTS (SELECT 1 FROM registrations a JOIN registrations b ON b.id = $1
-  WHERE a.id = f.registration_id AND a.pack = b.pack AND a.region IS NOT b.region)`;
+  WHERE a.client_id = b.client_id AND a.pack = b.pack AND a.region IS NOT b.region
+    AND (a.id = f.registration_id OR (f.registration_id IS NULL
+      AND a.region = (SELECT p.region FROM places p WHERE p.id = d.place_id))))`;
 
 /** Facts `f` of documents `d` that timing can move, for a registration ($1) and the levies of an account ($4). */
 export const TIMED = `f.client_id = (SELECT client_id FROM registrations WHERE id = $1) AND f.live = 1
