@@ -1,160 +1,19 @@
 import Joi from "joi";
 import { BASES } from "@fiscalon/core/model/basis";
-import { LATE_KINDS, PLAIN_CORRECTION } from "@fiscalon/core/model/correction";
+import { PLAIN_CORRECTION } from "@fiscalon/core/model/correction";
 import { TREATMENTS } from "@fiscalon/core/model/taxCode";
 import { CHECKS } from "@fiscalon/core/findings/catalogue";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
-import type { ReturnForm } from "@fiscalon/core/model/returnForm";
 import { MONTHS_OF } from "@fiscalon/core/calendar/filingPeriods";
 import { codeBody, ruleBody } from "./code.ts";
-import { country, date, decimal, name, rateRow, roundingBody, text } from "./fields.ts";
+import { basisOffer, boxId, correctionRule, minor } from "./correctionRule.ts";
+import { country, date, name, rateRow, roundingBody, text } from "./fields.ts";
+import { returnForm } from "./returnForm.ts";
 import { accountFields } from "./setup.ts";
 
-const boxRounding = Joi.object({
-  mode: Joi.string().valid("half-up", "half-even", "down", "up").required(),
-  step: Joi.number().integer().min(1).max(1_000_000).required(),
-});
-
-const boxFields = {
-  id: Joi.string().trim().min(1).max(40).required(),
-  title: name.required(),
-  short: name.required(),
-  holds: Joi.string().valid("tax", "value").required(),
-  rounding: boxRounding.required(),
-  words: text.required(),
-  part: Joi.string().max(20),
-  helper: Joi.boolean(),
-  doubt: text,
-};
-
-const box = Joi.alternatives(
-  Joi.object({ ...boxFields, kind: Joi.string().valid("sum").required(), negativeTo: Joi.string().max(40) }),
-  Joi.object({
-    ...boxFields,
-    kind: Joi.string().valid("formula").required(),
-    formula: Joi.string().max(600).required(),
-  }),
-  Joi.object({ ...boxFields, kind: Joi.string().valid("typed").required() }),
-  Joi.object({
-    ...boxFields,
-    kind: Joi.string().valid("carried").required(),
-    of: Joi.string().max(40).required(),
-  }),
-  Joi.object({
-    ...boxFields,
-    kind: Joi.string().valid("taxed").required(),
-    of: Joi.string().max(40).required(),
-    schedule: Joi.string().max(80).required(),
-  }),
-);
-
-const formula = Joi.string().max(600);
-
-const tags = Joi.string().max(200).allow("");
-const boxesBySide = Joi.object({ sale: tags.required(), purchase: tags.required() });
-
-const timeLimit = Joi.alternatives(
-  Joi.object({
-    years: Joi.number().integer().min(0).max(20).required(),
-    from: Joi.string().valid("own-period", "own-due", "document").required(),
-  }),
-  Joi.object({
-    day: Joi.string()
-      .pattern(/^\d\d-\d\d$/)
-      .required(),
-    yearEnds: Joi.string()
-      .pattern(/^\d\d-\d\d$/)
-      .required(),
-  }),
-);
 const monthsAfter = Joi.number().integer().min(0).max(24);
 const dayOfMonth = Joi.alternatives(Joi.number().integer().min(1).max(31), Joi.string().valid("end"));
 const daysMore = Joi.number().integer().min(0).max(60);
-const boxId = Joi.string().max(40);
-const minor = Joi.number().integer().min(0);
-
-const correctionRule = Joi.object({
-  claims: Joi.object({
-    limit: timeLimit.required(),
-    after: Joi.string().valid("barred", "reason").required(),
-    source: text.default(""),
-  }),
-  limit: timeLimit.required(),
-  per: Joi.string().valid("return", "period").required(),
-  counts: Joi.string().valid("net", "each-way").required(),
-  cases: Joi.array()
-    .items(
-      Joi.object({
-        when: Joi.object({
-          kinds: Joi.array().items(Joi.string().valid(...LATE_KINDS)),
-          owed: Joi.string().valid("by", "to"),
-          upTo: minor,
-          below: minor,
-          share: Joi.object({ percent: decimal.required(), box: boxId.required(), ceiling: minor }),
-          months: Joi.number().integer().min(1).max(240),
-          option: Joi.array().ordered(Joi.string().required(), Joi.string().required()),
-          values: Joi.object({ percent: decimal.required(), box: boxId.required(), orBox: boxId }),
-        }).required(),
-        way: Joi.string().valid("on-return", "separately", "amend").required(),
-        says: text.required(),
-        source: text,
-      }),
-    )
-    .min(1)
-    .required(),
-  source: text.default(""),
-});
-
-const basisOffer = Joi.object({
-  basis: Joi.string()
-    .valid(...BASES)
-    .required(),
-  name: name.required(),
-  who: text,
-  outside: Joi.object({
-    treatments: Joi.array().items(Joi.string().valid(...TREATMENTS)),
-    grossFrom: Joi.number().integer().min(1),
-  }),
-  leaving: Joi.array()
-    .items(
-      Joi.object({
-        id: Joi.string().max(40).required(),
-        name: name.required(),
-        rest: Joi.string().valid("last-day", "first-day", "as-paid").required(),
-        months: Joi.number().integer().min(1).max(120),
-        boxes: boxesBySide,
-        source: text.default(""),
-      }),
-    )
-    .min(1),
-  joining: boxesBySide,
-  source: text.default(""),
-});
-
-const form = Joi.object<ReturnForm, true>({
-  id: Joi.string().max(40).required(),
-  name: name.required(),
-  levies: Joi.array().items(Joi.string().max(30)).min(1).required(),
-  frequencies: Joi.array().items(Joi.string().valid(...Object.keys(MONTHS_OF))),
-  option: Joi.array().ordered(Joi.string().required(), Joi.string().required()),
-  from: date.required(),
-  to: date.allow(null).default(null),
-  parts: Joi.array().items(Joi.object({ id: Joi.string().max(20).required(), name: name.required() })),
-  boxes: Joi.array().items(box).min(1).max(300).required(),
-  net: Joi.object({
-    output: formula.required(),
-    input: formula.required(),
-    due: formula.required(),
-    shown: Joi.string().max(40).required(),
-    allowance: formula,
-    carried: formula,
-    scheme: formula,
-  }).required(),
-  fields: Joi.object().pattern(Joi.string().max(40), Joi.string().max(60)),
-  rules: Joi.array().items(Joi.object({ formula: formula.required(), says: text.required() })),
-  source: text.default(""),
-});
-
 const frequency = Joi.string().valid(...Object.keys(MONTHS_OF));
 const registerFields = {
   id: Joi.string().max(20).required(),
@@ -225,7 +84,7 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
     .items(Joi.object({ id: Joi.string().max(40).required(), name: name.required() }))
     .default([]),
   rules: Joi.array().items(ruleBody).default([]),
-  forms: Joi.array().items(form).min(1).max(200).required(),
+  forms: Joi.array().items(returnForm).min(1).max(200).required(),
   rhythms: Joi.array()
     .items(
       Joi.object({

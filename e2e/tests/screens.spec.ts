@@ -15,7 +15,7 @@ interface DocumentRow {
 
 let server: RunningServer;
 test.beforeAll(async () => {
-  test.setTimeout(180_000);
+  test.setTimeout(900_000);
   server = await startDemo();
 });
 test.afterAll(() => server.stop());

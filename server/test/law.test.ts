@@ -80,6 +80,39 @@ test("a corrected rate: told before, open documents worked out anew, sealed ones
   expect({ ...copy, client: book.client }).toEqual(book);
 });
 
+test("books that come from where the same was corrected follow the law of the practice", async () => {
+  const books = await houston();
+  await books.post(["sales-invoice", "ST", "1000.00"], "2026-05-10");
+  await server.ok("POST", "/law", { change: CITY });
+  const book = await server.ok<BookFile>("GET", `${books.base}/book`);
+  const { id } = await server.ok<{ id: number }>("POST", "/books", {
+    ...book,
+    client: { ...book.client, name: "Houston, moved" },
+  });
+  const gross = async () =>
+    (
+      await server.ok<{ rows: { gross: number }[] }>("GET", `/clients/${id}/documents?search=&limit=10`)
+    ).rows.map((row) => row.gross);
+  expect(await gross()).toEqual([108500]);
+  await takeAllBack();
+  expect(await gross()).toEqual([108250]);
+});
+
+test("a rate that is one client's own counts in the formulas of its form too", async () => {
+  const books = await periodBooks(server, {
+    pack: "nz",
+    country: "NZ",
+    frequency: "two-monthly",
+    anchor: "2026-01-31",
+    number: "",
+  });
+  await books.post(["sales-invoice", "S15", "100.00"], "2026-05-10");
+  const rows = [{ from: "2010-10-01", to: null, rate: "10", source: "invented" }];
+  await server.ok("PUT", `${books.base}/schedules/nz.STD`, { rows });
+  const { boxes } = await server.ok<ReturnView>("GET", `${books.registration}/returns/2026-05-31`);
+  expect(found(boxes, ({ id }) => id === "8", "box 8").amount).toBe(1000);
+});
+
 test("a due day put off for one period, and the title of a box", async () => {
   const books = await periodBooks(server, {
     pack: "nz",

@@ -28,7 +28,7 @@ type Doubtful = Pick<JurisdictionPack, "schedules" | "rateNames" | "codes" | "fo
 
 /** Every doubt of a jurisdiction, in the order rates, codes, boxes, due days, the rest. */
 export function doubtsOf(pack: Doubtful): Doubt[] {
-  return [
+  return distinctDoubts([
     ...Object.entries(pack.schedules).flatMap(([id, rows]) =>
       rows.flatMap((row) => doubtOfRate(id, pack.rateNames[id] ?? id, row)),
     ),
@@ -36,7 +36,12 @@ export function doubtsOf(pack: Doubtful): Doubt[] {
     ...pack.forms.flatMap((form) => form.boxes.flatMap((box) => doubtOfBox(form, box))),
     ...pack.due.flatMap(doubtOfDue),
     ...(pack.law?.doubts ?? []).map(otherDoubt),
-  ];
+  ]);
+}
+
+/** Each doubt once, also where two versions of a form have it. */
+export function distinctDoubts(doubts: readonly Doubt[]): Doubt[] {
+  return [...new Map(doubts.map((doubt) => [doubt.key, doubt])).values()];
 }
 
 export function rateKey(schedule: string, { from }: Pick<RateRow, "from">): string {

@@ -5,7 +5,7 @@ import type { Packs } from "../model/packs.ts";
 import type { ReturnForm } from "../model/returnForm.ts";
 import type { Component, RateSchedules, TaxCode } from "../model/taxCode.ts";
 import { expandCode } from "../tax/expandCode.ts";
-import { doubtOfBox, doubtOfCode, doubtOfRate } from "./doubts.ts";
+import { distinctDoubts, doubtOfBox, doubtOfCode, doubtOfRate } from "./doubts.ts";
 import type { Doubt } from "./doubts.ts";
 
 /** A code as it was used: the levies it bore, between two days, both included. */
@@ -27,7 +27,7 @@ export interface RateBook {
  * @param packs where codes come from; the codes of a client are copies and know nothing of what was found out since
  */
 export function doubtsOfUses(uses: readonly CodeUse[], packs: Packs, book: RateBook): Doubt[] {
-  return distinct(
+  return distinctDoubts(
     uses.flatMap(({ code, levies, from, to }) => [
       ...doubtsOfCode(code, packs),
       ...schedulesOfCode(code, levies).flatMap((id) => doubtsOfSchedule(id, from, to, book)),
@@ -43,7 +43,7 @@ export function doubtsOfBoxes(
   book: RateBook,
 ): Doubt[] {
   const filled = new Set(boxes.flatMap(({ box, amount }) => (amount === 0 ? [] : [box])));
-  return distinct(
+  return distinctDoubts(
     form.boxes
       .filter(({ id }) => filled.has(id))
       .flatMap((box) => [
@@ -109,8 +109,4 @@ export function rateChangeAhead(
     return [{ on, name: rateName(id), from: now.rate, to: next?.from === on ? next.rate : null }];
   });
   return changes.sort((a, b) => (a.on < b.on ? -1 : 1))[0];
-}
-
-function distinct(doubts: readonly Doubt[]): Doubt[] {
-  return [...new Map(doubts.map((doubt) => [doubt.key, doubt])).values()];
 }

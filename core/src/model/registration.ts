@@ -47,19 +47,17 @@ export function registrationFor<T extends RegistrationSetup>(
   pack?: string,
   region?: string,
 ): T | undefined {
-  const ofLevy = registrations.filter(
-    (r) => r.levies.includes(levy) && (pack === undefined || r.pack === pack),
-  );
-  const isOurs = regionsOf(ofLevy).size < 2 ? () => true : (r: T) => !isRegional(r) || r.region === region;
-  return ofLevy.find((r) => r.from <= on && (r.to === null || on <= r.to) && isOurs(r));
+  const isMeant = (r: T) => r.levies.includes(levy) && (pack === undefined || r.pack === pack);
+  const isInForce = (r: T) => isMeant(r) && r.from <= on && (r.to === null || on <= r.to);
+  const first = registrations.find(isInForce);
+  if (!first || isFor(first, region)) return first;
+  const regions = new Set(registrations.filter(isMeant).flatMap((r) => r.region ?? []));
+  return regions.size < 2 ? first : registrations.find((r) => isInForce(r) && isFor(r, region));
 }
 
-function isRegional({ region }: Pick<RegistrationSetup, "region">): boolean {
-  return region !== undefined && region !== null;
-}
-
-function regionsOf(registrations: readonly RegistrationSetup[]): ReadonlySet<string> {
-  return new Set(registrations.flatMap(({ region }) => region ?? []));
+/** Whether a registration is for a region: for that one, or for no single one. */
+function isFor({ region: own }: Pick<RegistrationSetup, "region">, region: string | undefined): boolean {
+  return own === undefined || own === null || own === region;
 }
 
 /** The choices that matter to a registration for these levies. */

@@ -5,7 +5,7 @@ export const correction: CorrectionRule = {
   claims: {
     limit: { years: 5, from: "own-period" },
     after: "barred",
-    source: "VAT Law art. 55 and 74, to be verified",
+    source: "VAT Law art. 55 and 74",
   },
   limit: { years: 5, from: "own-period" },
   per: "period",

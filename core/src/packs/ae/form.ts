@@ -7,16 +7,18 @@ const ANSWER = { holds: "value", words: "1 where it is so; it is in no sum." } a
 const LETTERS = EMIRATES.map(({ tag }) => tag);
 
 /** A line of the form with its amount, VAT and adjustment columns. */
-function line(id: string, title: string, columns: string): BoxDefinition[] {
+function line(id: string, title: string, columns: string, doubt?: string): BoxDefinition[] {
   const names: Record<string, string> = { a: "amount", v: "VAT", j: "adjustment" };
   return [...columns].map((column) =>
     sum(`${id}.${column}`, `${title}, ${names[column]}`, {
       ...(column === "a" ? VALUE : {}),
       short: `${title}, ${names[column]}`,
+      ...(doubt === undefined ? {} : { doubt }),
     }),
   );
 }
 
+const IN_NINE = "The net of goods under reverse charge stands here and not in box 10.";
 const adding = (ids: readonly string[], column: string) => ids.map((id) => `[${id}.${column}]`).join(" + ");
 const FIRST = LETTERS.map((letter) => `1${letter}`);
 
@@ -38,7 +40,7 @@ export const vat201: ReturnForm = {
     computed("8.a", "Totals, amount", adding([...FIRST, "2", "3", "4", "5", "6", "7"], "a"), VALUE),
     computed("8.v", "Totals, VAT", adding([...FIRST, "2", "3", "6", "7"], "v")),
     computed("8.j", "Totals, adjustment", adding(FIRST, "j")),
-    ...line("9", "Standard Rated Expenses", "avj"),
+    ...line("9", "Standard Rated Expenses", "avj", IN_NINE),
     ...line("10", "Supplies subject to the reverse charge provisions", "av"),
     computed("11.a", "Totals, amount", "[9.a] + [10.a]", VALUE),
     computed("11.v", "Totals, VAT", "[9.v] + [10.v]"),

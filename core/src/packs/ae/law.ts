@@ -10,7 +10,6 @@ export const law = lawKnown(
   ],
   ["Six months unpaid", "the period in which they end, or the one after", "Executive Regulation art. 54"],
   ["Value of a margin sale", "box 1 holds the margin", "FTA, Returns guide"],
-  ["Boxes 9 and 10 of goods under reverse charge", "the net is in 9", "FTA, Returns guide"],
   ["Disclosure of errors without tax", "its own rule since 2024", "FTA Decision 8 of 2024"],
   ["Rate after 2026", "none but 5 % is known here", "FTA"],
 );

@@ -13,7 +13,7 @@ export const bases: BasisOffer[] = [
         id: "first-return",
         name: "Everything unpaid goes on the first statement of the accrual basis",
         rest: "first-day",
-        source: "GST Act s 29-45, 159-5, to be verified",
+        source: "GST Act s 29-45, 159-5",
       },
     ],
     source: "GST Act s 29-40",

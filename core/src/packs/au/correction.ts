@@ -32,6 +32,5 @@ export const correction: CorrectionRule = {
     })),
     { when: {}, way: "amend", says: "to be put right by revising the statement of its period" },
   ],
-  source:
-    "Correcting GST Errors Determination 2023; TAA Sch 1 Div 155; the highest turnover band to be verified",
+  source: "Correcting GST Errors Determination 2023; TAA Sch 1 Div 155",
 };

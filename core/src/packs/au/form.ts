@@ -9,6 +9,7 @@ const lodged: BoxDefinition[] = [
   sum("G1", "Total sales", {
     ...VALUE,
     words: "All sales with GST and wine tax in the price, without luxury car tax.",
+    doubt: "What counts of luxury car tax and of margin scheme sales.",
   }),
   sum("G2", "Export sales", VALUE),
   sum("G3", "Other GST-free sales", VALUE),

@@ -9,7 +9,6 @@ export const law = lawKnown(
     "GST instalments",
     "the producer rebate's yearly cap",
   ],
-  ["G1 with luxury car tax and the margin scheme", "what counts in G1", "ATO, BAS guide"],
   [
     "Correcting errors",
     "the top band of turnover, and what the determination covers",

@@ -142,7 +142,7 @@ export const au: JurisdictionPack = {
     },
     {
       text: "Thresholds indexed on 1 July 2026 were not known when this was written; the figures of the year before are used.",
-      source: "to be verified",
+      source: "ATO, indexed every 1 July",
     },
   ],
   electronic: false,

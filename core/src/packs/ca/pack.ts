@@ -164,7 +164,7 @@ export const ca: JurisdictionPack = {
         { value: "paper", name: "on paper, due on the 20th" },
         { value: "online", name: "online, due at the end of the month" },
       ],
-      source: "Saskatchewan Finance; to be verified",
+      source: "Saskatchewan Finance; from memory",
     },
   ],
   standings: [

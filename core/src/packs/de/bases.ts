@@ -14,7 +14,7 @@ export const bases: BasisOffer[] = [
         id: "as-paid",
         name: "Sales of the time before are still taxed as the money comes",
         rest: "as-paid",
-        source: "UStG § 20 sentence 3, to be verified",
+        source: "UStG § 20 sentence 3",
       },
     ],
     source: "UStG § 20",

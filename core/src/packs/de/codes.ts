@@ -11,7 +11,7 @@ const BAD_DEBT_SOURCE = "UStG § 17(2) no. 1";
 // prettier-ignore
 const uncollectable = (percent: string, schedule: string, box: string): CodeRow[] => [
   { code: `BD${percent}`, name: `Claim uncollectable, ${percent} %`, direction: "sale", treatment: "adjustment", schedule, sale: `${box} +n, 50 -n`, note: BAD_DEBT, source: BAD_DEBT_SOURCE },
-  { code: `BR${percent}`, name: `Uncollectable claim paid after all, ${percent} %`, direction: "sale", treatment: "adjustment", schedule, sale: `${box} +n`, source: `${BAD_DEBT_SOURCE}; field 50 untouched, to be verified` },
+  { code: `BR${percent}`, name: `Uncollectable claim paid after all, ${percent} %`, direction: "sale", treatment: "adjustment", schedule, sale: `${box} +n`, doubt: "Field 50 is left as it is.", source: BAD_DEBT_SOURCE },
 ];
 
 // prettier-ignore

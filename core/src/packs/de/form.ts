@@ -16,6 +16,8 @@ const taxed = (id: string, title: string, percent: number): BoxDefinition[] => [
   }),
 ];
 
+const BESIDE = "The years since which the form has it, and the sign of what is paid after all.";
+
 const TAXES =
   "[81.tax] + [86.tax] + [36] + [80] + [89.tax] + [93.tax] + [98] + [96] + [47] + [74] + [85] + [65] + [69]";
 const CREDITS = "[66] + [61] + [62] + [67] + [63] + [64] + [59]";
@@ -64,7 +66,10 @@ export const preliminaryReturn: ReturnForm = {
     sum("42", "Triangular supplies", BASE),
     sum("60", "Reverse charge, supplier side", BASE),
     sum("21", "Services taxed in another member state", BASE),
-    sum("45", "Other supplies not taxable in Germany", BASE),
+    sum("45", "Other supplies not taxable in Germany", {
+      ...BASE,
+      doubt: "Supplies declared in the one-stop shop are left out.",
+    }),
     computed(
       "T1",
       "Tax (printed subtotal)",
@@ -92,9 +97,11 @@ export const preliminaryReturn: ReturnForm = {
     sum("50", "Reductions of the base, uncollectable claims (beside)", {
       ...BASE,
       words: "What uncollectable claims took off the bases above; it stands beside and is in no sum.",
+      doubt: BESIDE,
     }),
     sum("37", "Reductions of input tax, bills not paid (beside)", {
       words: "What bills of our own that are uncollectable took off the input tax above; in no sum.",
+      doubt: BESIDE,
     }),
   ],
   net: { output: TAXES, input: `${CREDITS} + [39]`, due: "[83]", shown: "83" },
@@ -119,5 +126,5 @@ export const annualReturn: ReturnForm = {
     computed("rest", "Still to pay, or to be refunded", `[jahr] - [${PREPAID}]`),
   ],
   net: { output: TAXES, input: `${CREDITS} + [${PREPAID}]`, due: "[rest]", shown: "rest" },
-  source: "UStG § 18(3), form USt 2 A; its own line numbers to be verified; from memory",
+  source: "UStG § 18(3), form USt 2 A; from memory",
 };

@@ -10,12 +10,6 @@ export const law = lawKnown(
     "the recapitulative statement as a file",
   ],
   ["Net amounts in whole euro", "cents are left out, not rounded", "ELSTER, notes to the advance return"],
-  [
-    "Kz 50 and Kz 37",
-    "the years since which they are there, and the sign of what is recovered",
-    "form of 2021 and later",
-  ],
-  ["Kz 45 and supplies under the one-stop shop", "such supplies are left out", "guide to the advance return"],
   ["Special prepayment of a permanent extension", "whole euros, cut", "UStDV § 47, form USt 1 H"],
   ["New businesses", "whether they file monthly again after 2026", "UStG § 18(2) sentences 5 and 6"],
   ["Annual return", "its own line numbers", "form USt 2 A"],

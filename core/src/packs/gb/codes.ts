@@ -15,7 +15,7 @@ const rows: CodeRow[] = [
   { code: "Z", name: "Zero rate", direction: "both", treatment: "zero", schedule: "ZERO", ...NET_ONLY, source: "VATA 1994 s.30, Sch 8" },
   { code: "EX", name: "Exempt", direction: "both", treatment: "exempt", ...NET_ONLY, source: "VATA 1994 s.31, Sch 9" },
   { code: "NV", name: "Bought from a person not registered", direction: "purchase", treatment: "out-of-scope", purchase: "7 +n", source: "common practice, no source" },
-  { code: "EUNV", name: "Goods from an EU seller who is not registered, into Northern Ireland", direction: "purchase", treatment: "out-of-scope", supply: "goods", purchase: "7 +n", note: "No acquisition and no import: never in boxes 2, 8 and 9.", source: "VATA 1994 Sch 9ZA; box 7 without 9 to be verified, VAT Notice 725" },
+  { code: "EUNV", name: "Goods from an EU seller who is not registered, into Northern Ireland", direction: "purchase", treatment: "out-of-scope", supply: "goods", purchase: "7 +n", note: "No acquisition and no import: never in boxes 2, 8 and 9.", doubt: "Counted in box 7 and not in box 9.", source: "VATA 1994 Sch 9ZA; VAT Notices 725 and 700/12, box 9" },
   { code: "EUCH", name: "Goods into Northern Ireland with the tax of the EU seller charged", direction: "purchase", treatment: "out-of-scope", supply: "goods", purchase: "7 +g", note: "The amount is the whole price: foreign VAT is cost, never in box 4.", source: "VAT Notice 725" },
   { code: "OS", name: "Outside the scope", direction: "both", treatment: "out-of-scope", note: "Wages, dividends, loans, statutory charges.", source: "VATA 1994 s.4" },
   { code: "OSR", name: "Services supplied outside the UK", direction: "sale", treatment: "out-of-scope", supply: "services", sale: "6 +n", source: "VAT Notice 741A" },

@@ -98,6 +98,7 @@ export const nineBoxes: ReturnForm = {
       holds: "value",
       rounding: WHOLE_POUNDS,
       words: "All purchases without VAT, imports and blocked ones included; no wages, loans or rates.",
+      doubt: "Supplies from sellers who are not registered are counted.",
     },
     {
       id: "8",

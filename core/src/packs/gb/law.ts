@@ -8,21 +8,11 @@ export const law = lawKnown(
     "groups and divisions",
     "Intrastat and sales lists",
   ],
-  [
-    "Box 7 of purchases without tax",
-    "supplies from sellers who are not registered are counted in box 7",
-    "VAT Notice 700/12, box 7",
-  ],
   ["Boxes 6 to 9 in whole pounds", "pence are left out, not rounded", "VAT Notice 700/12"],
   [
     "Six months after leaving cash accounting",
     "its conditions, and the turnover above which it is refused",
     "SI 1995/2518 reg. 61, VAT Notice 731 section 6",
-  ],
-  [
-    "Northern Ireland purchases from sellers not registered",
-    "counted in box 7 and not in box 9",
-    "VAT Notices 725 and 700/12, box 9",
   ],
   [
     "Rates after the Budgets of November 2025 and 2026",

@@ -14,7 +14,7 @@ export const bases: BasisOffer[] = [
         id: "first-return",
         name: "Everything unpaid goes on the first return of the invoice basis",
         rest: "first-day",
-        source: "SI 639/2010 reg. 25 and 26, to be verified",
+        source: "SI 639/2010 reg. 25 and 26",
       },
     ],
     source: "VATCA 2010 s.80",

@@ -25,5 +25,5 @@ export const correction: CorrectionRule = {
     },
     { when: {}, way: "amend", says: "to be put right on an amended VAT3 of its period" },
   ],
-  source: "Revenue, Code of Practice for Compliance Interventions; below or up to €6,000 to be verified",
+  source: "Revenue, Code of Practice for Compliance Interventions",
 };

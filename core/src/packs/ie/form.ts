@@ -1,11 +1,11 @@
 import type { ReturnForm } from "../../model/returnForm.ts";
 import { computed, sum, WHOLE_CUT } from "../shared/formBoxes.ts";
 
-/** Every box is in whole euro; the cents are left out once, on the total of the box (to be verified against nearest). */
+/** Every box is in whole euro; the cents are left out once, on the total of the box. */
 const TAX = { rounding: WHOLE_CUT } as const;
 const VALUE = { holds: "value", rounding: WHOLE_CUT } as const;
 
-/** VAT3. A negative T1 or T2 is not accepted: it stands in the other box (to be verified). */
+/** VAT3. A negative T1 or T2 is not accepted: it stands in the other box. */
 const before2021: ReturnForm = {
   id: "ie-vat3",
   name: "VAT3",
@@ -46,6 +46,7 @@ export const vat3: ReturnForm = {
     sum("PA1", "Postponed accounting: customs value of goods imported", {
       ...VALUE,
       short: "Customs value of postponed imports",
+      doubt: "The customs value without the duty.",
     }),
   ],
 };

@@ -9,8 +9,7 @@ export const law = lawKnown(
     "VIES and Intrastat statements as files",
   ],
   ["Whole euro on the VAT3", "cents are dropped and not rounded", "Revenue, VAT3 help text"],
-  ["Postponed imports, PA1", "the customs value without the duty", "Revenue, manual on postponed accounting"],
-  ["Bad debts", "relief stands as less in T1, not in T2", "Revenue, manual on bad debts"],
+  ["A negative T1 or T2", "it stands in the other of the two", "Revenue, VAT3 help text"],
   [
     "Leaving moneys received",
     "what debtors owe goes on the first return of the new basis",

@@ -19,5 +19,5 @@ export const correction: CorrectionRule = {
     },
     { when: {}, way: "amend", says: "to be put right by asking for an amended return of its period" },
   ],
-  source: "TAA s 113A; limits to be verified",
+  source: "TAA s 113A",
 };

@@ -2,6 +2,7 @@ import type { ReturnForm } from "../../model/returnForm.ts";
 import { computed, sum } from "../shared/formBoxes.ts";
 
 const VALUE = { holds: "value" } as const;
+const HALF_CENTS = "Half a cent is rounded up.";
 const FRACTION = "{nz.STD} / (100 + {nz.STD})";
 
 /** GST101A. The tax comes from the totals of boxes 7 and 11, not from the invoices. */
@@ -20,6 +21,7 @@ export const gst101a: ReturnForm = {
     computed("7", "Box 5 less box 6", "[5] - [6]", VALUE),
     computed("8", "Box 7 times 3 divided by 23", `[7] * ${FRACTION}`, {
       words: "The tax fraction of the rate in force, of box 7.",
+      doubt: HALF_CENTS,
     }),
     sum("9", "Adjustments from the calculation sheet"),
     computed("10", "Total GST collected", "[8] + [9]"),
@@ -29,6 +31,7 @@ export const gst101a: ReturnForm = {
     }),
     computed("12", "Box 11 times 3 divided by 23", `[11] * ${FRACTION}`, {
       words: "The tax fraction of the rate in force, of box 11.",
+      doubt: HALF_CENTS,
     }),
     sum("13", "Credit adjustments from the calculation sheet"),
     computed("14", "Total GST credit", "[12] + [13]"),

@@ -7,7 +7,6 @@ export const law = lawKnown(
     "provisional tax by the ratio method",
     "statements of marketplace operators",
   ],
-  ["Half cents in boxes 8 and 12", "nearest, half up", "IR375"],
   ["Late input tax after two years", "the cases that are excepted", "GSTA s 20(3)"],
   ["Change of basis", "the return on which the adjustment stands", "GSTA s 19C, IR375"],
   ["Marketplace services", "opt-out and sections", "GSTA s 8C and 60C"],

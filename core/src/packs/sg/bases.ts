@@ -13,7 +13,7 @@ export const bases: BasisOffer[] = [
         id: "at-once",
         name: "Everything unpaid goes on the last return of cash accounting",
         rest: "last-day",
-        source: "GST (General) Regulations part VIII, to be verified",
+        source: "GST (General) Regulations part VIII",
       },
     ],
     source: "GST (General) Regulations part VIII",

@@ -5,7 +5,7 @@ export const correction: CorrectionRule = {
   claims: {
     limit: { years: 5, from: "own-period" },
     after: "barred",
-    source: "GST Act s 20; five years to be verified",
+    source: "GST Act s 20",
   },
   limit: { years: 5, from: "own-period" },
   per: "return",

@@ -15,7 +15,10 @@ export const gstF5: ReturnForm = {
     sum("2", "Total value of zero-rated supplies", VALUE),
     sum("3", "Total value of exempt supplies", VALUE),
     computed("4", "Total value of supplies", "[1] + [2] + [3]", VALUE),
-    sum("5", "Total value of taxable purchases", VALUE),
+    sum("5", "Total value of taxable purchases", {
+      ...VALUE,
+      doubt: "Purchases whose tax is blocked are counted.",
+    }),
     sum("6", "Output tax due"),
     sum("7", "Input tax and refunds claimed"),
     computed("8", "Net GST to be paid or claimed", "[6] - [7]"),

@@ -4,7 +4,12 @@ import type { BaseSpec, Boxes, Component, RateSchedules, RateSpec, TaxCode } fro
 export interface CodeRow
   extends
     Pick<TaxCode, "code" | "name" | "direction" | "treatment" | "source">,
-    Partial<Pick<TaxCode, "supply" | "from" | "to" | "note" | "amountIs" | "inputs" | "variants" | "order">> {
+    Partial<
+      Pick<
+        TaxCode,
+        "supply" | "from" | "to" | "note" | "doubt" | "amountIs" | "inputs" | "variants" | "order"
+      >
+    > {
   /** Schedule of the rate; `typed` where the tax is the figure on a document; left out where there is no tax. */
   schedule?: string;
   formula?: string;
@@ -39,6 +44,7 @@ export function headOf(pack: string, row: Omit<CodeRow, "schedule">): Omit<TaxCo
     note: row.note ?? "",
     source: row.source,
     pack,
+    ...(row.doubt === undefined ? {} : { doubt: row.doubt }),
     ...(row.amountIs === undefined ? {} : { amountIs: row.amountIs }),
     ...(row.inputs === undefined ? {} : { inputs: row.inputs }),
     ...(row.variants === undefined ? {} : { variants: row.variants }),

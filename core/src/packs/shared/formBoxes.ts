@@ -15,6 +15,8 @@ interface More {
   words?: string;
   part?: string;
   helper?: boolean;
+  /** Why it should be looked up before it is relied on. */
+  doubt?: string;
 }
 
 /** A box that sums what is tagged with it. */
@@ -52,6 +54,7 @@ function common(id: string, title: string, more: More) {
     rounding: more.rounding ?? CENTS,
     words: more.words ?? `${title}.`,
     ...(more.part === undefined ? {} : { part: more.part }),
+    ...(more.doubt === undefined ? {} : { doubt: more.doubt }),
     ...(more.helper === undefined ? {} : { helper: more.helper }),
   };
 }

@@ -6,5 +6,5 @@ export const correction: CorrectionRule = {
   per: "period",
   counts: "net",
   cases: [{ when: {}, way: "amend", says: "to be put right on an amended return of its period" }],
-  source: "the states' acts; commonly three years, to be verified by state",
+  source: "the states' acts; commonly three years",
 };

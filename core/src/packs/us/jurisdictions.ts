@@ -98,7 +98,7 @@ export const REDUCED: { state: string; schedule: string; name: string; local: bo
 /** The states with their name; the state's own body has the same id. */
 export const STATES = ["TX", "FL", "NY", "TN", "IL", "CA", "PA", "GA"] as const;
 
-/** States whose sellers inside the state charge the taxes of their own place (to be verified for Tennessee, Illinois). */
+/** States whose sellers inside the state charge the taxes of their own place. */
 const ORIGIN_STATES = new Set(["TX", "TN", "IL", "PA"]);
 
 /** States whose districts tax only who is in business there: elsewhere in the state a seller inside it charges the base. */

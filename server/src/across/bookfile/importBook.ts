@@ -1,10 +1,13 @@
+import { isDeepStrictEqual } from "node:util";
 import { amountOfBox } from "@fiscalon/core/returns/amountOfBox";
 import { inField } from "../../base/errors.ts";
 import { requireRegion } from "../../books/requireRegion.ts";
 import { registeredFrom } from "../../books/registeredFrom.ts";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { formatAmount, parseAmount } from "@fiscalon/core/money/amount";
+import type { Packs } from "@fiscalon/core/model/packs";
 import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
+import type { RateSchedules } from "@fiscalon/core/model/taxCode";
 import type { BookFile } from "@fiscalon/contract/book";
 import type { Work, Writing } from "../../base/work.ts";
 import type { Progress } from "../../jobs/task.ts";
@@ -89,11 +92,19 @@ async function createFromBook(work: Writing, book: BookFile): Promise<number> {
         codes: merged(pack?.codes ?? [], book.codes ?? []),
         archived: book.archived ?? [],
         ...(book.rules ? { rules: numbered(book.rules) } : {}),
-        ...(book.schedules ? { schedules: book.schedules } : {}),
+        schedules: differingSchedules(work.packs, book.schedules ?? {}),
         ...(saleCode === undefined ? {} : { saleCode }),
         ...(purchaseCode === undefined ? {} : { purchaseCode }),
       },
     ),
+  );
+}
+
+/** Schedules that say what the law here says, corrections of the practice included, stay the law's and move with it. */
+function differingSchedules({ all }: Packs, schedules: RateSchedules): RateSchedules {
+  const known: RateSchedules = Object.assign({}, ...all.map((pack) => pack.schedules));
+  return Object.fromEntries(
+    Object.entries(schedules).filter(([id, rows]) => !isDeepStrictEqual(rows, known[id])),
   );
 }
 

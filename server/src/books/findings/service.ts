@@ -16,7 +16,7 @@ import type { FindingView } from "@fiscalon/contract/returns";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../loadSetup.ts";
-import { evaluated, formOf } from "../returns/evaluation.ts";
+import { evaluated, formOf, schedulesOf } from "../returns/evaluation.ts";
 import { correctionsOf, lateDocuments } from "../returns/late.ts";
 import { adjustmentsOf, factGroups } from "../returns/queries.ts";
 import { apartFromLedger } from "../settlement/closingEntry.ts";
@@ -107,6 +107,7 @@ async function boxesOfYearBefore(
   if (groups.length === 0) return [];
   return evaluated(
     work,
+    await schedulesOf(work, registration),
     registration,
     lastYear,
     groups,

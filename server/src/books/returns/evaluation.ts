@@ -12,6 +12,7 @@ import type {
 } from "@fiscalon/core/returns/evaluateReturn";
 import type { ReturnFigures } from "@fiscalon/core/returns/returnFigures";
 import type { ReturnForm } from "@fiscalon/core/model/returnForm";
+import type { RateSchedules } from "@fiscalon/core/model/taxCode";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { adjustmentsOf, factGroups } from "./queries.ts";
@@ -28,9 +29,22 @@ export function digitsOf({ packs }: Work, r: RegistrationRecord): number {
   return minorDigits(packs.byId(r.pack).currency);
 }
 
+/** The rates and limits a registration's form is worked out with: those of its law, where the client has no own. */
+export async function schedulesOf(
+  work: Work,
+  { pack, clientId }: RegistrationRecord,
+): Promise<RateSchedules> {
+  const own = await work.models.schedules.findAll({ where: { clientId }, ...work.options });
+  return {
+    ...work.packs.byId(pack).schedules,
+    ...Object.fromEntries(own.map(({ ref, rows }) => [ref, rows])),
+  };
+}
+
 /** The boxes of these facts and adjustments on a registration's form. */
 export function evaluated(
   work: Work,
+  schedules: RateSchedules,
   r: RegistrationRecord,
   periodEnd: string,
   groups: readonly FactGroup[],
@@ -40,7 +54,7 @@ export function evaluated(
   const context: EvaluationContext = {
     digits: digitsOf(work, r),
     on: periodEnd,
-    schedules: work.packs.byId(r.pack).schedules,
+    schedules,
     ...(previous ? { previous } : {}),
   };
   return evaluateReturn(formOf(work, r, periodEnd), groups, adjustments, context);
@@ -69,7 +83,7 @@ export async function boxesNow(
   const previous = period ? await carriedInto(work, r, form, period.from) : undefined;
   return {
     form,
-    boxes: evaluated(work, r, periodEnd, groups, adjustments, previous),
+    boxes: evaluated(work, await schedulesOf(work, r), r, periodEnd, groups, adjustments, previous),
     factCount: groups.reduce((sum, group) => sum + group.count, 0),
   };
 }

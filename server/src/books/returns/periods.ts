@@ -7,7 +7,7 @@ import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { groupBy } from "@fiscalon/core/groupBy";
 import { dueDates } from "./dueDates.ts";
-import { evaluated, figuresOf } from "./evaluation.ts";
+import { evaluated, figuresOf, schedulesOf } from "./evaluation.ts";
 import { periodRule } from "./periodRule.ts";
 import { adjustmentsOf, factGroups } from "./queries.ts";
 import { isOpen, returnRecord } from "./records.ts";
@@ -37,12 +37,21 @@ export async function periodTiles(work: Work, r: RegistrationRecord): Promise<Pe
   const groups = groupBy(await factGroups(work, r.id, null), (group) => group.periodEnd);
   const adjustments = groupBy(await adjustmentsOf(work, r.id, null), (one) => one.periodEnd);
   const records = await work.models.returns.findAll({ where: { registrationId: r.id } });
+  const schedules = await schedulesOf(work, r);
   let previous = new Map<string, number>();
   return periods.map((period) => {
     const record = records.find((one) => one.periodEnd === period.to);
     const boxes =
       record?.boxes ??
-      evaluated(work, r, period.to, groups.get(period.to) ?? [], adjustments.get(period.to) ?? [], previous);
+      evaluated(
+        work,
+        schedules,
+        r,
+        period.to,
+        groups.get(period.to) ?? [],
+        adjustments.get(period.to) ?? [],
+        previous,
+      );
     previous = new Map(boxes.map((box) => [box.box, box.amount]));
     const { net, output, input } = figuresOf(work, r, period.to, boxes);
     return {

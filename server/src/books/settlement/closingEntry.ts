@@ -7,7 +7,7 @@ import type { SettledFigures } from "@fiscalon/core/returns/settlementPostings";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../loadSetup.ts";
-import { boxesNow, evaluated, figuresOf, formOf } from "../returns/evaluation.ts";
+import { boxesNow, evaluated, figuresOf, formOf, schedulesOf } from "../returns/evaluation.ts";
 import { adjustmentsOf, factGroups, levyTotals, separateTotals } from "../returns/queries.ts";
 
 /** The closing entry of a period as it would be posted now, or was. */
@@ -65,8 +65,10 @@ async function adjustedBy(work: Work, r: RegistrationRecord, end: string): Promi
   const adjustments = await adjustmentsOf(work, r.id, end);
   if (adjustments.length === 0) return 0;
   const groups = await factGroups(work, r.id, end);
+  const schedules = await schedulesOf(work, r);
   const net = (own: typeof adjustments) => {
-    const { net: due, allowance, carried } = figuresOf(work, r, end, evaluated(work, r, end, groups, own));
+    const boxes = evaluated(work, schedules, r, end, groups, own);
+    const { net: due, allowance, carried } = figuresOf(work, r, end, boxes);
     return due + allowance - carried;
   };
   return net(adjustments) - net([]);

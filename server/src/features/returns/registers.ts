@@ -121,25 +121,14 @@ async function numbersGiven(
   natures: Extract<ReturnRegister, { kind: "issued" }>["natures"],
 ) {
   const { from, to } = periodEnding(r, end);
-  const rows = await work.rows<{ kind: keyof typeof natures; number: string; posted: number }>(
-    `SELECT d.kind, d.number, max(d.state = 'posted') AS posted FROM documents d
+  const rows = await work.rows<{ nature: string; number: string; posted: number }>(
+    `SELECT n.value AS nature, d.number, max(d.state = 'posted') AS posted FROM documents d
+       JOIN json_each($4) n ON n.key = d.kind
        LEFT JOIN places p ON p.id = d.place_id
      WHERE d.client_id = $1 AND d.date BETWEEN $2 AND $3 AND d.opening = 0
-       AND d.kind IN (SELECT value FROM json_each($4))
        AND ($5 IS NULL OR coalesce(p.region, $6) IS $5)
      GROUP BY d.kind, d.number ORDER BY d.kind, d.number`,
-    [
-      setup.client.id,
-      from,
-      to,
-      JSON.stringify(Object.keys(natures)),
-      r.region,
-      setup.plain.places[0]?.region ?? null,
-    ],
+    [setup.client.id, from, to, JSON.stringify(natures), r.region, setup.plain.places[0]?.region ?? null],
   );
-  return rows.map(({ kind, number, posted }) => ({
-    nature: natures[kind] ?? kind,
-    number,
-    cancelled: posted === 0,
-  }));
+  return rows.map(({ nature, number, posted }) => ({ nature, number, cancelled: posted === 0 }));
 }

@@ -13,7 +13,14 @@ import type { ClientSetup } from "../../books/loadSetup.ts";
 import { findingsOf } from "../../books/findings/service.ts";
 import { doubtsOfReturn } from "../../books/returns/doubts.ts";
 import { dueDates, furtherDays } from "../../books/returns/dueDates.ts";
-import { boxesNow, carriedInto, evaluated, figuresOf, formOf } from "../../books/returns/evaluation.ts";
+import {
+  boxesNow,
+  carriedInto,
+  evaluated,
+  figuresOf,
+  formOf,
+  schedulesOf,
+} from "../../books/returns/evaluation.ts";
 import { periodBefore, periodEnding } from "../../books/returns/periods.ts";
 import { periodRule } from "../../books/returns/periodRule.ts";
 import { correctionsOf, lateDocuments } from "../../books/returns/late.ts";
@@ -155,24 +162,24 @@ export async function boxesBetween(
   );
   const form = formOf(work, r, to);
   const digits = setup.plain.digits;
-  const boxes = evaluated(work, r, to, groups, adjustments, await carriedInto(work, r, form, from)).map(
-    (box) => {
-      const definition = boxDefinition(form, box.box);
-      const whole = definition.rounding.step === 10 ** digits;
-      return {
-        id: box.box,
-        title: definition.title,
-        amount: whole ? String(box.amount / 10 ** digits) : formatAmount(box.amount, digits),
-        exact: withDecimals(box.exactText, digits),
-        contributions: box.contributions.map((part) => {
-          const amount = formatAmount(part.amount, digits);
-          return part.kind === "taxed"
-            ? { ...part, amount, base: formatAmount(part.base, digits) }
-            : { ...part, amount };
-        }),
-      };
-    },
-  );
+  const schedules = await schedulesOf(work, r);
+  const previous = await carriedInto(work, r, form, from);
+  const boxes = evaluated(work, schedules, r, to, groups, adjustments, previous).map((box) => {
+    const definition = boxDefinition(form, box.box);
+    const whole = definition.rounding.step === 10 ** digits;
+    return {
+      id: box.box,
+      title: definition.title,
+      amount: whole ? String(box.amount / 10 ** digits) : formatAmount(box.amount, digits),
+      exact: withDecimals(box.exactText, digits),
+      contributions: box.contributions.map((part) => {
+        const amount = formatAmount(part.amount, digits);
+        return part.kind === "taxed"
+          ? { ...part, amount, base: formatAmount(part.base, digits) }
+          : { ...part, amount };
+      }),
+    };
+  });
   return { from, to, form: form.id, boxes };
 }
 

@@ -6,6 +6,7 @@ import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import { attributeName } from "@fiscalon/core/model/lineAttributes";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { Field, SelectField } from "../../kit/Field.tsx";
+import { showDate } from "../../kit/format.ts";
 import type { DraftLine } from "./draft.ts";
 import type { LiveEffect } from "./useEffectOf.ts";
 
@@ -135,7 +136,31 @@ export function LineDetails({
             }
           />
         ))}
+      <RateDay attributes={line.attributes} readOnly={readOnly} onChange={onChange} />
     </div>
+  );
+}
+
+/** Of a line that bears the rate of another day: which, why, and the way back to its own day's. */
+function RateDay({
+  attributes,
+  readOnly,
+  onChange,
+}: Pick<Parameters<typeof LineDetails>[0], "readOnly" | "onChange"> & Pick<DraftLine, "attributes">) {
+  const { rateOn, rateReason, ...rest } = attributes;
+  if (!rateOn) return null;
+  return (
+    <p className="mt-6 flex items-baseline gap-3 text-[13px]">
+      <span>
+        Bears the rate of {showDate(rateOn)}
+        {rateReason && <>: {rateReason}</>}
+      </span>
+      {!readOnly && (
+        <button type="button" className="action" onClick={() => onChange({ attributes: rest })}>
+          Take its own day&rsquo;s rate
+        </button>
+      )}
+    </p>
   );
 }
 

@@ -33,8 +33,7 @@ function rateTurn(
 ): { rule: RateChangeRule; change: RateChange } | undefined {
   const code = setup.codes.get(line.code);
   const day = draft.taxPoint || draft.date;
-  if (!code || !home || day === "" || line.amount === "" || draft.originalDate || line.attributes["rateOn"])
-    return undefined;
+  if (!code || !home || day === "" || draft.originalDate || line.attributes["rateOn"]) return undefined;
   const rule = rateChangeRule(home.rateChanges, line.supply);
   const change = rule && rateChangeNear(code, setup.schedules, day, NEAR);
   return change && { rule, change };
@@ -132,7 +131,7 @@ export function LineGrid({
         {draft.lines.map((line, row) => {
           const priced = live.effect?.printed.lines[live.at.indexOf(row)];
           const question = line.asks ?? priced?.asks;
-          const turn = readOnly ? undefined : rateTurn(line, draft, setup, home);
+          const turn = readOnly || !priced ? undefined : rateTurn(line, draft, setup, home);
           const tax = priced?.taxes.reduce((sum, one) => sum + one.tax, 0);
           return (
             <Fragment key={row}>
@@ -172,6 +171,7 @@ export function LineGrid({
                 <RateChangeParts
                   row={row}
                   line={line}
+                  amount={priced?.amount ?? 0}
                   rule={turn.rule}
                   change={turn.change}
                   invoiced={draft.date}

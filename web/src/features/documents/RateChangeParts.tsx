@@ -16,6 +16,7 @@ import type { DraftLine } from "./draft.ts";
 export function RateChangeParts({
   row,
   line,
+  amount,
   rule,
   change,
   invoiced,
@@ -24,6 +25,8 @@ export function RateChangeParts({
 }: {
   row: number;
   line: DraftLine;
+  /** What the line comes to, also where it is quantity times price; minor units. */
+  amount: number;
   rule: RateChangeRule;
   change: RateChange;
   invoiced: string;
@@ -39,7 +42,7 @@ export function RateChangeParts({
   function partsOf(): RatePart[] | FiscalError {
     try {
       return rateParts(rule, change, {
-        amount: parseAmount(line.amount || "0", digits),
+        amount,
         invoiced,
         delivered: parseAmount(delivered || "0", digits),
         paid: parseAmount(paid || "0", digits),
@@ -92,7 +95,7 @@ export function RateChangeParts({
                 <button
                   type="button"
                   className="action !py-0.5"
-                  onClick={() => onSplit(parts.map((part) => lineOf(line, part, digits)))}
+                  onClick={() => onSplit(parts.map((part) => lineOf(line, amount, part, digits)))}
                 >
                   {parts.length > 1 ? "Make two lines of it" : "Take that rate"}
                 </button>
@@ -106,11 +109,17 @@ export function RateChangeParts({
 }
 
 /** The part as a line of its own; quantity and price a unit belong to the whole. */
-function lineOf(line: DraftLine, { amount, rateOn, why }: RatePart, digits: number): DraftLine {
-  const whole = formatAmount(amount, digits) === line.amount;
+function lineOf(
+  line: DraftLine,
+  whole: number,
+  { amount, rateOn, why }: RatePart,
+  digits: number,
+): DraftLine {
   return {
     ...line,
-    ...(whole ? {} : { amount: formatAmount(amount, digits), quantity: "", unitPrice: "", discount: "" }),
+    ...(amount === whole
+      ? {}
+      : { amount: formatAmount(amount, digits), quantity: "", unitPrice: "", discount: "" }),
     attributes: { ...line.attributes, rateOn, rateReason: why },
   };
 }

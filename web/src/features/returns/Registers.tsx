@@ -13,13 +13,13 @@ import type { useReturn } from "./useReturn.ts";
 export function Registers({ parts }: Pick<ReturnType<typeof useReturn>, "parts">) {
   const packs = usePacks();
   const { client, registration } = useScope();
-  const any = registration !== undefined && packs.byId(registration.pack).registers !== undefined;
+  const hasLists = registration !== undefined && packs.byId(registration.pack).registers !== undefined;
   const { data: registers } = useQuery({
     queryKey: keys.of(client?.id, "return", "registers", ...parts),
     queryFn: () => api.get(`${RETURN}/registers`, parts),
-    enabled: any,
+    enabled: hasLists,
   });
-  if (!any || !registers) return null;
+  if (!hasLists || !registers) return null;
   return (
     <section aria-label="Lists of this return" className="mt-8">
       <h2 className="mb-1">Lists that go with it</h2>
