@@ -102,6 +102,7 @@ export const bookLateAnswer = Joi.object<BookLateAnswer, true>({
     .allow(null)
     .required(),
   separately: Joi.boolean().required(),
+  amends: Joi.boolean(),
   reason: reason.required(),
 });
 /** What a person said of a late document, by the pointer to it, and the period it turned up in. */

@@ -246,6 +246,10 @@ export const ERRORS = {
   "returns/earlier-open": { status: 422, says: "The period to … is still open. Seal it first." },
   "returns/findings-open": { status: 409, says: "… … open. Put each right, or accept it with a reason." },
   "returns/no-box": { status: 422, says: "The form has no box …." },
+  "returns/nothing-amended": {
+    status: 422,
+    says: "Nothing of this document stands in a table that has amendments on this form. Leave it where it is.",
+  },
   "returns/not-late": {
     status: 422,
     says: "Document … is no late item of the return to …; only what belongs to an earlier period can be answered here.",

@@ -65,5 +65,11 @@ export const returnForm = Joi.object<ReturnForm, true>({
   }).required(),
   fields: Joi.object().pattern(Joi.string().max(40), Joi.string().max(60)),
   rules: Joi.array().items(Joi.object({ formula: formula.required(), says: text.required() })),
+  amended: Joi.array().items(
+    Joi.object({
+      from: Joi.array().items(Joi.string().max(40)).min(1).required(),
+      to: Joi.string().max(40).required(),
+    }),
+  ),
   source: text.default(""),
 });

@@ -22,12 +22,15 @@ export const lateBody = Joi.object<LateBody, true>({
     .allow(null)
     .required(),
   separately: Joi.boolean().required(),
+  amends: Joi.boolean(),
   reason: reason.required(),
 });
 /** What a person says of a late document; a kind of null is the one found by rule. */
 export interface LateBody {
   kind: LateKind | null;
   separately: boolean;
+  /** An earlier return already held it otherwise: it stands where the form has amendments. */
+  amends?: boolean;
   reason: string;
 }
 export const acceptBody = Joi.object({ key: Joi.string().max(200).required(), reason: reason.required() });
@@ -112,6 +115,8 @@ export interface LateDocument {
   said: boolean;
   /** Put right apart from this return. */
   separately: boolean;
+  /** Changes what an earlier return already held. */
+  amends: boolean;
   reason: string;
   net: number;
   output: number;

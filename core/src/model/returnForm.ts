@@ -78,5 +78,7 @@ export interface ReturnForm {
   fields?: Readonly<Record<string, string>>;
   /** Rules of the authority that must hold, as formulas that give other than 0, each with what it says otherwise. */
   rules?: readonly { formula: string; says: string }[];
+  /** Where figures stand that an earlier return already held otherwise: in `to` in place of any of `from`. */
+  amended?: readonly { from: readonly string[]; to: string }[];
   source: string;
 }

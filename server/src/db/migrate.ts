@@ -2,6 +2,7 @@ import type { Sequelize } from "sequelize";
 import { SequelizeStorage, Umzug } from "umzug";
 import { firstTables } from "./migrations/2026-11-24-first-tables.ts";
 import { accountRegion } from "./migrations/2026-11-28-account-region.ts";
+import { amendments } from "./migrations/2026-11-28-amendments.ts";
 import { auditChain } from "./migrations/2026-11-25-audit-chain.ts";
 import { documentTotals } from "./migrations/2026-11-25-document-totals.ts";
 import { feeds } from "./migrations/2026-11-25-feeds.ts";
@@ -39,6 +40,7 @@ export async function migrate(sequelize: Sequelize, person: string): Promise<voi
       creditHolds,
       lawChanges,
       accountRegion,
+      amendments,
     ].map(({ name, statements }) => ({
       name,
       up: () =>

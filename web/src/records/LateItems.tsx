@@ -6,6 +6,7 @@ import type { CorrectionAnswer } from "@fiscalon/core/returns/corrections";
 import { lateBody } from "@fiscalon/contract/returns";
 import type { LateBody, LateDocument } from "@fiscalon/contract/returns";
 import { api } from "../api/client.ts";
+import { usePacks } from "../api/packs.tsx";
 import { keys } from "../api/keys.ts";
 import { useScope } from "../app/scope.ts";
 import { BodyDialog } from "../kit/BodyDialog.tsx";
@@ -71,6 +72,7 @@ export function LateItems({
                 <td>
                   {LATE_WORDS[one.kind]}
                   {one.separately && ", put right separately"}
+                  {one.amends && ", among the amendments"}
                   {one.reason !== "" && <span className="quiet block text-[12px]">{one.reason}</span>}
                 </td>
                 {(["net", "output", "input"] as const).map((figure) => (
@@ -123,12 +125,21 @@ export function LateItems({
 
 function AnswerLate({ one, period, onClose }: { one: LateDocument; period: string; onClose: () => void }) {
   const { client, registration } = useScope();
+  const packs = usePacks();
+  const hasAmendments =
+    registration !== undefined && packs.byId(registration.pack).forms.some(({ amended }) => amended);
   const dialog = useBodyForm({
-    values: { kind: one.said ? one.kind : "", separately: one.separately, reason: one.reason },
+    values: {
+      kind: one.said ? one.kind : "",
+      separately: one.separately,
+      amends: one.amends,
+      reason: one.reason,
+    },
     schema: lateBody,
-    body: ({ kind, separately, reason }): LateBody => ({
+    body: ({ kind, separately, amends, reason }): LateBody => ({
       kind: kind === "" ? null : (kind as LateKind),
       separately,
+      ...(amends ? { amends } : {}),
       reason,
     }),
     send: (body) =>
@@ -157,6 +168,9 @@ function AnswerLate({ one, period, onClose }: { one: LateDocument; period: strin
         ))}
       </ChoiceField>
       <CheckField name="separately">Put right separately and leave off this return</CheckField>
+      {hasAmendments && (
+        <CheckField name="amends">An earlier return already held it otherwise: to the amendments</CheckField>
+      )}
       <TextField name="reason" label="Reason" placeholder="how it came about, or where it was disclosed" />
     </BodyDialog>
   );

@@ -72,18 +72,27 @@ export async function lateAnswersOfBook(
     document: number;
     kind: LateKind | null;
     separately: number;
+    amends: number;
     reason: string;
   }>(
-    `SELECT registration_id AS registration, period_end AS period, document_id AS document, kind, separately, reason
+    `SELECT registration_id AS registration, period_end AS period, document_id AS document, kind, separately, amends, reason
      FROM late_answers WHERE client_id = $1 ORDER BY registration_id, period_end, id`,
     [client.id],
   );
-  return rows.flatMap(({ registration, document, separately, ...rest }) => {
+  return rows.flatMap(({ registration, document, separately, amends, ...rest }) => {
     const pointer = pointerTo(rowsOf, "documents", document);
     const { ref } = registrationWithId(registrations, registration);
     return pointer === null
       ? []
-      : [{ registration: ref, document: pointer, separately: separately === 1, ...rest }];
+      : [
+          {
+            registration: ref,
+            document: pointer,
+            separately: separately === 1,
+            ...(amends === 1 ? { amends: true } : {}),
+            ...rest,
+          },
+        ];
   });
 }
 

@@ -7,6 +7,7 @@ import { allDone } from "../../db/bulkInsert.ts";
 import type { BulkTable } from "../../db/database.ts";
 import type { BulkInsert } from "../../db/bulkInsert.ts";
 import type { ClientSetup } from "../loadSetup.ts";
+import { applyLateAnswers } from "../returns/lateAnswers.ts";
 import { followEntries } from "../bankLines.ts";
 import { releaseFacts, turningRegistrations } from "../payments/releaseFacts.ts";
 import { addSurroundings } from "./addSurroundings.ts";
@@ -191,6 +192,11 @@ export async function recomputeDocuments(
   );
   await work.bulk((bulk) => insertAll(bulk, rows));
   await followEntries(work, setup.client.id);
+  await applyLateAnswers(
+    work,
+    setup.registrations,
+    documents.map((document) => document.id),
+  );
   await releaseFacts(
     work,
     setup,

@@ -15,6 +15,7 @@ import { loadSetup, registrationIn } from "../loadSetup.ts";
 import { dueDates } from "./dueDates.ts";
 import { digitsOf } from "./evaluation.ts";
 import { periodEnding, requireOpen } from "./periods.ts";
+import { applyLateAnswers } from "./lateAnswers.ts";
 import { ON_OUTPUT_ACCOUNT, SEPARATE } from "./queries.ts";
 import { returnRecord } from "./records.ts";
 
@@ -25,16 +26,17 @@ export async function lateDocuments(
   end: string,
 ): Promise<LateDocument[]> {
   const rows = await work.rows<
-    Omit<LateDocument, "kind" | "said" | "separately"> & {
+    Omit<LateDocument, "kind" | "said" | "separately" | "amends"> & {
       credit: number;
       purchase: number;
       said: LateKind | null;
       separately: number;
+      amends: number;
     }
   >(
     `SELECT f.document_id AS document, d.number, coalesce(c.name, '') AS party, d.date, f.own_end AS own,
        max(f.credit) AS credit, max(f.direction = 'purchase') AS purchase,
-       a.kind AS said, coalesce(a.separately, 0) AS separately, coalesce(a.reason, '') AS reason,
+       a.kind AS said, coalesce(a.separately, 0) AS separately, coalesce(a.amends, 0) AS amends, coalesce(a.reason, '') AS reason,
        sum(f.net) AS net, sum(CASE WHEN ${ON_OUTPUT_ACCOUNT} THEN f.tax ELSE 0 END) AS output,
        sum(f.recoverable) AS input
      FROM facts f JOIN documents d ON d.id = f.document_id LEFT JOIN contacts c ON c.id = d.contact_id
@@ -46,11 +48,12 @@ export async function lateDocuments(
      GROUP BY f.document_id ORDER BY d.date, d.id`,
     [registrationId, end],
   );
-  return rows.map(({ credit, purchase, said, separately, ...row }) => ({
+  return rows.map(({ credit, purchase, said, separately, amends, ...row }) => ({
     ...row,
     kind: said ?? kindFound({ ...row, credit: credit === 1, purchase: purchase === 1 }),
     said: said !== null,
     separately: separately === 1,
+    amends: amends === 1,
   }));
 }
 
@@ -144,27 +147,52 @@ export async function keepAnswer(
     );
   }
   await work.run(
-    `INSERT INTO late_answers (client_id, registration_id, document_id, period_end, kind, separately, reason, created_at, created_by)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+    `INSERT INTO late_answers (client_id, registration_id, document_id, period_end, kind, separately, amends, reason, created_at, created_by)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
      ON CONFLICT (registration_id, document_id) DO UPDATE SET period_end = excluded.period_end, kind = excluded.kind,
-       separately = excluded.separately, reason = excluded.reason, created_at = excluded.created_at,
+       separately = excluded.separately, amends = excluded.amends, reason = excluded.reason, created_at = excluded.created_at,
        created_by = excluded.created_by`,
-    [clientId, r.id, documentId, end, body.kind, body.separately ? 1 : 0, body.reason, work.at, work.person],
+    [
+      clientId,
+      r.id,
+      documentId,
+      end,
+      body.kind,
+      body.separately ? 1 : 0,
+      body.amends ? 1 : 0,
+      body.reason,
+      work.at,
+      work.person,
+    ],
   );
-  await work.run(
-    `UPDATE facts AS f SET period_end = CASE WHEN $4 = 1 THEN own_end ELSE $3 END
-     WHERE registration_id = $1 AND document_id = $2 AND live = 1 AND late = 1
-       AND (period_end = $3 OR (${SEPARATE}))`,
-    [r.id, documentId, end, body.separately ? 1 : 0],
-  );
+  await applyLateAnswers(work, [r], [documentId]);
+  if (body.amends) await requireAmended(work, documentId);
   await work.record({
     client: clientId,
     action: "answer",
     entity: "late-item",
     id: documentId,
-    before: { kind: before.kind, separately: before.separately, reason: before.reason },
+    before: {
+      kind: before.kind,
+      separately: before.separately,
+      amends: before.amends,
+      reason: before.reason,
+    },
     after: { period: end, ...body },
   });
+}
+
+async function requireAmended(work: Writing, documentId: number): Promise<void> {
+  const moved = await work.row(
+    "SELECT 1 FROM facts WHERE document_id = $1 AND live = 1 AND plain_tags IS NOT NULL",
+    [documentId],
+  );
+  if (moved) return;
+  throw new FiscalError(
+    "returns/nothing-amended",
+    "Nothing of this document stands in a table that has amendments on this form. Leave it where it is.",
+    "amends",
+  );
 }
 
 /** What is put right apart from a period's return counts as its own again once that is opened. */
