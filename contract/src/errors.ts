@@ -178,6 +178,14 @@ export const ERRORS = {
   "register/bad-number": { status: 422, says: "This cannot be a number of the register." },
   "register/busy": { status: 502, says: "The register of numbers is busy. Try again in a while." },
   "register/unreachable": { status: 502, says: "The register of numbers does not answer. Try again later." },
+  "registration/no-carried-box": {
+    status: 422,
+    says: "Box … takes nothing over from a period before. Boxes that do: ….",
+  },
+  "registration/opening-sealed": {
+    status: 409,
+    says: "Periods to … are sealed with what was brought in. Reopen them first, or put an adjustment on the next return.",
+  },
   "registration/bad-number": {
     status: 422,
     says: "… is no number of the levy: its check digits do not fit.",

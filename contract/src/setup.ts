@@ -22,6 +22,9 @@ export const placeFields = {
 
 const options = Joi.object().pattern(Joi.string().max(40), Joi.string().max(40));
 
+/** What is brought into the first return, decimal text by box. */
+const opening = Joi.object().pattern(Joi.string().max(40), decimal);
+
 export const registrationFields = {
   pack: Joi.string().max(10).required(),
   levies: Joi.array().items(Joi.string().max(30)).min(1),
@@ -53,6 +56,7 @@ export const registrationFields = {
     "array.max": "{{#label}} must be empty; special schemes are not offered yet",
   }),
   options,
+  opening,
 };
 
 /** What a contact is for a levy, with the paper that proves it. */
@@ -120,6 +124,7 @@ export const registrationChangeBody = Joi.object<RegistrationChangeBody, true>({
   basis: Joi.string().valid(...BASES),
   rounding: roundingBody,
   options: registrationFields.options,
+  opening,
 });
 export const placeChangeBody = Joi.object({
   name,
@@ -152,6 +157,7 @@ export interface RegistrationBody {
   rounding?: Rounding;
   schemes?: string[];
   options?: Record<string, string>;
+  opening?: Record<string, string>;
 }
 
 export interface RegistrationChangeBody {
@@ -161,6 +167,7 @@ export interface RegistrationChangeBody {
   basis?: Basis;
   rounding?: Rounding;
   options?: Record<string, string>;
+  opening?: Record<string, string>;
 }
 
 export type StandingBody = string | { value: string; certificate?: string; until?: string | null };

@@ -43,6 +43,8 @@ export interface RegistrationView {
   /** Rhythms from later days on. */
   changes: RegistrationChange[];
   options: Record<string, string>;
+  /** What it brought into its first return here, decimal text by box. */
+  opening: Record<string, string>;
   rounding: PlainSetup["registrations"][number]["rounding"];
 }
 

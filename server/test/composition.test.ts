@@ -55,3 +55,28 @@ test("a composition trader: no input tax, tax on turnover is cost with an accoun
   const { continuity } = await server.ok<SettlementView>("GET", `${client.registration}/settlements/${END}`);
   expect(continuity).toMatchObject([{ declared: 2_800_00, closing: 2_800_00, ledger: 2_800_00 }]);
 });
+
+// in.md 4.2: composition, negative quarter likewise; a doubt, marked so on the box.
+test("a quarter of more credit notes than sales reduces what the next one pays", async () => {
+  const client = await periodBooks(server, {
+    pack: "in",
+    country: "IN",
+    region: "29",
+    frequency: "quarterly",
+    anchor: "2026-03-31",
+    number: "29AAPFM4417K1ZR",
+    options: { composition: "trader" },
+  });
+  await client.post(["sales-credit-note", "CS", "30200.00"], "2026-05-04"); // 151 and 151
+  expect(await client.boxes(END)).toMatchObject({ "cmp08.1.cgst": "-151", "cmp08.out.cgst": "151" });
+  expect(await client.boxes(END)).not.toHaveProperty(["cmp08.5"]);
+  await client.seal(END);
+  await client.settle(END);
+  expect(await client.left(END)).toBe(0);
+  await client.post(["sales-invoice", "CS", "240000.00"], "2026-08-04"); // 1,200 and 1,200
+  const next = "2026-09-30";
+  expect(await client.boxes(next)).toMatchObject({ "cmp08.in.cgst": "151", "cmp08.5": "2098" });
+  await client.seal(next);
+  await client.settle(next);
+  expect(await client.left(next)).toBe(0);
+});

@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
 import type { SettlementView } from "@fiscalon/contract/settlement";
+import type { TrailStep } from "@fiscalon/contract/trail";
 import { periodBooks } from "./support/periods.ts";
+import { expectRefusal } from "./support/refused.ts";
 import { startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 
@@ -114,4 +116,32 @@ test("India: a credited reverse charge reduces the next one, and not the tax on 
     cash: "100",
   });
   expect((await settled("2026-08-31")).due).toBe(100_00);
+});
+
+// The electronic credit ledger of s.49 has a balance on the day the books begin.
+test("India: credit brought in with the registration pays the first return, and is told as such", async () => {
+  const { base, registration, post, boxes, settled, change } = await months();
+  const opening = { "op.cgst": "500.00", "op.igst": "90.40", "6.1A.sgst.negadj": "40" };
+  expectRefusal(await change({ opening: { "cl.cgst": "1" } }), "registration/no-carried-box", "opening");
+  expect((await change({ opening })).status).toBe(200);
+  await post(["sales-invoice", "S18", "3000.00"], "2026-07-12"); // 270 and 270
+  expect(await boxes("2026-07-31")).toMatchObject({
+    "op.cgst": "500",
+    "6.1A.sgst.net": "230",
+    "6.1A.cgst.itc.cgst": "270",
+    "6.1A.sgst.itc.igst": "90",
+    cash: "140",
+    "cl.cgst": "230",
+  });
+  const rid = registration.split("/").at(-1);
+  const step = await server.ok<TrailStep>("GET", `${base}/trail?ref=box/${rid}/2026-07-31/op.cgst`);
+  expect(step.parts).toMatchObject([{ label: "Brought in", amount: 500_00, ref: null }]);
+  expect(await settled("2026-07-31")).toEqual({ carried: -400_40, due: 140_00 });
+  expectRefusal(await change({ opening: {} }), "registration/opening-sealed", "opening");
+
+  await post(["sales-invoice", "S18", "3000.00"], "2026-08-12");
+  expect(await boxes("2026-08-31")).toMatchObject({ "op.cgst": "230", cash: "310" });
+  const book = await server.ok("GET", `${base}/book`);
+  const { id } = await server.ok<{ id: number }>("POST", "/books", book);
+  expect(await server.ok("GET", `/clients/${id}/book`)).toEqual(book);
 });

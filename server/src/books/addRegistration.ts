@@ -7,6 +7,7 @@ import { ROUND_EACH_LINE } from "@fiscalon/core/model/rounding";
 import type { RegistrationBody } from "@fiscalon/contract/setup";
 import type { Writing } from "../base/work.ts";
 import { addPackData, addRegionAccounts } from "./addPackData.ts";
+import { checkedOpening } from "./returns/openingFigures.ts";
 import { regionKept } from "./requireRegion.ts";
 
 /** Adds a registration. The number is checked; two registrations of one levy must not overlap. */
@@ -45,6 +46,7 @@ export async function addRegistration(
       basis: offeredBasis(pack, body.basis),
       rounding: body.rounding ?? pack.roundings[0]?.rounding ?? ROUND_EACH_LINE,
       options: checkedOptions(pack, body.options ?? {}),
+      opening: checkedOpening(pack, body.opening ?? {}),
       ...work.made,
     },
     work.options,

@@ -82,6 +82,7 @@ export function registrationView({ packs }: Work, r: RegistrationRecord): Regist
     basis: r.basis,
     changes: r.changes,
     options: r.options,
+    opening: r.opening,
     rounding: r.rounding,
   };
 }

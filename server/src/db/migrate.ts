@@ -8,6 +8,7 @@ import { documentTotals } from "./migrations/2026-11-25-document-totals.ts";
 import { feeds } from "./migrations/2026-11-25-feeds.ts";
 import { importContents } from "./migrations/2026-11-25-import-contents.ts";
 import { linePrices } from "./migrations/2026-11-25-line-prices.ts";
+import { openingFigures } from "./migrations/2026-11-28-opening-figures.ts";
 import { papers } from "./migrations/2026-11-25-papers.ts";
 import { paymentsAndCurrencies } from "./migrations/2026-11-25-payments.ts";
 import { recurring } from "./migrations/2026-11-25-recurring.ts";
@@ -41,6 +42,7 @@ export async function migrate(sequelize: Sequelize, person: string): Promise<voi
       lawChanges,
       accountRegion,
       amendments,
+      openingFigures,
     ].map(({ name, statements }) => ({
       name,
       up: () =>

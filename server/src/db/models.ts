@@ -54,6 +54,7 @@ export interface RegistrationRecord extends OfClient {
   basis: Basis;
   rounding: Rounding;
   options: Record<string, string>;
+  opening: Record<string, string>;
 }
 export interface AccountRecord extends OfClient {
   code: string;
@@ -218,6 +219,7 @@ export function defineModels(sequelize: Sequelize) {
       basis: TEXT,
       rounding: JSON,
       options: JSON,
+      opening: JSON,
     }),
     accounts: table<AccountRecord>("accounts", {
       ...ofClient,

@@ -1,5 +1,5 @@
 import type { BoxDefinition, ReturnForm } from "../../model/returnForm.ts";
-import { computed, sum, typedIn } from "../shared/formBoxes.ts";
+import { carried, computed, sum, typedIn, WHOLE_NEAREST } from "../shared/formBoxes.ts";
 import { creditUse } from "./creditUse.ts";
 
 const VALUE = { holds: "value" } as const;
@@ -183,11 +183,27 @@ export const compositionForms: ReturnForm[] = CLASSES.map(([value, name, rate, b
     computed("cmp08.3.sgst", "State tax payable", "[cmp08.1.sgst] + [cmp08.2.sgst]"),
     computed("cmp08.3.cess", "Cess payable", "[cmp08.2.cess]"),
     ...HEADS.map((head) => typedIn(`cmp08.4.${head}`, `Interest, ${WORDS[head]}`)),
-    ...HEADS.map((head) =>
-      computed(`cmp08.5.${head}`, `Paid, ${WORDS[head]}`, `[cmp08.3.${head}] + [cmp08.4.${head}]`, {
-        rounding: { mode: "half-up", step: 100 },
+    ...HEADS.flatMap((head) => [
+      carried(`cmp08.in.${head}`, `Negative liability brought forward, ${WORDS[head]}`, `cmp08.out.${head}`, {
+        helper: true,
       }),
-    ),
+      computed(`cmp08.net.${head}`, `Net, ${WORDS[head]}`, `[cmp08.3.${head}] - [cmp08.in.${head}]`, {
+        rounding: WHOLE_NEAREST,
+        helper: true,
+      }),
+      computed(
+        `cmp08.out.${head}`,
+        `Negative liability carried forward, ${WORDS[head]}`,
+        `max(0, -[cmp08.net.${head}])`,
+        {
+          helper: true,
+          doubt: "Whether the statement carries a negative quarter forward as GSTR-3B does.",
+        },
+      ),
+      computed(`cmp08.5.${head}`, `Paid, ${WORDS[head]}`, `max(0, [cmp08.net.${head}]) + [cmp08.4.${head}]`, {
+        rounding: WHOLE_NEAREST,
+      }),
+    ]),
     computed("cmp08.5", "Paid in all", HEADS.map((head) => `[cmp08.5.${head}]`).join(" + ")),
   ],
   net: {
@@ -195,6 +211,7 @@ export const compositionForms: ReturnForm[] = CLASSES.map(([value, name, rate, b
     input: "0",
     due: "[cmp08.5]",
     shown: "cmp08.5",
+    carried: HEADS.map((head) => `[cmp08.out.${head}] - [cmp08.in.${head}]`).join(" + "),
     scheme: "[cmp08.1.cgst] + [cmp08.1.sgst]",
   },
   source: "CGST s.10, R.62; from memory",

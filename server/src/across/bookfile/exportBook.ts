@@ -89,6 +89,7 @@ export async function exportBook(
       basis: r.basis,
       rounding: r.rounding,
       ...(Object.keys(r.options).length === 0 ? {} : { options: r.options }),
+      ...(Object.keys(r.opening).length === 0 ? {} : { opening: r.opening }),
     })),
     codes: codes.map((code) => code.definition),
     ...(plain.archived.length === 0 ? {} : { archived: [...plain.archived] }),

@@ -8,9 +8,9 @@ import { boxTags, landed } from "@fiscalon/core/model/boxTags";
 import type { BoxTag } from "@fiscalon/core/model/boxTags";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
 import { registrationIn } from "../../books/loadSetup.ts";
-import { periodBefore, periodEnding } from "../../books/returns/periods.ts";
+import { periodEnding } from "../../books/returns/periods.ts";
 import { returnRecord } from "../../books/returns/records.ts";
-import { boxesNow, formOf } from "../../books/returns/evaluation.ts";
+import { boxesNow, formOf, usedPeriodBefore } from "../../books/returns/evaluation.ts";
 import { factLines } from "./factLines.ts";
 import type { TrailScope } from "./trailScope.ts";
 
@@ -36,10 +36,10 @@ export async function boxStep({ work, setup }: TrailScope, parts: string[], ref:
   const [rid = "", end = "", boxId = ""] = parts;
   const r = registrationIn(setup, rid);
   const period = periodEnding(r, end);
-  const before = periodBefore(r, period);
   const { boxes } = await boxesNow(work, r, end);
   const now = boxes.find((box) => box.box === boxId);
   if (!now) throw new FiscalError("trail/not-found", `The form has no box ${boxId}.`, "ref");
+  const before = await usedPeriodBefore(work, r, period.from);
   const form = formOf(work, r, end);
   const definition = boxDefinition(form, boxId);
   const sealed = (await returnRecord(work, r.id, end))?.boxes?.find((box) => box.box === boxId);
@@ -109,12 +109,15 @@ function contributionPart(
     };
   }
   if (part.kind === "carried") {
-    return {
-      ref: endBefore === undefined ? null : `box/${rid}/${endBefore}/${part.box}`,
-      label: `Box ${part.box}`,
-      detail: "of the period before",
-      amount: part.amount,
-    };
+    const { amount } = part;
+    return endBefore === undefined
+      ? { ref: null, label: "Brought in", detail: "entered with the registration", amount }
+      : {
+          ref: `box/${rid}/${endBefore}/${part.box}`,
+          label: `Box ${part.box}`,
+          detail: "of the period before",
+          amount,
+        };
   }
   if (part.kind === "adjustment") {
     return {

@@ -1,5 +1,6 @@
 import { addDays } from "@fiscalon/core/calendar/date";
 import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
+import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import { formOfRegistration } from "@fiscalon/core/returns/formOn";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { evaluateReturn } from "@fiscalon/core/returns/evaluateReturn";
@@ -16,6 +17,7 @@ import type { RateSchedules } from "@fiscalon/core/model/taxCode";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { adjustmentsOf, factGroups } from "./queries.ts";
+import { openingBoxes } from "./openingFigures.ts";
 import { periodRule } from "./periodRule.ts";
 import { returnRecord } from "./records.ts";
 
@@ -88,7 +90,10 @@ export async function boxesNow(
   };
 }
 
-/** The boxes of the period before `from`, sealed or as they stand, where the form carries something over. */
+/**
+ * The boxes of the period before `from`, sealed or as they stand, where the form carries something over. Before there is
+ * anything in the books: what the registration brought in.
+ */
 export async function carriedInto(
   work: Work,
   r: RegistrationRecord,
@@ -96,14 +101,25 @@ export async function carriedInto(
   from: string,
 ): Promise<ReadonlyMap<string, number> | undefined> {
   if (!form.boxes.some((box) => box.kind === "carried")) return undefined;
-  const before = filingPeriodOn(periodRule(r), addDays(from, -1));
-  if (!before) return undefined;
-  const inUse = await work.row(
-    "SELECT 1 FROM facts WHERE registration_id = $1 AND live = 1 AND period_end <= $2 LIMIT 1",
-    [r.id, before.to],
-  );
+  const before = await usedPeriodBefore(work, r, from);
+  if (!before) return openingBoxes(form, r.opening, digitsOf(work, r));
   const sealed = (await returnRecord(work, r.id, before.to))?.boxes;
-  if (!inUse && !sealed) return undefined;
   const boxes = sealed ?? (await boxesNow(work, r, before.to)).boxes;
   return new Map(boxes.map((box) => [box.box, box.amount]));
+}
+
+/** The filing period before `from`, where the books hold something up to its end. */
+export async function usedPeriodBefore(
+  work: Work,
+  r: RegistrationRecord,
+  from: string,
+): Promise<FilingPeriod | undefined> {
+  const before = filingPeriodOn(periodRule(r), addDays(from, -1));
+  if (!before) return undefined;
+  const used = await work.row(
+    `SELECT 1 FROM facts WHERE registration_id = $1 AND live = 1 AND period_end <= $2
+     UNION ALL SELECT 1 FROM returns WHERE registration_id = $1 AND period_end = $2 AND boxes IS NOT NULL LIMIT 1`,
+    [r.id, before.to],
+  );
+  return used ? before : undefined;
 }

@@ -7,7 +7,8 @@ import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { groupBy } from "@fiscalon/core/groupBy";
 import { dueDates } from "./dueDates.ts";
-import { evaluated, figuresOf, schedulesOf } from "./evaluation.ts";
+import { digitsOf, evaluated, figuresOf, formOf, schedulesOf } from "./evaluation.ts";
+import { openingBoxes } from "./openingFigures.ts";
 import { periodRule } from "./periodRule.ts";
 import { adjustmentsOf, factGroups } from "./queries.ts";
 import { isOpen, returnRecord } from "./records.ts";
@@ -38,7 +39,7 @@ export async function periodTiles(work: Work, r: RegistrationRecord): Promise<Pe
   const adjustments = groupBy(await adjustmentsOf(work, r.id, null), (one) => one.periodEnd);
   const records = await work.models.returns.findAll({ where: { registrationId: r.id } });
   const schedules = await schedulesOf(work, r);
-  let previous = new Map<string, number>();
+  let previous = openingBoxes(formOf(work, r, periods[0]?.to ?? now), r.opening, digitsOf(work, r));
   return periods.map((period) => {
     const record = records.find((one) => one.periodEnd === period.to);
     const boxes =

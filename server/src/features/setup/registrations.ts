@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from "node:util";
 import type { RegistrationChangeBody } from "@fiscalon/contract/setup";
 import { addDays } from "@fiscalon/core/calendar/date";
 import { FiscalError } from "@fiscalon/core/errors";
@@ -13,6 +14,7 @@ import {
   offeredBasis,
   refuseOverlap,
 } from "../../books/addRegistration.ts";
+import { checkedOpening } from "../../books/returns/openingFigures.ts";
 import { loadDocuments } from "../../books/documents/loadDocuments.ts";
 import { followingDocuments, releaseFacts } from "../../books/payments/releaseFacts.ts";
 import { recomputeDocuments } from "../../books/documents/postDocuments.ts";
@@ -49,8 +51,10 @@ export async function changeRegistration(
       changes,
       basis: body.basis === undefined ? r.basis : offeredBasis(pack, body.basis),
       options: body.options === undefined ? r.options : checkedOptions(pack, body.options),
+      opening: body.opening === undefined ? r.opening : checkedOpening(pack, body.opening),
       rounding: body.rounding ?? r.rounding,
     };
+    if (lastSealed?.end && !isDeepStrictEqual(after.opening, r.opening)) refuseOpening(lastSealed.end);
     if (to !== r.validTo) {
       const stretch = { pack: r.pack, region: r.region, from: r.validFrom, to };
       await refuseOverlap(work, clientId, r.levies, stretch, r.id);
@@ -82,6 +86,14 @@ export async function changeRegistration(
       ]),
     ]);
   });
+}
+
+function refuseOpening(lastSealed: string): never {
+  throw new FiscalError(
+    "registration/opening-sealed",
+    `Periods to ${lastSealed} are sealed with what was brought in. Reopen them first, or put an adjustment on the next return.`,
+    "opening",
+  );
 }
 
 function refuseSealed(

@@ -6,12 +6,13 @@ import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
 import { optionsFor, optionsOn } from "@fiscalon/core/model/registration";
 import type { Options } from "@fiscalon/core/model/registration";
 import { basisOffer, basisOn, waysOfLeaving } from "@fiscalon/core/model/basis";
+import { formOfRegistration } from "@fiscalon/core/returns/formOn";
 import type { RegistrationChangeBody } from "@fiscalon/contract/setup";
 import type { RegistrationView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
-import { SelectField } from "../../kit/Field.tsx";
+import { Field, SelectField } from "../../kit/Field.tsx";
 import { showDate, today } from "../../kit/format.ts";
 import { ChoiceField, DayField, TextField } from "../../kit/formFields.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
@@ -38,14 +39,26 @@ export function ChangeRegistration({
       leaving: "",
       options: optionsOn(pack, registration, today()),
       changes: registration.changes,
+      opening: registration.opening,
     },
     schema: registrationChangeBody,
-    body: ({ number, to, from, rhythm, basis, leaving: way, options, changes }): RegistrationChangeBody => {
+    body: ({
+      number,
+      to,
+      from,
+      rhythm,
+      basis,
+      leaving: way,
+      options,
+      changes,
+      opening,
+    }): RegistrationChangeBody => {
       const chosen = pack.rhythms.find((one) => one.id === rhythm);
       const other = otherChoices(options, optionsOn(pack, registration, from === "" ? today() : from));
       return {
         number: number || null,
         to: to || null,
+        opening: Object.fromEntries(Object.entries(opening).filter(([, amount]) => amount !== "")),
         ...(from === "" ? { options: { ...registration.options, ...other } } : {}),
         changes:
           from !== "" && chosen
@@ -68,10 +81,13 @@ export function ChangeRegistration({
     onSaved: onClose,
   });
   const { control, setValue } = dialog.form;
-  const [number, options, changes, from, basis, leaving] = useWatch({
+  const [number, options, changes, from, basis, leaving, opening] = useWatch({
     control,
-    name: ["number", "options", "changes", "from", "basis", "leaving"],
+    name: ["number", "options", "changes", "from", "basis", "leaving", "opening"],
   });
+  const brought = formOfRegistration(pack, registration, today()).boxes.filter(
+    ({ kind }) => kind === "carried",
+  );
   const ways = from === "" ? [] : waysOfLeaving(pack.bases, { ...registration, changes }, { from, basis });
   const check = useNumberCheck(pack, number);
   return (
@@ -159,6 +175,29 @@ export function ChangeRegistration({
           ))}
         </SelectField>
       ))}
+      {brought.length > 0 && (
+        <details className="col-span-2 border-t border-base-300 pt-3" open={Object.keys(opening).length > 0}>
+          <summary className="cursor-pointer font-semibold">Brought into the first return here</summary>
+          <p className="quiet mt-1 text-[12.5px]">
+            What the return before the first one in these books carried forward. Enter the credit in the
+            opening balances too, on the account for credit carried forward.
+          </p>
+          <div className="mt-2 grid grid-cols-3 gap-x-4 gap-y-2">
+            {brought.map(({ id, short }) => (
+              <Field
+                key={id}
+                className="text-right font-mono"
+                label={short}
+                inputMode="decimal"
+                value={opening[id] ?? ""}
+                onChange={({ target }) =>
+                  setValue("opening", { ...opening, [id]: target.value.replaceAll(",", "") })
+                }
+              />
+            ))}
+          </div>
+        </details>
+      )}
     </BodyDialog>
   );
 }
