@@ -168,6 +168,13 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
       source: text.default(""),
     }),
   ),
+  goodsShare: Joi.object({
+    over: Joi.object({ of: minor.required(), parts: minor.required() }).required(),
+    services: Joi.array().items(Joi.string().max(20)).min(1).required(),
+    goods: Joi.string().max(20).required(),
+    says: text.required(),
+    source: text.default(""),
+  }),
   rateChanges: Joi.array().items(
     Joi.object({
       supply: Joi.string().valid("goods", "services"),
@@ -212,7 +219,7 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
         .valid(...Object.keys(CHECKS))
         .required(),
       says: text.required(),
-      kind: Joi.string().valid("both-sides", "not-in-box", "attribute", "only-from").required(),
+      kind: Joi.string().valid("both-sides", "not-in-box", "attribute", "only-from", "turnover").required(),
     }).unknown(),
   ),
   declaration: text.default("I declare that the figures in this return are true and complete."),

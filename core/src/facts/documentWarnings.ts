@@ -5,6 +5,7 @@ import { displayAmount } from "../money/amount.ts";
 import { isJournal, taxPointOf } from "../model/document.ts";
 import type { DocumentInput } from "../model/document.ts";
 import type { LineTax, PricedLine } from "../model/pricedDocument.ts";
+import { codeByGoods } from "../tax/goodsShare.ts";
 import { wrongSplit } from "../tax/levyOrder.ts";
 import { beyondTolerance } from "../tax/typedTolerance.ts";
 
@@ -23,7 +24,24 @@ export function documentWarnings(
       ...(line.code || isJournal(document) ? [] : [missingCode(line)]),
       ...typedTax(line, setup.digits),
       ...levyOrder(line, setup.digits),
+      ...goodsShare(document, line, setup),
     ]),
+  ];
+}
+
+function goodsShare(document: DocumentInput, line: PricedLine, setup: EffectSetup): DocumentWarning[] {
+  const cost = document.lines[line.no - 1]?.attributes?.["goodsCost"];
+  const rule = line.code?.pack === undefined ? undefined : setup.packs.byId(line.code.pack).goodsShare;
+  if (!rule || !line.code || cost === undefined || cost === "") return [];
+  const answer = codeByGoods(rule, { code: line.code.code, net: line.net, cost }, setup.digits);
+  if (!answer) return [];
+  return [
+    {
+      code: "document/goods-share",
+      text: `Line ${line.no}: ${answer.text}`,
+      line: line.no,
+      take: answer.code,
+    },
   ];
 }
 

@@ -45,4 +45,6 @@ export interface DocumentWarning {
   code: string;
   text: string;
   line: number | null;
+  /** A code that would put it right. */
+  take?: string;
 }

@@ -91,6 +91,8 @@ export const CHECKS = {
     severity: "check",
     title: "Exempt sales, input tax deducted in full",
   },
+  "goods-share": { severity: "check", title: "Goods and service at one price, at the other rate" },
+  "turnover-limit": { severity: "check", title: "Sales above a limit of the law" },
   unusual: {
     severity: "check",
     title: "Far from the same period last year",

@@ -4,6 +4,7 @@ import type { Measure } from "../model/boxTags.ts";
 import type { Finding } from "../model/finding.ts";
 import { displayAmount } from "../money/amount.ts";
 import { findBox } from "../returns/findBox.ts";
+import { codeByGoods } from "../tax/goodsShare.ts";
 import { beyondTolerance } from "../tax/typedTolerance.ts";
 import { taxOf } from "./catalogue.ts";
 import type { CheckId } from "./catalogue.ts";
@@ -43,6 +44,12 @@ const JUDGES: Readonly<Partial<Record<CheckId, Judge>>> = {
     if (!isChargedPurchase(line) || line.partyRegistered !== false || line.treatment === "margin")
       return null;
     return `${whereOf(line)} is not registered, but ${amountOf(line, line.tax, context)} is deducted. Ask for a proper invoice, or use a code without tax.`;
+  },
+  "goods-share": (line, { pack, digits }) => {
+    const cost = line.attributes["goodsCost"];
+    if (!pack.goodsShare || !cost) return null;
+    const answer = codeByGoods(pack.goodsShare, { code: line.code, net: line.net, cost }, digits);
+    return answer ? `${whereOf(line)}: ${answer.text}` : null;
   },
   "income-account": (line) =>
     line.direction === "purchase" && line.accountType === "income" && line.net > 0

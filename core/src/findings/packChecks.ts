@@ -48,6 +48,7 @@ function fails(check: PackCheck, line: CheckedLine): boolean {
     case "attribute":
       return line.code === check.code && !line.attributes[check.attribute];
     case "only-from":
+    case "turnover":
       return false;
   }
 }

@@ -2,7 +2,7 @@ import type { CalendarDate } from "../calendar/date.ts";
 import type { Account } from "../model/account.ts";
 import { missingRoles } from "../model/account.ts";
 import type { CheckDefinition, Finding } from "../model/finding.ts";
-import type { JurisdictionPack } from "../model/pack.ts";
+import type { JurisdictionPack, TurnoverLimit } from "../model/pack.ts";
 import { WAITING } from "../model/basis.ts";
 import type { Basis } from "../model/basis.ts";
 import type { Treatment } from "../model/taxCode.ts";
@@ -47,8 +47,18 @@ export interface PeriodRows {
   late: readonly CorrectionAnswer[];
   /** By how much the return is more than the ledger, and the most that rounding can explain. */
   apart: { difference: number; allowed: number };
+  /** What was sold in the year, for each check of turnover, by its id. */
+  sold: ReadonlyMap<string, SoldInYears>;
   /** The boxes of the same period a year before; empty where nothing was in it. */
   yearBefore: readonly Pick<BoxResult, "box" | "amount">[];
+}
+
+/** What was sold in a calendar year up to the end of a period, in the year before, and what took it above a limit. */
+export interface SoldInYears {
+  year: number;
+  sold: number;
+  soldBefore: number;
+  passedBy: { document: number; number: string } | null;
 }
 
 /** The period that is checked. */
@@ -81,6 +91,7 @@ export function periodFindings(rows: PeriodRows, context: PeriodContext): Findin
     ...gapsInSeries(rows),
     ...lateItems(rows, context),
     ...onlyFrom(context),
+    ...turnoverLimits(rows, context),
     ...exemptSales(context),
     ...unusual(rows, context),
   ];
@@ -225,6 +236,49 @@ function onlyFrom({ pack, boxes, client, regions }: PeriodContext): Finding[] {
     const text = filledIn(check.says, { boxes: used.join(", "), client });
     return [finding(check.id as CheckId, used, text)];
   });
+}
+
+/** Sales of a year that the law allows a treatment only up to a limit. */
+function turnoverLimits({ sold }: PeriodRows, { pack, digits }: PeriodContext): Finding[] {
+  return (pack.checks ?? []).flatMap((check) => {
+    const found = sold.get(check.id);
+    if (check.kind !== "turnover" || !found) return [];
+    const limit = turnoverLimit(check.limits, found.year);
+    if (!limit) return [];
+    const text = (year: number, amount: number, above: number) =>
+      filledIn(check.says, {
+        year: String(year),
+        amount: displayAmount(amount, digits),
+        limit: displayAmount(above, digits),
+      });
+    const { year, soldBefore, passedBy } = found;
+    return [
+      ...(soldBefore > limit.yearBefore
+        ? [
+            finding(
+              "turnover-limit",
+              [year - 1],
+              `${text(year - 1, soldBefore, limit.yearBefore)} So it ended on 1 January ${year}.`,
+            ),
+          ]
+        : []),
+      ...(passedBy
+        ? [
+            finding(
+              "turnover-limit",
+              [year],
+              `${text(year, found.sold, limit.year)} ${passedBy.number} passes it; from that document on tax is charged.`,
+              { document: passedBy.document },
+            ),
+          ]
+        : []),
+    ];
+  });
+}
+
+/** The limits that hold for sales of a year. */
+export function turnoverLimit(limits: readonly TurnoverLimit[], year: number): TurnoverLimit | undefined {
+  return [...limits].sort((a, b) => b.from - a.from).find(({ from }) => from <= year);
 }
 
 function exemptSales({ boxes, treatmentOf, digits }: PeriodContext): Finding[] {

@@ -16,6 +16,7 @@ export const LINE_ATTRIBUTES: Readonly<Record<string, LineAttribute>> = {
   recoverable: { name: "share that is deducted, percent", holds: "percent" },
   hsn: { name: "statistical code", holds: "text" },
   unit: { name: "unit of the quantity", holds: "text" },
+  goodsCost: { name: "cost of the goods in it, without tax", holds: "amount" },
   rateOn: { name: "day whose rate it bears", holds: "day" },
   rateReason: { name: "why it bears the rate of that day", holds: "text" },
   document: { name: "customs entry or tax document", holds: "text" },

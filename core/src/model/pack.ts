@@ -5,6 +5,7 @@ import type { Frequency } from "../calendar/filingPeriods.ts";
 import type { Account } from "./account.ts";
 import type { CorrectionRule } from "./correction.ts";
 import type { BasisOffer } from "./basis.ts";
+import type { GoodsShareRule } from "./goodsShare.ts";
 import type { RateChangeRule } from "./rateChange.ts";
 import type { ReturnForm } from "./returnForm.ts";
 import type { ReturnRegister } from "./returnRegister.ts";
@@ -33,6 +34,13 @@ export interface ClaimRules {
   sources: Readonly<Record<string, string>>;
 }
 
+/** Limits of a year's sales, minor units, for years from `from` on: of the year itself, and of the one before it. */
+export interface TurnoverLimit {
+  from: number;
+  year: number;
+  yearBefore: number;
+}
+
 /**
  * How a registration treats the boxes the law gives to credit notes: always uses them (`statutory`), never
  * (`netted`: the boxes of the invoice with the opposite sign), or only where the document that is corrected belongs
@@ -47,12 +55,14 @@ export type CreditNoteWay = "statutory" | "netted" | "later-period";
  * - `not-in-box`: facts of this kind do not belong in a box.
  * - `attribute`: lines with a code carry an attribute.
  * - `only-from`: boxes that only a business in a region of the country uses.
+ * - `turnover`: what is sold with some codes in a calendar year, and was in the one before, stays within limits.
  */
 export type PackCheck = { id: string; says: string } & (
   | { kind: "both-sides" }
   | { kind: "not-in-box"; direction: Direction; treatment: Treatment; box: string }
   | { kind: "attribute"; code: string; attribute: string }
   | { kind: "only-from"; boxes: readonly string[]; region: string }
+  | { kind: "turnover"; codes: readonly string[]; limits: readonly TurnoverLimit[] }
 );
 
 /** What a sales document of a place must call itself and say, by the law of that place. */
@@ -208,6 +218,8 @@ export interface JurisdictionPack {
   creditNotes: CreditNoteWay;
   /** What the law says of supplies on both sides of a change of rate. */
   rateChanges?: readonly RateChangeRule[];
+  /** What the law says of goods and a service at one price. */
+  goodsShare?: GoodsShareRule;
   options?: readonly PackOption[];
   /** Standings a contact can have beside registered and not registered. `crosses`: a supply to it counts as one across a border. */
   standings?: readonly { id: string; name: string; needs?: string; crosses?: boolean }[];

@@ -12,6 +12,7 @@ export const claims: ClaimRules = {
     "unregistered-supplier": "UStG § 15(1)",
     "no-supplier-number": "UStG § 14(4)",
     "series-gap": "UStG § 14(4) no. 4",
+    "turnover-limit": "UStG § 19(1)",
     old: "AO § 169",
     "reverse-charge-customer": "UStG § 13b(5)",
     "exempt-sales": "UStG § 15(2) and (4)",

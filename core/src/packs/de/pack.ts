@@ -72,6 +72,17 @@ export const de: JurisdictionPack = {
   bankNames: ["finanzamt", "umsatzsteuer", "ust"],
   watched: ["81", "66"],
   words,
+  checks: [
+    {
+      id: "turnover-limit",
+      kind: "turnover",
+      codes: ["KU"],
+      limits: [
+        { from: 2025, year: 100_000_00, yearBefore: 25_000_00 },
+      ],
+      says: "Sales as a small business come to {amount} in {year}, more than {limit}.",
+    },
+  ],
   declaration:
     "I declare that the information in this return is true and complete to the best of my knowledge.",
   law,

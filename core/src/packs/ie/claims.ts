@@ -13,6 +13,7 @@ export const claims: ClaimRules = {
     "unregistered-supplier": "VATCA 2010 s.59",
     "no-supplier-number": "VATCA 2010 s.66",
     "series-gap": "SI 639/2010 reg. 20",
+    "goods-share": "VATCA 2010 s.41",
     old: "VATCA 2010 s.99(4)",
     "reverse-charge-customer": "VATCA 2010 s.16",
     "exempt-sales": "VATCA 2010 s.61",

@@ -46,6 +46,13 @@ export const ie: JurisdictionPack = {
       source: "VATCA 2010 s.46 and s.74; from memory",
     },
   ],
+  goodsShare: {
+    over: { of: 2, parts: 3 },
+    services: ["R13", "R9"],
+    goods: "S23",
+    says: "one rate for all of the price",
+    source: "VATCA 2010 s.41; not for food and drink; from memory",
+  },
   creditNotes: "netted",
   options: [
     {

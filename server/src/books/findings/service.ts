@@ -2,8 +2,8 @@ import { addMonths, endOfMonth } from "@fiscalon/core/calendar/date";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import { CHECKS } from "@fiscalon/core/findings/catalogue";
 import type { CheckId } from "@fiscalon/core/findings/catalogue";
-import { periodFindings, sourceOf } from "@fiscalon/core/findings/periodFindings";
-import type { PeriodContext, PeriodRows } from "@fiscalon/core/findings/periodFindings";
+import { periodFindings, sourceOf, turnoverLimit } from "@fiscalon/core/findings/periodFindings";
+import type { PeriodContext, PeriodRows, SoldInYears } from "@fiscalon/core/findings/periodFindings";
 import { boxTags } from "@fiscalon/core/model/boxTags";
 import type { CheckDefinition, Finding } from "@fiscalon/core/model/finding";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
@@ -23,6 +23,7 @@ import { apartFromLedger } from "../settlement/closingEntry.ts";
 import { seriesGaps } from "../series.ts";
 import {
   checkedLines,
+  soldInYears,
   twinPurchases,
   unallocatedPayments,
   uncodedLines,
@@ -93,8 +94,24 @@ async function rowsOf(
       await lateDocuments(work, registration.id, period.to),
     ),
     apart: await apartFromLedger(work, registration, period.to, context.boxes, groups),
+    sold: await soldByCheck(work, client.id, context.pack, period.to),
     yearBefore: await boxesOfYearBefore(work, registration, period),
   };
+}
+
+async function soldByCheck(
+  work: Work,
+  clientId: number,
+  { checks = [] }: JurisdictionPack,
+  to: string,
+): Promise<PeriodRows["sold"]> {
+  const sold = new Map<string, SoldInYears>();
+  for (const check of checks) {
+    const limit = check.kind === "turnover" ? turnoverLimit(check.limits, Number(to.slice(0, 4))) : undefined;
+    if (check.kind === "turnover" && limit)
+      sold.set(check.id, await soldInYears(work, clientId, check.codes, to, limit.year));
+  }
+  return sold;
 }
 
 async function boxesOfYearBefore(

@@ -35,6 +35,9 @@ export function LineDetails({
   const packs = usePacks();
   const classes = packs.ofCountry(country)?.classes ?? [];
   const inputs = setup.codes.get(line.code)?.inputs ?? [];
+  const rule = packs.ofCountry(country)?.goodsShare;
+  const share =
+    rule && (rule.services.includes(line.code) || (line.code === rule.goods && line.supply === "services"));
   const taxes = live.effect?.printed.lines[live.at.indexOf(index)]?.taxes ?? [];
   const borne = taxes.filter((tax) => tax.rate !== null);
   const { direction } = DOCUMENT_KINDS[kind];
@@ -112,6 +115,9 @@ export function LineDetails({
           taxable
         </label>
       )}
+      {share &&
+        !inputs.includes("goodsCost") &&
+        attribute("goodsCost", "Goods in it, their cost", "without tax")}
       {inputs.map((name) => attribute(name, capital(attributeName(name))))}
       {taxOnly && attribute("document", `Tax document of line ${index + 1}`, "customs entry or certificate")}
       {borne.length > 1 &&

@@ -131,6 +131,11 @@ export function LineGrid({
         {draft.lines.map((line, row) => {
           const priced = live.effect?.printed.lines[live.at.indexOf(row)];
           const question = line.asks ?? priced?.asks;
+          const proposal = readOnly
+            ? undefined
+            : live.effect?.warnings.find(
+                (one) => one.take !== undefined && one.line === live.at.indexOf(row) + 1,
+              );
           const turn = readOnly || !priced ? undefined : rateTurn(line, draft, setup, home);
           const tax = priced?.taxes.reduce((sum, one) => sum + one.tax, 0);
           return (
@@ -166,6 +171,31 @@ export function LineGrid({
                   }
                   onContact={onContact}
                 />
+              )}
+              {proposal?.take !== undefined && (
+                <tr>
+                  <td colSpan={12} className="!py-1">
+                    <div
+                      role="group"
+                      aria-label={`Proposal for line ${row + 1}`}
+                      className="flex flex-wrap items-center gap-3 text-[13px]"
+                    >
+                      <span aria-hidden className="text-warning">
+                        ◆
+                      </span>
+                      <span>{proposal.text}</span>
+                      <button
+                        type="button"
+                        className="action !py-0"
+                        onClick={() =>
+                          onLine(row, { code: proposal.take ?? "", codeTyped: true, codeReason: "" })
+                        }
+                      >
+                        Take {proposal.take}
+                      </button>
+                    </div>
+                  </td>
+                </tr>
               )}
               {turn && (
                 <RateChangeParts

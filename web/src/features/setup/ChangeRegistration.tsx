@@ -1,3 +1,4 @@
+import { textAt } from "@fiscalon/core/at";
 import { keys } from "../../api/keys.ts";
 import { usePacks } from "../../api/packs.tsx";
 import { useWatch } from "react-hook-form";
@@ -189,7 +190,7 @@ export function ChangeRegistration({
                 className="text-right font-mono"
                 label={short}
                 inputMode="decimal"
-                value={opening[id] ?? ""}
+                value={textAt(opening, id)}
                 onChange={({ target }) =>
                   setValue("opening", { ...opening, [id]: target.value.replaceAll(",", "") })
                 }
