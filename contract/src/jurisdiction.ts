@@ -34,7 +34,13 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
       name: name.required(),
       levies: Joi.array().items(Joi.string().max(30)).min(1),
       values: Joi.array()
-        .items(Joi.object({ value: Joi.string().max(40).required(), name: name.required() }))
+        .items(
+          Joi.object({
+            value: Joi.string().max(40).required(),
+            name: name.required(),
+            engaged: Joi.array().items(Joi.string().max(10)),
+          }),
+        )
         .min(2)
         .required(),
       source: text.default(""),

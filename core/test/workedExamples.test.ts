@@ -209,5 +209,16 @@ describe("United States (state acts)", () => {
     expect(Object.keys(priced("us", sale(["ST", "100"], { ...at("FL-MIA"), ...buyer("FL-BRO") })))).toContain(
       "SALES:FL-BRO",
     );
+    // California: the district only where the seller is engaged in it; the state's base otherwise.
+    const fromLosAngeles = (engaged: string[]) =>
+      Object.keys(
+        priced(
+          "us",
+          sale(["ST", "100"], { site: { country: "US", region: "CA-LAX", engaged }, ...buyer("CA-SFO") }),
+        ),
+      ).filter((key) => key.startsWith("SALES:CA-SF"));
+    expect(fromLosAngeles(["CA-LAX"])).toEqual([]);
+    expect(fromLosAngeles(["CA-LAX", "CA-SFO"])).toEqual(["SALES:CA-SFO"]);
+    expect(fromLosAngeles(["CA-LAX", "CA-*"])).toEqual(["SALES:CA-SFO"]);
   });
 });

@@ -139,12 +139,15 @@ export interface CreditHold {
   source: string;
 }
 
-/** A choice a registration makes, first value the usual one. `levies`: it matters to registrations for one of these only. */
+/**
+ * A choice a registration makes, first value the usual one. `levies`: it matters to registrations for one of these only.
+ * `engaged`: regions a choice makes the business at home in, a star after the dash for all of a state.
+ */
 export interface PackOption {
   id: string;
   name: string;
   levies?: readonly string[];
-  values: readonly { value: string; name: string }[];
+  values: readonly { value: string; name: string; engaged?: readonly string[] }[];
   source: string;
 }
 
@@ -251,6 +254,9 @@ export interface JurisdictionPack {
   checkNumber: (text: string) => NumberCheck;
   /** The region a tax number names, where it does. */
   regionOfNumber?: (number: string) => string | undefined;
-  /** Which region's levies a supply bears, from our region and the other side's; the other side's where left out. */
-  sourcing?: (place: string, there: string) => string;
+  /**
+   * Which region's levies a supply bears, from our region, the other side's and those we are engaged in; the other
+   * side's where left out.
+   */
+  sourcing?: (place: string, there: string, engaged: readonly string[]) => string;
 }

@@ -11,6 +11,8 @@ export interface Site extends Partial<UsualCodes> {
   country: string;
   region: string | null;
   name?: string;
+  /** Regions of the country the business is at home in beside this one; a star after the dash: all of a state. */
+  engaged?: readonly string[];
 }
 
 /** What matters of the other side for tax. `standing` by levy: registered, resale, government … */
@@ -31,7 +33,8 @@ export interface ItemDefaults extends UsualCodes {
 }
 
 /** A place of the business with the codes usual there. */
-export type PlaceSetup = Required<Site> & {
-  id: number;
-  closedOn: CalendarDate | null;
-};
+export type PlaceSetup = Required<Omit<Site, "engaged">> &
+  Pick<Site, "engaged"> & {
+    id: number;
+    closedOn: CalendarDate | null;
+  };

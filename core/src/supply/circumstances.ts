@@ -45,7 +45,7 @@ export function circumstancesOf(
     country,
     place,
     there,
-    ...sourcedTo(pack, place, direction === "purchase" ? place : there),
+    ...sourcedTo(pack, place, direction === "purchase" ? place : there, site?.engaged),
     abroad: yesNo(abroad),
     union: yesNo(country !== home && (pack?.union?.members.has(country) ?? false)),
     scope: code?.scope ?? (abroad || crosses(pack, party) || place !== there ? "inter" : "local"),
@@ -60,8 +60,9 @@ function sourcedTo(
   pack: JurisdictionPack | undefined,
   place: string,
   there: string,
+  engaged: readonly string[] = [],
 ): { stack: string; state: string; homeState: string } {
-  const stack = pack?.sourcing?.(place, there) ?? there;
+  const stack = pack?.sourcing?.(place, there, engaged) ?? there;
   return { stack, state: stateOf(stack), homeState: stateOf(place) };
 }
 

@@ -3,6 +3,7 @@ import { minorDigits } from "@fiscalon/core/money/currency";
 import type { EffectSetup } from "@fiscalon/core/facts/effect";
 import { setupFromPlain } from "@fiscalon/core/facts/plainSetup";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
+import { engagedIn } from "@fiscalon/core/supply/engagedIn";
 import type { RegistrationSetup } from "@fiscalon/core/model/registration";
 import type { Account } from "@fiscalon/core/model/account";
 import type { RateSchedules } from "@fiscalon/core/model/taxCode";
@@ -58,6 +59,8 @@ export async function loadSetup(work: Work, clientId: number): Promise<ClientSet
      WHERE client_id = $1 AND state IN ('sealed', 'filed', 'settled')`,
     [clientId],
   );
+  const plainRegistrations = registrations.map(registrationSetup);
+  const engaged = engagedIn(places, plainRegistrations, work.today, work.packs);
   const plain: PlainSetup = {
     digits: minorDigits(client.currency),
     currency: client.currency,
@@ -73,13 +76,14 @@ export async function loadSetup(work: Work, clientId: number): Promise<ClientSet
       closedOn,
       saleCode,
       purchaseCode,
+      ...withEngaged(engaged.get(country)),
     })),
     schedules: {
       ...packSchedules(work, client, registrations),
       ...Object.fromEntries(schedules.map(({ ref, rows }) => [ref, rows])),
     },
     accounts: accounts.map(accountOf),
-    registrations: registrations.map(registrationSetup),
+    registrations: plainRegistrations,
     sealed: registrations.map((r) => ({
       registration: r.id,
       periodEnds: sealed.filter((s) => s.registration === r.id).map((s) => s.periodEnd),
@@ -94,6 +98,10 @@ export async function loadSetup(work: Work, clientId: number): Promise<ClientSet
     effect: setupFromPlain(plain, work.packs),
     accountIds: new Map(accounts.map((account) => [account.code, account.id])),
   };
+}
+
+function withEngaged(engaged: readonly string[] | undefined) {
+  return engaged === undefined ? {} : { engaged };
 }
 
 function accountOf({ code, name, type, role, levy, region, topic, usualCode }: AccountRecord): Account {

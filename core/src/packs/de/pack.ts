@@ -77,9 +77,7 @@ export const de: JurisdictionPack = {
       id: "turnover-limit",
       kind: "turnover",
       codes: ["KU"],
-      limits: [
-        { from: 2025, year: 100_000_00, yearBefore: 25_000_00 },
-      ],
+      limits: [{ from: 2025, year: 100_000_00, yearBefore: 25_000_00 }],
       says: "Sales as a small business come to {amount} in {year}, more than {limit}.",
     },
   ],

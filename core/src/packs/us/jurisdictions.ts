@@ -105,10 +105,11 @@ const ORIGIN_STATES = new Set(["TX", "TN", "IL", "PA"]);
 const BASE_ELSEWHERE = new Set(["CA"]);
 
 /** Whose taxes a sale bears: the destination's, except for sellers inside a state that has it otherwise. */
-export function sourcedTo(place: string, there: string): string {
+export function sourcedTo(place: string, there: string, engaged: readonly string[] = []): string {
   const state = (region: string) => region.slice(0, 2);
   if (there === "" || there === place) return place;
   if (state(place) !== state(there)) return there;
   if (ORIGIN_STATES.has(state(place))) return place;
-  return BASE_ELSEWHERE.has(state(place)) ? state(place) : there;
+  const atHome = engaged.includes(there) || engaged.includes(`${state(there)}-*`);
+  return BASE_ELSEWHERE.has(state(place)) && !atHome ? state(place) : there;
 }

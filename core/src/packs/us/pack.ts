@@ -85,6 +85,16 @@ export const us: JurisdictionPack = {
       ],
       source: "the states' acts; it is lost when the return or the payment is late",
     },
+    {
+      id: "districts",
+      name: "California districts charged",
+      levies: ["SALES:CA"],
+      values: [
+        { value: "own", name: "those the business has a place in" },
+        { value: "all", name: "all: California sales above 500,000 in a year", engaged: ["CA-*"] },
+      ],
+      source: "Cal. Rev. & Tax. Code § 7262(a)(3), since 25 April 2019",
+    },
   ],
   holidays: { country: "US" },
   correction,

@@ -159,8 +159,7 @@ export async function soldInYears(
      FROM running r LEFT JOIN passing p ON r.year = $5 LEFT JOIN documents d ON d.id = p.document_id GROUP BY r.year`,
     [clientId, JSON.stringify(codes), `${year - 1}-01-01`, to, year, limit],
   );
-  const sold = (of: number) =>
-    rows.filter((row) => row.year === of).reduce((sum, row) => sum + row.sold, 0);
+  const sold = (of: number) => rows.filter((row) => row.year === of).reduce((sum, row) => sum + row.sold, 0);
   const passing = rows.find(({ passes }) => passes === 1);
   return {
     year,
