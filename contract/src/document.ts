@@ -36,6 +36,7 @@ const documentFields = {
   number: Joi.string().trim().max(60).allow(""),
   date: date.required(),
   taxPoint: date.allow(null),
+  due: date.allow(null),
   prices: prices.default("exclusive"),
   currency: Joi.string().uppercase().length(3),
   exchange: Joi.object({

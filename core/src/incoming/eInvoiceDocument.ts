@@ -47,6 +47,7 @@ export function documentOf(invoice: EInvoice, reading: EInvoiceReading): Documen
     number: invoice.number,
     date: invoice.date,
     ...(invoice.taxPoint === null ? {} : { taxPoint: invoice.taxPoint }),
+    ...(invoice.due === null ? {} : { due: invoice.due }),
     prices: "exclusive",
     currency: invoice.currency,
     ...(invoice.corrects === "" ? {} : { corrects: invoice.corrects }),

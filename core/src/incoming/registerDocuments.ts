@@ -99,6 +99,7 @@ function newDocument(row: RegisterRow, line: LineInput, reading: RegisterReading
       number: row.number,
       date: row.date,
       taxPoint: row.taxPoint,
+      ...(row.due === null ? {} : { due: row.due }),
       prices: "exclusive",
       lines: [line],
     },

@@ -53,6 +53,8 @@ export interface DocumentInput {
   number?: string;
   date: CalendarDate;
   taxPoint?: CalendarDate | null;
+  /** The day on which payment was agreed. */
+  due?: CalendarDate | null;
   prices: PriceMode;
   /** ISO 4217; left out, or that of the books, where it is no other. Amounts of the document are in it. */
   currency?: string;

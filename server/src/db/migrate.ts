@@ -5,6 +5,7 @@ import { accountRegion } from "./migrations/2026-11-28-account-region.ts";
 import { amendments } from "./migrations/2026-11-28-amendments.ts";
 import { auditChain } from "./migrations/2026-11-25-audit-chain.ts";
 import { documentTotals } from "./migrations/2026-11-25-document-totals.ts";
+import { dueDates } from "./migrations/2026-11-28-due-dates.ts";
 import { feeds } from "./migrations/2026-11-25-feeds.ts";
 import { importContents } from "./migrations/2026-11-25-import-contents.ts";
 import { linePrices } from "./migrations/2026-11-25-line-prices.ts";
@@ -43,6 +44,7 @@ export async function migrate(sequelize: Sequelize, person: string): Promise<voi
       accountRegion,
       amendments,
       openingFigures,
+      dueDates,
     ].map(({ name, statements }) => ({
       name,
       up: () =>

@@ -67,7 +67,7 @@ export function invoiceOf(
     number: document.number,
     date: document.date,
     taxPoint: document.taxPoint ?? null,
-    due: null,
+    due: document.due ?? null,
     currency,
     note: "",
     corrects: document.corrects ?? "",

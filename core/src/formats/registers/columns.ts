@@ -3,6 +3,7 @@ export const REGISTER_FIELDS = {
   number: "Document number",
   date: "Date",
   taxPoint: "Tax point",
+  due: "Payment due on",
   party: "Customer or supplier",
   partyNumber: "Their tax number",
   partyCountry: "Their country",
@@ -29,6 +30,7 @@ export const HEADERS: Record<RegisterField, RegExp> = {
   number:
     /^(invoice|inv|document|doc|bill|credit note|reference|ref|our|their|voucher)?\s*(no|nr|num|number|ref|reference|id)$|^(invoice|document|bill|reference|ref)$/,
   taxPoint: /tax point|supply date|date of supply/,
+  due: /^due$|\bdue (date|on|by|day)\b|\bdate due\b|\bpay(able|ment)? by\b|maturity/,
   date: /\bdate\b|^dated?$|^day$/,
   partyNumber:
     /\b(gstin|uin|abn|trn|vrn|ust id(nr)?|ird)\b|\b(vat|gst|hst|qst|tax) (reg|registration|number|no|nr|id)\b|registration n/,

@@ -23,6 +23,7 @@ export interface RegisterRow {
   number: string;
   date: CalendarDate;
   taxPoint: CalendarDate | null;
+  due: CalendarDate | null;
   party: string;
   partyNumber: string;
   partyCountry: string;
@@ -68,6 +69,7 @@ export function readRow(
   };
   const date = dateCell("date", true);
   const taxPoint = dateCell("taxPoint", false);
+  const due = dateCell("due", false);
   const amounts = readAmounts();
   if (cell("number") === "") problem("number", "The document number is missing.");
   if (problems.length > 0 || date === null || amounts === null) return { ok: false, problems };
@@ -82,6 +84,7 @@ export function readRow(
       number: cell("number"),
       date,
       taxPoint,
+      due,
       party: cell("party"),
       partyNumber: cell("partyNumber"),
       partyCountry: cell("partyCountry"),
@@ -95,7 +98,7 @@ export function readRow(
     },
   };
 
-  function dateCell(field: "date" | "taxPoint", required: boolean): CalendarDate | null {
+  function dateCell(field: "date" | "taxPoint" | "due", required: boolean): CalendarDate | null {
     const text = cell(field);
     if (text === "") {
       if (required) problem(field, "The date is missing.");

@@ -34,6 +34,7 @@ interface DocumentRecord {
   number: string;
   date: string;
   tax_point: string | null;
+  due_date: string | null;
   contact_id: number | null;
   place_id: number | null;
   prices: "exclusive" | "inclusive";
@@ -132,6 +133,7 @@ function inputOf(d: DocumentRecord, lines: readonly LineRecord[]): DocumentInput
     number: d.number,
     date: d.date,
     taxPoint: d.tax_point,
+    due: d.due_date,
     originalDate: d.original_date,
     prices: d.prices,
     currency: d.currency,

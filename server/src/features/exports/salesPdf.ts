@@ -50,6 +50,7 @@ function head(printed: PrintedDocument): Content[] {
     ["Number", input.number],
     ["Date", input.date],
     ...(taxPointOf(input) === input.date ? [] : [["Tax point", taxPointOf(input)] as [string, string]]),
+    ...(input.due ? [["Due", input.due] as [string, string]] : []),
     ...(document.corrects ? [["Corrects", document.corrects] as [string, string]] : []),
   ];
   const numberName = capital(pack?.numberName ?? "tax number");

@@ -86,6 +86,17 @@ export function DocumentHead({
           className="w-[118px]"
         />
       )}
+      {kind.waits && kind.sign > 0 && (
+        <DateField
+          label="Due on"
+          value={draft.due}
+          optional
+          placeholder="not said"
+          onChange={(due) => onChange({ due })}
+          disabled={readOnly}
+          className="w-[110px]"
+        />
+      )}
       {open.length > 1 && (
         <SelectField
           className="w-[170px]"

@@ -49,6 +49,7 @@ export interface Draft {
   number: string;
   date: string;
   taxPoint: string;
+  due: string;
   contact: ContactView | null;
   /** Id of the place; empty for the first one. */
   place: string;
@@ -103,6 +104,7 @@ export function blankDraft(kind: DocumentKind): Draft {
     number: "",
     date: today(),
     taxPoint: "",
+    due: "",
     contact: null,
     place: "",
     prices: "exclusive",
@@ -172,6 +174,7 @@ function typedInput(draft: Draft, at: readonly number[]) {
     number: draft.number.trim(),
     date: draft.date,
     ...(draft.taxPoint === "" ? {} : { taxPoint: draft.taxPoint }),
+    ...(draft.due === "" ? {} : { due: draft.due }),
     prices: draft.prices,
     ...(draft.currency === "" ? {} : { currency: draft.currency }),
     ...(draft.currency === "" || draft.rate.trim() === ""
@@ -275,6 +278,7 @@ export function draftOfBody(input: DocumentBody, contact: ContactView | null): D
     number: input.number ?? "",
     date: input.date,
     taxPoint: input.taxPoint ?? "",
+    due: input.due ?? "",
     contact,
     place: input.place === null || input.place === undefined ? "" : String(input.place),
     prices: input.prices,
@@ -330,6 +334,7 @@ export function copyOf(document: DocumentView): Draft {
     number: "",
     date: today(),
     taxPoint: "",
+    due: "",
     corrects: "",
     originalDate: "",
   };
@@ -345,6 +350,7 @@ export function creditNoteOf(document: DocumentView): Draft | null {
     number: "",
     date: today(),
     taxPoint: "",
+    due: "",
     corrects: document.input.number,
     originalDate: document.input.taxPoint ?? document.input.date,
   };
