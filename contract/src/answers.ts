@@ -17,6 +17,7 @@ import type { StockMove } from "./stockMove.ts";
 import type { PostedDue, TemplateView } from "./templates.ts";
 import type { TerminalDayPage, TerminalReport, TerminalView } from "./terminals.ts";
 import type { TrailStep } from "./trail.ts";
+import type { UnpaidPage } from "./unpaid.ts";
 import type {
   AgencyPosition,
   AttachmentView,
@@ -88,6 +89,8 @@ export interface Answers {
   "PUT /clients/:id/imports/:import/settings": ImportBatch;
   "POST /clients/:id/imports/:import/undo": ImportBatch;
   "POST /clients/:id/items": ItemView;
+  "GET /clients/:id/registrations/:rid/unpaid/:period": UnpaidPage;
+  "POST /clients/:id/registrations/:rid/unpaid/:period": { posted: number };
   "GET /clients/:id/held-credit": HeldCreditPage;
   "POST /clients/:id/held-credit/release": null;
   "DELETE /clients/:id/held-credit/:document": null;

@@ -254,6 +254,11 @@ export const ERRORS = {
   "returns/earlier-open": { status: 422, says: "The period to … is still open. Seal it first." },
   "returns/findings-open": { status: 409, says: "… … open. Put each right, or accept it with a reason." },
   "returns/no-box": { status: 422, says: "The form has no box …." },
+  "unpaid/no-code": { status: 422, says: "The client has no code …. Add it under Set up, Codes." },
+  "unpaid/nothing-left": {
+    status: 409,
+    says: "Nothing is to be taken for document … in this period any more: it was paid, or taken, in between. Look at the list again.",
+  },
   "returns/nothing-amended": {
     status: 422,
     says: "Nothing of this document stands in a table that has amendments on this form. Leave it where it is.",

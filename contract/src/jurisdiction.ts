@@ -174,6 +174,27 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
       source: text.default(""),
     }),
   ),
+  unpaid: Joi.array().items(
+    Joi.object({
+      id: Joi.string().max(40).required(),
+      name: name.required(),
+      direction: Joi.string().valid("sale", "purchase").required(),
+      from: Joi.string().valid("due", "due-or-supply", "supply", "period").required(),
+      after: Joi.alternatives(
+        Joi.object({ months: monthsAfter.required() }),
+        Joi.object({ days: Joi.number().integer().min(0).max(1000).required() }),
+      ).required(),
+      reached: Joi.boolean(),
+      falls: Joi.string().valid("containing", "following").required(),
+      claimed: Joi.boolean(),
+      until: Joi.number().integer().min(1).max(240),
+      option: Joi.array().ordered(Joi.string().required(), Joi.string().required()),
+      relief: Joi.string().max(20).required(),
+      back: Joi.string().max(20).required(),
+      says: text.required(),
+      source: text.default(""),
+    }),
+  ),
   goodsShare: Joi.object({
     over: Joi.object({ of: minor.required(), parts: minor.required() }).required(),
     services: Joi.array().items(Joi.string().max(20)).min(1).required(),

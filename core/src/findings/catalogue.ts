@@ -92,6 +92,7 @@ export const CHECKS = {
     title: "Exempt sales, input tax deducted in full",
   },
   "goods-share": { severity: "check", title: "Goods and service at one price, at the other rate" },
+  "unpaid-input": { severity: "check", title: "Unpaid for longer than the law allows" },
   "turnover-limit": { severity: "check", title: "Sales above a limit of the law" },
   unusual: {
     severity: "check",

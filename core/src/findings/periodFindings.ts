@@ -47,6 +47,8 @@ export interface PeriodRows {
   late: readonly CorrectionAnswer[];
   /** By how much the return is more than the ledger, and the most that rounding can explain. */
   apart: { difference: number; allowed: number };
+  /** What rules about unpaid documents ask for that is not for the business to claim. */
+  unpaid: readonly { name: string; count: number; owed: number; says: string; source: string }[];
   /** What was sold in the year, for each check of turnover, by its id. */
   sold: ReadonlyMap<string, SoldInYears>;
   /** The boxes of the same period a year before; empty where nothing was in it. */
@@ -91,6 +93,7 @@ export function periodFindings(rows: PeriodRows, context: PeriodContext): Findin
     ...gapsInSeries(rows),
     ...lateItems(rows, context),
     ...onlyFrom(context),
+    ...unpaidTooLong(rows, context),
     ...turnoverLimits(rows, context),
     ...exemptSales(context),
     ...unusual(rows, context),
@@ -236,6 +239,18 @@ function onlyFrom({ pack, boxes, client, regions }: PeriodContext): Finding[] {
     const text = filledIn(check.says, { boxes: used.join(", "), client });
     return [finding(check.id as CheckId, used, text)];
   });
+}
+
+function unpaidTooLong({ unpaid }: PeriodRows, { digits }: PeriodContext): Finding[] {
+  return unpaid
+    .filter(({ count }) => count > 0)
+    .map(({ name, count, owed, says, source }) =>
+      finding(
+        "unpaid-input",
+        [name, owed],
+        `${name}: ${count} ${count === 1 ? "document" : "documents"}, ${displayAmount(Math.abs(owed), digits)} ${owed < 0 ? "to be taken again" : "to be repaid"} on this return. ${says.charAt(0).toUpperCase()}${says.slice(1)} (${source}). Take it under Agree, Unpaid.`,
+      ),
+    );
 }
 
 /** Sales of a year that the law allows a treatment only up to a limit. */

@@ -19,6 +19,7 @@ export const LINE_ATTRIBUTES: Readonly<Record<string, LineAttribute>> = {
   goodsCost: { name: "cost of the goods in it, without tax", holds: "amount" },
   rateOn: { name: "day whose rate it bears", holds: "day" },
   rateReason: { name: "why it bears the rate of that day", holds: "text" },
+  relieves: { name: "document whose tax is relieved or repaid", holds: "text" },
   document: { name: "customs entry or tax document", holds: "text" },
   certificate: { name: "certificate of import tax", holds: "text" },
 };

@@ -12,6 +12,7 @@ import { linePrices } from "./migrations/2026-11-25-line-prices.ts";
 import { openingFigures } from "./migrations/2026-11-28-opening-figures.ts";
 import { papers } from "./migrations/2026-11-25-papers.ts";
 import { paymentsAndCurrencies } from "./migrations/2026-11-25-payments.ts";
+import { relievingLines } from "./migrations/2026-11-28-relieving-lines.ts";
 import { recurring } from "./migrations/2026-11-25-recurring.ts";
 import { sourceKeys } from "./migrations/2026-11-25-source-keys.ts";
 import { creditHolds } from "./migrations/2026-11-28-credit-holds.ts";
@@ -45,6 +46,7 @@ export async function migrate(sequelize: Sequelize, person: string): Promise<voi
       amendments,
       openingFigures,
       dueDates,
+      relievingLines,
     ].map(({ name, statements }) => ({
       name,
       up: () =>

@@ -28,6 +28,7 @@ export type ClientQuery =
   | "tax-summary"
   | "templates"
   | "terminals"
+  | "unpaid"
   | "touched"
   | "trail"
   | "trial-balance";

@@ -97,6 +97,13 @@ export const SCREENS = [
     tab: "Input tax not yet deducted",
     find: "Agree: input tax not yet deducted",
   },
+  {
+    path: "agree/unpaid",
+    of: "client",
+    group: "agree",
+    tab: "Unpaid too long",
+    find: "Agree: unpaid too long, bad debts",
+  },
   { path: "return", of: "client", group: null, find: "Return" },
   { path: "return/:end", of: "client", group: null, lights: "return" },
   { path: "settle", of: "client", group: null, find: "Settle" },

@@ -34,6 +34,8 @@ const rows: CodeRow[] = [
   { code: "IMJ", name: "Correction of imported goods", direction: "purchase", treatment: "import", supply: "goods", schedule: "STD", charged: "self-assessed", purchase: "7.a +n, 7.v +t, 10.a +n, 10.v +r", note: "Either sign.", source: "Returns guide" },
   { code: "IMC", name: "Import VAT paid at clearance", direction: "purchase", treatment: "import", supply: "goods", schedule: "STD", purchase: "9.a +n, 9.v +r", source: "Law art. 54; form VAT301" },
   { code: "BDS", name: "Bad debt relief of a supplier", direction: "sale", treatment: "adjustment", amountIs: "tax", schedule: "typed", sale: "1{placeTag}.j +t", note: "The amount is the tax; entered negative, or as a credit note.", source: "Law art. 64" },
+  { code: "BDR", name: "Paid after bad debt relief", direction: "sale", treatment: "adjustment", amountIs: "tax", schedule: "typed", sale: "1{placeTag}.j +t", note: "The amount is the tax.", source: "Law art. 64" },
+  { code: "BDQ", name: "Input tax of such a bill, paid later", direction: "purchase", treatment: "adjustment", amountIs: "tax", schedule: "typed", purchase: "9.j +r", note: "The amount is the tax.", source: "Law art. 55" },
   { code: "BDP", name: "Input tax repaid, unpaid for 6 months", direction: "purchase", treatment: "adjustment", amountIs: "tax", schedule: "typed", purchase: "9.j +r", note: "The amount is the tax; entered negative, or as a credit note.", source: "Law art. 55" },
   { code: "AJI", name: "Yearly apportionment, capital assets scheme", direction: "purchase", treatment: "adjustment", amountIs: "tax", schedule: "typed", purchase: "9.j +r", note: "The amount is the tax, either sign.", source: "ER art. 55, 58" },
 ];

@@ -11,6 +11,7 @@ import { vat201 } from "./form.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
+import { unpaid } from "./unpaid.ts";
 import { words } from "./words.ts";
 
 /** United Arab Emirates, VAT. From memory of the law unless a row says otherwise. */
@@ -38,6 +39,18 @@ export const ae: JurisdictionPack = {
   holidays,
   correction,
   claims,
+  unpaid,
+  options: [
+    {
+      id: "sixMonths",
+      name: "Input tax of bills unpaid for six months",
+      values: [
+        { value: "next", name: "repaid in the period after the six months" },
+        { value: "same", name: "repaid in the period in which they end" },
+      ],
+      source: "Executive Regulation art. 54",
+    },
+  ],
   creditNotes: "netted",
   placeAttribute: "emirate",
   dateOrder: "dmy",

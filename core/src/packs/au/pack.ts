@@ -10,6 +10,7 @@ import { activityStatement, simplerStatement } from "./form.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
+import { unpaid } from "./unpaid.ts";
 import { words } from "./words.ts";
 
 /** Australia: GST, wine equalisation tax, luxury car tax. From memory of the law unless a row says otherwise. */
@@ -60,6 +61,7 @@ export const au: JurisdictionPack = {
       source: "GSTA s 29-10(3), 29-80(1): above $75 without GST",
     },
   ],
+  unpaid,
   creditNotes: "later-period",
   options: [
     {

@@ -11,6 +11,7 @@ import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { checkVatNumber } from "./vatNumber.ts";
+import { unpaid } from "./unpaid.ts";
 import { words } from "./words.ts";
 import { EUROPEAN_UNION } from "../eu/union.ts";
 import { checks } from "./checks.ts";
@@ -50,6 +51,7 @@ export const gb: JurisdictionPack = {
       source: "VATA 1994 s.6 and s.88",
     },
   ],
+  unpaid,
   creditNotes: "netted",
   options: [
     {

@@ -10,6 +10,7 @@ import { forms } from "./form.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
+import { unpaid } from "./unpaid.ts";
 import { words } from "./words.ts";
 import { EUROPEAN_UNION } from "../eu/union.ts";
 import { BOTH_SIDES } from "../shared/checks.ts";
@@ -53,6 +54,7 @@ export const ie: JurisdictionPack = {
     says: "one rate for all of the price",
     source: "VATCA 2010 s.41; not for food and drink; from memory",
   },
+  unpaid,
   creditNotes: "netted",
   options: [
     {

@@ -90,13 +90,13 @@ const CESS = {
 
 /** Tax of each head typed in, for what no bill shows: the amount of the line is 0. */
 const typedHeads = (boxes: (column: string) => string): Component[] =>
-  (["IGST", "CGST", "SGST", "CESS"] as const).map((levy) => ({
+  (["IGST", "CGST", "SGST", "UTGST", "CESS"] as const).map((levy) => ({
     levy,
     rate: { kind: "typed" },
     partOfLaterBases: false,
     charged: "charged",
     recoverable: "100",
-    boxes: { purchase: boxes(levy.toLowerCase()) },
+    boxes: { purchase: boxes(levy === "UTGST" ? "sgst" : levy.toLowerCase()) },
   }));
 
 /** A supply without tax: one row, whatever the scope. */

@@ -12,6 +12,7 @@ import { rateNames, schedules } from "./rates.ts";
 import { registers } from "./registers.ts";
 import { classes, rules } from "./rules.ts";
 import { states } from "./states.ts";
+import { unpaid } from "./unpaid.ts";
 import { words } from "./words.ts";
 
 const GST = ["CGST", "SGST", "UTGST", "IGST", "CESS"];
@@ -94,6 +95,7 @@ export const inPack: JurisdictionPack = {
       source: "CGST s.12(2), s.31; N 66/2017-CT",
     },
   ],
+  unpaid,
   creditNotes: "netted",
   options: [
     {
@@ -116,6 +118,15 @@ export const inPack: JurisdictionPack = {
         { value: "services", name: "other services, 3 + 3 %" },
       ],
       source: "CGST s.10",
+    },
+    {
+      id: "rule37",
+      name: "Credit of bills unpaid for 180 days",
+      values: [
+        { value: "next", name: "reversed in the period after the 180 days" },
+        { value: "same", name: "reversed in the period in which they end" },
+      ],
+      source: "CGST Rules R.37: the tax period immediately following; some use the month itself",
     },
   ],
   standings: [

@@ -10,6 +10,7 @@ import { gst101a } from "./form.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
+import { unpaid } from "./unpaid.ts";
 import { words } from "./words.ts";
 
 /** New Zealand, GST. From memory of the law unless a row says otherwise. */
@@ -36,6 +37,7 @@ export const nz: JurisdictionPack = {
   holidays: { country: "NZ" },
   correction,
   claims,
+  unpaid,
   creditNotes: "netted",
   options: [
     {

@@ -10,6 +10,7 @@ import { quarterlyReturn } from "./form.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
+import { unpaid } from "./unpaid.ts";
 import { words } from "./words.ts";
 
 /** Philippines, VAT. From memory of the law unless a row says otherwise. */
@@ -36,6 +37,7 @@ export const ph: JurisdictionPack = {
   holidays: { country: "PH" },
   correction,
   claims,
+  unpaid,
   creditNotes: "netted",
   dateOrder: "mdy",
   bankNames: ["bir", "internal revenue", "vat"],

@@ -31,6 +31,8 @@ const rows: CodeRow[] = [
   { code: "OP", name: "Out of scope", direction: "purchase", treatment: "out-of-scope", source: "GSTA s 8" },
   { code: "BD", name: "Bad debt relief", direction: "purchase", treatment: "adjustment", amountIs: "tax", schedule: "typed", purchase: "7 +r, 11 +r", note: "The amount is the tax.", source: "GSTA s 25; from memory" },
   { code: "BR", name: "Bad debt recovered", direction: "sale", treatment: "adjustment", amountIs: "tax", schedule: "typed", sale: "6 +t", note: "The amount is the tax.", source: "GSTA s 25; from memory" },
+  { code: "UO", name: "Input tax repaid, unpaid for 12 months", direction: "sale", treatment: "adjustment", amountIs: "tax", schedule: "typed", sale: "6 +t", note: "The amount is the tax.", source: "GSTA s 19(13); from memory" },
+  { code: "UI", name: "Input tax of such a bill, paid later", direction: "purchase", treatment: "adjustment", amountIs: "tax", schedule: "typed", purchase: "7 +r", note: "The amount is the tax.", source: "GSTA s 19(13); from memory" },
   { code: "TR", name: "Tourist refund", direction: "purchase", treatment: "adjustment", amountIs: "tax", schedule: "typed", purchase: "7 +r, 10 +r", note: "The amount is the tax.", source: "Regs, tourist refund scheme; from memory" },
   { code: "PG", name: "Pre-registration input tax", direction: "purchase", treatment: "adjustment", amountIs: "tax", schedule: "typed", purchase: "7 +r, 12 +r", note: "The amount is the tax.", source: "Regs reg. 40; from memory" },
 ];

@@ -10,6 +10,7 @@ import { gstF5 } from "./form.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
+import { unpaid } from "./unpaid.ts";
 import { words } from "./words.ts";
 
 const uen = checkedBy(
@@ -59,6 +60,7 @@ export const sg: JurisdictionPack = {
       source: "GST Act s 39 and 39A",
     },
   ],
+  unpaid,
   creditNotes: "netted",
   dateOrder: "dmy",
   bankNames: ["iras", "gst"],

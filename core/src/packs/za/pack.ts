@@ -10,6 +10,7 @@ import { vat201 } from "./form.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
+import { unpaid } from "./unpaid.ts";
 import { words } from "./words.ts";
 
 /** South Africa, VAT. From memory of the law unless a row says otherwise. */
@@ -44,6 +45,7 @@ export const za: JurisdictionPack = {
       source: "Act s. 9, s. 67A",
     },
   ],
+  unpaid,
   creditNotes: "netted",
   options: [
     {

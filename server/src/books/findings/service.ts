@@ -20,6 +20,7 @@ import { evaluated, formOf, schedulesOf } from "../returns/evaluation.ts";
 import { correctionsOf, lateDocuments } from "../returns/late.ts";
 import { adjustmentsOf, factGroups } from "../returns/queries.ts";
 import { apartFromLedger } from "../settlement/closingEntry.ts";
+import { unpaidDocuments, unpaidRules } from "../unpaid/unpaidItems.ts";
 import { seriesGaps } from "../series.ts";
 import {
   checkedLines,
@@ -94,9 +95,28 @@ async function rowsOf(
       await lateDocuments(work, registration.id, period.to),
     ),
     apart: await apartFromLedger(work, registration, period.to, context.boxes, groups),
+    unpaid: await unpaidAsked(work, registration, period),
     sold: await soldByCheck(work, client.id, context.pack, period.to),
     yearBefore: await boxesOfYearBefore(work, registration, period),
   };
+}
+
+async function unpaidAsked(
+  work: Work,
+  registration: RegistrationRecord,
+  period: FilingPeriod,
+): Promise<PeriodRows["unpaid"]> {
+  const asked = [];
+  for (const rule of unpaidRules(work, registration, period)) {
+    if (rule.claimed) continue;
+    const documents = await unpaidDocuments(work, registration, rule, period);
+    const owed = documents.reduce((sum, { proposal: { way, taxes } }) => {
+      const tax = taxes.reduce((total, { amount }) => total + amount, 0);
+      return way === "relief" ? sum + tax : sum - tax;
+    }, 0);
+    asked.push({ name: rule.name, count: documents.length, owed, says: rule.says, source: rule.source });
+  }
+  return asked;
 }
 
 async function soldByCheck(

@@ -7,6 +7,11 @@ import type { ReleaseBody } from "@fiscalon/contract/credit";
 import { clientParams, described, returnParams } from "../../base/validation.ts";
 import { orderFields, paging } from "../../db/listOrder.ts";
 import { releaseCredit, takeBackRelease } from "../../books/credit/releaseCredit.ts";
+import { unpaidBody } from "@fiscalon/contract/unpaid";
+import type { UnpaidBody } from "@fiscalon/contract/unpaid";
+import { takeUnpaid } from "../../books/unpaid/takeUnpaid.ts";
+import { ORDERS, unpaidPage } from "./unpaid.ts";
+import type { UnpaidFilter } from "./unpaid.ts";
 import { HELD_ORDER, heldCredit } from "./heldCredit.ts";
 import type { HeldFilter } from "./heldCredit.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
@@ -67,6 +72,40 @@ export async function agreeRoutes(app: FastifyInstance): Promise<void> {
     async (request, reply) => {
       await takeBackRelease(request.work, request.params.id, request.params.document);
       return reply.status(204).send();
+    },
+  );
+
+  app.get<{ Params: { id: number; rid: string; period: string }; Querystring: UnpaidFilter }>(
+    "/clients/:id/registrations/:rid/unpaid/:period",
+    {
+      schema: described("What the law asks for documents that stay unpaid, on a return", "Agree", {
+        params: returnParams,
+        querystring: Joi.object({
+          ...paging,
+          rule: Joi.string().max(40).allow("").default(""),
+          sort: Joi.string().valid(...Object.keys(ORDERS)),
+          descending: Joi.boolean().default(false),
+        }),
+      }),
+    },
+    async (request) => {
+      const setup = await loadSetup(request.work, request.params.id);
+      const r = registrationIn(setup, request.params.rid);
+      return unpaidPage(request.work, setup, r, request.params.period, request.query);
+    },
+  );
+
+  app.post<{ Params: { id: number; rid: string; period: string }; Body: UnpaidBody }>(
+    "/clients/:id/registrations/:rid/unpaid/:period",
+    {
+      schema: described("Put what is asked for unpaid documents on a return", "Agree", {
+        params: returnParams,
+        body: unpaidBody,
+      }),
+    },
+    async (request) => {
+      const { id: client, rid, period } = request.params;
+      return { posted: await takeUnpaid(request.work, client, rid, period, request.body) };
     },
   );
 
