@@ -30,8 +30,9 @@ export interface UnpaidRow {
   gross: number;
   unpaid: number;
   way: "relief" | "back";
-  /** In that of the books, by levy, and in all: what is owed more (positive) or less. */
-  taxes: { levy: string; amount: number }[];
+  /** In that of the books, by levy: the tax a return had, what was done about it before, and what is asked for now. */
+  taxes: { levy: string; tax: number; done: number; amount: number }[];
+  /** All of it: what is owed more (positive) or less. */
   owed: number;
   code: string;
 }

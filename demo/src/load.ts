@@ -9,6 +9,7 @@ import { larkspurStrings } from "./larkspurStrings.ts";
 import { monsoonLooms } from "./monsoonLooms.ts";
 import { KARNATAKA_VAT } from "./karnatakaVat.ts";
 import { closeOldBooks } from "./monsoonOldBooks.ts";
+import { payOpenItems } from "./payOpenItems.ts";
 import { prairieLamp } from "./prairieLamp.ts";
 import { pukekoPhysio } from "./pukekoPhysio.ts";
 import { quillon } from "./quillon.ts";
@@ -54,11 +55,13 @@ export async function loadDemo(address: string): Promise<void> {
   ];
   for (const [index, book] of books.entries()) {
     const id = await loadBook(call, book);
+    await payOpenItems(call, id, today);
     await closeBooks(call, id, { behind: index === BEHIND ? 2 : 1, today });
     if (index === FORGETFUL) await late(call, id, "", forgottenSale(quarters[2]?.to ?? today));
   }
   await call("PUT", `/jurisdictions/${KARNATAKA_VAT.id}`, KARNATAKA_VAT);
   const monsoon = await loadBook(call, monsoonLooms(ending, today));
+  await payOpenItems(call, monsoon, today);
   await closeOldBooks(call, monsoon);
   await closeBooks(call, monsoon, { behind: 1, today });
 }

@@ -1,3 +1,4 @@
+import { found } from "@fiscalon/core/at";
 import { accountInRole } from "@fiscalon/core/model/account";
 import type { UnpaidRule } from "@fiscalon/core/model/unpaidRule";
 import type { UnpaidPage, UnpaidRow } from "@fiscalon/contract/unpaid";
@@ -53,20 +54,20 @@ export async function unpaidPage(
     rules.push({ id, name, direction, claimed: claimed ?? false, says, source, count: rows.length, owed });
   }
   const words = search.toLowerCase();
-  const found = shown.filter(({ number, party }) => `${number} ${party}`.toLowerCase().includes(words));
-  if (sort !== undefined) found.sort((a, b) => (descending ? -1 : 1) * ORDERS[sort](a, b));
+  const matching = shown.filter(({ number, party }) => `${number} ${party}`.toLowerCase().includes(words));
+  if (sort !== undefined) matching.sort((a, b) => (descending ? -1 : 1) * ORDERS[sort](a, b));
   const record = await returnRecord(work, r.id, end);
   return {
     rules,
-    total: found.length,
-    rows: found.slice(offset, offset + limit),
+    total: matching.length,
+    rows: matching.slice(offset, offset + limit),
     account: await usualAccount(work, setup, r.clientId),
     open: !record || isOpen(record),
   };
 }
 
 function rowOf(rule: UnpaidRule, document: UnpaidDocument): UnpaidRow {
-  const { id, number, kind, party, date, due, currency, gross, unpaid, proposal } = document;
+  const { id, number, kind, party, date, due, currency, gross, unpaid, taxes, proposal } = document;
   const sum = proposal.taxes.reduce((total, { amount }) => total + amount, 0);
   const owesMore = (rule.direction === "purchase") === (proposal.way === "relief");
   return {
@@ -81,7 +82,10 @@ function rowOf(rule: UnpaidRule, document: UnpaidDocument): UnpaidRow {
     gross,
     unpaid,
     way: proposal.way,
-    taxes: [...proposal.taxes],
+    taxes: proposal.taxes.map((asked) => ({
+      ...found(taxes, ({ levy }) => levy === asked.levy, asked.levy),
+      ...asked,
+    })),
     owed: owesMore ? sum : -sum,
     code: proposal.way === "relief" ? rule.relief : rule.back,
   };

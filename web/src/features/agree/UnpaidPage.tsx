@@ -212,11 +212,11 @@ function columnsOf(
 ): Column<UnpaidRow>[] {
   const money = (amount: number, currency: string) => displayAmount(amount, minorDigits(currency));
   return [
-    { id: "date", head: "Date", width: 106, sorts: true, cell: ({ date }) => showDate(date) },
+    { id: "date", head: "Date", width: 104, sorts: true, cell: ({ date }) => showDate(date) },
     {
       id: "number",
       head: "Document",
-      width: 120,
+      width: 104,
       sorts: true,
       always: true,
       cell: ({ document, number }) => (
@@ -224,30 +224,27 @@ function columnsOf(
       ),
     },
     { id: "party", head: "Party", width: 140, grow: 1, sorts: true, cell: ({ party }) => party },
-    { id: "due", head: "Due on", width: 106, cell: ({ due }) => (due === null ? "not said" : showDate(due)) },
-    { id: "over", head: "Time over", width: 106, sorts: true, cell: ({ over }) => showDate(over) },
-    {
-      id: "unpaid",
-      head: "Unpaid",
-      width: 190,
+    { id: "due", head: "Due on", width: 104, cell: ({ due }) => (due === null ? "not said" : showDate(due)) },
+    { id: "over", head: "Time over", width: 104, sorts: true, cell: ({ over }) => showDate(over) },
+    ...(["gross", "unpaid"] as const).map((id): Column<UnpaidRow> => ({
+      id,
+      head: id === "gross" ? "Gross" : "Unpaid",
+      width: 104,
       amount: true,
-      sorts: true,
-      cell: ({ document, number, unpaid, gross, currency }) => (
-        <>
-          <Figure
-            amount={unpaid}
-            digits={minorDigits(currency)}
-            of={`document/${document}`}
-            label={`Unpaid of ${number}`}
-          />
-          <span className="quiet"> of {money(gross, currency)}</span>
-        </>
+      sorts: id === "unpaid",
+      cell: (row) => (
+        <Figure
+          amount={row[id]}
+          digits={minorDigits(row.currency)}
+          of={`document/${row.document}`}
+          label={`${id} of ${row.number}`}
+        />
       ),
-    },
+    })),
     {
       id: "code",
       head: "By code",
-      width: 130,
+      width: 104,
       cell: ({ code, way }) => (way === "back" ? `${code}, paid since` : code),
     },
     {
@@ -272,7 +269,10 @@ function columnsOf(
             parts: [
               { ref: `document/${row.document}`, label: row.number, detail: row.party, amount: row.gross },
             ],
-            arithmetic: row.taxes.map(({ levy, amount }) => `${levy} ${displayAmount(amount, digits)}`),
+            arithmetic: row.taxes.map(
+              ({ levy, tax, done, amount }) =>
+                `${levy} ${displayAmount(tax, digits)} × ${money(row.unpaid, row.currency)} / ${money(row.gross, row.currency)}${done === 0 ? "" : ` − ${displayAmount(done, digits)}`} = ${row.way === "back" ? "−" : ""}${displayAmount(amount, digits)}`,
+            ),
           }}
           label={`Tax of ${row.number}`}
         />
