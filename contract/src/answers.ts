@@ -12,6 +12,7 @@ import type { OpenItemPage, PaymentPage, PaymentView } from "./payments.ts";
 import type { RegisterView } from "./registers.ts";
 import type { DetailPage, SummaryRow } from "./reports.ts";
 import type { BoxesBetween, PeriodTile, ReturnView, StationCounts } from "./returns.ts";
+import type { SchemeView } from "./schemeView.ts";
 import type { SeriesView } from "./series.ts";
 import type { StockMove } from "./stockMove.ts";
 import type { PostedDue, TemplateView } from "./templates.ts";
@@ -147,6 +148,7 @@ export interface Answers {
   "GET /clients/:id/trail": TrailStep;
   "GET /clients/:id/trial-balance": LedgerAccountRow[];
   "GET /clients/:id/registrations/:rid/returns/:period/registers": RegisterView[];
+  "GET /clients/:id/registrations/:rid/returns/:period/scheme": SchemeView | null;
   "GET /jobs/:id": JobView;
   "POST /jobs/:id/cancel": JobView;
   "GET /jurisdictions": JurisdictionRow[];

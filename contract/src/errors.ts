@@ -254,6 +254,25 @@ export const ERRORS = {
   "returns/earlier-open": { status: 422, says: "The period to … is still open. Seal it first." },
   "returns/findings-open": { status: 409, says: "… … open. Put each right, or accept it with a reason." },
   "returns/no-box": { status: 422, says: "The form has no box …." },
+  "scheme/unknown": { status: 422, says: '… has no scheme "…". Known: ….' },
+  "scheme/start": { status: 422, says: "… begins with a filing period; … is not the first day of one." },
+  "scheme/end": {
+    status: 422,
+    says: "… ends with a filing period; … is not the last day of one after it began.",
+  },
+  "scheme/overlap": {
+    status: 422,
+    says: "From … on another scheme is in force. Let this one end on … or before.",
+  },
+  "scheme/setting": { status: 422, says: '… asks for "…". Choose one of: ….' },
+  "scheme/no-rate": {
+    status: 422,
+    says: 'The scheme has no rate for "…" on …. Choose another setting, or add a rate for that day.',
+  },
+  "scheme/sealed": {
+    status: 409,
+    says: "Periods to … are sealed as they are. A scheme must begin or end after that day.",
+  },
   "unpaid/no-code": { status: 422, says: "The client has no code …. Add it under Set up, Codes." },
   "unpaid/nothing-left": {
     status: 409,

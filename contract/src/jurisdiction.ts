@@ -9,6 +9,7 @@ import { codeBody, ruleBody } from "./code.ts";
 import { basisOffer, boxId, correctionRule, minor } from "./correctionRule.ts";
 import { country, date, name, rateRow, roundingBody, text } from "./fields.ts";
 import { returnForm } from "./returnForm.ts";
+import { schemeDefinition } from "./scheme.ts";
 import { accountFields } from "./setup.ts";
 
 const monthsAfter = Joi.number().integer().min(0).max(24);
@@ -174,6 +175,7 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
       source: text.default(""),
     }),
   ),
+  schemes: Joi.array().items(schemeDefinition),
   unpaid: Joi.array().items(
     Joi.object({
       id: Joi.string().max(40).required(),

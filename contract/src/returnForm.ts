@@ -53,7 +53,7 @@ export const returnForm = Joi.object<ReturnForm, true>({
   from: date.required(),
   to: date.allow(null).default(null),
   parts: Joi.array().items(Joi.object({ id: Joi.string().max(20).required(), name: name.required() })),
-  boxes: Joi.array().items(box).min(1).max(300).required(),
+  boxes: Joi.array().items(box).min(1).max(600).required(),
   net: Joi.object({
     output: formula.required(),
     input: formula.required(),

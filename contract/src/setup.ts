@@ -6,7 +6,9 @@ import { BASES } from "@fiscalon/core/model/basis";
 import type { Basis } from "@fiscalon/core/model/basis";
 import { ACCOUNT_ROLES } from "@fiscalon/core/model/account";
 import type { Account } from "@fiscalon/core/model/account";
+import type { SchemeInForce } from "@fiscalon/core/model/scheme";
 import type { Rounding } from "@fiscalon/core/model/rounding";
+import { schemesInForce } from "./scheme.ts";
 import { country, date, decimal, name, region, roundingBody, taxNumber } from "./fields.ts";
 
 const codeOrNone = Joi.string().max(20).allow(null, "");
@@ -52,9 +54,7 @@ export const registrationFields = {
     .valid(...BASES)
     .default("accrual"),
   rounding: roundingBody,
-  schemes: Joi.array().items(Joi.string()).max(0).messages({
-    "array.max": "{{#label}} must be empty; special schemes are not offered yet",
-  }),
+  schemes: schemesInForce,
   options,
   opening,
 };
@@ -125,6 +125,7 @@ export const registrationChangeBody = Joi.object<RegistrationChangeBody, true>({
   rounding: roundingBody,
   options: registrationFields.options,
   opening,
+  schemes: schemesInForce,
 });
 export const placeChangeBody = Joi.object({
   name,
@@ -155,7 +156,7 @@ export interface RegistrationBody {
   changes?: RegistrationChange[];
   basis: Basis;
   rounding?: Rounding;
-  schemes?: string[];
+  schemes?: SchemeInForce[];
   options?: Record<string, string>;
   opening?: Record<string, string>;
 }
@@ -168,6 +169,7 @@ export interface RegistrationChangeBody {
   rounding?: Rounding;
   options?: Record<string, string>;
   opening?: Record<string, string>;
+  schemes?: SchemeInForce[];
 }
 
 export type StandingBody = string | { value: string; certificate?: string; until?: string | null };

@@ -1,3 +1,4 @@
+import type { SchemeInForce } from "@fiscalon/core/model/scheme";
 import type { CodeQuestion, CodeSource, LevyTotal } from "@fiscalon/core/model/pricedDocument";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import type { DocumentInput } from "@fiscalon/core/model/document";
@@ -45,6 +46,8 @@ export interface RegistrationView {
   options: Record<string, string>;
   /** What it brought into its first return here, decimal text by box. */
   opening: Record<string, string>;
+  /** The special schemes it is on, by date. */
+  schemes: SchemeInForce[];
   rounding: PlainSetup["registrations"][number]["rounding"];
 }
 

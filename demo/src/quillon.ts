@@ -51,6 +51,14 @@ export function quillon(quarters: readonly Quarter[], today: string): object {
           from: quarters[0]?.from,
           frequency: "quarterly",
           anchor: quarters[0]?.to,
+          schemes: [
+            {
+              scheme: "gb-flat-rate",
+              from: quarters[0]?.from,
+              to: null,
+              settings: { sector: "accountancy" },
+            },
+          ],
         },
       ],
       contacts: [

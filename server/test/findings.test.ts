@@ -206,7 +206,7 @@ describe("a check speaks up", () => {
       kind: "sales-invoice",
     });
     const next = await server.ok<{ findings: Finding[] }>("GET", `${registration}/returns/2027-03-31`);
-    expect(spoken(next.findings)).toEqual(["old", "late-item"]);
+    expect(spoken(next.findings)).toEqual(["old", "late-item", "unpaid-input"]);
     expect(next.findings[0]?.text).toContain("too late");
     expect(next.findings[1]?.text).toContain("corrected on this return (method 1): 2.00 is within 10,000.00");
   });

@@ -93,6 +93,11 @@ function bodyFor(method: string, path: string): object | undefined {
     "PUT /clients/{id}/places/{own}": { name: "Taken over" },
     "PUT /clients/{id}/entries/{entry}/explanation": { reason: "because" },
     "PUT /clients/{id}/imports/{import}/settings": { leftOut: [2] },
+    "POST /clients/{id}/registrations/{rid}/unpaid/{period}": {
+      rule: "bad-debt",
+      documents: [1],
+      account: "7920",
+    },
     "POST /clients/{id}/bank-lines/{line}/match": { ignore: "not ours" },
     "PUT /clients/{id}/registrations/{rid}": { to: "2027-12-31" },
     "POST /clients/{id}/registrations/{rid}/returns/{period}/acceptances": {

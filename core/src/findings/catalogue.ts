@@ -93,6 +93,7 @@ export const CHECKS = {
   },
   "goods-share": { severity: "check", title: "Goods and service at one price, at the other rate" },
   "unpaid-input": { severity: "check", title: "Unpaid for longer than the law allows" },
+  "scheme-limit": { severity: "check", title: "Income above the limit of the scheme" },
   "turnover-limit": { severity: "check", title: "Sales above a limit of the law" },
   unusual: {
     severity: "check",

@@ -47,6 +47,8 @@ export interface PeriodRows {
   late: readonly CorrectionAnswer[];
   /** By how much the return is more than the ledger, and the most that rounding can explain. */
   apart: { difference: number; allowed: number };
+  /** Income with tax of the twelve months to the end of the period, where a scheme in force has a limit of it. */
+  schemeIncome: { scheme: string; income: number; above: number; source: string } | null;
   /** What rules about unpaid documents ask for that is not for the business to claim. */
   unpaid: readonly { name: string; count: number; owed: number; says: string; source: string }[];
   /** What was sold in the year, for each check of turnover, by its id. */
@@ -93,6 +95,7 @@ export function periodFindings(rows: PeriodRows, context: PeriodContext): Findin
     ...gapsInSeries(rows),
     ...lateItems(rows, context),
     ...onlyFrom(context),
+    ...aboveScheme(rows, context),
     ...unpaidTooLong(rows, context),
     ...turnoverLimits(rows, context),
     ...exemptSales(context),
@@ -239,6 +242,19 @@ function onlyFrom({ pack, boxes, client, regions }: PeriodContext): Finding[] {
     const text = filledIn(check.says, { boxes: used.join(", "), client });
     return [finding(check.id as CheckId, used, text)];
   });
+}
+
+/** A scheme that has to be left for what came in. */
+function aboveScheme({ schemeIncome }: PeriodRows, { digits }: PeriodContext): Finding[] {
+  if (!schemeIncome || schemeIncome.income <= schemeIncome.above) return [];
+  const { scheme, income, above, source } = schemeIncome;
+  return [
+    finding(
+      "scheme-limit",
+      [scheme, income],
+      `${scheme}: income with tax of twelve months is ${displayAmount(income, digits)}, above ${displayAmount(above, digits)}. Look whether the scheme must be left, and from when (${source}).`,
+    ),
+  ];
 }
 
 function unpaidTooLong({ unpaid }: PeriodRows, { digits }: PeriodContext): Finding[] {

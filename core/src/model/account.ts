@@ -20,6 +20,7 @@ export const ACCOUNT_ROLES = [
   "carried-credit",
   "held-credit",
   "scheme-cost",
+  "scheme-gain",
   "difference",
   "exchange",
   "opening",

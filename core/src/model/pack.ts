@@ -6,6 +6,7 @@ import type { Account } from "./account.ts";
 import type { CorrectionRule } from "./correction.ts";
 import type { BasisOffer } from "./basis.ts";
 import type { GoodsShareRule } from "./goodsShare.ts";
+import type { SchemeDefinition } from "./scheme.ts";
 import type { UnpaidRule } from "./unpaidRule.ts";
 import type { RateChangeRule } from "./rateChange.ts";
 import type { ReturnForm } from "./returnForm.ts";
@@ -222,6 +223,8 @@ export interface JurisdictionPack {
   creditNotes: CreditNoteWay;
   /** What the law says of supplies on both sides of a change of rate. */
   rateChanges?: readonly RateChangeRule[];
+  /** Special schemes a registration can be on. */
+  schemes?: readonly SchemeDefinition[];
   /** What becomes of the tax of documents that stay unpaid. */
   unpaid?: readonly UnpaidRule[];
   /** What the law says of goods and a service at one price. */

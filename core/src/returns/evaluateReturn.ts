@@ -12,6 +12,7 @@ import { boxesInOrder } from "./boxesInOrder.ts";
 import { familyMembers } from "./boxFamily.ts";
 import { linearTerms } from "./linearTerms.ts";
 import type { BoxDefinition, FormulaBox, ReturnForm, TaxedBox } from "../model/returnForm.ts";
+import type { SchemeStep } from "../schemes/turnoverRate.ts";
 
 /** Facts of one period summed by everything that decides where they land. Amounts in minor units. */
 export interface FactGroup extends Measures {
@@ -57,6 +58,8 @@ export type ContributionIn<Amount> =
     }
   | { kind: "moved"; box: string; amount: Amount }
   | { kind: "carried"; box: string; amount: Amount }
+  /** A step of a special scheme: what it is, and how it is worked out. */
+  | { kind: "scheme"; step: string; words: string; arithmetic: string; amount: Amount }
   | {
       /** Tax on what another box holds at one rate: `base` times `rate`. */
       kind: "taxed";
@@ -90,6 +93,8 @@ export interface EvaluationContext {
   schedules?: RateSchedules;
   /** The boxes of the period before, in minor units, for boxes that are carried. */
   previous?: ReadonlyMap<string, number>;
+  /** What the special scheme of the period puts on the return. */
+  steps?: readonly SchemeStep[];
 }
 
 /**
@@ -105,6 +110,10 @@ export function evaluateReturn(
   context: EvaluationContext = {},
 ): BoxResult[] {
   const facts = contributionsByBox(groups);
+  for (const { id, box, words, arithmetic, amount } of context.steps ?? []) {
+    if (box === undefined) continue;
+    facts.set(box, [...(facts.get(box) ?? []), { kind: "scheme", step: id, words, arithmetic, amount }]);
+  }
   const moved = new Set([...facts.keys(), ...adjustments.map(({ box }) => box)]);
   const boxes = form.boxes.flatMap((box) => (box.id.includes("*") ? familyMembers(box, moved) : [box]));
   moveNegatives(boxes, facts, adjustments);

@@ -47,12 +47,18 @@ export function settlementPostings(
       ...posting("input-tax", -input, levy, "Input tax of the period"),
     ]),
     ...posting("adjustment", adjustments, first, "Adjustments on the return"),
-    ...posting("scheme-cost", scheme, first, "Tax on turnover, cost of the business"),
+    ...(scheme < 0 && hasRole(accounts, "scheme-gain", first)
+      ? posting("scheme-gain", scheme, first, "Charged and not declared, by the scheme")
+      : posting("scheme-cost", scheme, first, "Tax on turnover, cost of the business")),
     ...posting("allowance", -allowance, first, "Kept for filing in time"),
     ...posting("carried-credit", carried, first, "Credit carried forward"),
     ...posting("rounding", rounding, first, "Rounding of the return"),
     ...duePostings(totals, net, accounts),
   ];
+}
+
+function hasRole(accounts: readonly Account[], role: AccountRole, levy: string | null): boolean {
+  return accounts.some((account) => account.role === role && (levy === null || bears(account, levy)));
 }
 
 /**

@@ -57,6 +57,15 @@ async function addRules(
   );
 }
 
+/** The tax accounts of a jurisdiction that a client does not have yet, such as those of schemes. */
+export async function addMissingAccounts(
+  work: Writing,
+  clientId: number,
+  pack: JurisdictionPack,
+): Promise<void> {
+  await addAccounts(work, { clientId, ...work.made }, pack);
+}
+
 /** Tax accounts that no account of the chart plays yet; where a number is taken the next free one is used. */
 async function addAccounts(work: Writing, owned: Owned, pack: JurisdictionPack): Promise<void> {
   const chart = await work.models.accounts.findAll({ where: { clientId: owned.clientId }, ...work.options });

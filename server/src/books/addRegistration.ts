@@ -1,3 +1,4 @@
+import type { PeriodRule } from "@fiscalon/core/calendar/filingPeriods";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import type { RegistrationChange } from "@fiscalon/core/model/registration";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
@@ -7,6 +8,7 @@ import { ROUND_EACH_LINE } from "@fiscalon/core/model/rounding";
 import type { RegistrationBody } from "@fiscalon/contract/setup";
 import type { Writing } from "../base/work.ts";
 import { addPackData, addRegionAccounts } from "./addPackData.ts";
+import { checkedSchemes } from "./checkedSchemes.ts";
 import { checkedOpening } from "./returns/openingFigures.ts";
 import { regionKept } from "./requireRegion.ts";
 
@@ -47,6 +49,7 @@ export async function addRegistration(
       rounding: body.rounding ?? pack.roundings[0]?.rounding ?? ROUND_EACH_LINE,
       options: checkedOptions(pack, body.options ?? {}),
       opening: checkedOpening(pack, body.opening ?? {}),
+      schemes: checkedSchemes(pack, ruleOf(pack, body), body.schemes ?? []),
       ...work.made,
     },
     work.options,
@@ -59,6 +62,11 @@ export async function addRegistration(
     after: body,
   });
   return row.id;
+}
+
+function ruleOf(pack: JurisdictionPack, body: RegistrationBody): PeriodRule {
+  const { frequency, from, to } = body;
+  return { frequency, anchor: anchorOf(pack, body), from, to, changes: checkedChanges(pack, body) };
 }
 
 /**

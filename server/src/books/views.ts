@@ -83,6 +83,7 @@ export function registrationView({ packs }: Work, r: RegistrationRecord): Regist
     changes: r.changes,
     options: r.options,
     opening: r.opening,
+    schemes: r.schemes,
     rounding: r.rounding,
   };
 }

@@ -13,6 +13,7 @@ import { openingFigures } from "./migrations/2026-11-28-opening-figures.ts";
 import { papers } from "./migrations/2026-11-25-papers.ts";
 import { paymentsAndCurrencies } from "./migrations/2026-11-25-payments.ts";
 import { relievingLines } from "./migrations/2026-11-28-relieving-lines.ts";
+import { schemes } from "./migrations/2026-11-28-schemes.ts";
 import { recurring } from "./migrations/2026-11-25-recurring.ts";
 import { sourceKeys } from "./migrations/2026-11-25-source-keys.ts";
 import { creditHolds } from "./migrations/2026-11-28-credit-holds.ts";
@@ -47,6 +48,7 @@ export async function migrate(sequelize: Sequelize, person: string): Promise<voi
       openingFigures,
       dueDates,
       relievingLines,
+      schemes,
     ].map(({ name, statements }) => ({
       name,
       up: () =>

@@ -5,6 +5,7 @@ import type { RegistrationChange } from "@fiscalon/core/model/registration";
 import type { Basis } from "@fiscalon/core/model/basis";
 import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
 import type { AccountRole, AccountType } from "@fiscalon/core/model/account";
+import type { SchemeInForce } from "@fiscalon/core/model/scheme";
 import type { Rounding } from "@fiscalon/core/model/rounding";
 import type { RateRow, TaxCode } from "@fiscalon/core/model/taxCode";
 import type { LawChange } from "@fiscalon/core/model/lawChange";
@@ -55,6 +56,7 @@ export interface RegistrationRecord extends OfClient {
   rounding: Rounding;
   options: Record<string, string>;
   opening: Record<string, string>;
+  schemes: SchemeInForce[];
 }
 export interface AccountRecord extends OfClient {
   code: string;
@@ -220,6 +222,7 @@ export function defineModels(sequelize: Sequelize) {
       rounding: JSON,
       options: JSON,
       opening: JSON,
+      schemes: JSON,
     }),
     accounts: table<AccountRecord>("accounts", {
       ...ofClient,

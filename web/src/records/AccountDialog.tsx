@@ -26,6 +26,7 @@ export const ROLE_WORDS: Readonly<Record<AccountRole, string>> = {
   "carried-credit": "credit left with the authority",
   "held-credit": "input tax not yet deducted",
   "scheme-cost": "tax on turnover under a scheme",
+  "scheme-gain": "gain of a scheme",
   difference: "payment differences",
   exchange: "exchange differences",
   opening: "opening balances",

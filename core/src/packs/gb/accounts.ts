@@ -38,5 +38,7 @@ export const accounts: Account[] = [
   { code: "7000", name: "Wages and salaries", type: "expense", role: null, levy: null, topic: "wages", usualCode: "OS" },
   { code: "7910", name: "VAT rounding", type: "expense", role: "rounding", levy: "VAT", topic: null, usualCode: null },
   { code: "7920", name: "VAT adjustments", type: "expense", role: "adjustment", levy: "VAT", topic: null, usualCode: null },
+  { code: "4950", name: "Gain of VAT schemes", type: "income", role: "scheme-gain", levy: "VAT", topic: null, usualCode: null },
+  { code: "7940", name: "Cost of VAT schemes", type: "expense", role: "scheme-cost", levy: "VAT", topic: null, usualCode: null },
   { code: "7930", name: "Interest and penalties, VAT", type: "expense", role: "charges", levy: "VAT", topic: null, usualCode: null },
 ];

@@ -7,6 +7,7 @@ import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { nineBoxes, nineBoxesBefore2021 } from "./form.ts";
 import { notes } from "./notes.ts";
+import { flatRate } from "./flatRate.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
@@ -51,6 +52,7 @@ export const gb: JurisdictionPack = {
       source: "VATA 1994 s.6 and s.88",
     },
   ],
+  schemes: [flatRate],
   unpaid,
   creditNotes: "netted",
   options: [

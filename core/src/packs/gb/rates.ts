@@ -1,3 +1,4 @@
+import { flatRateNames, flatRates } from "./flatRate.ts";
 import { namesOf, schedulesOf } from "../shared/codeRows.ts";
 
 /** VAT rates by date. HOSP is hospitality and holiday accommodation with its temporary reduced rates. */
@@ -8,6 +9,7 @@ export const schedules = schedulesOf("gb", {
     { from: "2010-01-01", to: "2011-01-03", rate: "17.5", source: "expiry of SI 2008/3020, from memory" },
     { from: "2011-01-04", to: null, rate: "20", source: "VATA 1994 s.2(1)" },
   ],
+  ...flatRates,
   RED: [{ from: "1997-09-01", to: null, rate: "5", source: "VATA 1994 s.29A, Sch 7A" }],
   ZERO: [{ from: "1973-04-01", to: null, rate: "0", source: "VATA 1994 s.30, Sch 8" }],
   HOSP: [
@@ -24,4 +26,5 @@ export const rateNames = namesOf("gb", {
   RED: "Reduced rate",
   ZERO: "Zero rate",
   HOSP: "Hospitality and accommodation",
+  ...flatRateNames,
 });

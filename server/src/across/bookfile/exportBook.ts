@@ -90,6 +90,7 @@ export async function exportBook(
       rounding: r.rounding,
       ...(Object.keys(r.options).length === 0 ? {} : { options: r.options }),
       ...(Object.keys(r.opening).length === 0 ? {} : { opening: r.opening }),
+      ...(r.schemes.length === 0 ? {} : { schemes: r.schemes }),
     })),
     codes: codes.map((code) => code.definition),
     ...(plain.archived.length === 0 ? {} : { archived: [...plain.archived] }),

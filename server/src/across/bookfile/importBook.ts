@@ -102,7 +102,7 @@ async function createFromBook(work: Writing, book: BookFile): Promise<number> {
 
 /** Schedules that say what the law here says, corrections of the practice included, stay the law's and move with it. */
 function differingSchedules({ all }: Packs, schedules: RateSchedules): RateSchedules {
-  const known: RateSchedules = Object.assign({}, ...all.map((pack) => pack.schedules));
+  const known = Object.assign({}, ...all.map((pack) => pack.schedules)) as RateSchedules;
   return Object.fromEntries(
     Object.entries(schedules).filter(([id, rows]) => !isDeepStrictEqual(rows, known[id])),
   );

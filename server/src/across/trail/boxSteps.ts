@@ -119,6 +119,14 @@ function contributionPart(
           amount,
         };
   }
+  if (part.kind === "scheme") {
+    return {
+      ref: `scheme/${rid}/${end}/${part.step}`,
+      label: part.words,
+      detail: part.arithmetic,
+      amount: part.amount,
+    };
+  }
   if (part.kind === "adjustment") {
     return {
       ref: `adjustment/${part.adjustment}`,

@@ -6,6 +6,7 @@ import { continuityStep } from "./continuityStep.ts";
 import { adjustmentStep, boxStep, groupStep } from "./boxSteps.ts";
 import { declaredStep } from "./declaredSteps.ts";
 import { openStep, paymentStep } from "./paymentSteps.ts";
+import { asideStep, schemeStep } from "./schemeSteps.ts";
 import { documentStep, lineStep } from "./documentSteps.ts";
 
 type Resolver = (scope: TrailScope, parts: string[], ref: string) => Promise<TrailStep>;
@@ -15,6 +16,7 @@ type Resolver = (scope: TrailScope, parts: string[], ref: string) => Promise<Tra
  * `box/registration/period/box`, `group/registration/period/box/code/direction/rate/measure/credit/late`,
  * `declared/registration/period/side/levies/code/direction/rate/credit/late`, `document/id`, `line/document/line`, `entry/id`, `account/code/from/to`,
  * `payment/id`, `open/document`,
+ * `scheme/registration/period/step`, `aside/registration/period/code/direction`,
  * `agreement/registration/period/account/row`, `continuity/registration/period/column`, `adjustment/id`.
  */
 const RESOLVERS: Record<string, Resolver> = {
@@ -30,6 +32,8 @@ const RESOLVERS: Record<string, Resolver> = {
   account: accountStep,
   agreement: agreementStep,
   continuity: continuityStep,
+  scheme: schemeStep,
+  aside: asideStep,
 };
 
 /** One step of a trail, by its ref. */

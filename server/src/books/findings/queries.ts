@@ -169,6 +169,22 @@ export async function soldInYears(
   };
 }
 
+/** What was sold with tax between two days, of some treatments; minor units. */
+export async function incomeBetween(
+  work: Work,
+  registrationId: number,
+  from: CalendarDate,
+  to: CalendarDate,
+  treatments: readonly string[],
+): Promise<number> {
+  const { income } = await work.one<{ income: number }>(
+    `SELECT coalesce(sum(net + tax), 0) AS income FROM facts WHERE registration_id = $1 AND live = 1 AND held = 0
+       AND direction = 'sale' AND tax_point BETWEEN $2 AND $3 AND treatment IN (SELECT value FROM json_each($4))`,
+    [registrationId, from, to, JSON.stringify(treatments)],
+  );
+  return income;
+}
+
 /** Documents of the period whose taxes no registration covers. */
 export async function unregisteredDocuments(
   work: Work,

@@ -1,4 +1,4 @@
-import { addMonths, endOfMonth } from "@fiscalon/core/calendar/date";
+import { addDays, addMonths, endOfMonth } from "@fiscalon/core/calendar/date";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import { CHECKS } from "@fiscalon/core/findings/catalogue";
 import type { CheckId } from "@fiscalon/core/findings/catalogue";
@@ -16,7 +16,9 @@ import type { FindingView } from "@fiscalon/contract/returns";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../loadSetup.ts";
-import { evaluated, formOf, schedulesOf } from "../returns/evaluation.ts";
+import { evaluated, formOf } from "../returns/evaluation.ts";
+import { schedulesOf } from "../returns/schedules.ts";
+import { schemeContent, schemeOf } from "../returns/schemes.ts";
 import { correctionsOf, lateDocuments } from "../returns/late.ts";
 import { adjustmentsOf, factGroups } from "../returns/queries.ts";
 import { apartFromLedger } from "../settlement/closingEntry.ts";
@@ -24,6 +26,7 @@ import { unpaidDocuments, unpaidRules } from "../unpaid/unpaidItems.ts";
 import { seriesGaps } from "../series.ts";
 import {
   checkedLines,
+  incomeBetween,
   soldInYears,
   twinPurchases,
   unallocatedPayments,
@@ -95,9 +98,28 @@ async function rowsOf(
       await lateDocuments(work, registration.id, period.to),
     ),
     apart: await apartFromLedger(work, registration, period.to, context.boxes, groups),
+    schemeIncome: await schemeIncome(work, registration, period),
     unpaid: await unpaidAsked(work, registration, period),
     sold: await soldByCheck(work, client.id, context.pack, period.to),
     yearBefore: await boxesOfYearBefore(work, registration, period),
+  };
+}
+
+async function schemeIncome(
+  work: Work,
+  registration: RegistrationRecord,
+  period: FilingPeriod,
+): Promise<PeriodRows["schemeIncome"]> {
+  const own = schemeOf(work, registration, period.to);
+  const { leaving, takes } = own?.definition.rule ?? {};
+  if (!own || !leaving) return null;
+  const from = addMonths(addDays(period.to, 1), -12);
+  const income = await incomeBetween(work, registration.id, from, period.to, takes ?? []);
+  return {
+    scheme: own.definition.name,
+    income,
+    above: leaving.above,
+    source: own.definition.source,
   };
 }
 
@@ -142,14 +164,10 @@ async function boxesOfYearBefore(
   const lastYear = endOfMonth(addMonths(to, -12));
   const groups = await factGroups(work, registration.id, lastYear);
   if (groups.length === 0) return [];
-  return evaluated(
-    work,
-    await schedulesOf(work, registration),
-    registration,
-    lastYear,
-    groups,
-    await adjustmentsOf(work, registration.id, lastYear),
-  );
+  return evaluated(work, await schedulesOf(work, registration), registration, lastYear, {
+    ...(await schemeContent(work, registration, lastYear, groups)),
+    adjustments: await adjustmentsOf(work, registration.id, lastYear),
+  });
 }
 
 async function withAcceptances(

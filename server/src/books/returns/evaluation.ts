@@ -14,12 +14,15 @@ import type {
 import type { ReturnFigures } from "@fiscalon/core/returns/returnFigures";
 import type { ReturnForm } from "@fiscalon/core/model/returnForm";
 import type { RateSchedules } from "@fiscalon/core/model/taxCode";
+import type { SchemeStep } from "@fiscalon/core/schemes/turnoverRate";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { adjustmentsOf, factGroups } from "./queries.ts";
 import { openingBoxes } from "./openingFigures.ts";
 import { periodRule } from "./periodRule.ts";
 import { returnRecord } from "./records.ts";
+import { schedulesOf } from "./schedules.ts";
+import { schemeContent } from "./schemes.ts";
 
 /** The version of the form that a registration files for a period. */
 export function formOf({ packs }: Work, r: RegistrationRecord, periodEnd: string): ReturnForm {
@@ -31,33 +34,28 @@ export function digitsOf({ packs }: Work, r: RegistrationRecord): number {
   return minorDigits(packs.byId(r.pack).currency);
 }
 
-/** The rates and limits a registration's form is worked out with: those of its law, where the client has no own. */
-export async function schedulesOf(
-  work: Work,
-  { pack, clientId }: RegistrationRecord,
-): Promise<RateSchedules> {
-  const own = await work.models.schedules.findAll({ where: { clientId }, ...work.options });
-  return {
-    ...work.packs.byId(pack).schedules,
-    ...Object.fromEntries(own.map(({ ref, rows }) => [ref, rows])),
-  };
+/** What a return is made of. */
+export interface PeriodContent {
+  groups: readonly FactGroup[];
+  adjustments: readonly Adjustment[];
+  previous?: ReadonlyMap<string, number> | undefined;
+  steps?: readonly SchemeStep[];
 }
 
-/** The boxes of these facts and adjustments on a registration's form. */
+/** The boxes of a period's content on a registration's form. */
 export function evaluated(
   work: Work,
   schedules: RateSchedules,
   r: RegistrationRecord,
   periodEnd: string,
-  groups: readonly FactGroup[],
-  adjustments: readonly Adjustment[],
-  previous?: ReadonlyMap<string, number>,
+  { groups, adjustments, previous, steps }: PeriodContent,
 ): BoxResult[] {
   const context: EvaluationContext = {
     digits: digitsOf(work, r),
     on: periodEnd,
     schedules,
     ...(previous ? { previous } : {}),
+    ...(steps ? { steps } : {}),
   };
   return evaluateReturn(formOf(work, r, periodEnd), groups, adjustments, context);
 }
@@ -78,15 +76,15 @@ export async function boxesNow(
   r: RegistrationRecord,
   periodEnd: string,
 ): Promise<{ form: ReturnForm; boxes: BoxResult[]; factCount: number }> {
-  const groups = await factGroups(work, r.id, periodEnd);
   const adjustments = await adjustmentsOf(work, r.id, periodEnd);
   const form = formOf(work, r, periodEnd);
   const period = filingPeriodOn(periodRule(r), periodEnd);
   const previous = period ? await carriedInto(work, r, form, period.from) : undefined;
+  const content = await schemeContent(work, r, periodEnd, await factGroups(work, r.id, periodEnd));
   return {
     form,
-    boxes: evaluated(work, await schedulesOf(work, r), r, periodEnd, groups, adjustments, previous),
-    factCount: groups.reduce((sum, group) => sum + group.count, 0),
+    boxes: evaluated(work, await schedulesOf(work, r), r, periodEnd, { ...content, adjustments, previous }),
+    factCount: content.all.reduce((sum, group) => sum + group.count, 0),
   };
 }
 

@@ -7,7 +7,9 @@ import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { groupBy } from "@fiscalon/core/groupBy";
 import { dueDates } from "./dueDates.ts";
-import { digitsOf, evaluated, figuresOf, formOf, schedulesOf } from "./evaluation.ts";
+import { digitsOf, evaluated, figuresOf, formOf } from "./evaluation.ts";
+import { schedulesOf } from "./schedules.ts";
+import { schemeContent } from "./schemes.ts";
 import { openingBoxes } from "./openingFigures.ts";
 import { periodRule } from "./periodRule.ts";
 import { adjustmentsOf, factGroups } from "./queries.ts";
@@ -40,30 +42,28 @@ export async function periodTiles(work: Work, r: RegistrationRecord): Promise<Pe
   const records = await work.models.returns.findAll({ where: { registrationId: r.id } });
   const schedules = await schedulesOf(work, r);
   let previous = openingBoxes(formOf(work, r, periods[0]?.to ?? now), r.opening, digitsOf(work, r));
-  return periods.map((period) => {
+  const tiles: PeriodTile[] = [];
+  for (const period of periods) {
     const record = records.find((one) => one.periodEnd === period.to);
     const boxes =
       record?.boxes ??
-      evaluated(
-        work,
-        schedules,
-        r,
-        period.to,
-        groups.get(period.to) ?? [],
-        adjustments.get(period.to) ?? [],
+      evaluated(work, schedules, r, period.to, {
+        ...(await schemeContent(work, r, period.to, groups.get(period.to) ?? [])),
+        adjustments: adjustments.get(period.to) ?? [],
         previous,
-      );
+      });
     previous = new Map(boxes.map((box) => [box.box, box.amount]));
     const { net, output, input } = figuresOf(work, r, period.to, boxes);
-    return {
+    tiles.push({
       ...period,
       ...dueDates(work, r, period.to),
       state: record?.state ?? (period.from > now ? "ahead" : "open"),
       net,
       output,
       input,
-    };
-  });
+    });
+  }
+  return tiles;
 }
 
 /** Forms start with a version; nothing before it can be shown, and ten years are enough for a strip. */

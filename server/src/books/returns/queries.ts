@@ -53,6 +53,23 @@ export async function factGroupsBetween(
   return rows.map(grouped);
 }
 
+/** The late facts of a period whose tax point is on or after a day (`inside`), or before it. */
+export async function lateGroups(
+  work: Work,
+  registrationId: number,
+  periodEnd: string,
+  from: string,
+): Promise<{ inside: PeriodGroup[]; before: PeriodGroup[] }> {
+  const rows = await work.rows<GroupRow & { inside: number }>(
+    `SELECT period_end AS periodEnd, bucket, (tax_point >= $3) AS inside, ${SUMS} FROM facts
+     WHERE registration_id = $1 AND period_end = $2 AND live = 1 AND late = 1 GROUP BY period_end, bucket, inside`,
+    [registrationId, periodEnd, from],
+  );
+  const where = (inside: number) =>
+    rows.filter((row) => row.inside === inside).map(({ inside: _inside, ...row }) => grouped(row));
+  return { inside: where(1), before: where(0) };
+}
+
 function grouped({ bucket, ...sums }: GroupRow): PeriodGroup {
   const [code, direction, rate, tags, credit, late] = JSON.parse(bucket) as [
     string,

@@ -7,7 +7,9 @@ import type { SettledFigures } from "@fiscalon/core/returns/settlementPostings";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../loadSetup.ts";
-import { boxesNow, evaluated, figuresOf, formOf, schedulesOf } from "../returns/evaluation.ts";
+import { boxesNow, evaluated, figuresOf, formOf } from "../returns/evaluation.ts";
+import { schedulesOf } from "../returns/schedules.ts";
+import { schemeContent } from "../returns/schemes.ts";
 import { adjustmentsOf, factGroups, levyTotals, separateTotals } from "../returns/queries.ts";
 
 /** The closing entry of a period as it would be posted now, or was. */
@@ -42,7 +44,8 @@ async function settledFigures(
   boxes: readonly Pick<BoxResult, "box" | "amount">[],
 ): Promise<SettledFigures> {
   const { net, allowance, carried, scheme } = figuresOf(work, r, end, boxes);
-  return { net, allowance, carried, scheme, adjustments: await adjustedBy(work, r, end) };
+  const { gain } = await schemeContent(work, r, end, await factGroups(work, r.id, end));
+  return { net, allowance, carried, scheme: scheme + gain, adjustments: await adjustedBy(work, r, end) };
 }
 
 /** What a return with these boxes comes to beyond its documents, and the most that rounding can explain; minor units. */
@@ -66,8 +69,9 @@ async function adjustedBy(work: Work, r: RegistrationRecord, end: string): Promi
   if (adjustments.length === 0) return 0;
   const groups = await factGroups(work, r.id, end);
   const schedules = await schedulesOf(work, r);
+  const content = await schemeContent(work, r, end, groups);
   const net = (own: typeof adjustments) => {
-    const boxes = evaluated(work, schedules, r, end, groups, own);
+    const boxes = evaluated(work, schedules, r, end, { ...content, adjustments: own });
     const { net: due, allowance, carried } = figuresOf(work, r, end, boxes);
     return due + allowance - carried;
   };

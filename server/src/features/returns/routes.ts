@@ -11,6 +11,7 @@ import {
 } from "@fiscalon/contract/returns";
 import type { LateBody } from "@fiscalon/contract/returns";
 import type { AppContext } from "../../appContext.ts";
+import { notFound } from "../../base/errors.ts";
 import { described, returnParams } from "../../base/validation.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import { acceptFinding, unacceptFinding } from "../../books/findings/accept.ts";
@@ -19,6 +20,7 @@ import type { AdjustmentInput } from "../../books/returns/adjust.ts";
 import { fileReturn } from "./fileReturn.ts";
 import { periodTiles } from "../../books/returns/periods.ts";
 import { answerLate } from "../../books/returns/late.ts";
+import { schemeCsv, schemeView } from "./schemeView.ts";
 import { registerCsv, registersOf } from "./registers.ts";
 import { returnPdf } from "./returnPdf.ts";
 import { boxesBetween, returnView } from "./returnView.ts";
@@ -59,6 +61,36 @@ export async function returnRoutes(app: FastifyInstance, { gateway }: AppContext
     `${BASE}/returns/:period`,
     { schema: described("A period's return", "Return", { params: returnParams }) },
     (request) => view(request),
+  );
+
+  app.get<Return>(
+    `${BASE}/returns/:period/scheme`,
+    {
+      schema: described("The workpaper of the scheme in force in a period", "Return", {
+        params: returnParams,
+      }),
+    },
+    async (request) => {
+      const setup = await loadSetup(request.work, request.params.id);
+      const r = registrationIn(setup, request.params.rid);
+      return schemeView(request.work, setup, r, request.params.period);
+    },
+  );
+
+  app.get<Return>(
+    `${BASE}/returns/:period/scheme.csv`,
+    { schema: described("The workpaper of a scheme as CSV", "Return", { params: returnParams }) },
+    async (request, reply) => {
+      const setup = await loadSetup(request.work, request.params.id);
+      const r = registrationIn(setup, request.params.rid);
+      const { period } = request.params;
+      const view = await schemeView(request.work, setup, r, period);
+      if (!view) throw notFound("A scheme in this period");
+      return reply
+        .type("text/csv; charset=utf-8")
+        .header("content-disposition", `attachment; filename="scheme-${period}.csv"`)
+        .send(schemeCsv(setup.client.name, period, view));
+    },
   );
 
   app.get<Return>(

@@ -2,6 +2,7 @@ import { isDeepStrictEqual } from "node:util";
 import type { RegistrationChangeBody } from "@fiscalon/contract/setup";
 import { addDays } from "@fiscalon/core/calendar/date";
 import { FiscalError } from "@fiscalon/core/errors";
+import type { SchemeInForce } from "@fiscalon/core/model/scheme";
 import { wayOfLeaving } from "@fiscalon/core/model/basis";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import type { RegistrationRecord } from "../../db/models.ts";
@@ -14,6 +15,9 @@ import {
   offeredBasis,
   refuseOverlap,
 } from "../../books/addRegistration.ts";
+import { addMissingAccounts } from "../../books/addPackData.ts";
+import { checkedSchemes } from "../../books/checkedSchemes.ts";
+import { periodRule } from "../../books/returns/periodRule.ts";
 import { checkedOpening } from "../../books/returns/openingFigures.ts";
 import { loadDocuments } from "../../books/documents/loadDocuments.ts";
 import { followingDocuments, releaseFacts } from "../../books/payments/releaseFacts.ts";
@@ -52,8 +56,14 @@ export async function changeRegistration(
       basis: body.basis === undefined ? r.basis : offeredBasis(pack, body.basis),
       options: body.options === undefined ? r.options : checkedOptions(pack, body.options),
       opening: body.opening === undefined ? r.opening : checkedOpening(pack, body.opening),
+      schemes:
+        body.schemes === undefined
+          ? r.schemes
+          : checkedSchemes(pack, { ...periodRule(r), to, changes }, body.schemes),
       rounding: body.rounding ?? r.rounding,
     };
+    if (lastSealed?.end) refuseSealedSchemes(lastSealed.end, r.schemes, after.schemes);
+    if (after.schemes.length > 0) await addMissingAccounts(work, clientId, pack);
     if (lastSealed?.end && !isDeepStrictEqual(after.opening, r.opening)) refuseOpening(lastSealed.end);
     if (to !== r.validTo) {
       const stretch = { pack: r.pack, region: r.region, from: r.validFrom, to };
@@ -86,6 +96,24 @@ export async function changeRegistration(
       ]),
     ]);
   });
+}
+
+/** What sealed returns were worked out with stays; a scheme may end later than it was to. */
+function refuseSealedSchemes(
+  lastSealed: string,
+  before: readonly SchemeInForce[],
+  after: readonly SchemeInForce[],
+): void {
+  const sealed = (schemes: readonly SchemeInForce[]) =>
+    schemes
+      .filter(({ from }) => from <= lastSealed)
+      .map(({ to, ...rest }) => ({ ...rest, to: to === null || to >= lastSealed ? null : to }));
+  if (isDeepStrictEqual(sealed(before), sealed(after))) return;
+  throw new FiscalError(
+    "scheme/sealed",
+    `Periods to ${lastSealed} are sealed as they are. A scheme must begin or end after that day.`,
+    "schemes",
+  );
 }
 
 function refuseOpening(lastSealed: string): never {

@@ -17,6 +17,7 @@ import { Field, SelectField } from "../../kit/Field.tsx";
 import { showDate, today } from "../../kit/format.ts";
 import { ChoiceField, DayField, TextField } from "../../kit/formFields.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
+import { SchemeFields } from "./SchemeFields.tsx";
 import { useNumberCheck } from "../../records/RegistrationFields.tsx";
 
 /** Changes a registration: number, end, choices, and another rhythm from a day on. */
@@ -41,6 +42,7 @@ export function ChangeRegistration({
       options: optionsOn(pack, registration, today()),
       changes: registration.changes,
       opening: registration.opening,
+      schemes: registration.schemes,
     },
     schema: registrationChangeBody,
     body: ({
@@ -53,12 +55,14 @@ export function ChangeRegistration({
       options,
       changes,
       opening,
+      schemes,
     }): RegistrationChangeBody => {
       const chosen = pack.rhythms.find((one) => one.id === rhythm);
       const other = otherChoices(options, optionsOn(pack, registration, from === "" ? today() : from));
       return {
         number: number || null,
         to: to || null,
+        ...(pack.schemes === undefined ? {} : { schemes: [...schemes] }),
         opening: Object.fromEntries(Object.entries(opening).filter(([, amount]) => amount !== "")),
         ...(from === "" ? { options: { ...registration.options, ...other } } : {}),
         changes:
@@ -82,9 +86,9 @@ export function ChangeRegistration({
     onSaved: onClose,
   });
   const { control, setValue } = dialog.form;
-  const [number, options, changes, from, basis, leaving, opening] = useWatch({
+  const [number, options, changes, from, basis, leaving, opening, schemes] = useWatch({
     control,
-    name: ["number", "options", "changes", "from", "basis", "leaving", "opening"],
+    name: ["number", "options", "changes", "from", "basis", "leaving", "opening", "schemes"],
   });
   const brought = formOfRegistration(pack, registration, today()).boxes.filter(
     ({ kind }) => kind === "carried",
@@ -176,6 +180,14 @@ export function ChangeRegistration({
           ))}
         </SelectField>
       ))}
+      {pack.schemes !== undefined && (
+        <SchemeFields
+          offered={pack.schemes}
+          schemes={schemes}
+          registration={registration}
+          onChange={(next) => setValue("schemes", next)}
+        />
+      )}
       {brought.length > 0 && (
         <details className="col-span-2 border-t border-base-300 pt-3" open={Object.keys(opening).length > 0}>
           <summary className="cursor-pointer font-semibold">Brought into the first return here</summary>

@@ -201,6 +201,7 @@ function Registration({
     return `${name}: ${values.find((one) => one.value === value)?.name ?? value}`;
   });
   const region = pack.regions?.find(({ code }) => code === registration.region);
+  const scheme = registration.schemes.at(-1);
   const rows = [
     [capital(registration.numberName), registration.number ?? "applied for", true],
     ...(region === undefined ? [] : [["For", region.name] as const]),
@@ -219,6 +220,14 @@ function Registration({
     ],
     ["Basis", basisOffer(pack.bases, basisOn(registration, today())).name],
     ["Rounding", roundingName(packs, registration)],
+    ...(scheme
+      ? [
+          [
+            "Special scheme",
+            `${pack.schemes?.find(({ id }) => id === scheme.scheme)?.name ?? scheme.scheme} from ${showDate(scheme.from)}${scheme.to === null ? " on" : ` to ${showDate(scheme.to)}`}`,
+          ],
+        ]
+      : []),
     ...(options.length > 0 ? [["Choices", options.join("; ")]] : []),
   ] as [string, string, boolean?][];
   const authority =

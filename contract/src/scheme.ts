@@ -1,0 +1,71 @@
+import Joi from "joi";
+import { TREATMENTS } from "@fiscalon/core/model/taxCode";
+import type { SchemeInForce } from "@fiscalon/core/model/scheme";
+import { date, decimal, name, text } from "./fields.ts";
+
+const id = Joi.string().max(40);
+const codes = Joi.array().items(Joi.string().max(20));
+const treatments = Joi.array().items(Joi.string().valid(...TREATMENTS));
+const minor = Joi.number().integer().min(0);
+
+/** Schemes a registration is on, by date. */
+export const schemesInForce = Joi.array()
+  .items(
+    Joi.object<SchemeInForce, true>({
+      scheme: id.required(),
+      from: date.required(),
+      to: date.allow(null).default(null),
+      settings: Joi.object().pattern(id, id).default({}),
+    }),
+  )
+  .max(20);
+
+/** A scheme of a jurisdiction of the practice's own. */
+export const schemeDefinition = Joi.object({
+  id: id.required(),
+  name: name.required(),
+  levy: Joi.string().max(30).required(),
+  settings: Joi.array()
+    .items(
+      Joi.object({
+        id: id.required(),
+        name: name.required(),
+        values: Joi.array()
+          .items(Joi.object({ value: id.required(), name: name.required() }))
+          .min(1)
+          .required(),
+      }),
+    )
+    .required(),
+  conditions: Joi.array()
+    .items(Joi.object({ says: text.required(), source: text.required() }))
+    .required(),
+  note: text.required(),
+  source: text.required(),
+  rule: Joi.object({
+    kind: Joi.string().valid("turnover-rate").required(),
+    rates: Joi.object({
+      by: id.required(),
+      schedules: Joi.object().pattern(id, Joi.string().max(80)).required(),
+    }).required(),
+    firstYear: decimal,
+    takes: treatments.required(),
+    replaces: treatments.required(),
+    outside: codes.required(),
+    capital: Joi.object({ codes: codes.required(), from: minor.required() }),
+    limitedCost: Joi.object({
+      schedule: Joi.string().max(80).required(),
+      share: decimal.required(),
+      aYear: minor.required(),
+      notTopics: Joi.array().items(Joi.string().max(40)).required(),
+      notCodes: codes.required(),
+    }),
+    leaving: Joi.object({ above: minor.required() }),
+    boxes: Joi.object({
+      tax: id.required(),
+      turnover: id.required(),
+      input: id.required(),
+      purchases: id.required(),
+    }).required(),
+  }).required(),
+});

@@ -1,0 +1,23 @@
+/** The workpaper of a scheme in a period; amounts in minor units. */
+export interface SchemeView {
+  id: string;
+  name: string;
+  note: string;
+  source: string;
+  digits: number;
+  from: string;
+  to: string | null;
+  settings: { name: string; value: string }[];
+  steps: { id: string; words: string; arithmetic: string; amount: number; box: string | null }[];
+  /** Facts that are on no return because of it, by code. */
+  setAside: {
+    code: string;
+    direction: "sale" | "purchase";
+    count: number;
+    net: number;
+    tax: number;
+    recoverable: number;
+  }[];
+  /** By how much more is owed than without it; negative where it is a gain. */
+  gain: number;
+}

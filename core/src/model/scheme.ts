@@ -1,0 +1,67 @@
+import type { CalendarDate } from "../calendar/date.ts";
+import type { Treatment } from "./taxCode.ts";
+
+/** What is asked of who joins a scheme, the usual answer first. */
+export interface SchemeSetting {
+  id: string;
+  name: string;
+  values: readonly { value: string; name: string }[];
+}
+
+/**
+ * A scheme whose tax is a rate of turnover instead of output less input.
+ * - `rates`: the schedule of the rate by the answer to the setting `by`; `firstYear`: points off the rate until the day
+ *   before the first anniversary of the registration.
+ * - `takes`: the treatments of sales that make the turnover, tax included; `replaces`: those of purchases whose tax is not
+ *   deducted; `outside`: codes taxed the ordinary way. Imports keep what is due, and are not deducted.
+ * - `capital`: codes of purchases whose tax stays deductible, from which amount a line on, tax included.
+ * - `limitedCost`: another rate where the goods bought come to less than a share of turnover, or than a sum a year; what
+ *   is booked to accounts of these topics, or bought with these codes, is not counted.
+ * - `leaving`: income with tax in twelve months, minor units, above which it is left.
+ * - `boxes`: where its tax, its turnover, the tax that stays deductible and the net of these purchases stand.
+ */
+export interface TurnoverRate {
+  kind: "turnover-rate";
+  rates: { by: string; schedules: Readonly<Record<string, string>> };
+  firstYear?: string;
+  takes: readonly Treatment[];
+  replaces: readonly Treatment[];
+  outside: readonly string[];
+  capital?: { codes: readonly string[]; from: number };
+  limitedCost?: {
+    schedule: string;
+    share: string;
+    aYear: number;
+    notTopics: readonly string[];
+    notCodes: readonly string[];
+  };
+  leaving?: { above: number };
+  boxes: { tax: string; turnover: string; input: string; purchases: string };
+}
+
+/** A special scheme of a jurisdiction: data for a kind that several share. */
+export interface SchemeDefinition {
+  id: string;
+  name: string;
+  levy: string;
+  settings: readonly SchemeSetting[];
+  /** Who may use it and how it is left, each a sentence with its source. */
+  conditions: readonly { says: string; source: string }[];
+  /** What its invoices and returns look like otherwise. */
+  note: string;
+  source: string;
+  rule: TurnoverRate;
+}
+
+/** A scheme a registration is on, between two days, both included. */
+export interface SchemeInForce {
+  scheme: string;
+  from: CalendarDate;
+  to: CalendarDate | null;
+  settings: Readonly<Record<string, string>>;
+}
+
+/** The scheme a registration is on, on a day. */
+export function schemeOn(schemes: readonly SchemeInForce[], day: CalendarDate): SchemeInForce | undefined {
+  return schemes.find(({ from, to }) => from <= day && (to === null || day <= to));
+}

@@ -1,0 +1,178 @@
+import { useState } from "react";
+import { addDays } from "@fiscalon/core/calendar/date";
+import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
+import type { SchemeDefinition, SchemeInForce } from "@fiscalon/core/model/scheme";
+import type { RegistrationView } from "@fiscalon/contract/views";
+import { SelectField } from "../../kit/Field.tsx";
+import { showDate, showPeriod, today } from "../../kit/format.ts";
+
+/** How far ahead a scheme can be joined or left, in days. */
+const AHEAD = 400;
+
+/** The special schemes of a registration: what is in force, what can be joined, and how it is left. */
+export function SchemeFields({
+  offered,
+  schemes,
+  registration,
+  onChange,
+}: {
+  offered: readonly SchemeDefinition[];
+  schemes: readonly SchemeInForce[];
+  registration: RegistrationView;
+  onChange: (schemes: SchemeInForce[]) => void;
+}) {
+  const [joining, setJoining] = useState<SchemeInForce | null>(null);
+  const periods = filingPeriods(registration, registration.from, addDays(today(), AHEAD));
+  const definitionOf = (id: string) => offered.find((one) => one.id === id);
+  const definition = joining ? definitionOf(joining.scheme) : undefined;
+  const last = schemes.at(-1);
+  return (
+    <fieldset className="col-span-2 border-t border-base-300 pt-3">
+      <legend className="font-semibold">Special schemes</legend>
+      {schemes.map((one) => (
+        <SchemeRow
+          key={one.from}
+          one={one}
+          definition={definitionOf(one.scheme)}
+          ends={periods.map(({ to }) => to).filter((end) => end >= one.from)}
+          onEnd={(to) => onChange(schemes.map((other) => (other === one ? { ...one, to } : other)))}
+          onTakeOut={() => onChange(schemes.filter((other) => other !== one))}
+        />
+      ))}
+      {!joining && (
+        <p className="quiet">
+          {schemes.length === 0 && "None: output tax less input tax. "}
+          {offered.map(({ id, name }) => (
+            <button
+              key={id}
+              type="button"
+              className="word-link mr-3"
+              onClick={() => setJoining(blankScheme(id, definitionOf(id), periods, last))}
+            >
+              Join the {name.charAt(0).toLowerCase()}
+              {name.slice(1)}
+            </button>
+          ))}
+        </p>
+      )}
+      {joining && definition && (
+        <div role="group" aria-label={`Join: ${definition.name}`} className="mt-2 grid grid-cols-2 gap-4">
+          <SelectField
+            label="From the period"
+            value={joining.from}
+            onChange={({ target }) => setJoining({ ...joining, from: target.value })}
+          >
+            {periods.map(({ from, to }) => (
+              <option key={from} value={from}>
+                {showPeriod(from, to)}
+              </option>
+            ))}
+          </SelectField>
+          {definition.settings.map(({ id, name, values }) => (
+            <SelectField
+              key={id}
+              label={name}
+              value={joining.settings[id]}
+              onChange={({ target }) =>
+                setJoining({ ...joining, settings: { ...joining.settings, [id]: target.value } })
+              }
+            >
+              {values.map(({ value, name: answer }) => (
+                <option key={value} value={value}>
+                  {answer}
+                </option>
+              ))}
+            </SelectField>
+          ))}
+          <div className="col-span-2 text-[13px]">
+            <p>{definition.note}</p>
+            <ul className="mt-1">
+              {definition.conditions.map(({ says, source }) => (
+                <li key={says}>
+                  {says} <span className="quiet">({source})</span>
+                </li>
+              ))}
+            </ul>
+            <p className="mt-2 flex gap-3">
+              <button
+                type="button"
+                className="action !py-0.5"
+                onClick={() => {
+                  onChange([...schemes, joining]);
+                  setJoining(null);
+                }}
+              >
+                Join from {showDate(joining.from)}
+              </button>
+              <button type="button" className="word-link" onClick={() => setJoining(null)}>
+                Not now
+              </button>
+            </p>
+          </div>
+        </div>
+      )}
+    </fieldset>
+  );
+}
+
+function SchemeRow({
+  one,
+  definition,
+  ends,
+  onEnd,
+  onTakeOut,
+}: {
+  one: SchemeInForce;
+  definition: SchemeDefinition | undefined;
+  ends: readonly string[];
+  onEnd: (to: string | null) => void;
+  onTakeOut: () => void;
+}) {
+  const answers = definition?.settings.map(
+    ({ id, values }) => values.find(({ value }) => value === one.settings[id])?.name,
+  );
+  return (
+    <div className="mb-2 flex items-end gap-4">
+      <p className="grow">
+        {definition?.name ?? one.scheme} from {showDate(one.from)}
+        {answers && answers.length > 0 && (
+          <span className="quiet block text-[13px]">{answers.join(", ")}</span>
+        )}
+      </p>
+      <SelectField
+        className="w-[150px]"
+        label="Left on"
+        value={one.to ?? ""}
+        onChange={({ target }) => onEnd(target.value || null)}
+      >
+        <option value="">stays on it</option>
+        {ends.map((end) => (
+          <option key={end} value={end}>
+            {showDate(end)}
+          </option>
+        ))}
+      </SelectField>
+      <button type="button" className="word-link pb-1.5" onClick={onTakeOut}>
+        Take out
+      </button>
+    </div>
+  );
+}
+
+/** The first period after the scheme before, or the one that runs. */
+function blankScheme(
+  scheme: string,
+  definition: SchemeDefinition | undefined,
+  periods: readonly { from: string; to: string }[],
+  last: SchemeInForce | undefined,
+): SchemeInForce {
+  const after = last?.to ?? null;
+  const first = periods.find(({ from, to }) => (after === null ? to >= today() : from > after));
+  const settings = (definition?.settings ?? []).map(({ id, values }) => [id, values[0]?.value ?? ""]);
+  return {
+    scheme,
+    from: first?.from ?? today(),
+    to: null,
+    settings: Object.fromEntries(settings) as Record<string, string>,
+  };
+}
