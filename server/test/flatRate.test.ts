@@ -200,6 +200,25 @@ test("reverse charges, relief and sales of assets stay outside; an import is due
   expect(await client.boxes(Q3)).toMatchObject({ "1": "386", "6": "2200" }); // 200.00 and 15.5 % of 1,200.00
 });
 
+// VATA 1994 s.26A takes back what was deducted; on the scheme nothing is but the tax of dear assets.
+test("bills that stay unpaid give nothing back that was never deducted", async () => {
+  const client = await trader([inForce("hair")]);
+  await client.post(["purchase-bill", "S20", "900.00"], "2026-01-07");
+  await client.post(["purchase-bill", "CAP20", "2200.00"], "2026-01-08");
+  await client.post(["purchase-bill", "S20", "500.00", { account: "6600" }], "2026-08-08"); // entertaining
+  const { rules } = await server.ok<{ rules: { id: string; count: number; owed: number }[] }>(
+    "GET",
+    `${client.registration}/unpaid/${Q3}`,
+  );
+  expect(rules.map(({ id, count, owed }) => [id, count, owed])).toEqual([
+    ["bad-debt", 0, 0],
+    ["unpaid-input", 1, 440_00],
+  ]);
+  const checks = (await client.view(Q3)).findings.map(({ check }) => check);
+  expect(checks).toContain("unpaid-input");
+  expect(checks).not.toContain("blocked");
+});
+
 // SI 1995/2518 reg. 55M: 230,000 with tax in the year.
 test("income above the limit of the scheme is a finding with the figure", async () => {
   const client = await trader([inForce("retail")]);

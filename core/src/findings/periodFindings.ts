@@ -48,9 +48,9 @@ export interface PeriodRows {
   /** By how much the return is more than the ledger, and the most that rounding can explain. */
   apart: { difference: number; allowed: number };
   /** Income with tax of the twelve months to the end of the period, where a scheme in force has a limit of it. */
-  schemeIncome: { scheme: string; income: number; above: number; source: string } | null;
+  schemeIncome: { scheme: string; income: number; above: number } | null;
   /** What rules about unpaid documents ask for that is not for the business to claim. */
-  unpaid: readonly { name: string; count: number; owed: number; says: string; source: string }[];
+  unpaid: readonly { name: string; count: number; owed: number; says: string }[];
   /** What was sold in the year, for each check of turnover, by its id. */
   sold: ReadonlyMap<string, SoldInYears>;
   /** The boxes of the same period a year before; empty where nothing was in it. */
@@ -106,10 +106,21 @@ export function periodFindings(rows: PeriodRows, context: PeriodContext): Findin
 }
 
 /** Where the rule of a check stands: in the law of the place, in its rule for late items, or nowhere. */
-export function sourceOf(check: CheckId, { claims, correction }: JurisdictionPack): string {
+export function sourceOf(check: CheckId, pack: JurisdictionPack): string {
   const { source }: CheckDefinition = CHECKS[check];
-  const law = claims?.sources[check] ?? (check === "late-item" ? correction.source : "");
+  const law = pack.claims?.sources[check] ?? sourceInRules(check, pack);
   return law || (source ?? "common practice, no source");
+}
+
+/** Of a check that follows from a rule of the pack: where that rule stands. */
+function sourceInRules(
+  check: CheckId,
+  { correction, unpaid, schemes }: JurisdictionPack,
+): string | undefined {
+  if (check === "late-item") return correction.source;
+  if (check === "unpaid-input") return unpaid?.find(({ claimed }) => !claimed)?.source;
+  if (check === "scheme-limit") return schemes?.[0]?.source;
+  return undefined;
 }
 
 /** The rules of the authority for the boxes. */
@@ -247,12 +258,12 @@ function onlyFrom({ pack, boxes, client, regions }: PeriodContext): Finding[] {
 /** A scheme that has to be left for what came in. */
 function aboveScheme({ schemeIncome }: PeriodRows, { digits }: PeriodContext): Finding[] {
   if (!schemeIncome || schemeIncome.income <= schemeIncome.above) return [];
-  const { scheme, income, above, source } = schemeIncome;
+  const { scheme, income, above } = schemeIncome;
   return [
     finding(
       "scheme-limit",
       [scheme, income],
-      `${scheme}: income with tax of twelve months is ${displayAmount(income, digits)}, above ${displayAmount(above, digits)}. Look whether the scheme must be left, and from when (${source}).`,
+      `${scheme}: income with tax of twelve months is ${displayAmount(income, digits)}, above ${displayAmount(above, digits)}. Look whether the scheme must be left, and from when.`,
     ),
   ];
 }
@@ -260,11 +271,11 @@ function aboveScheme({ schemeIncome }: PeriodRows, { digits }: PeriodContext): F
 function unpaidTooLong({ unpaid }: PeriodRows, { digits }: PeriodContext): Finding[] {
   return unpaid
     .filter(({ count }) => count > 0)
-    .map(({ name, count, owed, says, source }) =>
+    .map(({ name, count, owed, says }) =>
       finding(
         "unpaid-input",
         [name, owed],
-        `${name}: ${count} ${count === 1 ? "document" : "documents"}, ${displayAmount(Math.abs(owed), digits)} ${owed < 0 ? "to be taken again" : "to be repaid"} on this return. ${says.charAt(0).toUpperCase()}${says.slice(1)} (${source}). Take it under Agree, Unpaid.`,
+        `${name}: ${count} ${count === 1 ? "document" : "documents"}, ${displayAmount(Math.abs(owed), digits)} ${owed < 0 ? "to be taken again" : "to be repaid"} on this return. ${says.charAt(0).toUpperCase()}${says.slice(1)}. Take it under Agree, Unpaid.`,
       ),
     );
 }

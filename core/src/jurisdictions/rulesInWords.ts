@@ -40,6 +40,18 @@ function rulesOfPack(pack: JurisdictionPack): string {
       pack.forms.map((form) => [`${form.name}${chosen(form)}`, form.from, form.source]),
     ),
     table(
+      ["special scheme", "what it does", "source"],
+      (pack.schemes ?? []).map(({ name, note, source }) => [name, note, source]),
+    ),
+    table(
+      ["documents that stay unpaid", "rule", "source"],
+      (pack.unpaid ?? []).map(({ name, option, says, source }) => [
+        `${name}${option === undefined ? "" : ` (${option.join(" ")})`}`,
+        says,
+        source,
+      ]),
+    ),
+    table(
       ["to be looked up", "as it stands", "where"],
       doubtsOf(pack).map(({ about, days, figure, says, source }) => [
         `${about}${days === undefined ? "" : `, from ${days.from}`}`,

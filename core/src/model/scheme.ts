@@ -61,6 +61,16 @@ export interface SchemeInForce {
   settings: Readonly<Record<string, string>>;
 }
 
+/** A step of the workpaper: what it is, how it is worked out, and what it comes to in minor units. */
+export interface SchemeStep {
+  id: string;
+  words: string;
+  arithmetic: string;
+  amount: number;
+  /** Where it stands on the return. */
+  box?: string;
+}
+
 /** The scheme a registration is on, on a day. */
 export function schemeOn(schemes: readonly SchemeInForce[], day: CalendarDate): SchemeInForce | undefined {
   return schemes.find(({ from, to }) => from <= day && (to === null || day <= to));

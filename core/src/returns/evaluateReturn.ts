@@ -12,7 +12,7 @@ import { boxesInOrder } from "./boxesInOrder.ts";
 import { familyMembers } from "./boxFamily.ts";
 import { linearTerms } from "./linearTerms.ts";
 import type { BoxDefinition, FormulaBox, ReturnForm, TaxedBox } from "../model/returnForm.ts";
-import type { SchemeStep } from "../schemes/turnoverRate.ts";
+import type { SchemeStep } from "../model/scheme.ts";
 
 /** Facts of one period summed by everything that decides where they land. Amounts in minor units. */
 export interface FactGroup extends Measures {

@@ -1,7 +1,7 @@
 import { addDays, addMonths } from "../calendar/date.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import type { FilingPeriod } from "../calendar/filingPeriods.ts";
-import type { SchemeInForce, TurnoverRate } from "../model/scheme.ts";
+import type { SchemeInForce, SchemeStep, TurnoverRate } from "../model/scheme.ts";
 import type { Component, Direction, RateSchedules, Treatment } from "../model/taxCode.ts";
 import { FiscalError } from "../errors.ts";
 import { displayAmount } from "../money/amount.ts";
@@ -25,6 +25,7 @@ export interface SchemeFact {
 
 /** A line of a bill for an asset. */
 export interface CapitalLine {
+  code: string;
   document: number;
   number: string;
   line: number;
@@ -45,16 +46,6 @@ export interface SchemePeriod {
   digits: number;
 }
 
-/** A step of the workpaper: what it is, how it is worked out, and what it comes to in minor units. */
-export interface SchemeStep {
-  id: string;
-  words: string;
-  arithmetic: string;
-  amount: number;
-  /** Where it stands on the return. */
-  box?: string;
-}
-
 /** What a scheme puts on a return. */
 export interface SchemeResult {
   steps: SchemeStep[];
@@ -68,6 +59,14 @@ export function isTurnover(
   { code, treatment, direction }: Pick<SchemeFact, "code" | "treatment" | "direction">,
 ): boolean {
   return direction === "sale" && takes.includes(treatment) && !outside.includes(code);
+}
+
+/** Whether a line is for an asset dear enough for its tax to stay deductible. */
+export function isDeductedAsset(
+  { capital }: TurnoverRate,
+  { code, net, tax }: Pick<SchemeFact, "code" | "net" | "tax">,
+): boolean {
+  return capital !== undefined && capital.codes.includes(code) && net + tax >= capital.from;
 }
 
 /** What of a group of facts a scheme replaces: all of it, only what is deducted of it, or nothing. */
@@ -118,9 +117,7 @@ export function turnoverRateScheme(rule: TurnoverRate, around: SchemePeriod): Sc
       box: rule.boxes.tax,
     });
   }
-  const assets = (rule.capital ? around.capital : []).filter(
-    ({ net, tax }) => net + tax >= (rule.capital?.from ?? 0),
-  );
+  const assets = around.capital.filter((asset) => isDeductedAsset(rule, asset));
   for (const { document, line, number, net, tax, recoverable } of assets) {
     const words = `${number}, line ${line}: goods for the business of ${show(rule.capital?.from ?? 0)} or more with tax, deducted the ordinary way.`;
     const own = { words, arithmetic: `${show(net)} + ${show(tax)} = ${show(net + tax)}` };

@@ -1,6 +1,8 @@
 import { addDays, addMonths, endOfMonth } from "@fiscalon/core/calendar/date";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import { CHECKS } from "@fiscalon/core/findings/catalogue";
+import type { CheckedLine } from "@fiscalon/core/findings/checkedLine";
+import { isDeductedAsset, setAside } from "@fiscalon/core/schemes/turnoverRate";
 import type { CheckId } from "@fiscalon/core/findings/catalogue";
 import { periodFindings, sourceOf, turnoverLimit } from "@fiscalon/core/findings/periodFindings";
 import type { PeriodContext, PeriodRows, SoldInYears } from "@fiscalon/core/findings/periodFindings";
@@ -19,6 +21,7 @@ import type { ClientSetup } from "../loadSetup.ts";
 import { evaluated, formOf } from "../returns/evaluation.ts";
 import { schedulesOf } from "../returns/schedules.ts";
 import { schemeContent, schemeOf } from "../returns/schemes.ts";
+import type { PeriodScheme } from "../returns/schemes.ts";
 import { correctionsOf, lateDocuments } from "../returns/late.ts";
 import { adjustmentsOf, factGroups } from "../returns/queries.ts";
 import { apartFromLedger } from "../settlement/closingEntry.ts";
@@ -81,7 +84,10 @@ async function rowsOf(
   );
   const gaps = await seriesGaps(work, client.id, period.from, period.to);
   return {
-    lines: await checkedLines(work, registration.id, period.to, context, stray),
+    lines: undeducted(
+      await checkedLines(work, registration.id, period.to, context, stray),
+      schemeOf(work, registration, period.to),
+    ),
     uncoded: await uncodedLines(work, client.id, period.from, period.to),
     unregistered: await unregisteredDocuments(work, client.id, from, to),
     unallocated:
@@ -105,6 +111,20 @@ async function rowsOf(
   };
 }
 
+/** Lines as the return has them: what a scheme sets aside deducts nothing. */
+function undeducted(lines: readonly CheckedLine[], own: PeriodScheme | undefined): CheckedLine[] {
+  if (!own) return [...lines];
+  const { rule } = own.definition;
+  return lines.map((line) => {
+    const apart =
+      line.direction === "purchase" &&
+      line.taxPoint >= own.inForce.from &&
+      setAside(rule, line) !== "nothing" &&
+      !isDeductedAsset(rule, line);
+    return apart ? { ...line, recoverable: 0 } : line;
+  });
+}
+
 async function schemeIncome(
   work: Work,
   registration: RegistrationRecord,
@@ -119,7 +139,6 @@ async function schemeIncome(
     scheme: own.definition.name,
     income,
     above: leaving.above,
-    source: own.definition.source,
   };
 }
 
@@ -136,7 +155,7 @@ async function unpaidAsked(
       const tax = taxes.reduce((total, { amount }) => total + amount, 0);
       return way === "relief" ? sum + tax : sum - tax;
     }, 0);
-    asked.push({ name: rule.name, count: documents.length, owed, says: rule.says, source: rule.source });
+    asked.push({ name: rule.name, count: documents.length, owed, says: rule.says });
   }
   return asked;
 }

@@ -1,13 +1,13 @@
 import { found } from "@fiscalon/core/at";
 import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
-import type { SchemeDefinition, SchemeInForce } from "@fiscalon/core/model/scheme";
+import type { SchemeDefinition, SchemeInForce, SchemeStep } from "@fiscalon/core/model/scheme";
 import { schemeOn } from "@fiscalon/core/model/scheme";
 import type { Direction, Treatment } from "@fiscalon/core/model/taxCode";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import type { FactGroup } from "@fiscalon/core/returns/evaluateReturn";
 import { setAside, turnoverRateScheme } from "@fiscalon/core/schemes/turnoverRate";
-import type { CapitalLine, SchemeFact, SchemeResult, SchemeStep } from "@fiscalon/core/schemes/turnoverRate";
+import type { CapitalLine, SchemeFact, SchemeResult } from "@fiscalon/core/schemes/turnoverRate";
 import { boxTags } from "@fiscalon/core/model/boxTags";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
 import type { Work } from "../../base/work.ts";
@@ -158,12 +158,12 @@ async function capitalLines(
   { definition: { rule, levy }, inForce, period }: PeriodScheme,
 ): Promise<CapitalLine[]> {
   return work.rows<CapitalLine>(
-    `SELECT f.document_id AS document, d.number, f.line, sum(f.net) AS net, sum(f.tax) AS tax,
+    `SELECT f.code, f.document_id AS document, d.number, f.line, sum(f.net) AS net, sum(f.tax) AS tax,
        sum(f.recoverable) AS recoverable
      FROM facts f JOIN documents d ON d.id = f.document_id
      WHERE f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND f.levy = $3
        AND f.tax_point >= $4 AND f.code IN (SELECT value FROM json_each($5))
-     GROUP BY f.document_id, f.line ORDER BY f.document_id, f.line`,
+     GROUP BY f.code, f.document_id, f.line ORDER BY f.document_id, f.line`,
     [r.id, period.to, levy, inForce.from, JSON.stringify(rule.capital?.codes ?? [])],
   );
 }

@@ -115,9 +115,28 @@ async function taxesOf(
      FROM json_each($1) one JOIN facts f ON f.document_id = one.value
      WHERE f.registration_id = $2 AND f.live = 1 AND f.held = 0 AND f.release_of IS NULL AND f.charged = 'charged'
        AND f.direction = $3 AND f.treatment <> 'adjustment' AND f.period_end <= $4
+       AND NOT EXISTS (SELECT 1 FROM json_each($5) s WHERE f.tax_point >= s.value ->> 'from'
+         AND f.tax_point <= coalesce(s.value ->> 'to', '9999-12-31')
+         AND NOT (f.net + f.tax >= s.value ->> 'dear' AND f.code IN (SELECT value FROM json_each(s.value, '$.codes'))))
      GROUP BY f.document_id, f.levy HAVING sum(${figure}) > 0`,
-    [JSON.stringify(documents.map(({ id }) => id)), r.id, rule.direction, to],
+    [
+      JSON.stringify(documents.map(({ id }) => id)),
+      r.id,
+      rule.direction,
+      to,
+      JSON.stringify(undeductedSpans(work, r, rule)),
+    ],
   );
+}
+
+/** When a scheme let nothing of purchases be deducted but dear assets; sales keep the tax that was charged. */
+function undeductedSpans({ packs }: Work, r: RegistrationRecord, { direction }: UnpaidRule): object[] {
+  if (direction === "sale") return [];
+  return r.schemes.map(({ scheme, from, to }) => {
+    const definition = packs.byId(r.pack).schemes?.find(({ id }) => id === scheme);
+    const { capital } = definition?.rule ?? {};
+    return { from, to, codes: capital?.codes ?? [], dear: capital?.from ?? 0 };
+  });
 }
 
 /** By document and levy, what was relieved or repaid up to a day and not taken back. */

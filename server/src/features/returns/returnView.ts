@@ -4,7 +4,7 @@ import { boxDefinition } from "@fiscalon/core/returns/findBox";
 import type { BoxResult, FactGroup } from "@fiscalon/core/returns/evaluateReturn";
 import { filingPeriodOn, filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
-import type { SchemeStep } from "@fiscalon/core/schemes/turnoverRate";
+import type { SchemeStep } from "@fiscalon/core/model/scheme";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import type { BoxDefinition, ReturnForm } from "@fiscalon/core/model/returnForm";
 import type { AdjustmentView, BoxesBetween, BoxView, ReturnView } from "@fiscalon/contract/returns";

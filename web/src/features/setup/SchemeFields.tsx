@@ -39,7 +39,7 @@ export function SchemeFields({
           onTakeOut={() => onChange(schemes.filter((other) => other !== one))}
         />
       ))}
-      {!joining && (
+      {!joining && last?.to !== null && (
         <p className="quiet">
           {schemes.length === 0 && "None: output tax less input tax. "}
           {offered.map(({ id, name }) => (
