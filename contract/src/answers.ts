@@ -5,6 +5,7 @@ import type { NumberCheck } from "@fiscalon/core/model/pack";
 import type { BankAccountView, BankLinePage, StatementReport } from "./bank.ts";
 import type { BookFile } from "./book.ts";
 import type { HeldCreditPage } from "./credit.ts";
+import type { MethodComparison } from "./compareMethods.ts";
 import type { ImportBatch } from "./imports.ts";
 import type { JurisdictionFile } from "./jurisdiction.ts";
 import type { LawChangeRow, LawTaken, LawTouched } from "./law.ts";
@@ -149,6 +150,7 @@ export interface Answers {
   "GET /clients/:id/trial-balance": LedgerAccountRow[];
   "GET /clients/:id/registrations/:rid/returns/:period/registers": RegisterView[];
   "GET /clients/:id/registrations/:rid/returns/:period/scheme": SchemeView | null;
+  "POST /clients/:id/registrations/:rid/methods": MethodComparison;
   "GET /jobs/:id": JobView;
   "POST /jobs/:id/cancel": JobView;
   "GET /jurisdictions": JurisdictionRow[];

@@ -60,6 +60,7 @@ export const schemeDefinition = Joi.object({
       notTopics: Joi.array().items(Joi.string().max(40)).required(),
       notCodes: codes.required(),
     }),
+    joining: Joi.object({ above: minor.required() }),
     leaving: Joi.object({ above: minor.required() }),
     boxes: Joi.object({
       tax: id.required(),

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { found } from "@fiscalon/core/at";
 import type { ReturnView } from "@fiscalon/contract/returns";
+import type { MethodComparison } from "@fiscalon/contract/compareMethods";
 import type { SchemeView } from "@fiscalon/contract/schemeView";
 import type { SettlementView } from "@fiscalon/contract/settlement";
 import type { TrailStep } from "@fiscalon/contract/trail";
@@ -198,6 +199,26 @@ test("reverse charges, relief and sales of assets stay outside; an import is due
   await client.post(["sales-invoice", "S20", "1200.00", { prices: "inclusive" }], "2026-03-10");
   await client.post(["sales-invoice", "S20", "1200.00", { prices: "inclusive" }], "2026-05-10");
   expect(await client.boxes(Q3)).toMatchObject({ "1": "386", "6": "2200" }); // 200.00 and 15.5 % of 1,200.00
+});
+
+test("the methods open to a client are compared for the last twelve months, nothing is written", async () => {
+  const client = await trader([inForce("hair", "2026-01-01", Q2)]);
+  for (const date of ["2026-02-04", "2026-05-04", "2026-08-04"]) {
+    await client.post(["sales-invoice", "S20", "12000.00", { prices: "inclusive" }], date);
+    await client.post(["purchase-bill", "S20", "600.00", { prices: "inclusive", supply: "goods" }], date);
+  }
+  const compare = (answers: object) =>
+    server.ok<MethodComparison>("POST", `${client.registration}/methods`, { answers });
+  const before = await server.ok("GET", `${client.base}/book`);
+  const { periods, turnover, methods } = await compare({ sector: "business" });
+  expect(periods.map(({ to }) => to)).toEqual([Q1, Q2, Q3]);
+  expect(turnover).toBe(30_000_00);
+  expect(methods.map(({ id, output, input, now, bar }) => [id, output, input, now, bar])).toEqual([
+    ["ordinary", [2_000_00, 2_000_00, 2_000_00], [100_00, 100_00, 100_00], true, null],
+    // 12 % less one in the first year.
+    ["gb-flat-rate", [1_320_00, 1_320_00, 1_320_00], [0, 0, 0], false, null],
+  ]);
+  expect(await server.ok("GET", `${client.base}/book`)).toEqual(before);
 });
 
 // VATA 1994 s.26A takes back what was deducted; on the scheme nothing is but the tax of dear assets.

@@ -17,6 +17,7 @@ export interface SchemeSetting {
  * - `capital`: codes of purchases whose tax stays deductible, from which amount a line on, tax included.
  * - `limitedCost`: another rate where the goods bought come to less than a share of turnover, or than a sum a year; what
  *   is booked to accounts of these topics, or bought with these codes, is not counted.
+ * - `joining`: taxable turnover without tax in twelve months, minor units, above which it is not open.
  * - `leaving`: income with tax in twelve months, minor units, above which it is left.
  * - `boxes`: where its tax, its turnover, the tax that stays deductible and the net of these purchases stand.
  */
@@ -35,6 +36,7 @@ export interface TurnoverRate {
     notTopics: readonly string[];
     notCodes: readonly string[];
   };
+  joining?: { above: number };
   leaving?: { above: number };
   boxes: { tax: string; turnover: string; input: string; purchases: string };
 }

@@ -13,6 +13,7 @@ export type ClientQuery =
   | "imports"
   | "items"
   | "ledger"
+  | "methods"
   | "open-items"
   | "original"
   | "payment"

@@ -20,6 +20,7 @@ const LOAD: Record<ScreenPath, Load> = {
   "setup/places": async () => (await import("../features/setup/PlacesPage.tsx")).PlacesPage,
   "setup/codes": async () => (await import("../features/setup/CodesPage.tsx")).CodesPage,
   "setup/rules": async () => (await import("../features/setup/RulesPage.tsx")).RulesPage,
+  "setup/methods": async () => (await import("../features/setup/MethodsPage.tsx")).MethodsPage,
   "setup/law": async () => (await import("../features/setup/LawPage.tsx")).LawPage,
   "setup/rates": async () => (await import("../features/setup/RatesPage.tsx")).RatesPage,
   "setup/accounts": async () => (await import("../features/setup/AccountsPage.tsx")).AccountsPage,

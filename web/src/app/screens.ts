@@ -26,6 +26,13 @@ export const SCREENS = [
     tab: "Places & registrations",
     find: "Places & registrations",
   },
+  {
+    path: "setup/methods",
+    of: "client",
+    group: "setup",
+    tab: "Methods",
+    find: "Methods: what each scheme would have come to",
+  },
   { path: "setup/codes", of: "client", group: "setup", tab: "Codes", find: "Codes and code bench" },
   { path: "setup/rules", of: "client", group: "setup", tab: "Supply rules", find: "Supply rules and tester" },
   { path: "setup/rates", of: "client", group: "setup", tab: "Rates", find: "Rates by date" },

@@ -126,6 +126,7 @@ export const flatRate: SchemeDefinition = {
       notTopics: ["cars", "car-lease", "entertaining"],
       notCodes: ["CAP20"],
     },
+    joining: { above: 150_000_00 },
     leaving: { above: 230_000_00 },
     boxes: { tax: "1", turnover: "6", input: "4", purchases: "7" },
   },

@@ -20,6 +20,9 @@ import type { AdjustmentInput } from "../../books/returns/adjust.ts";
 import { fileReturn } from "./fileReturn.ts";
 import { periodTiles } from "../../books/returns/periods.ts";
 import { answerLate } from "../../books/returns/late.ts";
+import { methodsBody } from "@fiscalon/contract/compareMethods";
+import type { MethodsBody } from "@fiscalon/contract/compareMethods";
+import { compareMethods } from "./compareMethods.ts";
 import { schemeCsv, schemeView } from "./schemeView.ts";
 import { registerCsv, registersOf } from "./registers.ts";
 import { returnPdf } from "./returnPdf.ts";
@@ -61,6 +64,21 @@ export async function returnRoutes(app: FastifyInstance, { gateway }: AppContext
     `${BASE}/returns/:period`,
     { schema: described("A period's return", "Return", { params: returnParams }) },
     (request) => view(request),
+  );
+
+  app.post<Registration & { Body: MethodsBody }>(
+    `${BASE}/methods`,
+    {
+      schema: described("What each method open to a registration would have come to", "Return", {
+        params: registrationParams,
+        body: methodsBody,
+      }),
+    },
+    async (request) => {
+      const setup = await loadSetup(request.work, request.params.id);
+      const r = registrationIn(setup, request.params.rid);
+      return compareMethods(request.work, setup, r, request.body.answers);
+    },
   );
 
   app.get<Return>(

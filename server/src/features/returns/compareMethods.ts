@@ -1,0 +1,122 @@
+import { valueAt } from "@fiscalon/core/at";
+import { addDays, addMonths } from "@fiscalon/core/calendar/date";
+import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
+import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
+import type { SchemeDefinition, SchemeInForce } from "@fiscalon/core/model/scheme";
+import { schemeOn } from "@fiscalon/core/model/scheme";
+import { displayAmount } from "@fiscalon/core/money/amount";
+import type { MethodComparison, MethodView } from "@fiscalon/contract/compareMethods";
+import type { Work } from "../../base/work.ts";
+import type { RegistrationRecord } from "../../db/models.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
+import { boxesNow, figuresOf } from "../../books/returns/evaluation.ts";
+import { periodRule } from "../../books/returns/periodRule.ts";
+
+/**
+ * What the last twelve months would have come to by every method the law there has: the ordinary one, and each scheme with
+ * the answers given. Nothing is written.
+ */
+export async function compareMethods(
+  work: Work,
+  { plain }: ClientSetup,
+  r: RegistrationRecord,
+  answers: Readonly<Record<string, string>>,
+): Promise<MethodComparison> {
+  const periods = lastYear(work, r);
+  const turnover = await turnoverOf(work, r, periods);
+  const last = periods.at(-1)?.to ?? work.today;
+  const now = schemeOn(r.schemes, last);
+  const methods: MethodView[] = [
+    {
+      id: "ordinary",
+      name: "Output tax less input tax",
+      settings: [],
+      ...(await figures(work, { ...r, schemes: [] }, periods)),
+      bar: null,
+      now: now === undefined,
+    },
+  ];
+  for (const definition of work.packs.byId(r.pack).schemes ?? []) {
+    const chosen = answersOf(definition, now, answers);
+    const schemes = [{ scheme: definition.id, from: periods[0]?.from ?? last, to: null, settings: chosen }];
+    methods.push({
+      id: definition.id,
+      name: definition.name,
+      settings: definition.settings.map(({ id, name, values }) => ({
+        id,
+        name,
+        chosen: valueAt(new Map(Object.entries(chosen)), id),
+        values: [...values],
+      })),
+      ...(await figures(work, { ...r, schemes }, periods)),
+      bar: barOf(definition, turnover, plain.digits),
+      now: now?.scheme === definition.id,
+    });
+  }
+  return { digits: plain.digits, periods, turnover, methods };
+}
+
+/** Whole periods that ended in the last twelve months. */
+function lastYear(work: Work, r: RegistrationRecord): FilingPeriod[] {
+  const from = addMonths(work.today, -15);
+  const ended = filingPeriods(periodRule(r), from, work.today).filter(({ to }) => to < work.today);
+  const last = ended.at(-1);
+  if (!last) return [];
+  const first = addMonths(addDays(last.to, 1), -12);
+  return ended.filter((period) => period.from >= first);
+}
+
+function answersOf(
+  { id: scheme, settings }: SchemeDefinition,
+  now: SchemeInForce | undefined,
+  answers: Readonly<Record<string, string>>,
+): Record<string, string> {
+  return Object.fromEntries(
+    settings.map(({ id, values }) => {
+      const known = [answers[id], now?.scheme === scheme ? now.settings[id] : undefined];
+      const answer = known.find((one) => values.some(({ value }) => value === one)) ?? values[0]?.value;
+      return [id, answer ?? ""];
+    }),
+  );
+}
+
+async function figures(
+  work: Work,
+  r: RegistrationRecord,
+  periods: readonly FilingPeriod[],
+): Promise<Pick<MethodView, "output" | "input">> {
+  const output: number[] = [];
+  const input: number[] = [];
+  for (const { to } of periods) {
+    const sums = figuresOf(work, r, to, (await boxesNow(work, r, to)).boxes);
+    output.push(sums.output);
+    input.push(sums.input);
+  }
+  return { output, input };
+}
+
+function barOf(
+  { name, rule: { joining } }: SchemeDefinition,
+  turnover: number,
+  digits: number,
+): string | null {
+  if (!joining || turnover <= joining.above) return null;
+  return `${name}: taxable turnover without tax was ${displayAmount(turnover, digits)} in these periods; ${displayAmount(joining.above, digits)} is the most that may be expected.`;
+}
+
+/** Taxable turnover without tax. */
+async function turnoverOf(
+  work: Work,
+  r: RegistrationRecord,
+  periods: readonly FilingPeriod[],
+): Promise<number> {
+  const [first, last] = [periods[0], periods.at(-1)];
+  if (!first || !last) return 0;
+  const { turnover } = await work.one<{ turnover: number }>(
+    `SELECT coalesce(sum(net), 0) AS turnover FROM facts WHERE registration_id = $1 AND live = 1 AND held = 0
+       AND direction = 'sale' AND treatment IN ('standard', 'reduced', 'zero', 'export')
+       AND tax_point BETWEEN $2 AND $3`,
+    [r.id, first.from, last.to],
+  );
+  return turnover;
+}

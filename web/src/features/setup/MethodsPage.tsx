@@ -1,0 +1,222 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { lazy, Suspense, useState } from "react";
+import { Link, useNavigate } from "react-router";
+import type { MethodView } from "@fiscalon/contract/compareMethods";
+import { displayAmount } from "@fiscalon/core/money/amount";
+import { api } from "../../api/client.ts";
+import { keys } from "../../api/keys.ts";
+import { useScope } from "../../app/scope.ts";
+import { Figure } from "../../kit/Figure.tsx";
+import { SelectField } from "../../kit/Field.tsx";
+import { showPeriod } from "../../kit/format.ts";
+import { Sheet } from "../../kit/Sheet.tsx";
+
+const BarChart = lazy(() => import("../../kit/BarChart.tsx"));
+const COLOURS = ["primary", "secondary", "accent"];
+
+/** What the last twelve months would have come to by each method open to the registration. It writes nothing. */
+export function MethodsPage() {
+  const { client, registration, path } = useScope();
+  const navigate = useNavigate();
+  const [answers, setAnswers] = useState<Record<string, string>>({});
+  const [sales, setSales] = useState(0);
+  const [costs, setCosts] = useState(0);
+  const { data } = useQuery({
+    queryKey: keys.of(client?.id, "methods", registration?.id, answers),
+    queryFn: () =>
+      api.post("/clients/:id/registrations/:rid/methods", [client?.id, registration?.id], { answers }),
+    enabled: registration !== undefined,
+    placeholderData: keepPreviousData,
+  });
+  if (!registration || (data && data.methods.length < 2)) {
+    return (
+      <Sheet title="Methods">
+        <p className="quiet">
+          {registration
+            ? "The law here offers no other method that is worked out, so there is nothing to compare."
+            : "Methods are compared once there is a registration."}
+        </p>
+      </Sheet>
+    );
+  }
+  if (!data) return <Sheet title="Methods">{null}</Sheet>;
+  const { methods, periods, digits } = data;
+  // In whole percent, so that a minor unit is rounded once.
+  const net = ({ output, input }: MethodView, at: number) =>
+    Math.round(((output[at] ?? NONE) * (100 + sales) - (input[at] ?? NONE) * (100 + costs)) / 100);
+  const total = (method: MethodView) => periods.reduce((sum, _, at) => sum + net(method, at), 0);
+  const [usual] = methods;
+  const now = methods.find((method) => method.now) ?? usual;
+  return (
+    <Sheet
+      title="Methods"
+      lead="What the last twelve months would have come to, from the books as they are. Nothing is changed here."
+    >
+      <div className="mb-4 flex flex-wrap items-end gap-6">
+        {methods.flatMap(({ settings }) =>
+          settings.map(({ id, name, chosen, values }) => (
+            <SelectField
+              key={id}
+              className="w-[280px]"
+              label={name}
+              value={chosen}
+              onChange={({ target }) => setAnswers({ ...answers, [id]: target.value })}
+            >
+              {values.map(({ value, name: answer }) => (
+                <option key={value} value={value}>
+                  {answer}
+                </option>
+              ))}
+            </SelectField>
+          )),
+        )}
+        <Slider label="Sales" value={sales} onChange={setSales} />
+        <Slider label="Costs" value={costs} onChange={setCosts} />
+      </div>
+      <table className="sheet-table">
+        <thead>
+          <tr>
+            <th>Period</th>
+            {methods.map(({ id, name, now: inUse }) => (
+              <th key={id} className="num">
+                {name}
+                {inUse && ", in use"}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {periods.map(({ from, to }, at) => (
+            <tr key={to}>
+              <td>{showPeriod(from, to)}</td>
+              {methods.map((method) => (
+                <td key={method.id} className="num">
+                  <Figure
+                    amount={net(method, at)}
+                    digits={digits}
+                    of={stepOf(method, at)}
+                    label={`${method.name}, ${showPeriod(from, to)}`}
+                  />
+                </td>
+              ))}
+            </tr>
+          ))}
+          <tr className="font-semibold">
+            <td>Owed in all</td>
+            {methods.map((method) => (
+              <td key={method.id} className="num">
+                <Figure
+                  amount={total(method)}
+                  digits={digits}
+                  of={stepOf(method)}
+                  label={`${method.name}, in all`}
+                />
+              </td>
+            ))}
+          </tr>
+          <tr>
+            <td>Against what is in use</td>
+            {methods.map((method) => (
+              <td key={method.id} className="num">
+                {now && method !== now ? signed(total(method) - total(now), digits) : "–"}
+              </td>
+            ))}
+          </tr>
+        </tbody>
+      </table>
+      {methods.map(({ id, bar }) => bar !== null && <Bar key={id} words={bar} />)}
+      <div className="mt-6">
+        <Suspense fallback={null}>
+          <BarChart
+            title="Owed by method"
+            categories={periods.map(({ from, to }) => showPeriod(from, to))}
+            series={methods.map((method, index) => ({
+              name: method.name,
+              colour: COLOURS[index % COLOURS.length] ?? "primary",
+              values: periods.map((_, at) => net(method, at)),
+            }))}
+            digits={digits}
+            onOpen={(index) => void navigate(path(`return/${periods[index]?.to}`))}
+            table={<p className="quiet">The table stands above.</p>}
+          />
+        </Suspense>
+      </div>
+      <p className="mt-4">
+        Another method is joined from the first day of a period, in{" "}
+        <Link className="word-link" to={path("setup/places")}>
+          Places &amp; registrations
+        </Link>
+        .
+      </p>
+    </Sheet>
+  );
+
+  function stepOf(method: MethodView, at?: number) {
+    const places = at === undefined ? periods.map((_, index) => index) : [at];
+    const amount = places.reduce((sum, index) => sum + net(method, index), 0);
+    const sum = (of: readonly number[]) => places.reduce((all, index) => all + (of[index] ?? NONE), 0);
+    const moved = (percent: number) => (percent === 0 ? "" : ` × ${100 + percent} %`);
+    return {
+      ref: `methods/${method.id}/${at ?? "all"}`,
+      title: method.name,
+      amount,
+      digits,
+      words: [
+        "Worked out from the documents of the period by this method, as its return would be.",
+        ...(sales !== 0 || costs !== 0
+          ? ["Sales and costs are moved as the sliders say; tests of the scheme are not made again."]
+          : []),
+      ],
+      parts: [],
+      arithmetic: [
+        `declared ${displayAmount(sum(method.output), digits)}${moved(sales)}`,
+        `deducted ${displayAmount(sum(method.input), digits)}${moved(costs)}`,
+      ],
+    };
+  }
+}
+
+const NONE = 0;
+
+function signed(amount: number, digits: number): string {
+  return `${amount > 0 ? "+" : ""}${displayAmount(amount, digits)}`;
+}
+
+function Bar({ words }: { words: string }) {
+  return (
+    <p className="note-row mt-3">
+      <span aria-hidden className="text-error">
+        ▲
+      </span>{" "}
+      {words}
+    </p>
+  );
+}
+
+function Slider({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: number;
+  onChange: (value: number) => void;
+}) {
+  return (
+    <label className="w-[170px] text-[13px]">
+      <span className="quiet">
+        {label}: {value > 0 ? "+" : ""}
+        {value} %
+      </span>
+      <input
+        type="range"
+        className="range range-xs mt-1"
+        min={-50}
+        max={50}
+        step={5}
+        value={value}
+        onChange={({ target }) => onChange(Number(target.value))}
+      />
+    </label>
+  );
+}
