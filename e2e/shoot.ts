@@ -23,12 +23,11 @@ const { rows } = (await (
 
 const VIEWS: [string, string, (() => Promise<void>)?][] = [
   ["clients", "/"],
-  ["new-client", "/clients/new", answerFour],
   ["setup-places", `${named("Nimbus")}/setup/places`],
   ["setup-codes", `${named("Honeygum")}/setup/codes`, chooseWine],
   ["setup-rules", `${named("Nimbus")}/setup/rules`],
   ["setup-law", `${named("Prairie")}/setup/law`],
-  ["setup-contact", `${named("Nimbus")}/setup/contacts`, openContact],
+  ["setup-methods", `${named("Quillon")}/setup/methods`],
   ["jurisdiction", "/jurisdictions/new"],
   ["books-documents", `${client}/books/documents`],
   ["books-document", `${client}/books/documents/${rows[0]?.id}`],
@@ -39,6 +38,7 @@ const VIEWS: [string, string, (() => Promise<void>)?][] = [
   ["books-audit", `${client}/books/audit`],
   ["books-ledger", `${client}/books/ledger`],
   ["agree-control", `${client}/agree`],
+  ["agree-unpaid", `${client}/agree/unpaid`],
   ["return", `${client}/return`, openBoxFour],
   ["settle", `${client}/settle`],
 ];
@@ -61,21 +61,9 @@ async function allocate(): Promise<void> {
   await page.getByRole("button", { name: "oldest first" }).click();
 }
 
-async function answerFour(): Promise<void> {
-  await page.getByLabel("Name of the business").fill("Honeygum Meadery Pty Ltd");
-  await page.getByLabel("Place of business").fill("Beechworth meadery");
-  await page.getByLabel("Country").selectOption("AU");
-  await page.getByLabel("Region").selectOption("VIC");
-  await page.getByLabel("What it does").selectOption("wine");
-}
-
 async function chooseWine(): Promise<void> {
   await page.getByLabel("Find a code").fill("wine");
   await page.getByRole("button", { name: "WW", exact: true }).click();
-}
-
-async function openContact(): Promise<void> {
-  await page.getByRole("button", { name: "Kootenay Velo" }).click();
 }
 
 async function openBoxFour(): Promise<void> {

@@ -13,9 +13,8 @@ afterAll(() => server.close());
 
 const END = "2026-06-30";
 
-/** CGST s.10(4): no tax is collected and no credit taken; 0.5 + 0.5 % of the taxable turnover of a trader. From memory. */
-test("a composition trader: no input tax, tax on turnover is cost with an account of its own, nothing in rounding", async () => {
-  const client = await periodBooks(server, {
+const trader = () =>
+  periodBooks(server, {
     pack: "in",
     country: "IN",
     region: "29",
@@ -24,6 +23,10 @@ test("a composition trader: no input tax, tax on turnover is cost with an accoun
     number: "29AAPFM4417K1ZR",
     options: { composition: "trader" },
   });
+
+/** CGST s.10(4): no tax is collected and no credit taken; 0.5 + 0.5 % of the taxable turnover of a trader. From memory. */
+test("a composition trader: no input tax, tax on turnover is cost with an account of its own, nothing in rounding", async () => {
+  const client = await trader();
   await client.post(["sales-invoice", "CS", "240000.00"], "2026-05-04");
   await client.post(["purchase-bill", "P18", "50000.00"], "2026-05-05"); // 4,500 + 4,500, cost
   await client.post(["purchase-bill", "R5", "8000.00"], "2026-05-06"); // 200 + 200 owed, cost
@@ -58,15 +61,7 @@ test("a composition trader: no input tax, tax on turnover is cost with an accoun
 
 // in.md 4.2: composition, negative quarter likewise; a doubt, marked so on the box.
 test("a quarter of more credit notes than sales reduces what the next one pays", async () => {
-  const client = await periodBooks(server, {
-    pack: "in",
-    country: "IN",
-    region: "29",
-    frequency: "quarterly",
-    anchor: "2026-03-31",
-    number: "29AAPFM4417K1ZR",
-    options: { composition: "trader" },
-  });
+  const client = await trader();
   await client.post(["sales-credit-note", "CS", "30200.00"], "2026-05-04"); // 151 and 151
   expect(await client.boxes(END)).toMatchObject({ "cmp08.1.cgst": "-151", "cmp08.out.cgst": "151" });
   expect(await client.boxes(END)).not.toHaveProperty(["cmp08.5"]);

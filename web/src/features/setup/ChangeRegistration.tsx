@@ -199,7 +199,7 @@ export function ChangeRegistration({
             {brought.map(({ id, short }) => (
               <Field
                 key={id}
-                className="text-right font-mono"
+                className="font-mono"
                 label={short}
                 inputMode="decimal"
                 value={textAt(opening, id)}

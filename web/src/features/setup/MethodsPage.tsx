@@ -45,6 +45,11 @@ export function MethodsPage() {
   const net = ({ output, input }: MethodView, at: number) =>
     Math.round(((output[at] ?? NONE) * (100 + sales) - (input[at] ?? NONE) * (100 + costs)) / 100);
   const total = (method: MethodView) => periods.reduce((sum, _, at) => sum + net(method, at), 0);
+  const partOf = (method: MethodView, side: "output" | "input") =>
+    Math.round(
+      (method[side].reduce((sum, amount) => sum + amount, 0) * (100 + (side === "output" ? sales : costs))) /
+        100,
+    );
   const [usual] = methods;
   const now = methods.find((method) => method.now) ?? usual;
   return (
@@ -114,6 +119,21 @@ export function MethodsPage() {
               </td>
             ))}
           </tr>
+          {(["output", "input"] as const).map((side) => (
+            <tr key={side} className="quiet">
+              <td>{side === "output" ? "of that declared" : "less what is deducted"}</td>
+              {methods.map((method) => (
+                <td key={method.id} className="num">
+                  <Figure
+                    amount={partOf(method, side)}
+                    digits={digits}
+                    of={stepOf(method)}
+                    label={`${method.name}, ${side === "output" ? "declared" : "deducted"}`}
+                  />
+                </td>
+              ))}
+            </tr>
+          ))}
           <tr>
             <td>Against what is in use</td>
             {methods.map((method) => (
