@@ -68,11 +68,6 @@ export function Combo({
       inputValue: typed ?? shown,
       itemToString: (choice) => choice?.label ?? "",
       defaultHighlightedIndex: 0,
-      onInputValueChange: ({ inputValue, type }) => {
-        if (type !== useCombobox.stateChangeTypes.InputChange) return;
-        setTyped(inputValue);
-        onSearch?.(inputValue);
-      },
       onStateChange: ({ type, selectedItem }) => {
         const types = useCombobox.stateChangeTypes;
         // Who types faster than the list is drawn means what was typed, not what stood first a moment ago.
@@ -110,7 +105,13 @@ export function Combo({
           placeholder,
           ...inputProps,
           onFocus: (event: React.FocusEvent<HTMLInputElement>) => event.target.select(),
-          onInput: (event: React.FormEvent<HTMLInputElement>) => said.hear(event.currentTarget.value),
+          // At once and not when the list is told: otherwise the field is drawn with the text of before, and of two keys
+          // close together the first is lost.
+          onInput: ({ currentTarget: { value: text } }: React.FormEvent<HTMLInputElement>) => {
+            said.hear(text);
+            setTyped(text);
+            onSearch?.(text);
+          },
         })}
         aria-invalid={error !== undefined}
         className={clsx(cell ? "cell" : "entry", mono && "font-mono")}
