@@ -1,81 +1,16 @@
-import type { CalendarDate } from "../calendar/date.ts";
-import type { Account } from "../model/account.ts";
 import { missingRoles } from "../model/account.ts";
 import type { CheckDefinition, Finding } from "../model/finding.ts";
-import type { JurisdictionPack, TurnoverLimit } from "../model/pack.ts";
+import type { JurisdictionPack } from "../model/pack.ts";
 import { WAITING } from "../model/basis.ts";
-import type { Basis } from "../model/basis.ts";
-import type { Treatment } from "../model/taxCode.ts";
 import { displayAmount } from "../money/amount.ts";
 import type { LateKind } from "../model/correction.ts";
-import type { CorrectionAnswer } from "../returns/corrections.ts";
 import { brokenRules } from "../returns/returnFigures.ts";
-import type { BoxResult } from "../returns/evaluateReturn.ts";
 import { CHECKS, documentKey, finding } from "./catalogue.ts";
 import type { CheckId } from "./catalogue.ts";
 import { lineFindings } from "./lineChecks.ts";
-import type { CheckedLine, LineContext } from "./checkedLine.ts";
+import { limitFindings } from "./limitFindings.ts";
+import type { PeriodContext, PeriodRows } from "./periodRows.ts";
 import { filledIn } from "./packChecks.ts";
-
-/** Rows of the books that the checks of a period look at; amounts in minor units. */
-export interface PeriodRows {
-  /** Facts some check may speak about, all facts of a document or none. */
-  lines: readonly CheckedLine[];
-  uncoded: readonly { document: number; line: number; number: string; party: string; net: number }[];
-  /** Documents no registration covers. */
-  unregistered: readonly { document: number; number: string; taxPoint: CalendarDate; levy: string }[];
-  /** Money that settles nothing. */
-  unallocated: readonly { payment: number; number: string; party: string; amount: number }[];
-  /** Purchases that look like one already entered. */
-  twins: readonly {
-    first: number;
-    second: number;
-    number: string;
-    otherNumber: string;
-    party: string;
-    gross: number;
-    sameNumber: boolean;
-  }[];
-  gaps: readonly {
-    kind: string;
-    series: string;
-    first: string;
-    count: number;
-    after: string;
-    before: string;
-  }[];
-  late: readonly CorrectionAnswer[];
-  /** By how much the return is more than the ledger, and the most that rounding can explain. */
-  apart: { difference: number; allowed: number };
-  /** Income with tax of the twelve months to the end of the period, where a scheme in force has a limit of it. */
-  schemeIncome: { scheme: string; income: number; above: number } | null;
-  /** What rules about unpaid documents ask for that is not for the business to claim. */
-  unpaid: readonly { name: string; count: number; owed: number; says: string }[];
-  /** What was sold in the year, for each check of turnover, by its id. */
-  sold: ReadonlyMap<string, SoldInYears>;
-  /** The boxes of the same period a year before; empty where nothing was in it. */
-  yearBefore: readonly Pick<BoxResult, "box" | "amount">[];
-}
-
-/** What was sold in a calendar year up to the end of a period, in the year before, and what took it above a limit. */
-export interface SoldInYears {
-  year: number;
-  sold: number;
-  soldBefore: number;
-  passedBy: { document: number; number: string } | null;
-}
-
-/** The period that is checked. */
-export interface PeriodContext extends LineContext {
-  client: string;
-  levies: readonly string[];
-  basis: Basis;
-  accounts: readonly Account[];
-  boxes: readonly BoxResult[];
-  treatmentOf: (code: string) => Treatment | undefined;
-  /** Regions the business has a place in. */
-  regions: readonly string[];
-}
 
 /** Checks that name lines whose tax is not on the return, which is why it differs from the ledger. */
 const OFF_THE_RETURN: ReadonlySet<string> = new Set(["no-region", "no-box"] satisfies CheckId[]);
@@ -95,9 +30,7 @@ export function periodFindings(rows: PeriodRows, context: PeriodContext): Findin
     ...gapsInSeries(rows),
     ...lateItems(rows, context),
     ...onlyFrom(context),
-    ...aboveScheme(rows, context),
-    ...unpaidTooLong(rows, context),
-    ...turnoverLimits(rows, context),
+    ...limitFindings(rows, context),
     ...exemptSales(context),
     ...unusual(rows, context),
   ];
@@ -253,74 +186,6 @@ function onlyFrom({ pack, boxes, client, regions }: PeriodContext): Finding[] {
     const text = filledIn(check.says, { boxes: used.join(", "), client });
     return [finding(check.id as CheckId, used, text)];
   });
-}
-
-/** A scheme that has to be left for what came in. */
-function aboveScheme({ schemeIncome }: PeriodRows, { digits }: PeriodContext): Finding[] {
-  if (!schemeIncome || schemeIncome.income <= schemeIncome.above) return [];
-  const { scheme, income, above } = schemeIncome;
-  return [
-    finding(
-      "scheme-limit",
-      [scheme, income],
-      `${scheme}: income with tax of twelve months is ${displayAmount(income, digits)}, above ${displayAmount(above, digits)}. Look whether the scheme must be left, and from when.`,
-    ),
-  ];
-}
-
-function unpaidTooLong({ unpaid }: PeriodRows, { digits }: PeriodContext): Finding[] {
-  return unpaid
-    .filter(({ count }) => count > 0)
-    .map(({ name, count, owed, says }) =>
-      finding(
-        "unpaid-input",
-        [name, owed],
-        `${name}: ${count} ${count === 1 ? "document" : "documents"}, ${displayAmount(Math.abs(owed), digits)} ${owed < 0 ? "to be taken again" : "to be repaid"} on this return. ${says.charAt(0).toUpperCase()}${says.slice(1)}. Take it under Agree, Unpaid.`,
-      ),
-    );
-}
-
-/** Sales of a year that the law allows a treatment only up to a limit. */
-function turnoverLimits({ sold }: PeriodRows, { pack, digits }: PeriodContext): Finding[] {
-  return (pack.checks ?? []).flatMap((check) => {
-    const found = sold.get(check.id);
-    if (check.kind !== "turnover" || !found) return [];
-    const limit = turnoverLimit(check.limits, found.year);
-    if (!limit) return [];
-    const text = (year: number, amount: number, above: number) =>
-      filledIn(check.says, {
-        year: String(year),
-        amount: displayAmount(amount, digits),
-        limit: displayAmount(above, digits),
-      });
-    const { year, soldBefore, passedBy } = found;
-    return [
-      ...(soldBefore > limit.yearBefore
-        ? [
-            finding(
-              "turnover-limit",
-              [year - 1],
-              `${text(year - 1, soldBefore, limit.yearBefore)} So it ended on 1 January ${year}.`,
-            ),
-          ]
-        : []),
-      ...(passedBy
-        ? [
-            finding(
-              "turnover-limit",
-              [year],
-              `${text(year, found.sold, limit.year)} ${passedBy.number} passes it; from that document on tax is charged.`,
-              { document: passedBy.document },
-            ),
-          ]
-        : []),
-    ];
-  });
-}
-
-/** The limits that hold for sales of a year. */
-export function turnoverLimit(limits: readonly TurnoverLimit[], year: number): TurnoverLimit | undefined {
-  return [...limits].sort((a, b) => b.from - a.from).find(({ from }) => from <= year);
 }
 
 function exemptSales({ boxes, treatmentOf, digits }: PeriodContext): Finding[] {

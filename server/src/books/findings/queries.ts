@@ -4,7 +4,7 @@ import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import { WAITING } from "@fiscalon/core/model/basis";
 import type { Basis } from "@fiscalon/core/model/basis";
 import type { CheckedLine, LineContext } from "@fiscalon/core/findings/checkedLine";
-import type { SoldInYears } from "@fiscalon/core/findings/periodFindings";
+import type { SoldInYears } from "@fiscalon/core/findings/periodRows";
 import type { Work } from "../../base/work.ts";
 
 type CheckedRow = Omit<CheckedLine, "partyRegistered" | "typed" | "attributes"> & {

@@ -1,0 +1,79 @@
+import type { Finding } from "../model/finding.ts";
+import type { TurnoverLimit } from "../model/pack.ts";
+import { displayAmount } from "../money/amount.ts";
+import { finding } from "./catalogue.ts";
+import { filledIn } from "./packChecks.ts";
+import type { PeriodContext, PeriodRows } from "./periodRows.ts";
+
+/** What has gone beyond a limit of the law: of a scheme, of time without payment, of sales in a year. */
+export function limitFindings(rows: PeriodRows, context: PeriodContext): Finding[] {
+  return [...aboveScheme(rows, context), ...unpaidTooLong(rows, context), ...turnoverLimits(rows, context)];
+}
+
+/** A scheme that has to be left for what came in. */
+function aboveScheme({ schemeIncome }: PeriodRows, { digits }: PeriodContext): Finding[] {
+  if (!schemeIncome || schemeIncome.income <= schemeIncome.above) return [];
+  const { scheme, income, above } = schemeIncome;
+  return [
+    finding(
+      "scheme-limit",
+      [scheme, income],
+      `${scheme}: income with tax of twelve months is ${displayAmount(income, digits)}, above ${displayAmount(above, digits)}. Look whether the scheme must be left, and from when.`,
+    ),
+  ];
+}
+
+function unpaidTooLong({ unpaid }: PeriodRows, { digits }: PeriodContext): Finding[] {
+  return unpaid
+    .filter(({ count }) => count > 0)
+    .map(({ name, count, owed, says }) =>
+      finding(
+        "unpaid-input",
+        [name, owed],
+        `${name}: ${count} ${count === 1 ? "document" : "documents"}, ${displayAmount(Math.abs(owed), digits)} ${owed < 0 ? "to be taken again" : "to be repaid"} on this return. ${says.charAt(0).toUpperCase()}${says.slice(1)}. Take it under Agree, Unpaid.`,
+      ),
+    );
+}
+
+/** Sales of a year that the law allows a treatment only up to a limit. */
+function turnoverLimits({ sold }: PeriodRows, { pack, digits }: PeriodContext): Finding[] {
+  return (pack.checks ?? []).flatMap((check) => {
+    const found = sold.get(check.id);
+    if (check.kind !== "turnover" || !found) return [];
+    const limit = turnoverLimit(check.limits, found.year);
+    if (!limit) return [];
+    const text = (year: number, amount: number, above: number) =>
+      filledIn(check.says, {
+        year: String(year),
+        amount: displayAmount(amount, digits),
+        limit: displayAmount(above, digits),
+      });
+    const { year, soldBefore, passedBy } = found;
+    return [
+      ...(soldBefore > limit.yearBefore
+        ? [
+            finding(
+              "turnover-limit",
+              [year - 1],
+              `${text(year - 1, soldBefore, limit.yearBefore)} So it ended on 1 January ${year}.`,
+            ),
+          ]
+        : []),
+      ...(passedBy
+        ? [
+            finding(
+              "turnover-limit",
+              [year],
+              `${text(year, found.sold, limit.year)} ${passedBy.number} passes it; from that document on tax is charged.`,
+              { document: passedBy.document },
+            ),
+          ]
+        : []),
+    ];
+  });
+}
+
+/** The limits that hold for sales of a year. */
+export function turnoverLimit(limits: readonly TurnoverLimit[], year: number): TurnoverLimit | undefined {
+  return [...limits].sort((a, b) => b.from - a.from).find(({ from }) => from <= year);
+}

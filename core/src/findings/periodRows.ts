@@ -1,0 +1,67 @@
+import type { CalendarDate } from "../calendar/date.ts";
+import type { Account } from "../model/account.ts";
+import type { Basis } from "../model/basis.ts";
+import type { Treatment } from "../model/taxCode.ts";
+import type { CorrectionAnswer } from "../returns/corrections.ts";
+import type { BoxResult } from "../returns/evaluateReturn.ts";
+import type { CheckedLine, LineContext } from "./checkedLine.ts";
+
+/** Rows of the books that the checks of a period look at; amounts in minor units. */
+export interface PeriodRows {
+  /** Facts some check may speak about, all facts of a document or none. */
+  lines: readonly CheckedLine[];
+  uncoded: readonly { document: number; line: number; number: string; party: string; net: number }[];
+  /** Documents no registration covers. */
+  unregistered: readonly { document: number; number: string; taxPoint: CalendarDate; levy: string }[];
+  /** Money that settles nothing. */
+  unallocated: readonly { payment: number; number: string; party: string; amount: number }[];
+  /** Purchases that look like one already entered. */
+  twins: readonly {
+    first: number;
+    second: number;
+    number: string;
+    otherNumber: string;
+    party: string;
+    gross: number;
+    sameNumber: boolean;
+  }[];
+  gaps: readonly {
+    kind: string;
+    series: string;
+    first: string;
+    count: number;
+    after: string;
+    before: string;
+  }[];
+  late: readonly CorrectionAnswer[];
+  /** By how much the return is more than the ledger, and the most that rounding can explain. */
+  apart: { difference: number; allowed: number };
+  /** Income with tax of the twelve months to the end of the period, where a scheme in force has a limit of it. */
+  schemeIncome: { scheme: string; income: number; above: number } | null;
+  /** What rules about unpaid documents ask for that is not for the business to claim. */
+  unpaid: readonly { name: string; count: number; owed: number; says: string }[];
+  /** What was sold in the year, for each check of turnover, by its id. */
+  sold: ReadonlyMap<string, SoldInYears>;
+  /** The boxes of the same period a year before; empty where nothing was in it. */
+  yearBefore: readonly Pick<BoxResult, "box" | "amount">[];
+}
+
+/** What was sold in a calendar year up to the end of a period, in the year before, and what took it above a limit. */
+export interface SoldInYears {
+  year: number;
+  sold: number;
+  soldBefore: number;
+  passedBy: { document: number; number: string } | null;
+}
+
+/** The period that is checked. */
+export interface PeriodContext extends LineContext {
+  client: string;
+  levies: readonly string[];
+  basis: Basis;
+  accounts: readonly Account[];
+  boxes: readonly BoxResult[];
+  treatmentOf: (code: string) => Treatment | undefined;
+  /** Regions the business has a place in. */
+  regions: readonly string[];
+}
