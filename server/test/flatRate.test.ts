@@ -3,6 +3,7 @@ import { found } from "@fiscalon/core/at";
 import type { ReturnView } from "@fiscalon/contract/returns";
 import type { MethodComparison } from "@fiscalon/contract/compareMethods";
 import type { SchemeView } from "@fiscalon/contract/schemeView";
+import type { PricePreview } from "@fiscalon/contract/views";
 import type { SettlementView } from "@fiscalon/contract/settlement";
 import type { TrailStep } from "@fiscalon/contract/trail";
 import { periodBooks } from "./support/periods.ts";
@@ -199,6 +200,30 @@ test("reverse charges, relief and sales of assets stay outside; an import is due
   await client.post(["sales-invoice", "S20", "1200.00", { prices: "inclusive" }], "2026-03-10");
   await client.post(["sales-invoice", "S20", "1200.00", { prices: "inclusive" }], "2026-05-10");
   expect(await client.boxes(Q3)).toMatchObject({ "1": "386", "6": "2200" }); // 200.00 and 15.5 % of 1,200.00
+});
+
+test("while a document is typed the scheme is reckoned with", async () => {
+  const client = await trader([inForce("hair")]);
+  const moved = async (kind: string, code: string, amount: string, more: object = {}) => {
+    const document = {
+      kind,
+      date: "2026-05-04",
+      prices: "inclusive",
+      number: "X",
+      lines: [{ code, amount, ...more }],
+    };
+    const { boxes } = await server.ok<PricePreview>("POST", "/price", {
+      client: Number(client.base.split("/").at(-1)),
+      document,
+    });
+    return Object.fromEntries(boxes.map(({ box, amount: by }) => [box, by]));
+  };
+  expect(await moved("sales-invoice", "S20", "1200.00")).toEqual({ "1": "144.00", "6": "1200.00" });
+  expect(await moved("sales-credit-note", "S20", "600.00")).toEqual({ "1": "-72.00", "6": "-600.00" });
+  expect(await moved("purchase-bill", "S20", "120.00")).toEqual({});
+  expect(await moved("purchase-bill", "CAP20", "2400.00")).toEqual({ "4": "400.00", "7": "2000.00" });
+  expect(await moved("purchase-bill", "CAP20", "1200.00")).toEqual({});
+  expect(await moved("sales-invoice", "SA20", "1200.00")).toEqual({ "1": "200.00", "6": "1000.00" });
 });
 
 test("the methods open to a client are compared for the last twelve months, nothing is written", async () => {

@@ -2,6 +2,7 @@ import type { CalendarDate } from "../calendar/date.ts";
 import type { PeriodRule, RhythmChange } from "../calendar/filingPeriods.ts";
 import type { Basis, BasisChange } from "./basis.ts";
 import type { JurisdictionPack, PackOption } from "./pack.ts";
+import type { SchemeInForce } from "./scheme.ts";
 import type { Rounding } from "./rounding.ts";
 
 /** Choices among the options of a pack, by option. */
@@ -22,6 +23,8 @@ export interface RegistrationSetup extends PeriodRule {
   rounding: Rounding;
   /** What the registration chose of the options its pack offers, by option. */
   options?: Options;
+  /** The special schemes it is on, by date. */
+  schemes?: readonly SchemeInForce[];
 }
 
 /** What a registration has chosen on a day: the last change of each option, what it began with, or the usual choice. */

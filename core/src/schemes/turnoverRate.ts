@@ -102,7 +102,7 @@ export function turnoverRateScheme(rule: TurnoverRate, around: SchemePeriod): Sc
   ];
   const byRate = new Map<string, { amount: number; words: string }>();
   for (const fact of sold) {
-    const { rate, words } = rateOn(rule, around, fact.taxPoint, limited.is);
+    const { rate, words } = ratesOn(rule, around, fact.taxPoint, limited.is);
     const known = byRate.get(rate);
     byRate.set(rate, { amount: (known?.amount ?? 0) + fact.net + fact.tax, words });
   }
@@ -170,9 +170,13 @@ function monthsIn(from: CalendarDate, to: CalendarDate): number {
   return months;
 }
 
-function rateOn(
+/**
+ * The rate of a scheme on a day, as a decimal of a percent, and what it is in words.
+ * @throws FiscalError `scheme/no-rate`
+ */
+export function ratesOn(
   { rates, firstYear, limitedCost: test }: TurnoverRate,
-  { inForce, registered, schedules }: SchemePeriod,
+  { inForce, registered, schedules }: Pick<SchemePeriod, "inForce" | "registered" | "schedules">,
   day: CalendarDate,
   limited: boolean,
 ): { rate: string; words: string } {

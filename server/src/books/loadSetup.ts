@@ -117,6 +117,7 @@ function registrationSetup(r: RegistrationRecord): RegistrationSetup {
     basis: r.basis,
     rounding: r.rounding,
     options: r.options,
+    ...(r.schemes.length === 0 ? {} : { schemes: r.schemes }),
     frequency: r.frequency,
     anchor: r.anchor,
     changes: r.changes,

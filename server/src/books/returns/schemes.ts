@@ -8,7 +8,7 @@ import { minorDigits } from "@fiscalon/core/money/currency";
 import type { FactGroup } from "@fiscalon/core/returns/evaluateReturn";
 import { setAside, turnoverRateScheme } from "@fiscalon/core/schemes/turnoverRate";
 import type { CapitalLine, SchemeFact, SchemeResult } from "@fiscalon/core/schemes/turnoverRate";
-import { boxTags } from "@fiscalon/core/model/boxTags";
+import { without } from "@fiscalon/core/schemes/movementsUnder";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
@@ -92,7 +92,9 @@ export async function schemeContent(
     if (way === "nothing") return [group];
     const { code, direction, count, net, tax, recoverable } = group;
     aside.push({ code, direction, count, net, tax: way === "all" ? tax : 0, recoverable });
-    return way === "all" ? [] : [withoutDeduction(group, rule.boxes)];
+    // An import under a scheme: what is due stays, what would be deducted does not.
+    const { input, purchases } = rule.boxes;
+    return way === "all" ? [] : [{ ...group, tags: without(group.tags, [input, purchases]) }];
   });
   const declared = aside.reduce(
     (sum, { direction, tax, recoverable }) => sum + (direction === "sale" ? tax : 0) - recoverable,
@@ -105,21 +107,6 @@ export async function schemeContent(
     gain: result.owed - declared,
     scheme: { ...own, result, setAside: aside },
   };
-}
-
-/** An import under a scheme: what is due stays, what would be deducted does not. */
-function withoutDeduction(
-  group: FactGroup,
-  { input, purchases }: { input: string; purchases: string },
-): FactGroup {
-  const dropped = new Set(
-    boxTags(group.tags).flatMap(({ box }) => (box === input || box === purchases ? [box] : [])),
-  );
-  const tags = group.tags
-    .split(",")
-    .filter((tag) => !dropped.has(tag.trim().split(" ")[0] ?? ""))
-    .join(",");
-  return { ...group, tags: tags.trim() };
 }
 
 /** What a scheme is worked out from; facts of the time before it are left out. */

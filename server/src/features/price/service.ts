@@ -3,7 +3,7 @@ import { at } from "@fiscalon/core/at";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { EffectSetup } from "@fiscalon/core/facts/effect";
-import { boxMovements } from "@fiscalon/core/facts/boxMovements";
+import { movementsUnder } from "@fiscalon/core/schemes/movementsUnder";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import type { Party, Site } from "@fiscalon/core/model/party";
 import { codesByName } from "@fiscalon/core/tax/expandCode";
@@ -67,7 +67,7 @@ export async function pricePreview(work: Work, request: PriceRequest): Promise<P
     tax: money(effect.priced.tax),
     gross: money(effect.priced.gross),
     postings: effect.postings.map((posting) => ({ ...posting, amount: money(posting.amount) })),
-    boxes: boxMovements(effect.facts).map(({ registration, periodEnd, box, amount }) => ({
+    boxes: movementsUnder(effect.facts, setup).map(({ registration, periodEnd, box, amount }) => ({
       registration,
       periodEnd,
       box,

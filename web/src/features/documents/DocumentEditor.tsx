@@ -88,9 +88,9 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
     keepDraft(keptUnder, raw.lines.every(isBlank) && raw.number === "" ? null : raw);
   }, [raw, start, keptUnder]);
   useEffect(() => {
-    showInBar(document || !live.effect ? null : draftEffectOf(live.effect));
+    showInBar(document || !live.effect ? null : draftEffectOf(live.effect, setup.effect));
     return () => showInBar(null);
-  }, [live.effect, document, showInBar]);
+  }, [live.effect, document, showInBar, setup.effect]);
 
   const update = (change: Partial<Draft>) => {
     setPosted(null);

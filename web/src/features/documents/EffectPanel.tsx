@@ -1,6 +1,6 @@
 import { usePacks } from "../../api/packs.tsx";
 import clsx from "clsx";
-import { boxMovements } from "@fiscalon/core/facts/boxMovements";
+import { movementsUnder } from "@fiscalon/core/schemes/movementsUnder";
 import type { EffectSetup } from "@fiscalon/core/facts/effect";
 import { isJournal } from "@fiscalon/core/model/document";
 import { minorDigits } from "@fiscalon/core/money/currency";
@@ -49,7 +49,7 @@ export function EffectPanel({
     accounts.set(posting.account, (accounts.get(posting.account) ?? 0) + posting.amount);
   const rows = [...accounts].filter(([, amount]) => amount !== 0);
   const debit = rows.reduce((sum, [, amount]) => sum + Math.max(0, amount), 0);
-  const returns = returnsMoved(boxMovements(effect.facts), client?.registrations ?? [], packs);
+  const returns = returnsMoved(movementsUnder(effect.facts, setup), client?.registrations ?? [], packs);
   const priced = effect.printed.lines[live.at.indexOf(line)];
   const reason = draft.lines[line]?.codeReason;
   return (
