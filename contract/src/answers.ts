@@ -149,7 +149,7 @@ export interface Answers {
   "GET /clients/:id/trail": TrailStep;
   "GET /clients/:id/trial-balance": LedgerAccountRow[];
   "GET /clients/:id/registrations/:rid/returns/:period/registers": RegisterView[];
-  "GET /clients/:id/registrations/:rid/returns/:period/scheme": SchemeView | null;
+  "GET /clients/:id/registrations/:rid/returns/:period/schemes": SchemeView[];
   "POST /clients/:id/registrations/:rid/methods": MethodComparison;
   "GET /jobs/:id": JobView;
   "POST /jobs/:id/cancel": JobView;

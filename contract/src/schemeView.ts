@@ -8,6 +8,8 @@ export interface SchemeView {
   from: string;
   to: string | null;
   settings: { name: string; value: string }[];
+  /** What its lines make owed, less what they deduct. */
+  owed: number;
   steps: { id: string; words: string; arithmetic: string; amount: number; box: string | null }[];
   /** Facts that are on no return because of it, by code. */
   setAside: {

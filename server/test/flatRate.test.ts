@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { found } from "@fiscalon/core/at";
-import type { ReturnView } from "@fiscalon/contract/returns";
+import type { BoxesBetween, ReturnView } from "@fiscalon/contract/returns";
 import type { MethodComparison } from "@fiscalon/contract/compareMethods";
 import type { SchemeView } from "@fiscalon/contract/schemeView";
 import type { PricePreview } from "@fiscalon/contract/views";
@@ -40,8 +40,8 @@ async function trader(schemes: object[], country: Partial<Country> = {}) {
   return {
     ...client,
     join,
-    workpaper: (end: string) =>
-      server.ok<SchemeView | null>("GET", `${client.registration}/returns/${end}/scheme`),
+    workpaper: async (end: string) =>
+      (await server.ok<SchemeView[]>("GET", `${client.registration}/returns/${end}/schemes`))[0],
     view: (end: string) => server.ok<ReturnView>("GET", `${client.registration}/returns/${end}`),
     settlement: (end: string) =>
       server.ok<SettlementView>("GET", `${client.registration}/settlements/${end}`),
@@ -128,7 +128,7 @@ test("a limited cost trader pays the higher rate", async () => {
   await hairdresser(client, "200.00");
   expect(await client.boxes(Q2)).toMatchObject({ "1": "2278.50", "6": "14700" }); // 14,700 × 15.5 %
   const paper = await client.workpaper(Q2);
-  expect(found(paper?.steps ?? [], ({ id }) => id === "limited-cost", "the test").arithmetic).toBe(
+  expect(found(paper?.steps ?? [], ({ id }) => id.startsWith("limited-cost"), "the test").arithmetic).toBe(
     "240.00 against 2 % of 14,700.00 = 294.00, and 250.00 for 3 months",
   );
 });
@@ -173,7 +173,7 @@ test("the discount of the first year ends inside a quarter", async () => {
   );
   expect(found(boxes, ({ id: box }) => box === "1", "box 1").amount).toBe(1_740_00);
   expect(found(boxes, ({ id: box }) => box === "6", "box 6").amount).toBe(15_000_00);
-  expect(await client.workpaper(Q2)).toBeNull();
+  expect(await client.workpaper(Q2)).toBeUndefined();
 });
 
 test("reverse charges, relief and sales of assets stay outside; an import is due and not deducted", async () => {
@@ -199,7 +199,81 @@ test("reverse charges, relief and sales of assets stay outside; an import is due
   await client.seal(Q2);
   await client.post(["sales-invoice", "S20", "1200.00", { prices: "inclusive" }], "2026-03-10");
   await client.post(["sales-invoice", "S20", "1200.00", { prices: "inclusive" }], "2026-05-10");
-  expect(await client.boxes(Q3)).toMatchObject({ "1": "386", "6": "2200" }); // 200.00 and 15.5 % of 1,200.00
+  expect(await client.boxes(Q3)).toMatchObject({ "1": "332", "6": "2200" }); // 200.00 and 11 % of 1,200.00
+});
+
+// Errors of an earlier period are put right at what that period bore (VAT Notice 700/45); the rates are E22's, a percent
+// less in the first year. Goods of the second quarter were below its share, so it was a limited cost quarter.
+test("what turns up late bears the rate of its own time: another sector, limited cost, after the scheme was left", async () => {
+  const client = await trader([inForce("hair", "2026-01-01", Q2), inForce("retail", "2026-07-01", Q3)]);
+  const sell = (amount: string, date: string) =>
+    client.post(["sales-invoice", "S20", amount, { prices: "inclusive" }], date);
+  for (const date of ["2026-01-10", "2026-04-10", "2026-07-10", "2026-10-10"]) {
+    await sell("12000.00", date);
+    if (date !== "2026-04-10")
+      await client.post(["purchase-bill", "S20", "600.00", { supply: "goods" }], date);
+  }
+  for (const end of [Q1, Q2, Q3]) await client.seal(end);
+  await sell("1000.00", "2026-01-20"); // 12 %
+  await sell("1000.00", "2026-04-20"); // 15.5 %
+  await sell("1000.00", "2026-07-20"); // 7.5 less one
+  const boxes = await client.boxes("2026-12-31");
+  // 2,000.00 of the quarter itself, ordinary again, with its input tax of 120.00.
+  expect(boxes).toMatchObject({ "1": "2340", "4": "120", "6": "13000" });
+  const paper = await client.workpaper("2026-12-31");
+  expect(
+    paper?.steps.filter(({ box }) => box === "1").map(({ words, amount }) => [words.slice(0, 27), amount]),
+  ).toEqual([
+    ["Of the period to 2026-03-31", 120_00],
+    ["Of the period to 2026-06-30", 155_00],
+    ["Of the period to 2026-09-30", 65_00],
+  ]);
+  expect((await client.view("2026-12-31")).findings.map(({ check }) => check)).not.toContain(
+    "more-than-rounding",
+  );
+  for (const end of [Q1, Q2, Q3, "2026-12-31"]) expect(await client.left(end)).toBe(0);
+});
+
+test("boxes of single days and of several periods are under the scheme too", async () => {
+  const client = await trader([inForce("hair")]);
+  await hairdresser(client, "450.00", "2026-02");
+  await hairdresser(client, "450.00", "2026-05");
+  const between = async (from: string, to: string) => {
+    const { boxes } = await server.ok<BoxesBetween>(
+      "GET",
+      `${client.registration}/returns?from=${from}&to=${to}`,
+    );
+    return Object.fromEntries(boxes.map(({ id, amount }) => [id, amount]));
+  };
+  const year = await between("2026-01-01", Q2);
+  expect([year["1"], year["4"], year["6"], year["7"]]).toEqual(["3528.00", "880.00", "29400", "4400"]);
+  const [first, rest] = [
+    await between("2026-05-01", "2026-05-10"),
+    await between("2026-05-11", "2026-05-31"),
+  ];
+  expect([first["1"], first["4"], first["6"]]).toEqual(["1608.00", "440.00", "13400"]);
+  expect([rest["1"], rest["4"], rest["6"]]).toEqual(["156.00", "0.00", "1300"]);
+});
+
+// VAT Notice 733, section 15: a single purchase of 2,000 or more with tax, whatever the parts on the bill.
+test("the goods of one bill are one purchase, and its trail opens each line", async () => {
+  const client = await trader([inForce("hair")]);
+  const line = (text: string, amount: string) => ({ text, amount, code: "CAP20" });
+  await server.ok("POST", `${client.base}/documents`, {
+    kind: "purchase-bill",
+    number: "SET-1",
+    date: "2026-05-05",
+    prices: "exclusive",
+    lines: [line("Table", "1000.00"), line("Chairs", "800.00")],
+  });
+  expect(await client.boxes(Q2)).toMatchObject({ "4": "360", "7": "1800" });
+  const paper = await client.workpaper(Q2);
+  const rid = client.registration.split("/").at(-1);
+  for (const { id, box, amount } of paper?.steps ?? []) {
+    const step = await server.ok<TrailStep>("GET", `${client.base}/trail?ref=scheme/${rid}/${Q2}/${id}`);
+    expect(step.amount).toBe(amount);
+    if (box === "4") expect(step.parts).toHaveLength(1);
+  }
 });
 
 test("while a document is typed the scheme is reckoned with", async () => {

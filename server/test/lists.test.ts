@@ -154,7 +154,7 @@ test("every route says in the API's documents what it answers; only files and st
     "GET /clients/{id}/imports/{import}/rejected",
     "GET /clients/{id}/registrations/{rid}/returns/{period}/pdf",
     "GET /clients/{id}/registrations/{rid}/returns/{period}/registers/{register}",
-    "GET /clients/{id}/registrations/{rid}/returns/{period}/scheme.csv",
+    "GET /clients/{id}/registrations/{rid}/returns/{period}/schemes/{scheme}",
     "GET /clients/{id}/reports/tax/export",
     "GET /jobs/{id}/events",
     "GET /law/file",

@@ -27,6 +27,12 @@ export interface UnpaidProposal {
   taxes: readonly { levy: string; amount: number }[];
 }
 
+/** What a proposal makes owed more (positive) or less; minor units. */
+export function owedBy({ direction }: Pick<UnpaidRule, "direction">, { way, taxes }: UnpaidProposal): number {
+  const sum = taxes.reduce((total, { amount }) => total + amount, 0);
+  return (direction === "purchase") === (way === "relief") ? sum : -sum;
+}
+
 /** The first day on which the time of a rule is over. */
 export function timeOver(
   rule: Pick<UnpaidRule, "from" | "after" | "reached">,

@@ -1,6 +1,7 @@
 import { addDays, addMonths } from "../calendar/date.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import type { FilingPeriod } from "../calendar/filingPeriods.ts";
+import { schemeOn } from "../model/scheme.ts";
 import type { SchemeInForce, SchemeStep, TurnoverRate } from "../model/scheme.ts";
 import type { Component, Direction, RateSchedules, Treatment } from "../model/taxCode.ts";
 import { FiscalError } from "../errors.ts";
@@ -18,6 +19,10 @@ export interface SchemeFact {
   supply: "goods" | "services" | "";
   topic: string | null;
   taxPoint: CalendarDate;
+  /** End of the period it belongs to. */
+  ownEnd: CalendarDate;
+  /** Whether it is on this return; others of its own period only decide the tests of that period. */
+  reported: boolean;
   net: number;
   tax: number;
   recoverable: number;
@@ -32,12 +37,17 @@ export interface CapitalLine {
   net: number;
   tax: number;
   recoverable: number;
+  /** With tax, of all assets on the bill. */
+  purchase: number;
 }
 
 /** What a scheme is worked out from. */
 export interface SchemePeriod {
-  period: FilingPeriod;
-  inForce: SchemeInForce;
+  /** The own periods of the facts, in order of time; `current`: the end of that of the return, where it is one of them. */
+  periods: readonly FilingPeriod[];
+  current: CalendarDate | null;
+  /** When it was in force, with the answers of each time. */
+  schemes: readonly SchemeInForce[];
   /** First day of the registration. */
   registered: CalendarDate;
   facts: readonly SchemeFact[];
@@ -61,12 +71,19 @@ export function isTurnover(
   return direction === "sale" && takes.includes(treatment) && !outside.includes(code);
 }
 
-/** Whether a line is for an asset dear enough for its tax to stay deductible. */
-export function isDeductedAsset(
+/** Whether a line is for an asset, one purchase with others on the bill, dear enough for its tax to stay deductible. */
+export function isDeductedAsset({ capital }: TurnoverRate, code: string, purchase: number): boolean {
+  return capital !== undefined && capital.codes.includes(code) && Math.abs(purchase) >= capital.from;
+}
+
+/** What the assets among the lines of a bill come to with tax. */
+export function assetPurchase(
   { capital }: TurnoverRate,
-  { code, net, tax }: Pick<SchemeFact, "code" | "net" | "tax">,
-): boolean {
-  return capital !== undefined && capital.codes.includes(code) && net + tax >= capital.from;
+  lines: readonly Pick<SchemeFact, "code" | "net" | "tax">[],
+): number {
+  return lines
+    .filter(({ code }) => capital?.codes.includes(code))
+    .reduce((sum, { net, tax }) => sum + net + tax, 0);
 }
 
 /** What of a group of facts a scheme replaces: all of it, only what is deducted of it, or nothing. */
@@ -80,87 +97,118 @@ export function setAside(
 }
 
 /**
- * The tax of a period as a rate of its turnover, with what stays deductible. Rounded half up once for each rate.
- * @throws FiscalError where no rate is in force
+ * The tax of a period as a rate of its turnover, with what stays deductible. Rounded half up once for each rate. What
+ * belongs to an earlier period bears the rate of that one.
+ * @throws FiscalError `scheme/no-rate`
  * @source SI 1995/2518 part VIIA; VAT Notice 733
  */
 export function turnoverRateScheme(rule: TurnoverRate, around: SchemePeriod): SchemeResult {
-  const { facts, digits } = around;
-  const show = (amount: number) => displayAmount(amount, digits);
-  const sold = facts.filter((fact) => isTurnover(rule, fact));
-  const turnover = sold.reduce((sum, { net, tax }) => sum + net + tax, 0);
-  const limited = limitedCost(rule, around, turnover);
-  const steps: SchemeStep[] = [
-    {
-      id: "turnover",
-      words: "Turnover with tax: standard, reduced, zero-rated, exempt and exported sales.",
-      arithmetic: `${show(turnover)}`,
-      amount: turnover,
-      box: rule.boxes.turnover,
-    },
-    ...limited.steps,
+  const steps = [
+    ...around.periods.flatMap((period) => stepsOfPeriod(rule, around, period)),
+    ...assetSteps(rule, around),
   ];
-  const byRate = new Map<string, { amount: number; words: string }>();
-  for (const fact of sold) {
-    const { rate, words } = ratesOn(rule, around, fact.taxPoint, limited.is);
-    const known = byRate.get(rate);
-    byRate.set(rate, { amount: (known?.amount ?? 0) + fact.net + fact.tax, words });
-  }
-  for (const [rate, { amount, words }] of byRate) {
-    const percent = exactFromDecimal(rate);
-    const tax = roundExact({ n: percent.n * BigInt(amount), d: percent.d * 100n });
-    steps.push({
-      id: `tax-${rate}`,
-      words,
-      arithmetic: `${show(amount)} × ${rate} % = ${show(tax)}`,
-      amount: tax,
-      box: rule.boxes.tax,
-    });
-  }
-  const assets = around.capital.filter((asset) => isDeductedAsset(rule, asset));
-  for (const { document, line, number, net, tax, recoverable } of assets) {
-    const words = `${number}, line ${line}: goods for the business of ${show(rule.capital?.from ?? 0)} or more with tax, deducted the ordinary way.`;
-    const own = { words, arithmetic: `${show(net)} + ${show(tax)} = ${show(net + tax)}` };
-    steps.push(
-      { id: `capital-${document}-${line}`, ...own, amount: recoverable, box: rule.boxes.input },
-      { id: `capital-net-${document}-${line}`, ...own, amount: net, box: rule.boxes.purchases },
-    );
-  }
   const inBox = (box: string) =>
     steps.filter((step) => step.box === box).reduce((sum, { amount }) => sum + amount, 0);
   return { steps, owed: inBox(rule.boxes.tax) - inBox(rule.boxes.input) };
 }
 
+function stepsOfPeriod(rule: TurnoverRate, around: SchemePeriod, period: FilingPeriod): SchemeStep[] {
+  const { facts, digits, current } = around;
+  const show = (amount: number) => displayAmount(amount, digits);
+  const isCurrent = period.to === current;
+  const of = isCurrent ? "" : `Of the period to ${period.to}: `;
+  const own = facts.filter(({ ownEnd }) => ownEnd === period.to);
+  const sold = own.filter((fact) => fact.reported && isTurnover(rule, fact));
+  if (!isCurrent && sold.length === 0) return [];
+  const turnover = grossOf(sold);
+  const test = limitedCost(rule, around, period, own);
+  const byRate = new Map<string, { amount: number; words: string; days: CalendarDate[] }>();
+  for (const fact of sold) {
+    const { rate, words } = ratesOn(rule, around, fact.taxPoint, test?.limited ?? false);
+    const known = byRate.get(rate);
+    const days = [...(known?.days ?? []), fact.taxPoint];
+    byRate.set(rate, { amount: grossOf([fact]) + (known?.amount ?? 0), words, days });
+  }
+  return [
+    {
+      id: `turnover-${period.to}`,
+      words: `${of}Turnover with tax: standard, reduced, zero-rated, exempt and exported sales.`,
+      arithmetic: show(turnover),
+      amount: turnover,
+      box: rule.boxes.turnover,
+    },
+    ...(test ? [{ ...test.step, words: of + test.step.words }] : []),
+    ...[...byRate].map(([rate, { amount, words, days }]) => {
+      const percent = exactFromDecimal(rate);
+      const tax = roundExact({ n: percent.n * BigInt(amount), d: percent.d * 100n });
+      return {
+        id: `tax-${period.to}-${rate}`,
+        words: of + words,
+        arithmetic: `${show(amount)} × ${rate} % = ${show(tax)}`,
+        amount: tax,
+        box: rule.boxes.tax,
+        days,
+      };
+    }),
+  ];
+}
+
+function assetSteps(rule: TurnoverRate, { capital, digits }: SchemePeriod): SchemeStep[] {
+  const show = (amount: number) => displayAmount(amount, digits);
+  return capital
+    .filter(({ code, purchase }) => isDeductedAsset(rule, code, purchase))
+    .flatMap(({ document, line, number, net, tax, recoverable }) => {
+      const own = {
+        words: `${number}, line ${line}: goods for the business, dear enough to be deducted the ordinary way.`,
+        arithmetic: `${show(net)} + ${show(tax)} = ${show(net + tax)}`,
+      };
+      return [
+        { id: `capital-${document}-${line}`, ...own, amount: recoverable, box: rule.boxes.input },
+        { id: `capital-net-${document}-${line}`, ...own, amount: net, box: rule.boxes.purchases },
+      ];
+    });
+}
+
+function grossOf(facts: readonly SchemeFact[]): number {
+  return facts.reduce((sum, { net, tax }) => sum + net + tax, 0);
+}
+
+/** Whether a purchase counts as goods in the test of limited cost. */
+export function isGoods({ limitedCost: test }: TurnoverRate, fact: SchemeFact): boolean {
+  const { direction, supply, code, topic } = fact;
+  return (
+    direction === "purchase" &&
+    supply === "goods" &&
+    !test?.notCodes.includes(code) &&
+    !(topic !== null && test?.notTopics.includes(topic))
+  );
+}
+
+/** The test of limited cost of a period, from all of its facts, also those that other returns hold. */
 function limitedCost(
   rule: TurnoverRate,
-  { facts, period: { from, to }, digits }: SchemePeriod,
-  turnover: number,
-): { is: boolean; steps: SchemeStep[] } {
+  { digits }: SchemePeriod,
+  { from, to }: FilingPeriod,
+  facts: readonly SchemeFact[],
+): { limited: boolean; step: SchemeStep } | undefined {
   const { limitedCost: test } = rule;
-  if (!test) return { is: false, steps: [] };
+  if (!test) return undefined;
   const show = (amount: number) => displayAmount(amount, digits);
-  const goods = facts
-    .filter(({ direction, supply }) => direction === "purchase" && supply === "goods")
-    .filter(({ code, topic }) => !test.notCodes.includes(code) && !test.notTopics.includes(topic ?? ""))
-    .reduce((sum, { net, tax }) => sum + net + tax, 0);
+  const turnover = grossOf(facts.filter((fact) => isTurnover(rule, fact)));
+  const goods = grossOf(facts.filter((fact) => isGoods(rule, fact)));
   const share = roundExact({ n: BigInt(turnover) * BigInt(test.share), d: 100n });
   const months = monthsIn(from, to);
   const least = roundExact({ n: BigInt(test.aYear) * BigInt(months), d: 12n });
-  const is = goods < share || goods < least;
-  const compared = `${show(goods)} against ${test.share} % of ${show(turnover)} = ${show(share)}, and ${show(least)} for ${months} months`;
-  return {
-    is,
-    steps: [
-      {
-        id: "limited-cost",
-        words: is
-          ? "Goods bought are less than a limited cost trader's share: the higher rate."
-          : "Goods bought are enough for the rate of the sector.",
-        arithmetic: compared,
-        amount: goods,
-      },
-    ],
+  const limited = goods < share || goods < least;
+  const step = {
+    id: `limited-cost-${to}`,
+    words: limited
+      ? "Goods bought are less than a limited cost trader's share: the higher rate."
+      : "Goods bought are enough for the rate of the sector.",
+    arithmetic: `${show(goods)} against ${test.share} % of ${show(turnover)} = ${show(share)}, and ${show(least)} for ${months} months`,
+    amount: goods,
   };
+  return { limited, step };
 }
 
 /** Whole months of a period, counted from its end: one, three or twelve. */
@@ -176,11 +224,11 @@ function monthsIn(from: CalendarDate, to: CalendarDate): number {
  */
 export function ratesOn(
   { rates, firstYear, limitedCost: test }: TurnoverRate,
-  { inForce, registered, schedules }: Pick<SchemePeriod, "inForce" | "registered" | "schedules">,
+  { schemes, registered, schedules }: Pick<SchemePeriod, "schemes" | "registered" | "schedules">,
   day: CalendarDate,
   limited: boolean,
 ): { rate: string; words: string } {
-  const chosen = inForce.settings[rates.by];
+  const chosen = schemeOn(schemes, day)?.settings[rates.by];
   const own = chosen === undefined ? undefined : rates.schedules[chosen];
   const schedule = limited && test ? test.schedule : own;
   const row = schedule === undefined ? undefined : rowInForce(schedules[schedule], day);

@@ -1,49 +1,44 @@
 import { FiscalError } from "@fiscalon/core/errors";
-import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
+import type { SchemeStep } from "@fiscalon/core/model/scheme";
+import { isTurnover } from "@fiscalon/core/schemes/turnoverRate";
+import { expandCode } from "@fiscalon/core/tax/expandCode";
+import type { TrailStep } from "@fiscalon/contract/trail";
 import { registrationIn } from "../../books/loadSetup.ts";
-import { factGroups } from "../../books/returns/queries.ts";
-import { schemeContent } from "../../books/returns/schemes.ts";
+import { inSpan } from "../../books/returns/queries.ts";
+import { contentOfPeriod } from "../../books/returns/schemes.ts";
+import type { SchemeOnReturn } from "../../books/returns/schemes.ts";
+import type { RegistrationRecord } from "../../db/models.ts";
 import { factLines } from "./factLines.ts";
 import type { FactLines } from "./factLines.ts";
 import type { TrailScope } from "./trailScope.ts";
 
-const OF_SCHEME =
-  "f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND f.levy = $3 AND f.tax_point >= $4";
+/** Facts `f` of a scheme: of its levy, in its time. */
+const OF_SCHEME = `f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND f.levy = $2
+  AND ${inSpan("$3", "from")} IS NOT NULL`;
+
+/** Whether the line of a fact `f` counts as goods: it says so, or its code ($5) does where it says nothing. */
+const GOODS = `EXISTS (SELECT 1 FROM lines l LEFT JOIN accounts a ON a.client_id = f.client_id AND a.code = l.account
+  WHERE l.document_id = f.document_id AND l.no = f.line
+    AND coalesce(l.supply, CASE WHEN f.code IN (SELECT value FROM json_each($5)) THEN 'goods' END) = 'goods'
+    AND coalesce(a.topic, '') NOT IN (SELECT value FROM json_each($6)))`;
 
 /** A step of a scheme's workpaper, with the documents it comes from: `registration/period/step`. */
 export async function schemeStep(scope: TrailScope, parts: string[], ref: string): Promise<TrailStep> {
   const [rid = "", end = "", id = ""] = parts;
-  const { work, setup } = scope;
-  const r = registrationIn(setup, rid);
-  const { scheme } = await schemeContent(work, r, end, await factGroups(work, r.id, end));
+  const r = registrationIn(scope.setup, rid);
+  const { schemes } = await contentOfPeriod(scope.work, r, end);
+  const scheme = schemes.find(({ result }) => result.steps.some((one) => one.id === id));
   const step = scheme?.result.steps.find((one) => one.id === id);
   if (!scheme || !step) {
     throw new FiscalError("trail/not-found", "No scheme of this period has such a step any more.", "ref");
   }
-  const { definition, inForce } = scheme;
-  const { rule } = definition;
-  const bind = [r.id, end, definition.levy, inForce.from];
-  const [, document, line] = /^capital(?:-net)?-(\d+)-(\d+)$/.exec(id) ?? [];
-  const lines: FactLines =
-    document !== undefined
-      ? {
-          parts: [lineOf(document, line ?? "1", step.amount)],
-          total: 1,
-          sum: step.amount,
-        }
-      : id === "limited-cost"
-        ? { parts: [], total: 0, sum: step.amount }
-        : await factLines(work, {
-            amount: "f.net + f.tax",
-            where: `${OF_SCHEME} AND f.direction = 'sale' AND f.treatment IN (SELECT value FROM json_each($5))
-              AND f.code NOT IN (SELECT value FROM json_each($6))`,
-            bind: [...bind, JSON.stringify(rule.takes), JSON.stringify(rule.outside)],
-          });
+  const { definition } = scheme;
+  const lines = await linesOf(scope, r, end, scheme, step);
   return {
     ref,
     title: `${definition.name}: ${step.box === undefined ? "test" : `box ${step.box}`}`,
     amount: step.amount,
-    digits: setup.plain.digits,
+    digits: scope.setup.plain.digits,
     words: [step.words, `${definition.note} (${definition.source})`],
     parts: lines.parts,
     arithmetic: [step.arithmetic],
@@ -51,8 +46,47 @@ export async function schemeStep(scope: TrailScope, parts: string[], ref: string
   };
 }
 
-function lineOf(document: string, line: string, amount: number): TrailPart {
-  return { ref: `line/${document}/${line}`, label: `Line ${line}`, detail: "of the bill", amount };
+/** The lines a step is made of: of an asset its own, of the test the goods, of tax and turnover the sales. */
+async function linesOf(
+  { work }: TrailScope,
+  r: RegistrationRecord,
+  end: string,
+  { definition, spans, facts }: SchemeOnReturn,
+  { id, amount, days }: SchemeStep,
+): Promise<FactLines> {
+  const { rule, levy } = definition;
+  const [, document, line] = /^capital(?:-net)?-(\d+)-(\d+)$/.exec(id) ?? [];
+  if (document !== undefined && line !== undefined) {
+    const part = { ref: `line/${document}/${line}`, label: `Line ${line}`, detail: "of the bill", amount };
+    return { parts: [part], total: 1, sum: amount };
+  }
+  const [ownEnd = end] = /\d{4}-\d\d-\d\d/.exec(id) ?? [];
+  const bind = [r.id, levy, JSON.stringify(spans), ownEnd];
+  if (id.startsWith("limited-cost")) {
+    const goods = work.packs
+      .byId(r.pack)
+      .codes.flatMap(expandCode)
+      .filter(({ supply }) => supply === "goods");
+    return factLines(work, {
+      amount: "f.net + f.tax",
+      where: `${OF_SCHEME} AND f.own_end = $4 AND f.direction = 'purchase' AND ${GOODS}
+        AND f.code NOT IN (SELECT value FROM json_each($7))`,
+      bind: [
+        ...bind,
+        JSON.stringify(goods.map(({ code }) => code)),
+        JSON.stringify(rule.limitedCost?.notTopics ?? []),
+        JSON.stringify(rule.limitedCost?.notCodes ?? []),
+      ],
+    });
+  }
+  const sold = facts.filter((fact) => isTurnover(rule, fact)).map(({ code }) => code);
+  return factLines(work, {
+    amount: "f.net + f.tax",
+    where: `${OF_SCHEME} AND f.own_end = $4 AND f.period_end = $5 AND f.direction = 'sale'
+      AND f.code IN (SELECT value FROM json_each($6))
+      AND ($7 IS NULL OR f.tax_point IN (SELECT value FROM json_each($7)))`,
+    bind: [...bind, end, JSON.stringify(sold), days === undefined ? null : JSON.stringify(days)],
+  });
 }
 
 /** What a scheme keeps off the return of a code: `registration/period/code/direction`. */
@@ -63,17 +97,19 @@ export async function asideStep(
 ): Promise<TrailStep> {
   const [rid = "", end = "", code = "", direction = ""] = parts;
   const r = registrationIn(setup, rid);
-  const { scheme } = await schemeContent(work, r, end, await factGroups(work, r.id, end));
-  if (!scheme) throw new FiscalError("trail/not-found", "No scheme is in force in this period.", "ref");
-  const figure = direction === "sale" ? "f.tax" : "f.recoverable";
+  const { schemes } = await contentOfPeriod(work, r, end);
+  const scheme = schemes.find(({ setAside }) =>
+    setAside.some((one) => one.code === code && one.direction === direction),
+  );
+  if (!scheme) throw new FiscalError("trail/not-found", "No scheme sets this aside any more.", "ref");
   const {
     parts: lines,
     total,
     sum,
   } = await factLines(work, {
-    amount: figure,
-    where: `${OF_SCHEME} AND f.code = $5 AND f.direction = $6`,
-    bind: [r.id, end, scheme.definition.levy, scheme.inForce.from, code, direction],
+    amount: direction === "sale" ? "f.tax" : "f.recoverable",
+    where: `${OF_SCHEME} AND f.period_end = $4 AND f.code = $5 AND f.direction = $6`,
+    bind: [r.id, scheme.definition.levy, JSON.stringify(scheme.spans), end, code, direction],
   });
   return {
     ref,

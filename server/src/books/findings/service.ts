@@ -2,7 +2,9 @@ import { addDays, addMonths, endOfMonth } from "@fiscalon/core/calendar/date";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import { CHECKS } from "@fiscalon/core/findings/catalogue";
 import type { CheckedLine } from "@fiscalon/core/findings/checkedLine";
-import { isDeductedAsset, setAside } from "@fiscalon/core/schemes/turnoverRate";
+import { groupBy } from "@fiscalon/core/groupBy";
+import { owedBy } from "@fiscalon/core/returns/unpaid";
+import { assetPurchase, isDeductedAsset, setAside } from "@fiscalon/core/schemes/turnoverRate";
 import type { CheckId } from "@fiscalon/core/findings/catalogue";
 import { turnoverLimit } from "@fiscalon/core/findings/limitFindings";
 import { periodFindings, sourceOf } from "@fiscalon/core/findings/periodFindings";
@@ -21,8 +23,7 @@ import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../loadSetup.ts";
 import { evaluated, formOf } from "../returns/evaluation.ts";
 import { schedulesOf } from "../returns/schedules.ts";
-import { schemeContent, schemeOf } from "../returns/schemes.ts";
-import type { PeriodScheme } from "../returns/schemes.ts";
+import { contentOfPeriod, schemeOf } from "../returns/schemes.ts";
 import { correctionsOf, lateDocuments } from "../returns/late.ts";
 import { adjustmentsOf, factGroups } from "../returns/queries.ts";
 import { apartFromLedger } from "../settlement/closingEntry.ts";
@@ -86,8 +87,9 @@ async function rowsOf(
   const gaps = await seriesGaps(work, client.id, period.from, period.to);
   return {
     lines: undeducted(
+      work,
+      registration,
       await checkedLines(work, registration.id, period.to, context, stray),
-      schemeOf(work, registration, period.to),
     ),
     uncoded: await uncodedLines(work, client.id, period.from, period.to),
     unregistered: await unregisteredDocuments(work, client.id, from, to),
@@ -113,16 +115,18 @@ async function rowsOf(
 }
 
 /** Lines as the return has them: what a scheme sets aside deducts nothing. */
-function undeducted(lines: readonly CheckedLine[], own: PeriodScheme | undefined): CheckedLine[] {
-  if (!own) return [...lines];
-  const { rule } = own.definition;
+function undeducted(
+  work: Work,
+  registration: RegistrationRecord,
+  lines: readonly CheckedLine[],
+): readonly CheckedLine[] {
+  if (registration.schemes.length === 0) return lines;
+  const byDocument = groupBy(lines, ({ document }) => document);
   return lines.map((line) => {
-    const apart =
-      line.direction === "purchase" &&
-      line.taxPoint >= own.inForce.from &&
-      setAside(rule, line) !== "nothing" &&
-      !isDeductedAsset(rule, line);
-    return apart ? { ...line, recoverable: 0 } : line;
+    const rule = schemeOf(work, registration, line.taxPoint)?.rule;
+    if (!rule || line.direction === "sale" || setAside(rule, line) === "nothing") return line;
+    const purchase = assetPurchase(rule, byDocument.get(line.document) ?? [line]);
+    return isDeductedAsset(rule, line.code, purchase) ? line : { ...line, recoverable: 0 };
   });
 }
 
@@ -132,15 +136,10 @@ async function schemeIncome(
   period: FilingPeriod,
 ): Promise<PeriodRows["schemeIncome"]> {
   const own = schemeOf(work, registration, period.to);
-  const { leaving, takes } = own?.definition.rule ?? {};
-  if (!own || !leaving) return null;
+  if (!own?.rule.leaving) return null;
   const from = addMonths(addDays(period.to, 1), -12);
-  const income = await incomeBetween(work, registration.id, from, period.to, takes ?? []);
-  return {
-    scheme: own.definition.name,
-    income,
-    above: leaving.above,
-  };
+  const income = await incomeBetween(work, registration.id, from, period.to, own.rule.takes);
+  return { scheme: own.name, income, above: own.rule.leaving.above };
 }
 
 async function unpaidAsked(
@@ -152,10 +151,7 @@ async function unpaidAsked(
   for (const rule of unpaidRules(work, registration, period)) {
     if (rule.claimed) continue;
     const documents = await unpaidDocuments(work, registration, rule, period);
-    const owed = documents.reduce((sum, { proposal: { way, taxes } }) => {
-      const tax = taxes.reduce((total, { amount }) => total + amount, 0);
-      return way === "relief" ? sum + tax : sum - tax;
-    }, 0);
+    const owed = documents.reduce((sum, { proposal }) => sum + owedBy(rule, proposal), 0);
     asked.push({ name: rule.name, count: documents.length, owed, says: rule.says });
   }
   return asked;
@@ -185,7 +181,7 @@ async function boxesOfYearBefore(
   const groups = await factGroups(work, registration.id, lastYear);
   if (groups.length === 0) return [];
   return evaluated(work, await schedulesOf(work, registration), registration, lastYear, {
-    ...(await schemeContent(work, registration, lastYear, groups)),
+    ...(await contentOfPeriod(work, registration, lastYear, groups)),
     adjustments: await adjustmentsOf(work, registration.id, lastYear),
   });
 }

@@ -17,12 +17,13 @@ import type { RateSchedules } from "@fiscalon/core/model/taxCode";
 import type { SchemeStep } from "@fiscalon/core/model/scheme";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
-import { adjustmentsOf, factGroups } from "./queries.ts";
+import { adjustmentsOf } from "./queries.ts";
 import { openingBoxes } from "./openingFigures.ts";
 import { periodRule } from "./periodRule.ts";
 import { returnRecord } from "./records.ts";
 import { schedulesOf } from "./schedules.ts";
-import { schemeContent } from "./schemes.ts";
+import { contentOfPeriod } from "./schemes.ts";
+import type { ReturnContent } from "./schemes.ts";
 
 /** The version of the form that a registration files for a period. */
 export function formOf({ packs }: Work, r: RegistrationRecord, periodEnd: string): ReturnForm {
@@ -75,16 +76,17 @@ export async function boxesNow(
   work: Work,
   r: RegistrationRecord,
   periodEnd: string,
-): Promise<{ form: ReturnForm; boxes: BoxResult[]; factCount: number }> {
+): Promise<{ form: ReturnForm; boxes: BoxResult[]; factCount: number; content: ReturnContent }> {
   const adjustments = await adjustmentsOf(work, r.id, periodEnd);
   const form = formOf(work, r, periodEnd);
   const period = filingPeriodOn(periodRule(r), periodEnd);
   const previous = period ? await carriedInto(work, r, form, period.from) : undefined;
-  const content = await schemeContent(work, r, periodEnd, await factGroups(work, r.id, periodEnd));
+  const content = await contentOfPeriod(work, r, periodEnd);
   return {
     form,
     boxes: evaluated(work, await schedulesOf(work, r), r, periodEnd, { ...content, adjustments, previous }),
     factCount: content.all.reduce((sum, group) => sum + group.count, 0),
+    content,
   };
 }
 

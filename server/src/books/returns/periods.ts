@@ -9,7 +9,7 @@ import { groupBy } from "@fiscalon/core/groupBy";
 import { dueDates } from "./dueDates.ts";
 import { digitsOf, evaluated, figuresOf, formOf } from "./evaluation.ts";
 import { schedulesOf } from "./schedules.ts";
-import { schemeContent } from "./schemes.ts";
+import { contentOfPeriod } from "./schemes.ts";
 import { openingBoxes } from "./openingFigures.ts";
 import { periodRule } from "./periodRule.ts";
 import { adjustmentsOf, factGroups } from "./queries.ts";
@@ -41,18 +41,21 @@ export async function periodTiles(work: Work, r: RegistrationRecord): Promise<Pe
   const adjustments = groupBy(await adjustmentsOf(work, r.id, null), (one) => one.periodEnd);
   const records = await work.models.returns.findAll({ where: { registrationId: r.id } });
   const schedules = await schedulesOf(work, r);
-  let previous = openingBoxes(formOf(work, r, periods[0]?.to ?? now), r.opening, digitsOf(work, r));
+  const brought = (end: string) => openingBoxes(formOf(work, r, end), r.opening, digitsOf(work, r));
+  let previous: ReadonlyMap<string, number> | undefined;
   const tiles: PeriodTile[] = [];
   for (const period of periods) {
     const record = records.find((one) => one.periodEnd === period.to);
     const boxes =
       record?.boxes ??
       evaluated(work, schedules, r, period.to, {
-        ...(await schemeContent(work, r, period.to, groups.get(period.to) ?? [])),
+        ...(await contentOfPeriod(work, r, period.to, groups.get(period.to) ?? [])),
         adjustments: adjustments.get(period.to) ?? [],
-        previous,
+        previous: previous ?? brought(period.to),
       });
-    previous = new Map(boxes.map((box) => [box.box, box.amount]));
+    // Until there is something in the books, what the registration brought in stays as it is.
+    if (previous !== undefined || record?.boxes || groups.has(period.to))
+      previous = new Map(boxes.map((box) => [box.box, box.amount]));
     const { net, output, input } = figuresOf(work, r, period.to, boxes);
     tiles.push({
       ...period,

@@ -1,5 +1,6 @@
 import type { Adjustment, FactGroup } from "@fiscalon/core/returns/evaluateReturn";
 import type { LevyTotals } from "@fiscalon/core/returns/settlementPostings";
+import type { SchemeInForce } from "@fiscalon/core/model/scheme";
 import type { Direction } from "@fiscalon/core/model/taxCode";
 import type { Work } from "../../base/work.ts";
 
@@ -53,21 +54,41 @@ export async function factGroupsBetween(
   return rows.map(grouped);
 }
 
-/** The late facts of a period whose tax point is on or after a day (`inside`), or before it. */
-export async function lateGroups(
+/** The facts of a return: of the periods it is of, or of a stretch of days. */
+export interface ReturnScope {
+  by: "period_end" | "tax_point";
+  from: string;
+  to: string;
+}
+
+export function scopeOfPeriod(end: string): ReturnScope {
+  return { by: "period_end", from: end, to: end };
+}
+
+/** Whether a fact `f` is in a scope, its days in the parameters `from` and `to`. */
+export function inScope({ by }: ReturnScope, from: string, to: string): string {
+  return `f.${by} BETWEEN ${from} AND ${to}`;
+}
+
+/** The first of the spans (`from`, `to`, in a parameter of JSON) in which a fact `f` falls: what it holds under `key`. */
+export function inSpan(spans: string, key: string): string {
+  return `(SELECT s.value ->> '${key}' FROM json_each(${spans}) s WHERE f.tax_point >= s.value ->> 'from'
+    AND f.tax_point <= coalesce(s.value ->> 'to', '9999-12-31') LIMIT 1)`;
+}
+
+/** The facts of a scope by the scheme that was in force on their tax point; the ordinary ones under null. */
+export async function factGroupsByScheme(
   work: Work,
   registrationId: number,
-  periodEnd: string,
-  from: string,
-): Promise<{ inside: PeriodGroup[]; before: PeriodGroup[] }> {
-  const rows = await work.rows<GroupRow & { inside: number }>(
-    `SELECT period_end AS periodEnd, bucket, (tax_point >= $3) AS inside, ${SUMS} FROM facts
-     WHERE registration_id = $1 AND period_end = $2 AND live = 1 AND late = 1 GROUP BY period_end, bucket, inside`,
-    [registrationId, periodEnd, from],
+  scope: ReturnScope,
+  schemes: readonly SchemeInForce[],
+): Promise<{ scheme: string | null; group: PeriodGroup }[]> {
+  const rows = await work.rows<GroupRow & { scheme: string | null }>(
+    `SELECT $3 AS periodEnd, bucket, ${inSpan("$4", "scheme")} AS scheme, ${SUMS} FROM facts f
+     WHERE registration_id = $1 AND live = 1 AND held = 0 AND ${inScope(scope, "$2", "$3")} GROUP BY bucket, scheme`,
+    [registrationId, scope.from, scope.to, JSON.stringify(schemes)],
   );
-  const where = (inside: number) =>
-    rows.filter((row) => row.inside === inside).map(({ inside: _inside, ...row }) => grouped(row));
-  return { inside: where(1), before: where(0) };
+  return rows.map(({ scheme, ...row }) => ({ scheme, group: grouped(row) }));
 }
 
 function grouped({ bucket, ...sums }: GroupRow): PeriodGroup {

@@ -12,26 +12,38 @@ import { without } from "@fiscalon/core/schemes/movementsUnder";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
-import { lateGroups } from "./queries.ts";
+import {
+  factGroups,
+  factGroupsBetween,
+  factGroupsByScheme,
+  inScope,
+  inSpan,
+  scopeOfPeriod,
+} from "./queries.ts";
+import type { ReturnScope } from "./queries.ts";
 import { periodRule } from "./periodRule.ts";
 import { schedulesOf } from "./schedules.ts";
 
-/** A scheme in force in a period, with its rule. */
-export interface PeriodScheme {
-  definition: SchemeDefinition;
-  inForce: SchemeInForce;
-  period: FilingPeriod;
-}
-
-/** What of a period's facts is on its return, and what its scheme puts there in the place of the rest. */
-export interface SchemeContent {
-  groups: FactGroup[];
+/** What of the facts of a return is on it, and what schemes put there in the place of the rest. */
+export interface ReturnContent {
+  groups: readonly FactGroup[];
   /** All of them, also those that are set aside. */
   all: readonly FactGroup[];
-  steps: SchemeStep[];
-  /** By how much the scheme makes more owed than what it sets aside; minor units. */
+  steps: readonly SchemeStep[];
+  /** By how much schemes make more owed than what they set aside; minor units. */
   gain: number;
-  scheme: (PeriodScheme & { result: SchemeResult; setAside: SetAside[] }) | null;
+  schemes: readonly SchemeOnReturn[];
+}
+
+/** A scheme whose supplies are on a return, with its workpaper. */
+export interface SchemeOnReturn {
+  definition: SchemeDefinition;
+  /** When it was in force, with the answers of each time. */
+  spans: readonly SchemeInForce[];
+  facts: readonly SchemeFact[];
+  result: SchemeResult;
+  setAside: readonly SetAside[];
+  gain: number;
 }
 
 /** Facts of a code that are on no return because of a scheme; minor units. */
@@ -45,47 +57,89 @@ export interface SetAside {
   recoverable: number;
 }
 
-/** The scheme of a registration in the period that ends on a day. */
-export function schemeOf({ packs }: Work, r: RegistrationRecord, end: string): PeriodScheme | undefined {
-  const inForce = schemeOn(r.schemes, end);
-  const period = filingPeriodOn(periodRule(r), end);
-  if (!inForce || !period) return undefined;
-  const definition = found(
-    packs.byId(r.pack).schemes ?? [],
-    ({ id }) => id === inForce.scheme,
-    inForce.scheme,
-  );
-  return { definition, inForce, period };
-}
-
-/** The facts of a period as its return holds them, with what its scheme puts in the place of those it sets aside. */
-export async function schemeContent(
+/** The facts of a period as its return holds them. */
+export async function contentOfPeriod(
   work: Work,
   r: RegistrationRecord,
   end: string,
+  known?: readonly FactGroup[],
+): Promise<ReturnContent> {
+  if (r.schemes.length === 0) return plainContent(known ?? (await factGroups(work, r.id, end)));
+  return underSchemes(work, r, scopeOfPeriod(end));
+}
+
+/** The same of whole periods, or of any stretch of days. */
+export async function contentBetween(
+  work: Work,
+  r: RegistrationRecord,
+  scope: ReturnScope,
+): Promise<ReturnContent> {
+  if (r.schemes.length > 0) return underSchemes(work, r, scope);
+  return plainContent(await factGroupsBetween(work, r.id, scope.from, scope.to, scope.by === "period_end"));
+}
+
+function plainContent(groups: readonly FactGroup[]): ReturnContent {
+  return { groups, all: groups, steps: [], gain: 0, schemes: [] };
+}
+
+/** The scheme of a registration that holds on a day, by its definition. */
+export function schemeOf(
+  { packs }: Work,
+  r: Pick<RegistrationRecord, "schemes" | "pack">,
+  day: string,
+): SchemeDefinition | undefined {
+  const inForce = schemeOn(r.schemes, day);
+  if (!inForce) return undefined;
+  return found(packs.byId(r.pack).schemes ?? [], ({ id }) => id === inForce.scheme, inForce.scheme);
+}
+
+async function underSchemes(work: Work, r: RegistrationRecord, scope: ReturnScope): Promise<ReturnContent> {
+  const all = await factGroupsByScheme(work, r.id, scope, r.schemes);
+  const groupsOf = (id: string | null) => all.filter(({ scheme }) => scheme === id).map(({ group }) => group);
+  const groups: FactGroup[] = groupsOf(null);
+  const schemes: SchemeOnReturn[] = [];
+  for (const definition of work.packs.byId(r.pack).schemes ?? []) {
+    const spans = r.schemes.filter(({ scheme }) => scheme === definition.id);
+    if (spans.length === 0) continue;
+    const own = groupsOf(definition.id);
+    if (own.length === 0 && !schemeOn(spans, scope.to)) continue;
+    const { kept, ...scheme } = await onReturn(work, r, scope, definition, spans, own);
+    groups.push(...kept);
+    schemes.push(scheme);
+  }
+  return {
+    groups,
+    all: all.map(({ group }) => group),
+    steps: schemes.flatMap(({ result }) => result.steps),
+    gain: schemes.reduce((sum, { gain }) => sum + gain, 0),
+    schemes,
+  };
+}
+
+async function onReturn(
+  work: Work,
+  r: RegistrationRecord,
+  scope: ReturnScope,
+  definition: SchemeDefinition,
+  spans: readonly SchemeInForce[],
   groups: readonly FactGroup[],
-): Promise<SchemeContent> {
-  const own = schemeOf(work, r, end);
-  if (!own) return { groups: [...groups], all: groups, steps: [], gain: 0, scheme: null };
-  const { rule } = own.definition;
-  const treatments = new Map<string, Treatment>();
-  const facts = await schemeFacts(work, r, own, treatments);
+): Promise<SchemeOnReturn & { kept: FactGroup[] }> {
+  const { rule } = definition;
+  const facts = await schemeFacts(work, r, scope, definition, spans);
+  const current = scope.by === "period_end" && schemeOn(spans, scope.to) ? scope.to : null;
   const result = turnoverRateScheme(rule, {
-    period: own.period,
-    inForce: own.inForce,
+    periods: periodsOf(r, facts, current),
+    current,
+    schemes: spans,
     registered: r.validFrom,
     facts,
-    capital: await capitalLines(work, r, own),
+    capital: await capitalLines(work, r, scope, definition, spans),
     schedules: await schedulesOf(work, r),
     digits: minorDigits(work.packs.byId(r.pack).currency),
   });
+  const treatments = new Map<string, Treatment>(facts.map(({ code, treatment }) => [code, treatment]));
   const aside: SetAside[] = [];
-  // What turned up of the time before the scheme is taxed as it was then.
-  const late = groups.some((group) => group.late)
-    ? await lateGroups(work, r.id, end, own.inForce.from)
-    : { inside: [], before: [] };
-  const inside = [...groups.filter((group) => !group.late), ...late.inside];
-  const kept = inside.flatMap((group): FactGroup[] => {
+  const kept = groups.flatMap((group): FactGroup[] => {
     const treatment = treatments.get(group.code);
     if (treatment === undefined) return [group];
     const way = setAside(rule, { ...group, treatment });
@@ -100,31 +154,42 @@ export async function schemeContent(
     (sum, { direction, tax, recoverable }) => sum + (direction === "sale" ? tax : 0) - recoverable,
     0,
   );
-  return {
-    groups: [...late.before, ...kept],
-    all: groups,
-    steps: result.steps,
-    gain: result.owed - declared,
-    scheme: { ...own, result, setAside: aside },
-  };
+  return { definition, spans, facts, result, setAside: aside, gain: result.owed - declared, kept };
 }
 
-/** What a scheme is worked out from; facts of the time before it are left out. */
+/** The own periods of what is on a return, in order of time, with that of the return. */
+function periodsOf(
+  r: RegistrationRecord,
+  facts: readonly SchemeFact[],
+  current: string | null,
+): FilingPeriod[] {
+  const ends = new Set([
+    ...facts.filter(({ reported }) => reported).map(({ ownEnd }) => ownEnd),
+    ...(current === null ? [] : [current]),
+  ]);
+  return [...ends].sort().flatMap((end) => filingPeriodOn(periodRule(r), end) ?? []);
+}
+
+/** What a scheme is worked out from: what it holds of a return, and what else was in the own periods of that. */
 async function schemeFacts(
   work: Work,
   r: RegistrationRecord,
-  { definition, inForce, period }: PeriodScheme,
-  treatments: Map<string, Treatment>,
+  scope: ReturnScope,
+  { levy }: SchemeDefinition,
+  spans: readonly SchemeInForce[],
 ): Promise<SchemeFact[]> {
-  const rows = await work.rows<SchemeFact>(
+  const rows = await work.rows<Omit<SchemeFact, "reported"> & { reported: number }>(
     `SELECT f.code, f.treatment, f.direction, f.charged, coalesce(l.supply, '') AS supply, a.topic,
-       f.tax_point AS taxPoint, sum(f.net) AS net, sum(f.tax) AS tax, sum(f.recoverable) AS recoverable
+       f.tax_point AS taxPoint, f.own_end AS ownEnd, (${inScope(scope, "$4", "$5")}) AS reported,
+       sum(f.net) AS net, sum(f.tax) AS tax, sum(f.recoverable) AS recoverable
      FROM facts f JOIN lines l ON l.document_id = f.document_id AND l.no = f.line
        LEFT JOIN accounts a ON a.client_id = f.client_id AND a.code = l.account
-     WHERE f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND f.levy = $3
-       AND f.tax_point >= $4
-     GROUP BY f.code, f.treatment, f.direction, f.charged, l.supply, a.topic, f.tax_point ORDER BY f.tax_point`,
-    [r.id, period.to, definition.levy, inForce.from],
+     WHERE f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND f.levy = $2
+       AND ${inSpan("$3", "from")} IS NOT NULL AND f.own_end IN (SELECT f.own_end FROM facts f
+         WHERE f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND ${inScope(scope, "$4", "$5")})
+     GROUP BY f.code, f.treatment, f.direction, f.charged, l.supply, a.topic, f.tax_point, f.own_end, reported
+     ORDER BY f.tax_point`,
+    [r.id, levy, JSON.stringify(spans), scope.from, scope.to],
   );
   const supplies = new Map(
     work.packs
@@ -133,24 +198,27 @@ async function schemeFacts(
       .map(({ code, supply }) => [code, supply]),
   );
   return rows.map((row) => {
-    treatments.set(row.code, row.treatment);
     const ofCode = supplies.get(row.code);
-    return row.supply === "" && ofCode !== undefined && ofCode !== "both" ? { ...row, supply: ofCode } : row;
+    const told = row.supply === "" && ofCode !== undefined && ofCode !== "both" ? ofCode : row.supply;
+    return { ...row, supply: told, reported: row.reported === 1 };
   });
 }
 
 async function capitalLines(
   work: Work,
   r: RegistrationRecord,
-  { definition: { rule, levy }, inForce, period }: PeriodScheme,
+  scope: ReturnScope,
+  { rule, levy }: SchemeDefinition,
+  spans: readonly SchemeInForce[],
 ): Promise<CapitalLine[]> {
   return work.rows<CapitalLine>(
     `SELECT f.code, f.document_id AS document, d.number, f.line, sum(f.net) AS net, sum(f.tax) AS tax,
-       sum(f.recoverable) AS recoverable
+       sum(f.recoverable) AS recoverable, sum(sum(f.net + f.tax)) OVER (PARTITION BY f.document_id) AS purchase
      FROM facts f JOIN documents d ON d.id = f.document_id
-     WHERE f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND f.levy = $3
-       AND f.tax_point >= $4 AND f.code IN (SELECT value FROM json_each($5))
+     WHERE f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND f.levy = $2
+       AND ${inSpan("$3", "from")} IS NOT NULL AND ${inScope(scope, "$4", "$5")}
+       AND f.code IN (SELECT value FROM json_each($6))
      GROUP BY f.code, f.document_id, f.line ORDER BY f.document_id, f.line`,
-    [r.id, period.to, levy, inForce.from, JSON.stringify(rule.capital?.codes ?? [])],
+    [r.id, levy, JSON.stringify(spans), scope.from, scope.to, JSON.stringify(rule.capital?.codes ?? [])],
   );
 }

@@ -9,8 +9,9 @@ import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../loadSetup.ts";
 import { boxesNow, evaluated, figuresOf, formOf } from "../returns/evaluation.ts";
 import { schedulesOf } from "../returns/schedules.ts";
-import { schemeContent } from "../returns/schemes.ts";
-import { adjustmentsOf, factGroups, levyTotals, separateTotals } from "../returns/queries.ts";
+import { contentOfPeriod } from "../returns/schemes.ts";
+import type { ReturnContent } from "../returns/schemes.ts";
+import { adjustmentsOf, levyTotals, separateTotals } from "../returns/queries.ts";
 
 /** The closing entry of a period as it would be posted now, or was. */
 export async function closingEntry(
@@ -20,8 +21,8 @@ export async function closingEntry(
   end: string,
   net: number,
 ): Promise<Posting[]> {
-  const { boxes } = await boxesNow(work, r, end);
-  const figures = { ...(await settledFigures(work, r, end, boxes)), net };
+  const { boxes, content } = await boxesNow(work, r, end);
+  const figures = { ...(await settledFigures(work, r, end, boxes, content)), net };
   const declared = settlementPostings(
     await levyTotals(work, r.id, end),
     figures,
@@ -42,10 +43,11 @@ async function settledFigures(
   r: RegistrationRecord,
   end: string,
   boxes: readonly Pick<BoxResult, "box" | "amount">[],
+  content: ReturnContent,
 ): Promise<SettledFigures> {
   const { net, allowance, carried, scheme } = figuresOf(work, r, end, boxes);
-  const { gain } = await schemeContent(work, r, end, await factGroups(work, r.id, end));
-  return { net, allowance, carried, scheme: scheme + gain, adjustments: await adjustedBy(work, r, end) };
+  const adjustments = await adjustedBy(work, r, end, content);
+  return { net, allowance, carried, scheme: scheme + content.gain, adjustments };
 }
 
 /** What a return with these boxes comes to beyond its documents, and the most that rounding can explain; minor units. */
@@ -57,19 +59,26 @@ export async function apartFromLedger(
   groups: readonly FactGroup[],
 ): Promise<{ difference: number; allowed: number }> {
   const lines = groups.reduce((sum, { count }) => sum + count, 0);
+  const content = await contentOfPeriod(work, r, end, groups);
   return {
-    difference: differenceOf(await levyTotals(work, r.id, end), await settledFigures(work, r, end, boxes)),
+    difference: differenceOf(
+      await levyTotals(work, r.id, end),
+      await settledFigures(work, r, end, boxes, content),
+    ),
     allowed: roundingAllowed(formOf(work, r, end), lines, r.rounding),
   };
 }
 
 /** What adjustments change in what is owed: the return with them, less the return without. */
-async function adjustedBy(work: Work, r: RegistrationRecord, end: string): Promise<number> {
+async function adjustedBy(
+  work: Work,
+  r: RegistrationRecord,
+  end: string,
+  content: ReturnContent,
+): Promise<number> {
   const adjustments = await adjustmentsOf(work, r.id, end);
   if (adjustments.length === 0) return 0;
-  const groups = await factGroups(work, r.id, end);
   const schedules = await schedulesOf(work, r);
-  const content = await schemeContent(work, r, end, groups);
   const net = (own: typeof adjustments) => {
     const boxes = evaluated(work, schedules, r, end, { ...content, adjustments: own });
     const { net: due, allowance, carried } = figuresOf(work, r, end, boxes);

@@ -9,6 +9,7 @@ import { valueAt } from "@fiscalon/core/at";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { inKinds } from "../../db/kindSql.ts";
+import { inSpan } from "../returns/queries.ts";
 
 /** A document a rule speaks of, and what it asks for. */
 export interface UnpaidDocument extends UnpaidItem {
@@ -115,9 +116,9 @@ async function taxesOf(
      FROM json_each($1) one JOIN facts f ON f.document_id = one.value
      WHERE f.registration_id = $2 AND f.live = 1 AND f.held = 0 AND f.release_of IS NULL AND f.charged = 'charged'
        AND f.direction = $3 AND f.treatment <> 'adjustment' AND f.period_end <= $4
-       AND NOT EXISTS (SELECT 1 FROM json_each($5) s WHERE f.tax_point >= s.value ->> 'from'
-         AND f.tax_point <= coalesce(s.value ->> 'to', '9999-12-31')
-         AND NOT (f.net + f.tax >= s.value ->> 'dear' AND f.code IN (SELECT value FROM json_each(s.value, '$.codes'))))
+       AND (${inSpan("$5", "from")} IS NULL OR f.code IN (SELECT value FROM json_each(${inSpan("$5", "codes")}))
+         AND (SELECT sum(g.net + g.tax) FROM facts g WHERE g.document_id = f.document_id AND g.live = 1
+           AND g.code IN (SELECT value FROM json_each(${inSpan("$5", "codes")}))) >= ${inSpan("$5", "dear")})
      GROUP BY f.document_id, f.levy HAVING sum(${figure}) > 0`,
     [
       JSON.stringify(documents.map(({ id }) => id)),

@@ -1,5 +1,6 @@
 import { found } from "@fiscalon/core/at";
 import { accountInRole } from "@fiscalon/core/model/account";
+import { owedBy } from "@fiscalon/core/returns/unpaid";
 import type { UnpaidRule } from "@fiscalon/core/model/unpaidRule";
 import type { UnpaidPage, UnpaidRow } from "@fiscalon/contract/unpaid";
 import type { Work } from "../../base/work.ts";
@@ -68,8 +69,6 @@ export async function unpaidPage(
 
 function rowOf(rule: UnpaidRule, document: UnpaidDocument): UnpaidRow {
   const { id, number, kind, party, date, due, currency, gross, unpaid, taxes, proposal } = document;
-  const sum = proposal.taxes.reduce((total, { amount }) => total + amount, 0);
-  const owesMore = (rule.direction === "purchase") === (proposal.way === "relief");
   return {
     document: id,
     number,
@@ -86,7 +85,7 @@ function rowOf(rule: UnpaidRule, document: UnpaidDocument): UnpaidRow {
       ...found(taxes, ({ levy }) => levy === asked.levy, asked.levy),
       ...asked,
     })),
-    owed: owesMore ? sum : -sum,
+    owed: owedBy(rule, proposal),
     code: proposal.way === "relief" ? rule.relief : rule.back,
   };
 }

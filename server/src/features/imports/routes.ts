@@ -5,6 +5,7 @@ import { IMPORT_CONTENTS, importSettings } from "@fiscalon/contract/imports";
 import type { ImportContent, ImportSettings } from "@fiscalon/contract/imports";
 import { id } from "@fiscalon/contract/fields";
 import type { AppContext } from "../../appContext.ts";
+import { csvAnswer } from "../../base/csvAnswer.ts";
 import { clientParams, described } from "../../base/validation.ts";
 import { notFound } from "../../base/errors.ts";
 import { readKeptFile } from "../../base/files.ts";
@@ -110,10 +111,7 @@ export async function importRoutes(app: FastifyInstance, { jobs }: AppContext): 
       const record = await importRecord(request.work, request.params.id, request.params.import);
       if (record.rejectedHash === null) throw notFound("A file of rejected rows");
       const name = record.fileName.replace(/\.[^.]*$/, "").replace(/[^\w .-]+/g, "-");
-      return reply
-        .type("text/csv; charset=utf-8")
-        .header("content-disposition", `attachment; filename="${name}-to-mend.csv"`)
-        .send(readKeptFile(request.work.dataDir, record.rejectedHash));
+      return csvAnswer(reply, `${name}-to-mend`, readKeptFile(request.work.dataDir, record.rejectedHash));
     },
   );
 

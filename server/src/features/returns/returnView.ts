@@ -1,10 +1,9 @@
 import { found } from "@fiscalon/core/at";
 import { amountOfBox } from "@fiscalon/core/returns/amountOfBox";
 import { boxDefinition } from "@fiscalon/core/returns/findBox";
-import type { BoxResult, FactGroup } from "@fiscalon/core/returns/evaluateReturn";
-import { filingPeriodOn, filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
+import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
+import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
-import type { SchemeStep } from "@fiscalon/core/model/scheme";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import type { BoxDefinition, ReturnForm } from "@fiscalon/core/model/returnForm";
 import type { AdjustmentView, BoxesBetween, BoxView, ReturnView } from "@fiscalon/contract/returns";
@@ -16,11 +15,11 @@ import { doubtsOfReturn } from "../../books/returns/doubts.ts";
 import { dueDates, furtherDays } from "../../books/returns/dueDates.ts";
 import { boxesNow, carriedInto, evaluated, figuresOf, formOf } from "../../books/returns/evaluation.ts";
 import { schedulesOf } from "../../books/returns/schedules.ts";
-import { schemeContent } from "../../books/returns/schemes.ts";
+import { contentBetween } from "../../books/returns/schemes.ts";
 import { periodBefore, periodEnding } from "../../books/returns/periods.ts";
 import { periodRule } from "../../books/returns/periodRule.ts";
 import { correctionsOf, lateDocuments } from "../../books/returns/late.ts";
-import { adjustmentsOf, factGroups, factGroupsBetween } from "../../books/returns/queries.ts";
+import { adjustmentsOf } from "../../books/returns/queries.ts";
 import { isOpen, returnRecord } from "../../books/returns/records.ts";
 
 /** Everything the Return station shows of a period. A sealed period shows what was sealed. */
@@ -152,9 +151,7 @@ export async function boxesBetween(
   const rule = periodRule(r);
   const startsPeriod = filingPeriodOn(rule, from)?.from === from || from <= r.validFrom;
   const byPeriod = startsPeriod && filingPeriodOn(rule, to)?.to === to;
-  const content = byPeriod
-    ? await contentOfPeriods(work, r, from, to)
-    : { groups: await factGroupsBetween(work, r.id, from, to, false), steps: [] };
+  const content = await contentBetween(work, r, { by: byPeriod ? "period_end" : "tax_point", from, to });
   const adjustments = (await adjustmentsOf(work, r.id, null)).filter(
     (a) => a.periodEnd >= from && a.periodEnd <= to,
   );
@@ -179,23 +176,6 @@ export async function boxesBetween(
     };
   });
   return { from, to, form: form.id, boxes };
-}
-
-/** What whole periods come to, with what schemes put on each of their returns. */
-async function contentOfPeriods(work: Work, r: RegistrationRecord, from: string, to: string) {
-  if (r.schemes.length === 0)
-    return { groups: await factGroupsBetween(work, r.id, from, to, true), steps: [] };
-  const groups: FactGroup[] = [];
-  const steps: SchemeStep[] = [];
-  const periods = filingPeriods(periodRule(r), from, to).filter(
-    (period) => period.to >= from && period.to <= to,
-  );
-  for (const period of periods) {
-    const own = await schemeContent(work, r, period.to, await factGroups(work, r.id, period.to));
-    groups.push(...own.groups);
-    steps.push(...own.steps.map((step) => ({ ...step, id: `${period.to}-${step.id}` })));
-  }
-  return { groups, steps };
 }
 
 /** A decimal with at least the currency's decimals: "3" is "3.00". */

@@ -11,7 +11,7 @@ import {
 } from "@fiscalon/contract/returns";
 import type { LateBody } from "@fiscalon/contract/returns";
 import type { AppContext } from "../../appContext.ts";
-import { notFound } from "../../base/errors.ts";
+import { csvAnswer } from "../../base/csvAnswer.ts";
 import { described, returnParams } from "../../base/validation.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import { acceptFinding, unacceptFinding } from "../../books/findings/accept.ts";
@@ -23,7 +23,7 @@ import { answerLate } from "../../books/returns/late.ts";
 import { methodsBody } from "@fiscalon/contract/compareMethods";
 import type { MethodsBody } from "@fiscalon/contract/compareMethods";
 import { compareMethods } from "./compareMethods.ts";
-import { schemeCsv, schemeView } from "./schemeView.ts";
+import { schemeCsv, schemeViews } from "./schemeView.ts";
 import { registerCsv, registersOf } from "./registers.ts";
 import { returnPdf } from "./returnPdf.ts";
 import { boxesBetween, returnView } from "./returnView.ts";
@@ -82,32 +82,27 @@ export async function returnRoutes(app: FastifyInstance, { gateway }: AppContext
   );
 
   app.get<Return>(
-    `${BASE}/returns/:period/scheme`,
-    {
-      schema: described("The workpaper of the scheme in force in a period", "Return", {
-        params: returnParams,
-      }),
-    },
+    `${BASE}/returns/:period/schemes`,
+    { schema: described("The workpapers of the schemes on a return", "Return", { params: returnParams }) },
     async (request) => {
       const setup = await loadSetup(request.work, request.params.id);
       const r = registrationIn(setup, request.params.rid);
-      return schemeView(request.work, setup, r, request.params.period);
+      return schemeViews(request.work, setup, r, request.params.period);
     },
   );
 
-  app.get<Return>(
-    `${BASE}/returns/:period/scheme.csv`,
-    { schema: described("The workpaper of a scheme as CSV", "Return", { params: returnParams }) },
+  app.get<{ Params: Return["Params"] & { scheme: string } }>(
+    `${BASE}/returns/:period/schemes/:scheme`,
+    {
+      schema: described("One of these workpapers as CSV", "Return", {
+        params: returnParams.append({ scheme: Joi.string().max(40).required() }),
+      }),
+    },
     async (request, reply) => {
-      const setup = await loadSetup(request.work, request.params.id);
-      const r = registrationIn(setup, request.params.rid);
-      const { period } = request.params;
-      const view = await schemeView(request.work, setup, r, period);
-      if (!view) throw notFound("A scheme in this period");
-      return reply
-        .type("text/csv; charset=utf-8")
-        .header("content-disposition", `attachment; filename="scheme-${period}.csv"`)
-        .send(schemeCsv(setup.client.name, period, view));
+      const { id: clientId, rid, period, scheme } = request.params;
+      const setup = await loadSetup(request.work, clientId);
+      const csv = await schemeCsv(request.work, setup, registrationIn(setup, rid), period, scheme);
+      return csvAnswer(reply, `${scheme}-${period}`, csv);
     },
   );
 
@@ -132,10 +127,7 @@ export async function returnRoutes(app: FastifyInstance, { gateway }: AppContext
       const { id: clientId, rid, period, register } = request.params;
       const setup = await loadSetup(request.work, clientId);
       const csv = await registerCsv(request.work, setup, registrationIn(setup, rid), period, register);
-      return reply
-        .type("text/csv; charset=utf-8")
-        .header("content-disposition", `attachment; filename="table-${register}-${period}.csv"`)
-        .send(csv);
+      return csvAnswer(reply, `table-${register}-${period}`, csv);
     },
   );
 

@@ -1,39 +1,60 @@
-import { found } from "@fiscalon/core/at";
+import { at, found, textAt } from "@fiscalon/core/at";
+import { groupBy } from "@fiscalon/core/groupBy";
+import { schemeOn } from "@fiscalon/core/model/scheme";
 import type { SchemeView } from "@fiscalon/contract/schemeView";
+import { notFound } from "../../base/errors.ts";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
-import { factGroups } from "../../books/returns/queries.ts";
-import { schemeContent } from "../../books/returns/schemes.ts";
-import { groupBy } from "@fiscalon/core/groupBy";
+import { contentOfPeriod } from "../../books/returns/schemes.ts";
+import type { SchemeOnReturn } from "../../books/returns/schemes.ts";
 import { tableCsv } from "../../exports/tableCsv.ts";
 
-/** The workpaper of the scheme that is in force in a period; null where none is. */
-export async function schemeView(
+/** The workpapers of the schemes on a return. */
+export async function schemeViews(
   work: Work,
   { plain }: ClientSetup,
   r: RegistrationRecord,
   end: string,
-): Promise<SchemeView | null> {
+): Promise<SchemeView[]> {
   periodEnding(r, end);
-  const { scheme, gain } = await schemeContent(work, r, end, await factGroups(work, r.id, end));
-  if (!scheme) return null;
-  const { definition, inForce, result, setAside } = scheme;
+  const { schemes } = await contentOfPeriod(work, r, end);
+  return schemes.map((scheme) => viewOf(scheme, end, plain.digits));
+}
+
+function viewOf(
+  { definition, spans, result, setAside, gain }: SchemeOnReturn,
+  end: string,
+  digits: number,
+): SchemeView {
+  const { id, name, note, source, settings } = definition;
+  // After it was left, what turns up of its time is worked out with its last answers.
+  const span = schemeOn(spans, end) ?? at(spans, spans.length - 1);
   const byCode = groupBy(setAside, ({ code, direction }) => JSON.stringify([code, direction]));
   return {
-    id: definition.id,
-    name: definition.name,
-    note: definition.note,
-    source: definition.source,
-    digits: plain.digits,
-    from: inForce.from,
-    to: inForce.to,
-    settings: definition.settings.map(({ id, name, values }) => ({
-      name,
-      value: found(values, ({ value }) => value === inForce.settings[id], `answer to ${id}`).name,
+    id,
+    name,
+    note,
+    source,
+    digits,
+    from: span.from,
+    to: span.to,
+    settings: settings.map((setting) => {
+      const answer = textAt(span.settings, setting.id);
+      return {
+        name: setting.name,
+        value: found(setting.values, ({ value }) => value === answer, answer).name,
+      };
+    }),
+    owed: result.owed,
+    steps: result.steps.map(({ id: step, words, arithmetic, amount, box }) => ({
+      id: step,
+      words,
+      arithmetic,
+      amount,
+      box: box ?? null,
     })),
-    steps: result.steps.map(({ box, ...step }) => ({ ...step, box: box ?? null })),
     setAside: [...byCode.values()].map((groups) =>
       groups.reduce((sum, one) => ({
         ...sum,
@@ -47,16 +68,22 @@ export async function schemeView(
   };
 }
 
-/** The same as CSV. */
-export function schemeCsv(client: string, end: string, view: SchemeView): string {
+/** One of them as CSV. */
+export async function schemeCsv(
+  work: Work,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  end: string,
+  id: string,
+): Promise<string> {
+  const view = (await schemeViews(work, setup, r, end)).find((one) => one.id === id);
+  if (!view) throw notFound("This scheme");
   return tableCsv({
     title: view.name,
-    about: `${client}, period to ${end}`,
+    about: `${setup.client.name}, period to ${end}`,
     digits: view.digits,
     columns: [
-      { name: "Box", amount: false },
-      { name: "Step", amount: false },
-      { name: "Worked out", amount: false },
+      ...["Box", "Step", "Worked out"].map((name) => ({ name, amount: false })),
       { name: "Amount", amount: true },
     ],
     rows: [

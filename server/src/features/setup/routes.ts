@@ -7,6 +7,7 @@ import { id } from "@fiscalon/contract/fields";
 import { placeChangeBody, registrationChangeBody } from "@fiscalon/contract/setup";
 import type { PlaceBody, RegistrationChangeBody } from "@fiscalon/contract/setup";
 import type { Work } from "../../base/work.ts";
+import { csvAnswer } from "../../base/csvAnswer.ts";
 import { clientParams, described } from "../../base/validation.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import { clientView } from "../../books/views.ts";
@@ -85,10 +86,7 @@ export async function setupRoutes(app: FastifyInstance): Promise<void> {
     { schema: described("The codes as CSV", "Set up", { params: clientParams }) },
     async (request, reply) => {
       const { codes } = await plainOf(request.work, request.params.id);
-      return reply
-        .type("text/csv; charset=utf-8")
-        .header("content-disposition", 'attachment; filename="tax-codes.csv"')
-        .send(codesCsv(codes));
+      return csvAnswer(reply, "tax-codes", codesCsv(codes));
     },
   );
 

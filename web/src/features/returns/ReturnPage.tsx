@@ -13,7 +13,7 @@ import { Adjustments } from "./Adjustments.tsx";
 import { FileDialog } from "./FileDialog.tsx";
 import { Findings } from "./Findings.tsx";
 import { FormSheet } from "./FormSheet.tsx";
-import { SchemePaper } from "./SchemePaper.tsx";
+import { SchemePapers } from "./SchemePapers.tsx";
 import { Registers } from "./Registers.tsx";
 import { ToLookUp } from "./ToLookUp.tsx";
 import { NetTaxByPeriod } from "./NetTaxByPeriod.tsx";
@@ -145,7 +145,7 @@ export function ReturnPage() {
         }
         onTakeBack={(key) => act.mutate(() => api.delete(`${RETURN}/acceptances`, parts, { key }))}
       />
-      <SchemePaper parts={parts} />
+      <SchemePapers parts={parts} />
       <Registers parts={parts} />
       <NetTaxByPeriod end={view.to} />
       {dialog === "adjust" && <AdjustDialog view={view} parts={parts} onClose={() => setDialog(null)} />}

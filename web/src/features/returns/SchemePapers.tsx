@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { displayAmount } from "@fiscalon/core/money/amount";
 import type { SchemeView } from "@fiscalon/contract/schemeView";
 import { api, filled } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
@@ -7,28 +8,52 @@ import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate } from "../../kit/format.ts";
 import type { useReturn } from "./useReturn.ts";
 
-const SCHEME = "/clients/:id/registrations/:rid/returns/:period/scheme";
+const SCHEMES = "/clients/:id/registrations/:rid/returns/:period/schemes";
 
-/** The workpaper of the scheme in force: its steps, each figure opening, and what it keeps off the return. */
-export function SchemePaper({ parts }: Pick<ReturnType<typeof useReturn>, "parts">) {
+/** The workpapers of the schemes on the return: their steps, each figure opening, and what they keep off it. */
+export function SchemePapers({ parts }: Pick<ReturnType<typeof useReturn>, "parts">) {
   const { client, registration } = useScope();
   const hasSchemes = registration !== undefined && registration.schemes.length > 0;
-  const { data: paper } = useQuery({
-    queryKey: keys.of(client?.id, "return", "scheme", ...parts),
-    queryFn: () => api.get(SCHEME, parts),
+  const { data: papers } = useQuery({
+    queryKey: keys.of(client?.id, "return", "schemes", ...parts),
+    queryFn: () => api.get(SCHEMES, parts),
     enabled: hasSchemes,
   });
-  if (!hasSchemes || !paper) return null;
-  const { name, note, source, settings, from, steps, setAside, gain, digits } = paper;
+  if (!hasSchemes || !papers) return null;
+  return papers.map((paper) => (
+    <SchemePaper
+      key={paper.id}
+      paper={paper}
+      path={[registration.id, parts[2]]}
+      csv={`${filled(SCHEMES, parts)}/${paper.id}`}
+    />
+  ));
+}
+
+function SchemePaper({
+  paper,
+  path,
+  csv,
+}: {
+  paper: SchemeView;
+  /** Registration and period, as trails have them. */
+  path: readonly unknown[];
+  csv: string;
+}) {
+  const { name, note, source, settings, from, steps, setAside, owed, gain, digits } = paper;
   const of = (kind: string, ...rest: string[]) =>
-    [kind, registration.id, parts[2], ...rest].map((part) => encodeURIComponent(String(part))).join("/");
+    [kind, ...path, ...rest].map((part) => encodeURIComponent(String(part))).join("/");
+  const money = (amount: number) => displayAmount(amount, digits);
+  const charged = setAside.reduce((sum, one) => sum + (one.direction === "sale" ? one.tax : 0), 0);
+  const lost = setAside.reduce((sum, one) => sum + one.recoverable, 0);
+  const difference = gain < 0 ? "Less owed than without the scheme" : "More owed than without the scheme";
   return (
     <section aria-label={`Workpaper: ${name}`} className="mt-8">
       <h2 className="mb-1">Workpaper: {name}</h2>
       <p className="quiet mb-2 text-[13px]">
         {settings.map((one) => `${one.name}: ${one.value}`).join("; ")}. In force since {showDate(from)}.{" "}
         {note} ({source}){" "}
-        <a className="word-link ml-2" href={`/api${filled(SCHEME, parts)}.csv`} download>
+        <a className="word-link ml-2" href={`/api${csv}`} download>
           As CSV
         </a>
       </p>
@@ -57,16 +82,32 @@ export function SchemePaper({ parts }: Pick<ReturnType<typeof useReturn>, "parts
           ))}
           <tr className="font-semibold">
             <td />
-            <td>{gain < 0 ? "Less owed than without the scheme" : "More owed than without the scheme"}</td>
+            <td>{difference}</td>
             <td className="quiet font-normal">
-              {gain < 0 ? "to the account for gains of schemes" : "to the account for costs of schemes"}
+              {`${money(owed)} − (${money(charged)} − ${money(lost)})`}, to the account for{" "}
+              {gain < 0 ? "gains" : "costs"} of schemes
             </td>
             <td className="num">
               <Figure
                 amount={Math.abs(gain)}
                 digits={digits}
-                of={of("scheme", "turnover")}
-                label="Difference"
+                of={{
+                  ref: of("scheme", "difference"),
+                  title: `${name}: ${difference.toLowerCase()}`,
+                  amount: Math.abs(gain),
+                  digits,
+                  words: [
+                    "What the scheme makes owed, less the tax that was charged and is set aside, and with what is not deducted for it.",
+                  ],
+                  parts: setAside.map((one) => ({
+                    ref: of("aside", one.code, one.direction),
+                    label: one.code,
+                    detail: one.direction === "sale" ? "charged" : "not deducted",
+                    amount: one.direction === "sale" ? one.tax : one.recoverable,
+                  })),
+                  arithmetic: [`${money(owed)} − (${money(charged)} − ${money(lost)}) = ${money(gain)}`],
+                }}
+                label={difference}
               />
             </td>
           </tr>
