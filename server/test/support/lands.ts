@@ -23,6 +23,7 @@ function client(
     anchor: string;
     basis?: string;
     levies?: string[];
+    schemes?: object[];
   },
 ): object {
   return {
@@ -44,9 +45,26 @@ const britain = (basis: string): Land => ({
   ends: QUARTERS,
 });
 
+/** A scheme begins in the second quarter, so that there is a time before it. */
+const flatRate = (basis: string, to: string | null = null): Land => ({
+  ...britain(basis),
+  client: () =>
+    client("GB", null, {
+      pack: "gb",
+      number: nextVatNumber(),
+      basis,
+      ...quarterly,
+      schemes: [{ scheme: "gb-flat-rate", from: "2026-04-01", to, settings: { sector: "catering" } }],
+    }),
+  sale: ["S20", "R5", "Z", "SA20"],
+  purchase: ["S20", "CAP20", "RCS", "PVA20", "CL50"],
+});
+
 export const LANDS: Readonly<Record<string, Land>> = {
   "Britain, accrual": britain("accrual"),
   "Britain, cash": britain("cash"),
+  "Britain, flat rate": flatRate("accrual"),
+  "Britain, flat rate on receipts, left in the summer": flatRate("cash", "2026-06-30"),
   "Ontario, two levies": {
     client: () =>
       client("CA", "ON", { pack: "ca", number: "843162074RT0001", levies: ["GST", "HST"], ...quarterly }),

@@ -36,6 +36,11 @@ export async function expectSound(
   for (const end of land.ends) {
     const control = await on.ok<{ left: number }>("GET", `${registration}/agreements/${end}/control`);
     expect([end, control.left]).toEqual([end, 0]);
+    const { findings } = await on.ok<{ findings: { check: string }[] }>(
+      "GET",
+      `${registration}/returns/${end}`,
+    );
+    expect([end, ...findings.map(({ check }) => check)]).not.toContain("more-than-rounding");
   }
   return balances;
 }

@@ -11,6 +11,7 @@ import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { DataTable } from "../../kit/DataTable.tsx";
 import type { SumRow } from "../../kit/DataTable.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { FindInput } from "../../kit/FindInput.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, today } from "../../kit/format.ts";
 import { DayField, TextField } from "../../kit/formFields.tsx";
@@ -51,13 +52,7 @@ export function HeldCreditPage() {
       actions={<ScreenLinks label="Agree" group="agree" className="flex flex-wrap gap-x-5 font-semibold" />}
     >
       <div className="mb-2 flex flex-wrap items-end gap-4">
-        <input
-          className="entry w-[200px]"
-          placeholder="Number or supplier"
-          aria-label="Find bills"
-          value={search}
-          onChange={(event) => setSearch(event.target.value)}
-        />
+        <FindInput label="Find bills" placeholder="Number or supplier" value={search} onChange={setSearch} />
         <ViewTabs label="What is shown" views={STATES} chosen={state} onChoose={setState} className="pb-1" />
       </div>
       <ErrorNote error={takeBack.error} />

@@ -12,6 +12,7 @@ import { useScope } from "../../app/scope.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { DataTable } from "../../kit/DataTable.tsx";
 import type { SumRow } from "../../kit/DataTable.tsx";
+import { FindInput } from "../../kit/FindInput.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, showPeriod } from "../../kit/format.ts";
 import { ChoiceField } from "../../kit/formFields.tsx";
@@ -59,13 +60,7 @@ export function UnpaidPage() {
       actions={links}
     >
       <div className="mb-2 flex flex-wrap items-end gap-4">
-        <input
-          className="entry w-[200px]"
-          placeholder="Number or party"
-          aria-label="Find documents"
-          value={search}
-          onChange={(event) => setSearch(event.target.value)}
-        />
+        <FindInput label="Find documents" placeholder="Number or party" value={search} onChange={setSearch} />
         {head && rule && (
           <ViewTabs
             label="Rule"
@@ -90,7 +85,7 @@ export function UnpaidPage() {
             queryKey={keys.of(client?.id, "unpaid", ...parts, { rule: rule.id, search })}
             enabled={ready}
             fetchPage={(order) => api.get(UNPAID, parts, { rule: rule.id, search, ...order })}
-            foot={() => [sumOf(rule, digits)]}
+            foot={(page) => [sumOf(rule, page, digits)]}
             {...(head?.open
               ? {
                   choosing: {
@@ -180,7 +175,7 @@ function TakeDialog({
   );
 }
 
-function sumOf({ name, count, owed }: UnpaidRuleView, digits: number): SumRow {
+function sumOf({ name, count, owed }: UnpaidRuleView, { rows }: Page, digits: number): SumRow {
   const label = owed < 0 ? "Less to pay" : "More to pay";
   return {
     caption: `${plural(count, "document")}; ${label.toLowerCase()}`,
@@ -195,7 +190,13 @@ function sumOf({ name, count, owed }: UnpaidRuleView, digits: number): SumRow {
             amount: Math.abs(owed),
             digits,
             words: ["The tax of every document of this list. Open any row for its own arithmetic."],
-            parts: [],
+            parts: rows.map((row) => ({
+              ref: `document/${row.document}`,
+              label: row.number,
+              detail: row.party,
+              amount: owed < 0 ? -row.owed : row.owed,
+            })),
+            total: count,
             arithmetic: [],
           }}
           label={label}

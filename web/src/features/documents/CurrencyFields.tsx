@@ -19,7 +19,7 @@ export function CurrencyFields({
   return (
     <>
       <SelectField
-        className="w-[132px]"
+        className="w-[76px]"
         label="Currency"
         value={draft.currency || base}
         disabled={readOnly}

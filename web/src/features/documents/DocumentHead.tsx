@@ -42,9 +42,9 @@ export function DocumentHead({
     detail: contact.taxNumber ?? contact.country ?? "",
   }));
   return (
-    <div className="mb-4 flex flex-wrap items-start gap-x-4 gap-y-3">
+    <div className="mb-4 flex flex-wrap items-start gap-x-3 gap-y-3">
       {!isJournal && (
-        <div className="w-[180px]">
+        <div className="w-[168px]">
           <Combo
             label={kind.direction === "sale" ? "Customer" : "Supplier"}
             value={draft.contact ? String(draft.contact.id) : ""}
@@ -61,7 +61,7 @@ export function DocumentHead({
         </div>
       )}
       <Field
-        className="w-[112px]"
+        className="w-[100px]"
         label={kind.direction === "purchase" ? "Their number" : "Number"}
         value={draft.number}
         readOnly={readOnly}
@@ -73,7 +73,7 @@ export function DocumentHead({
         value={draft.date}
         onChange={(date) => onChange({ date })}
         disabled={readOnly}
-        className="w-[110px]"
+        className="w-[104px]"
       />
       {!isJournal && (
         <DateField
@@ -83,7 +83,7 @@ export function DocumentHead({
           placeholder="as the date"
           onChange={(taxPoint) => onChange({ taxPoint })}
           disabled={readOnly}
-          className="w-[118px]"
+          className="w-[104px]"
         />
       )}
       {kind.waits && kind.sign > 0 && (
@@ -94,7 +94,7 @@ export function DocumentHead({
           placeholder="not said"
           onChange={(due) => onChange({ due })}
           disabled={readOnly}
-          className="w-[110px]"
+          className="w-[104px]"
         />
       )}
       {open.length > 1 && (

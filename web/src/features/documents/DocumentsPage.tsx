@@ -1,3 +1,4 @@
+import { FindInput } from "../../kit/FindInput.tsx";
 import { keys } from "../../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import { ChevronDown } from "lucide-react";
@@ -65,12 +66,11 @@ export function DocumentsPage() {
   return (
     <Sheet title="Documents" actions={<BooksNav />}>
       <div className="mb-2 flex flex-wrap items-end gap-4">
-        <input
-          className="entry w-[200px]"
+        <FindInput
+          label="Find documents"
           placeholder="Number, party or note"
-          aria-label="Find documents"
           value={search}
-          onChange={(event) => setSearch(event.target.value)}
+          onChange={setSearch}
         />
         <select
           className="entry w-[170px]"

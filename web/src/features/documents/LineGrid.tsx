@@ -8,6 +8,7 @@ import { displayAmount } from "@fiscalon/core/money/amount";
 import type { Choice } from "../../kit/Combo.tsx";
 import { BLANK_LINE } from "./draft.ts";
 import type { Draft, DraftLine } from "./draft.ts";
+import { LineNote } from "./LineNote.tsx";
 import { LineQuestion } from "./LineQuestion.tsx";
 import { RateChangeParts } from "./RateChangeParts.tsx";
 import { LineRow } from "./LineRow.tsx";
@@ -173,29 +174,18 @@ export function LineGrid({
                 />
               )}
               {proposal?.take !== undefined && (
-                <tr>
-                  <td colSpan={12} className="!py-1">
-                    <div
-                      role="group"
-                      aria-label={`Proposal for line ${row + 1}`}
-                      className="flex flex-wrap items-center gap-3 text-[13px]"
-                    >
-                      <span aria-hidden className="text-warning">
-                        ◆
-                      </span>
-                      <span>{proposal.text}</span>
-                      <button
-                        type="button"
-                        className="action !py-0"
-                        onClick={() =>
-                          onLine(row, { code: proposal.take ?? "", codeTyped: true, codeReason: "" })
-                        }
-                      >
-                        Take {proposal.take}
-                      </button>
-                    </div>
-                  </td>
-                </tr>
+                <LineNote label={`Proposal for line ${row + 1}`}>
+                  <span>{proposal.text}</span>
+                  <button
+                    type="button"
+                    className="action !py-0"
+                    onClick={() =>
+                      onLine(row, { code: proposal.take ?? line.code, codeTyped: true, codeReason: "" })
+                    }
+                  >
+                    Take {proposal.take}
+                  </button>
+                </LineNote>
               )}
               {turn && (
                 <RateChangeParts

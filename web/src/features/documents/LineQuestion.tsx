@@ -1,5 +1,6 @@
 import type { CodeQuestion } from "@fiscalon/core/model/pricedDocument";
 import type { DraftLine } from "./draft.ts";
+import { LineNote } from "./LineNote.tsx";
 
 /** The one thing a line must say before it has a code, asked right under it. */
 export function LineQuestion({
@@ -21,69 +22,53 @@ export function LineQuestion({
   onContact: (() => void) | null;
 }) {
   return (
-    <tr>
-      <td colSpan={12} className="!py-1">
-        <div
-          role="group"
-          aria-label={`Question on line ${row + 1}`}
-          className="flex flex-wrap items-center gap-3 text-[13px]"
+    <LineNote label={`Question on line ${row + 1}`}>
+      <span>{question.text}</span>
+      {question.about === "supply" &&
+        (["goods", "services"] as const).map((supply) => (
+          <button key={supply} type="button" className="action !py-0" onClick={() => onAnswer({ supply })}>
+            {supply}
+          </button>
+        ))}
+      {question.about === "taxClass" && (
+        <select
+          className="entry !w-[220px] !py-0"
+          aria-label={`Tax class of line ${row + 1}`}
+          value=""
+          onChange={({ target }) => onAnswer({ taxClass: target.value })}
         >
-          <span aria-hidden className="text-warning">
-            ◆
-          </span>
-          <span>{question.text}</span>
-          {question.about === "supply" &&
-            (["goods", "services"] as const).map((supply) => (
-              <button
-                key={supply}
-                type="button"
-                className="action !py-0"
-                onClick={() => onAnswer({ supply })}
-              >
-                {supply}
-              </button>
-            ))}
-          {question.about === "taxClass" && (
-            <select
-              className="entry !w-[220px] !py-0"
-              aria-label={`Tax class of line ${row + 1}`}
-              value=""
-              onChange={({ target }) => onAnswer({ taxClass: target.value })}
-            >
-              <option value="" disabled>
-                choose
-              </option>
-              {classes.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          )}
-          {question.about === "place" && (
-            <select
-              className="entry !w-[220px] !py-0"
-              aria-label={`Place of line ${row + 1}`}
-              value=""
-              onChange={({ target }) => onPlace(target.value)}
-            >
-              <option value="" disabled>
-                choose
-              </option>
-              {regions.map(({ code, name }) => (
-                <option key={code} value={code}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          )}
-          {(question.about === "region" || question.about === "standing") && onContact && (
-            <button type="button" className="action !py-0" onClick={onContact}>
-              Open the contact
-            </button>
-          )}
-        </div>
-      </td>
-    </tr>
+          <option value="" disabled>
+            choose
+          </option>
+          {classes.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      )}
+      {question.about === "place" && (
+        <select
+          className="entry !w-[220px] !py-0"
+          aria-label={`Place of line ${row + 1}`}
+          value=""
+          onChange={({ target }) => onPlace(target.value)}
+        >
+          <option value="" disabled>
+            choose
+          </option>
+          {regions.map(({ code, name }) => (
+            <option key={code} value={code}>
+              {name}
+            </option>
+          ))}
+        </select>
+      )}
+      {(question.about === "region" || question.about === "standing") && onContact && (
+        <button type="button" className="action !py-0" onClick={onContact}>
+          Open the contact
+        </button>
+      )}
+    </LineNote>
   );
 }

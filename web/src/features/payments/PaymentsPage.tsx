@@ -1,3 +1,4 @@
+import { FindInput } from "../../kit/FindInput.tsx";
 import { keys } from "../../api/keys.ts";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
@@ -24,12 +25,11 @@ export function PaymentsPage() {
   return (
     <Sheet title="Payments" actions={<BooksNav />}>
       <div className="mb-2 flex flex-wrap items-end gap-4">
-        <input
-          className="entry w-[200px]"
+        <FindInput
+          label="Find payments"
           placeholder="Number, party or reference"
-          aria-label="Find payments"
           value={search}
-          onChange={(event) => setSearch(event.target.value)}
+          onChange={setSearch}
         />
         <ViewTabs label="What is shown" views={VIEWS} chosen={view} onChoose={setView} className="pb-1" />
         <div className="ml-auto flex gap-2">

@@ -33,7 +33,10 @@ export function Findings({
               <strong className="font-semibold">{finding.title}.</strong> {finding.text}{" "}
               <span className="quiet text-[12px]">{finding.source}</span>
             </p>
-            {finding.document !== null && <OpenDocument id={finding.document} />}
+            {finding.document !== null && (
+              <Opens to={`books/documents/${finding.document}`}>Open document</Opens>
+            )}
+            {finding.check === "unpaid-input" && <Opens to="agree/unpaid">Open the list</Opens>}
             {editable && finding.severity === "check" && (
               <button
                 type="button"
@@ -107,11 +110,11 @@ function Mark({ finding }: { finding: FindingView }) {
   );
 }
 
-function OpenDocument({ id }: { id: number }) {
+function Opens({ to, children }: { to: string; children: string }) {
   const { path } = useScope();
   return (
-    <Link className="word-link" to={path(`books/documents/${id}`)}>
-      Open document
+    <Link className="word-link" to={path(to)}>
+      {children}
     </Link>
   );
 }

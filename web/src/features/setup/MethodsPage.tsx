@@ -138,7 +138,23 @@ export function MethodsPage() {
             <td>Against what is in use</td>
             {methods.map((method) => (
               <td key={method.id} className="num">
-                {now && method !== now ? signed(total(method) - total(now), digits) : "–"}
+                {now && method !== now ? (
+                  <Figure
+                    amount={total(method) - total(now)}
+                    digits={digits}
+                    of={{
+                      ...stepOf(method),
+                      title: `${method.name}, against what is in use`,
+                      amount: total(method) - total(now),
+                      arithmetic: [
+                        `${displayAmount(total(method), digits)} − ${displayAmount(total(now), digits)} = ${displayAmount(total(method) - total(now), digits)}`,
+                      ],
+                    }}
+                    label={`${method.name}, against what is in use`}
+                  />
+                ) : (
+                  "–"
+                )}
               </td>
             ))}
           </tr>
@@ -197,10 +213,6 @@ export function MethodsPage() {
 }
 
 const NONE = 0;
-
-function signed(amount: number, digits: number): string {
-  return `${amount > 0 ? "+" : ""}${displayAmount(amount, digits)}`;
-}
 
 function Bar({ words }: { words: string }) {
   return (
