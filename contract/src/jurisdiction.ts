@@ -7,7 +7,7 @@ import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdicti
 import { MONTHS_OF } from "@fiscalon/core/calendar/filingPeriods";
 import { codeBody, ruleBody } from "./code.ts";
 import { basisOffer, boxId, correctionRule, minor } from "./correctionRule.ts";
-import { country, date, name, rateRow, roundingBody, text } from "./fields.ts";
+import { country, date, decimal, name, rateRow, roundingBody, text } from "./fields.ts";
 import { returnForm } from "./returnForm.ts";
 import { schemeDefinition } from "./scheme.ts";
 import { accountFields } from "./setup.ts";
@@ -172,6 +172,19 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
       waitsFor: text.required(),
       above: minor,
       byPaper: Joi.boolean().required(),
+      source: text.default(""),
+    }),
+  ),
+  yearEnd: Joi.array().items(
+    Joi.object({
+      id: Joi.string().max(40).required(),
+      name: name.required(),
+      option: Joi.array().ordered(Joi.string().required(), Joi.string().required()).required(),
+      yearEnds: Joi.string().max(40).required(),
+      topic: Joi.string().max(40).required(),
+      share: decimal.required(),
+      boxes: Joi.object().pattern(Joi.string().max(120), boxId).required(),
+      says: text.required(),
       source: text.default(""),
     }),
   ),

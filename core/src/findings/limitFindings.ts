@@ -1,13 +1,35 @@
 import type { Finding } from "../model/finding.ts";
 import type { TurnoverLimit } from "../model/pack.ts";
 import { displayAmount } from "../money/amount.ts";
+import { addedBack } from "../returns/yearEnd.ts";
 import { finding } from "./catalogue.ts";
 import { filledIn } from "./packChecks.ts";
 import type { PeriodContext, PeriodRows } from "./periodRows.ts";
 
 /** What has gone beyond a limit of the law: of a scheme, of time without payment, of sales in a year. */
 export function limitFindings(rows: PeriodRows, context: PeriodContext): Finding[] {
-  return [...aboveScheme(rows, context), ...unpaidTooLong(rows, context), ...turnoverLimits(rows, context)];
+  return [
+    ...aboveScheme(rows, context),
+    ...yearEnds(rows, context),
+    ...unpaidTooLong(rows, context),
+    ...turnoverLimits(rows, context),
+  ];
+}
+
+/** What a fiscal year deducted in full and gives back in part, until an adjustment holds it. */
+function yearEnds({ yearEnd }: PeriodRows, { digits }: PeriodContext): Finding[] {
+  const show = (amount: number) => displayAmount(amount, digits);
+  return yearEnd.flatMap(({ rule, year, box, deducted, adjusted }) => {
+    const amount = addedBack(rule, deducted);
+    if (amount === 0 || adjusted >= amount) return [];
+    const text = `${rule.name} of the fiscal year to ${year}: ${rule.share} % of ${show(deducted)} deducted in full is ${show(amount)} to box ${box}, ${rule.says}.`;
+    return [
+      {
+        ...finding("year-end", [rule.id, year, box, amount], text),
+        adjust: { box, amount: amount - adjusted },
+      },
+    ];
+  });
 }
 
 /** A scheme that has to be left for what came in. */

@@ -1,6 +1,7 @@
 import type { CalendarDate } from "../calendar/date.ts";
 import type { Account } from "../model/account.ts";
 import type { Basis } from "../model/basis.ts";
+import type { YearEndRule } from "../model/yearEnd.ts";
 import type { Treatment } from "../model/taxCode.ts";
 import type { CorrectionAnswer } from "../returns/corrections.ts";
 import type { BoxResult } from "../returns/evaluateReturn.ts";
@@ -38,6 +39,8 @@ export interface PeriodRows {
   apart: { difference: number; allowed: number };
   /** Income with tax of the twelve months to the end of the period, where a scheme in force has a limit of it. */
   schemeIncome: { scheme: string; income: number; above: number } | null;
+  /** What is added back after a fiscal year, by rule and box, and what adjustments already put there. */
+  yearEnd: readonly YearEndRow[];
   /** What rules about unpaid documents ask for that is not for the business to claim. */
   unpaid: readonly { name: string; count: number; owed: number; says: string }[];
   /** What was sold in the year, for each check of turnover, by its id. */
@@ -52,6 +55,16 @@ export interface SoldInYears {
   sold: number;
   soldBefore: number;
   passedBy: { document: number; number: string } | null;
+}
+
+/** A share of what a fiscal year deducted in full; minor units. */
+export interface YearEndRow {
+  rule: YearEndRule;
+  /** Last day of the year. */
+  year: CalendarDate;
+  box: string;
+  deducted: number;
+  adjusted: number;
 }
 
 /** The period that is checked. */

@@ -19,4 +19,6 @@ export interface Finding {
   text: string;
   document: number | null;
   line: number | null;
+  /** What would put it right: an amount to be added to a box, minor units. */
+  adjust?: { box: string; amount: number };
 }

@@ -7,6 +7,7 @@ import type { CorrectionRule } from "./correction.ts";
 import type { BasisOffer } from "./basis.ts";
 import type { GoodsShareRule } from "./goodsShare.ts";
 import type { SchemeDefinition } from "./scheme.ts";
+import type { YearEndRule } from "./yearEnd.ts";
 import type { UnpaidRule } from "./unpaidRule.ts";
 import type { RateChangeRule } from "./rateChange.ts";
 import type { ReturnForm } from "./returnForm.ts";
@@ -225,6 +226,8 @@ export interface JurisdictionPack {
   rateChanges?: readonly RateChangeRule[];
   /** Special schemes a registration can be on. */
   schemes?: readonly SchemeDefinition[];
+  /** What is added back once a fiscal year is over. */
+  yearEnd?: readonly YearEndRule[];
   /** What becomes of the tax of documents that stay unpaid. */
   unpaid?: readonly UnpaidRule[];
   /** What the law says of goods and a service at one price. */

@@ -6,7 +6,6 @@ export const law = lawKnown(
     "the quick method and simplified credits",
     "rebates of charities and public bodies",
     "restrictions of large businesses in Quebec",
-    "meals at year's end for who claims in full",
   ],
   [
     "Line 101",

@@ -30,6 +30,22 @@ function checkNumber(text: string): NumberCheck {
   return { ok: false, message: `${text} is a business number without its account. Add RT and four digits.` };
 }
 
+/** December first, as the usual choice. */
+const MONTHS = [
+  "December",
+  "January",
+  "February",
+  "March",
+  "April",
+  "May",
+  "June",
+  "July",
+  "August",
+  "September",
+  "October",
+  "November",
+];
+
 /** Canada: GST, HST, QST and the sales taxes of three provinces. From memory of the law unless a row says otherwise. */
 export const ca: JurisdictionPack = {
   id: "ca",
@@ -124,6 +140,19 @@ export const ca: JurisdictionPack = {
       source: "ETA 168; CRA notices on changes of the HST rate",
     },
   ],
+  yearEnd: [
+    {
+      id: "meals",
+      name: "Meals and entertainment",
+      option: ["meals", "yearEnd"],
+      yearEnds: "fiscalYear",
+      topic: "entertaining",
+      share: "50",
+      boxes: { "GST/HST": "104", QST: "Q204" },
+      says: "on the first return after the fiscal year, or on that of the year where it is filed yearly",
+      source: "ETA 236; AQST 457.1; from memory",
+    },
+  ],
   creditNotes: "statutory",
   options: [
     {
@@ -145,6 +174,23 @@ export const ca: JurisdictionPack = {
         { value: "individual", name: "an individual with business income" },
       ],
       source: "ETA 238(1)(a)(ii)",
+    },
+    {
+      id: "meals",
+      name: "Meals and entertainment",
+      levies: ["GST", "QST"],
+      values: [
+        { value: "asYouGo", name: "half is deducted as bills arrive (codes -M)" },
+        { value: "yearEnd", name: "deducted in full, half added back once the fiscal year is over" },
+      ],
+      source: "ETA 236; AQST 457.1",
+    },
+    {
+      id: "fiscalYear",
+      name: "Last month of the fiscal year",
+      levies: ["GST", "QST"],
+      values: MONTHS.map((name, index) => ({ value: String(((index + 11) % 12) + 1), name })),
+      source: "ETA 123(1), fiscal year",
     },
     {
       id: "allowance",

@@ -29,6 +29,7 @@ import { adjustmentsOf, factGroups } from "../returns/queries.ts";
 import { apartFromLedger } from "../settlement/closingEntry.ts";
 import { unpaidDocuments, unpaidRules } from "../unpaid/unpaidItems.ts";
 import { seriesGaps } from "../series.ts";
+import { yearEnds } from "./yearEnds.ts";
 import {
   checkedLines,
   incomeBetween,
@@ -108,6 +109,7 @@ async function rowsOf(
     ),
     apart: await apartFromLedger(work, registration, period.to, context.boxes, groups),
     schemeIncome: await schemeIncome(work, registration, period),
+    yearEnd: await yearEnds(work, registration, period),
     unpaid: await unpaidAsked(work, registration, period),
     sold: await soldByCheck(work, client.id, context.pack, period.to),
     yearBefore: await boxesOfYearBefore(work, registration, period),

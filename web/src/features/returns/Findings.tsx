@@ -10,11 +10,14 @@ export function Findings({
   view,
   editable,
   onAccept,
+  onAdjust,
   onTakeBack,
 }: {
   view: ReturnView;
   editable: boolean;
   onAccept: (key: string, reason: string) => void;
+  /** Adds what a finding asks for to its box. */
+  onAdjust: (adjust: NonNullable<FindingView["adjust"]>, reason: string) => void;
   onTakeBack: (key: string) => void;
 }) {
   const [accepting, setAccepting] = useState<FindingView | null>(null);
@@ -37,6 +40,15 @@ export function Findings({
               <Opens to={`books/documents/${finding.document}`}>Open document</Opens>
             )}
             {finding.check === "unpaid-input" && <Opens to="agree/unpaid">Open the list</Opens>}
+            {editable && finding.adjust && (
+              <button
+                type="button"
+                className="word-link"
+                onClick={() => finding.adjust && onAdjust(finding.adjust, finding.text)}
+              >
+                Put on the return
+              </button>
+            )}
             {editable && finding.severity === "check" && (
               <button
                 type="button"

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import type { ReturnView } from "@fiscalon/contract/returns";
+import { formatAmount } from "@fiscalon/core/money/amount";
 import { api, filled } from "../../api/client.ts";
 import { useScope } from "../../app/scope.ts";
 import { DoubtMark } from "../../kit/DoubtMark.tsx";
@@ -22,7 +23,7 @@ import { Tip } from "../../kit/Tip.tsx";
 
 /** The return of the period, from open to filed. */
 export function ReturnPage() {
-  const { client, registration, period, path } = useScope();
+  const { client, registration, period, path, minorDigits } = useScope();
   const { view, error, act, parts } = useReturn();
   const [dialog, setDialog] = useState<"adjust" | "file" | null>(null);
   if (client && !registration) {
@@ -142,6 +143,16 @@ export function ReturnPage() {
         editable={editable}
         onAccept={(key, reason) =>
           act.mutate(() => api.post(`${RETURN}/acceptances`, parts, { key, reason }))
+        }
+        onAdjust={({ box, amount }, reason) =>
+          act.mutate(() =>
+            api.post(`${RETURN}/adjustments`, parts, {
+              box,
+              amount: formatAmount(amount, minorDigits),
+              reason,
+              evidence: "",
+            }),
+          )
         }
         onTakeBack={(key) => act.mutate(() => api.delete(`${RETURN}/acceptances`, parts, { key }))}
       />
