@@ -124,6 +124,7 @@ export interface Answers {
   "POST /clients/:id/registrations/:rid/returns/:period/state": ReturnView;
   "GET /clients/:id/registrations/:rid/settlements/:period": SettlementView;
   "POST /clients/:id/registrations/:rid/settlements/:period": SettlementView;
+  "PUT /clients/:id/registrations/:rid/settlements/:period/instalments/:no": SettlementView;
   "POST /clients/:id/registrations/:rid/settlements/:period/payments": SettlementView;
   "GET /clients/:id/registrations/:rid/stations/:period": StationCounts;
   "GET /clients/:id/reports/tax/details": DetailPage;

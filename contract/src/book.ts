@@ -22,6 +22,8 @@ import { NUMBERED_KINDS, seriesBody } from "./series.ts";
 import type { NumberedKind } from "./series.ts";
 import { RHYTHMS } from "./templates.ts";
 import type { Rhythm } from "./templates.ts";
+import { instalmentBody } from "./settlement.ts";
+import type { InstalmentBody } from "./settlement.ts";
 import { country, date, decimal, name, rateRow, reason, ref, taxNumber, text } from "./fields.ts";
 import { jurisdictionBody } from "./jurisdiction.ts";
 import type { JurisdictionFile } from "./jurisdiction.ts";
@@ -105,6 +107,13 @@ export const bookSchema = Joi.object<BookFile, true>({
   ),
   returns: Joi.array().items(sealedReturn),
   taxPayments: Joi.array().items(taxPayment),
+  instalments: Joi.array().items(
+    instalmentBody.append<BookInstalment>({
+      registration: Joi.string().required(),
+      period: date.required(),
+      no: Joi.number().integer().min(1).max(12).required(),
+    }),
+  ),
   acceptances: Joi.array().items(bookAcceptance),
   lateAnswers: Joi.array().items(bookLateAnswer),
   imports: Joi.array().items(bookImport),
@@ -150,6 +159,13 @@ export interface BookTaxPayment {
   reference?: string;
 }
 
+/** What was said of one payment of a period. */
+export interface BookInstalment extends InstalmentBody {
+  registration: string;
+  period: string;
+  no: number;
+}
+
 export interface BookFile {
   format: "fiscalon-book";
   version: 1;
@@ -187,6 +203,7 @@ export interface BookFile {
   acceptances?: BookAcceptance[];
   /** What was said of late documents. */
   lateAnswers?: BookLateAnswer[];
+  instalments?: BookInstalment[];
   /** Files that were posted, so that a figure still leads to its row. */
   imports?: BookImport[];
   bank?: BookBank[];

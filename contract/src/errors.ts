@@ -310,6 +310,10 @@ export const ERRORS = {
   },
   "server/unreachable": { status: 503, says: "The server does not answer." },
   "settle/amount": { status: 422, says: "Type the amount without a sign; the kind says the direction." },
+  "settle/no-instalments": {
+    status: 409,
+    says: "This registration pays no instalments for the period to …. Set them up under Places & registrations first.",
+  },
   "settle/wrong-state": { status: 409, says: "A period is settled once it is filed. File the return first." },
   "settle/wrong-way": { status: 422, says: "The return reclaims …: money comes in. Record it as a refund." },
   "supply/unknown-class": { status: 422, says: "Rule … is for …, which is no tax class." },

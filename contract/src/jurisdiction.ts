@@ -4,25 +4,21 @@ import { PLAIN_CORRECTION } from "@fiscalon/core/model/correction";
 import { TREATMENTS } from "@fiscalon/core/model/taxCode";
 import { CHECKS } from "@fiscalon/core/findings/catalogue";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
-import { MONTHS_OF } from "@fiscalon/core/calendar/filingPeriods";
 import { codeBody, ruleBody } from "./code.ts";
 import { basisOffer, boxId, correctionRule, minor } from "./correctionRule.ts";
 import { country, date, decimal, name, rateRow, roundingBody, text } from "./fields.ts";
+import { dayOfMonth, dueRule, frequency, instalmentRule, monthsAfter, shift } from "./dueRule.ts";
 import { returnForm } from "./returnForm.ts";
 import { schemeDefinition } from "./scheme.ts";
 import { accountFields } from "./setup.ts";
 
-const monthsAfter = Joi.number().integer().min(0).max(24);
-const dayOfMonth = Joi.alternatives(Joi.number().integer().min(1).max(31), Joi.string().valid("end"));
-const daysMore = Joi.number().integer().min(0).max(60);
-const frequency = Joi.string().valid(...Object.keys(MONTHS_OF));
 const registerFields = {
   id: Joi.string().max(20).required(),
   name: name.required(),
   source: text.default(""),
 };
+const codeAtRate = Joi.object({ code: Joi.string().max(20).required(), rate: decimal.required() });
 const oldShare = Joi.string().valid("all", "delivered", "paid", "higher", "lower");
-const shift = Joi.string().valid("none", "next", "before");
 
 /** A jurisdiction made by the practice, as the builder sends it and as its JSON file holds it. */
 export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
@@ -118,28 +114,7 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
     .items(Joi.alternatives(Joi.string().valid(...BASES), basisOffer))
     .min(1)
     .default(["accrual"]),
-  due: Joi.array()
-    .items(
-      Joi.object({
-        frequencies: Joi.array().items(frequency),
-        endMonths: Joi.array().items(Joi.number().integer().min(1).max(12)),
-        levies: Joi.array().items(Joi.string()),
-        regions: Joi.array().items(Joi.string()),
-        option: Joi.array().ordered(Joi.string().required(), Joi.string().required()),
-        months: monthsAfter.required(),
-        day: dayOfMonth.required(),
-        days: daysMore,
-        shift: shift.required(),
-        payShift: shift,
-        pay: Joi.object({ months: monthsAfter.required(), day: dayOfMonth.required(), days: daysMore }),
-        fixed: Joi.object().pattern(/^\d{4}-\d\d-\d\d$/, date),
-        ends: Joi.object({ from: date.required(), to: date.allow(null).default(null) }),
-        source: text.default(""),
-        doubt: text,
-      }),
-    )
-    .min(1)
-    .required(),
+  due: Joi.array().items(dueRule).min(1).required(),
   furtherDays: Joi.array().items(
     Joi.object({
       name: name.required(),
@@ -175,6 +150,7 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
       source: text.default(""),
     }),
   ),
+  instalments: Joi.array().items(instalmentRule),
   yearEnd: Joi.array().items(
     Joi.object({
       id: Joi.string().max(40).required(),
@@ -217,6 +193,14 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
     says: text.required(),
     source: text.default(""),
   }),
+  rateMoves: Joi.array().items(
+    Joi.object({
+      on: date.required(),
+      before: codeAtRate.required(),
+      after: Joi.array().items(codeAtRate).min(1).required(),
+      source: text.default(""),
+    }),
+  ),
   rateChanges: Joi.array().items(
     Joi.object({
       supply: Joi.string().valid("goods", "services"),

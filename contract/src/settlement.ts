@@ -1,3 +1,5 @@
+import Joi from "joi";
+import { decimal, text } from "./fields.ts";
 import type { LateDocument } from "./returns.ts";
 import type { TaxPaymentKind } from "@fiscalon/core/model/taxPaymentKinds";
 
@@ -34,6 +36,53 @@ export interface ControlAgreementView {
   left: number;
 }
 
+/** What is said of one instalment, decimal text; empty where nothing is. */
+export interface InstalmentBody {
+  asked: string;
+  estimate: string;
+  reason: string;
+}
+
+/** What is said of one instalment; nothing takes back what was said. */
+export const instalmentBody = Joi.object<InstalmentBody, true>({
+  asked: decimal.allow("").default(""),
+  estimate: decimal.allow("").default(""),
+  reason: text.default(""),
+});
+
+/** One payment of a period before its return; minor units. */
+export interface InstalmentView {
+  no: number;
+  /** End of the months it belongs to. */
+  to: string;
+  due: string;
+  /** Null where somebody has to say it. */
+  amount: number | null;
+  asked: number | null;
+  estimate: number | null;
+  varied: number | null;
+  reason: string;
+  /** By head, where it is paid under several. */
+  heads: { head: string; amount: number }[];
+  arithmetic: string;
+  paid: number;
+  /** Days since it was due, where something is still to be paid. */
+  late: number;
+}
+
+/** The payments of a period against its one return. */
+export interface InstalmentsView {
+  name: string;
+  says: string;
+  source: string;
+  labels: { asked: string; estimate: string; varied: string; reason: string; due: string } | null;
+  /** Whether what the authority asks for and an estimate can be said. */
+  told: boolean;
+  rows: InstalmentView[];
+  /** What varying cost or may cost, in a sentence. */
+  warning: string | null;
+}
+
 export interface SettlementView {
   from: string;
   to: string;
@@ -60,6 +109,7 @@ export interface SettlementView {
     entry: number;
   }[];
   outstanding: number;
+  instalments: InstalmentsView | null;
   continuity: {
     period: string;
     state: string;

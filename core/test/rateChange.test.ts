@@ -3,7 +3,7 @@ import { found } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import { SHIPPED } from "@fiscalon/core/packs/shipped";
-import { rateChangeNear, rateChangeRule, rateParts } from "@fiscalon/core/tax/rateChange";
+import { moveNear, rateChangeNear, rateChangeRule, rateParts } from "@fiscalon/core/tax/rateChange";
 import { doc, sale, setupOf } from "./support/books.ts";
 
 const packOf = (id: string) => found(SHIPPED, (pack) => pack.id === id, id);
@@ -22,6 +22,19 @@ function partsIn(
     rateOn < on ? before : after,
   ]);
 }
+
+// N 9/2025-CTR: 12 went to 5, 18 or nil, 28 to 18 or 40; 5 and 18 were slabs before and after.
+test("India: a supply close to the day may have had a code of another slab", () => {
+  const near = (code: string, day: string) => moveNear(code, packOf("in").rateMoves ?? [], day, 31);
+  const others = (code: string, day: string) => near(code, day)?.others.map(({ code: other }) => other);
+  expect(near("S12", "2025-09-30")).toMatchObject({ on: "2025-09-22", isOld: true });
+  expect(others("S12", "2025-09-10")).toEqual(["S5", "S18", "NIL"]);
+  expect(others("S5", "2025-09-30")).toEqual(["S12", "S18"]);
+  expect(others("S5", "2025-09-10")).toEqual(["S18", "NIL"]);
+  expect(others("S40", "2025-09-30")).toEqual(["S28"]);
+  expect(near("S12", "2025-11-30")).toBeUndefined();
+  expect(near("S3", "2025-09-30")).toBeUndefined();
+});
 
 describe("supplies on both sides of a change of rate", () => {
   // E-Tax guide "2024 GST Rate Change", the table of fact sheet sg.md 7.1.

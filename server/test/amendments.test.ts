@@ -129,3 +129,31 @@ test("only what stands in a table with amendments can amend", async () => {
   const bill = await books.put("purchase-bill", "B/1", "2026-06-30", shop, "P18", "500.00");
   expectRefusal(await books.answer(bill, true), "returns/nothing-amended", "amends");
 });
+
+// CGST s.9(5), GSTR-1 table 15: a restaurant's 1,000.00 through the operator, 25 + 25 in cash; the four kinds from memory.
+test("table 15 has four kinds: by the supplier behind, and by the customer", async () => {
+  const books = await maharashtra();
+  const guest = await books.contact("A guest", false);
+  const office = await books.contact("An office", true);
+  const kinds = [
+    [guest, { supplier: "URP" }, "1000.00"],
+    [guest, { supplier: "27AAPFM4417K1ZV" }, "2000.00"],
+    [office, { supplier: "URP" }, "3000.00"],
+    [office, {}, "4000.00"],
+  ] as const;
+  for (const [index, [party, attributes, amount]] of kinds.entries())
+    await books.put("sales-invoice", `E/${index}`, "2026-07-03", party, "EO5", amount, {
+      lines: [{ code: "EO5", amount, attributes }],
+    });
+  expect(await books.boxes(JULY)).toMatchObject({
+    "g1.15.urp2c.txval": "1000",
+    "g1.15.urp2c.cgst": "25",
+    "g1.15.b2c.txval": "2000",
+    "g1.15.urp2b.sgst": "75",
+    "g1.15.b2b.txval": "4000",
+    "3.1.1i.txval": "10000",
+  });
+  const { findings } = await server.ok<ReturnView>("GET", `${books.registration}/returns/${JULY}`);
+  const asked = findings.filter(({ check }) => check === "operator-supplier");
+  expect(new Set(asked.map(({ text }) => text.split(":")[0])).size).toBe(1);
+});

@@ -83,6 +83,10 @@ export const CHECKS = {
     severity: "check",
     title: "EU goods boxes used outside Northern Ireland",
   },
+  "operator-supplier": {
+    severity: "check",
+    title: "Supplier behind an operator's supply",
+  },
   "import-certificate": {
     severity: "check",
     title: "Import VAT without its certificate",

@@ -46,7 +46,7 @@ function fails(check: PackCheck, line: CheckedLine): boolean {
         lands.some(({ box }) => box === check.box)
       );
     case "attribute":
-      return line.code === check.code && !line.attributes[check.attribute];
+      return check.codes.includes(line.code) && !line.attributes[check.attribute];
     case "only-from":
     case "turnover":
       return false;

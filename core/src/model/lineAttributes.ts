@@ -21,6 +21,7 @@ export const LINE_ATTRIBUTES: Readonly<Record<string, LineAttribute>> = {
   rateReason: { name: "why it bears the rate of that day", holds: "text" },
   relieves: { name: "document whose tax is relieved or repaid", holds: "text" },
   document: { name: "customs entry or tax document", holds: "text" },
+  supplier: { name: "tax number of the supplier behind, URP where there is none", holds: "text" },
   certificate: { name: "certificate of import tax", holds: "text" },
 };
 

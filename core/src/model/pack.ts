@@ -7,9 +7,10 @@ import type { CorrectionRule } from "./correction.ts";
 import type { BasisOffer } from "./basis.ts";
 import type { GoodsShareRule } from "./goodsShare.ts";
 import type { SchemeDefinition } from "./scheme.ts";
+import type { InstalmentRule } from "./instalments.ts";
 import type { YearEndRule } from "./yearEnd.ts";
 import type { UnpaidRule } from "./unpaidRule.ts";
-import type { RateChangeRule } from "./rateChange.ts";
+import type { RateChangeRule, RateMove } from "./rateChange.ts";
 import type { ReturnForm } from "./returnForm.ts";
 import type { ReturnRegister } from "./returnRegister.ts";
 import type { Rounding } from "./rounding.ts";
@@ -56,14 +57,14 @@ export type CreditNoteWay = "statutory" | "netted" | "later-period";
  * braces are filled in with what is found.
  * - `both-sides`: a self-assessed tax must land as tax due and, as far as it is deducted, as tax deducted.
  * - `not-in-box`: facts of this kind do not belong in a box.
- * - `attribute`: lines with a code carry an attribute.
+ * - `attribute`: lines with one of some codes carry an attribute.
  * - `only-from`: boxes that only a business in a region of the country uses.
  * - `turnover`: what is sold with some codes in a calendar year, and was in the one before, stays within limits.
  */
 export type PackCheck = { id: string; says: string } & (
   | { kind: "both-sides" }
   | { kind: "not-in-box"; direction: Direction; treatment: Treatment; box: string }
-  | { kind: "attribute"; code: string; attribute: string }
+  | { kind: "attribute"; codes: readonly string[]; attribute: string }
   | { kind: "only-from"; boxes: readonly string[]; region: string }
   | { kind: "turnover"; codes: readonly string[]; limits: readonly TurnoverLimit[] }
 );
@@ -224,8 +225,12 @@ export interface JurisdictionPack {
   creditNotes: CreditNoteWay;
   /** What the law says of supplies on both sides of a change of rate. */
   rateChanges?: readonly RateChangeRule[];
+  /** Days on which supplies went to another code, where each rate has one of its own. */
+  rateMoves?: readonly RateMove[];
   /** Special schemes a registration can be on. */
   schemes?: readonly SchemeDefinition[];
+  /** What is paid during a period against its one return. */
+  instalments?: readonly InstalmentRule[];
   /** What is added back once a fiscal year is over. */
   yearEnd?: readonly YearEndRule[];
   /** What becomes of the tax of documents that stay unpaid. */

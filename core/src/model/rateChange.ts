@@ -1,3 +1,4 @@
+import type { CalendarDate } from "../calendar/date.ts";
 import type { SupplyKind } from "./taxCode.ts";
 
 /**
@@ -5,6 +6,20 @@ import type { SupplyKind } from "./taxCode.ts";
  * was paid before, or the higher or the lower of the two.
  */
 export type OldShare = "all" | "delivered" | "paid" | "higher" | "lower";
+
+/** A code and the rate it stands for, percent. */
+export interface CodeAtRate {
+  code: string;
+  rate: string;
+}
+
+/** A day on which supplies went from one code to another because each rate has a code of its own. */
+export interface RateMove {
+  on: CalendarDate;
+  before: CodeAtRate;
+  after: readonly CodeAtRate[];
+  source: string;
+}
 
 /**
  * What a law says of supplies that are invoiced, paid and delivered on both sides of a change of rate.

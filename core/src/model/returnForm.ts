@@ -27,7 +27,7 @@ export type SumBox = BoxBase & { kind: "sum"; negativeTo?: string };
 /** A box worked out from others by a formula over boxes and rates, in major units; see parseFormula. */
 export type FormulaBox = BoxBase & { kind: "formula"; formula: string };
 
-/** A box typed in: it holds what adjustments with their reasons put there. */
+/** A box typed in: it holds what adjustments with their reasons put there, and what was paid during the period. */
 export type TypedBox = BoxBase & { kind: "typed" };
 
 /** A box that takes over another one of the period before. */

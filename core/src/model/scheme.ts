@@ -71,6 +71,8 @@ export interface SchemeStep {
   amount: number;
   /** Where it stands on the return. */
   box?: string;
+  /** What it opens, where that is not the workpaper. */
+  ref?: string;
   /** The days of the supplies it is made of, where it is not made of all. */
   days?: readonly CalendarDate[];
 }

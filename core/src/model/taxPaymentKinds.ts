@@ -6,6 +6,12 @@
  */
 export const TAX_PAYMENT_KINDS = {
   payment: { name: "Payment", owes: -1, column: "paid", offered: "Payment to the authority" },
+  instalment: {
+    name: "Instalment",
+    owes: -1,
+    column: "paid",
+    offered: "Instalment, before the return is filed",
+  },
   refund: { name: "Refund", owes: 1, column: "refunded", offered: "Refund from the authority" },
   interest: { name: "Interest", owes: 1, column: "charges", offered: "Interest charged" },
   penalty: { name: "Penalty", owes: 1, column: "charges", offered: "Penalty charged" },

@@ -59,7 +59,7 @@ export type ContributionIn<Amount> =
   | { kind: "moved"; box: string; amount: Amount }
   | { kind: "carried"; box: string; amount: Amount }
   /** A step of a special scheme: what it is, and how it is worked out. */
-  | { kind: "scheme"; step: string; words: string; arithmetic: string; amount: Amount }
+  | { kind: "scheme"; step: string; words: string; arithmetic: string; amount: Amount; ref?: string }
   | {
       /** Tax on what another box holds at one rate: `base` times `rate`. */
       kind: "taxed";
@@ -110,9 +110,11 @@ export function evaluateReturn(
   context: EvaluationContext = {},
 ): BoxResult[] {
   const facts = contributionsByBox(groups);
-  for (const { id, box, words, arithmetic, amount } of context.steps ?? []) {
+  for (const { id, box, words, arithmetic, amount, ref } of context.steps ?? []) {
     if (box === undefined) continue;
-    facts.set(box, [...(facts.get(box) ?? []), { kind: "scheme", step: id, words, arithmetic, amount }]);
+    const opens = ref === undefined ? {} : { ref };
+    const part: Contribution = { kind: "scheme", step: id, words, arithmetic, amount, ...opens };
+    facts.set(box, [...(facts.get(box) ?? []), part]);
   }
   const moved = new Set([...facts.keys(), ...adjustments.map(({ box }) => box)]);
   const boxes = form.boxes.flatMap((box) => (box.id.includes("*") ? familyMembers(box, moved) : [box]));
@@ -160,7 +162,7 @@ function partsOf(
 ): Contribution[] {
   if (box.kind === "formula") return readBoxes(box, results);
   if (box.kind === "taxed") return taxByRate(box, results, context);
-  if (box.kind === "sum") return facts.get(box.id) ?? [];
+  if (box.kind === "sum" || box.kind === "typed") return facts.get(box.id) ?? [];
   if (box.kind !== "carried") return [];
   const amount = context.previous?.get(box.of) ?? 0;
   return amount === 0 ? [] : [{ kind: "carried", box: box.of, amount }];

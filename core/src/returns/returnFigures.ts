@@ -21,15 +21,8 @@ export function figuresOfReturn(
   boxes: readonly Pick<BoxResult, "box" | "amount">[],
   digits = 2,
 ): ReturnFigures {
-  const amounts = new Map(boxes.map((box) => [box.box, box.amount]));
-  const scale = 10n ** BigInt(digits);
-  const figure = (formula: string | undefined) => {
-    if (formula === undefined) return 0;
-    const value = evaluateFormula(parseFormula(formula), {
-      box: (id) => ({ n: BigInt(valueAt(amounts, id)), d: scale }),
-    });
-    return roundExact({ n: value.n * scale, d: value.d });
-  };
+  const figure = (formula: string | undefined) =>
+    formula === undefined ? 0 : figureOfBoxes(formula, boxes, digits);
   const { output, input, due, allowance, carried, scheme } = form.net;
   return {
     output: figure(output),
@@ -39,6 +32,20 @@ export function figuresOfReturn(
     carried: figure(carried),
     scheme: figure(scheme),
   };
+}
+
+/** What a formula over boxes comes to, minor units. */
+export function figureOfBoxes(
+  formula: string,
+  boxes: readonly Pick<BoxResult, "box" | "amount">[],
+  digits = 2,
+): number {
+  const amounts = new Map(boxes.map((box) => [box.box, box.amount]));
+  const scale = 10n ** BigInt(digits);
+  const value = evaluateFormula(parseFormula(formula), {
+    box: (id) => ({ n: BigInt(valueAt(amounts, id)), d: scale }),
+  });
+  return roundExact({ n: value.n * scale, d: value.d });
 }
 
 /** What the authority's rules say to these boxes: the sentence of each rule that does not hold. */

@@ -1,7 +1,7 @@
 import { addDays } from "../calendar/date.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import { FiscalError } from "../errors.ts";
-import type { RateChangeRule } from "../model/rateChange.ts";
+import type { CodeAtRate, RateChangeRule, RateMove } from "../model/rateChange.ts";
 import type { RateSchedules, SupplyKind, TaxCode } from "../model/taxCode.ts";
 
 /** A day from which a rate is another one. */
@@ -30,6 +30,37 @@ export function rateChangeNear(
     }
   }
   return undefined;
+}
+
+/** A day close to a supply on which its code may have been another one: which, before it or from it on. */
+export interface MoveNear {
+  on: CalendarDate;
+  own: CodeAtRate;
+  /** Whether the supply's own code is that of before the day. */
+  isOld: boolean;
+  others: readonly CodeAtRate[];
+}
+
+/** The moves between codes that a supply with a code may be touched by, `days` before or after its day at most. */
+export function moveNear(
+  code: string,
+  moves: readonly RateMove[],
+  day: CalendarDate,
+  days: number,
+): MoveNear | undefined {
+  const [from, to] = [addDays(day, -days), addDays(day, days)];
+  const near = moves.filter(({ on }) => from <= on && on <= to);
+  const left =
+    near.find(({ before, on }) => before.code === code && day < on) ??
+    near.find(({ before }) => before.code === code);
+  const came = near.flatMap(({ on, before, after }) =>
+    after.filter((one) => one.code === code).map((own) => ({ on, own, other: before })),
+  );
+  const [first] = came;
+  if (left && (day < left.on || !first))
+    return { on: left.on, own: left.before, isOld: true, others: left.after };
+  if (!first || day < first.on) return undefined;
+  return { on: first.on, own: first.own, isOld: false, others: came.map(({ other }) => other) };
 }
 
 /** Which rule of a law is about a supply. */

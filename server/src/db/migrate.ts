@@ -17,6 +17,7 @@ import { schemes } from "./migrations/2026-11-28-schemes.ts";
 import { recurring } from "./migrations/2026-11-25-recurring.ts";
 import { sourceKeys } from "./migrations/2026-11-25-source-keys.ts";
 import { creditHolds } from "./migrations/2026-11-28-credit-holds.ts";
+import { instalments } from "./migrations/2026-11-28-instalments.ts";
 import { lateAnswers } from "./migrations/2026-11-28-late-answers.ts";
 import { lawChanges } from "./migrations/2026-11-28-law-changes.ts";
 import { registrationRegion } from "./migrations/2026-11-28-registration-region.ts";
@@ -49,6 +50,7 @@ export async function migrate(sequelize: Sequelize, person: string): Promise<voi
       dueDates,
       relievingLines,
       schemes,
+      instalments,
     ].map(({ name, statements }) => ({
       name,
       up: () =>

@@ -7,6 +7,7 @@ import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { activityStatement, simplerStatement } from "./form.ts";
+import { instalments } from "./instalments.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
@@ -62,6 +63,7 @@ export const au: JurisdictionPack = {
     },
   ],
   unpaid,
+  instalments,
   creditNotes: "later-period",
   options: [
     {
@@ -103,6 +105,16 @@ export const au: JurisdictionPack = {
         { value: "15-may", name: "15 May" },
       ],
       source: "GSTA s 31-8",
+    },
+    {
+      id: "gstInstalments",
+      name: "GST by instalments, where the return is annual",
+      values: [
+        { value: "none", name: "no instalments" },
+        { value: "quarterly", name: "each quarter" },
+        { value: "two", name: "for March and June: primary producers and special professionals" },
+      ],
+      source: "GSTA Div 162",
     },
     {
       id: "turnover",

@@ -48,7 +48,8 @@ export const gst34: ReturnForm = {
     computed("114", "Refund claimed", "max(-[113C], 0)"),
     computed("115", "Payment enclosed", "max([113C], 0)"),
   ],
-  net: { output: "[105] + [113B]", input: "[108] + [112]", due: "[113C]", shown: "113C" },
+  // Instalments are payments: what is owed is reckoned before them.
+  net: { output: "[105] + [113B]", input: "[108] + [111]", due: "[113C] + [110]", shown: "113C" },
   source: SOURCE,
 };
 
@@ -85,8 +86,8 @@ export const combined: ReturnForm = {
   // What is self-assessed goes on other forms of Revenu Québec, and is owed to it beside this return.
   net: {
     output: "[105] + [Q205] + [S405] + [S405Q]",
-    input: "[108] + [112] + [Q208] + [Q212]",
-    due: "[113] + [Q213] + [S405] + [S405Q]",
+    input: "[108] + [111] + [Q208] + [Q211]",
+    due: "[113] + [110] + [Q213] + [Q210] + [S405] + [S405Q]",
     shown: "115",
   },
   source: "Revenu Québec, FPZ-500; from memory",
@@ -100,7 +101,7 @@ export const qstOnly: ReturnForm = {
   from: "2018-01-01",
   to: null,
   boxes: quebecLines(false),
-  net: { output: "[Q205]", input: "[Q208] + [Q212]", due: "[Q213]", shown: "Q213" },
+  net: { output: "[Q205]", input: "[Q208] + [Q211]", due: "[Q213] + [Q210]", shown: "Q213" },
   source: "Revenu Québec, VDZ-471; from memory",
 };
 

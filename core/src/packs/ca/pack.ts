@@ -7,6 +7,7 @@ import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { bcPst, combined, gst34, mbRst, qstOnly, skPst, withoutCommission } from "./forms.ts";
+import { instalments } from "./instalments.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { regions } from "./regions.ts";
@@ -140,6 +141,7 @@ export const ca: JurisdictionPack = {
       source: "ETA 168; CRA notices on changes of the HST rate",
     },
   ],
+  instalments,
   yearEnd: [
     {
       id: "meals",

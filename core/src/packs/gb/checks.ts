@@ -15,7 +15,7 @@ export const checks: PackCheck[] = [
   {
     id: "import-certificate",
     kind: "attribute",
-    code: "IMP",
+    codes: ["IMP"],
     attribute: "certificate",
     says: "{where}: {tax} paid at the border, but no certificate (C79) is noted on the line.",
   },

@@ -8,6 +8,7 @@ import { correction } from "./correction.ts";
 import { nineBoxes, nineBoxesBefore2021 } from "./form.ts";
 import { notes } from "./notes.ts";
 import { flatRate } from "./flatRate.ts";
+import { instalments } from "./instalments.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
@@ -65,7 +66,17 @@ export const gb: JurisdictionPack = {
       ],
       source: "VAT Notice 700/60",
     },
+    {
+      id: "annualPayments",
+      name: "Interim payments, where the return is annual",
+      values: [
+        { value: "monthly", name: "nine of a tenth of the year before" },
+        { value: "quarterly", name: "three of a quarter of the year before" },
+      ],
+      source: "VAT Notice 732",
+    },
   ],
+  instalments,
   union: EUROPEAN_UNION,
   elsewhere: "Great Britain",
   dateOrder: "dmy",

@@ -157,6 +157,17 @@ function tableEight(key: string, row: string): Boxes {
   ];
 }
 
+/** The four kinds of table 15: with or without a registered supplier behind, to a registered customer or not. */
+const operators = (head: Head): Boxes => [
+  {
+    when: { "@supplier": "URP", party: NOT_REGISTERED },
+    tags: into(head, "g1.15.urp2c", "3.1.1i"),
+  },
+  { when: { "@supplier": "URP" }, tags: into(head, "g1.15.urp2b", "3.1.1i") },
+  { when: { party: NOT_REGISTERED }, tags: into(head, "g1.15.b2c", "3.1.1i") },
+  { tags: into(head, "g1.15.b2b", "3.1.1i") },
+];
+
 const creditOr = (table: string, credit: string, head: Head, row: string): Boxes => [
   { when: { note: "credit" }, tags: into(head, `g1.${credit}`, row) },
   { tags: into(head, `g1.${table}`, row) },
@@ -226,7 +237,7 @@ const sales: TaxCode[] = [
   code({ code: "DE{r}", name: "Deemed export, {r}", direction: "sale", treatment: "standard", source: "CGST s.147" }, taxes((head) => ({ sale: creditOr("6C", "9B.cdnr", head, "3.1a") }))),
   code({ code: "SRC{r}", name: "Reverse charge, supplier, {r}", direction: "sale", treatment: "reverse-charge-supplier", source: "CGST s.9(3)" }, taxes((head) => ({ sale: shownOnly(head) }), { charged: "declared-only" })),
   code({ code: "ECO5", name: "Through an operator who pays the tax", direction: "sale", treatment: "out-of-scope", source: "CGST s.9(5)" }, untaxed({ sale: "g1.14b.txval +n, 3.1.1ii.txval +n" })),
-  code({ code: "EO{r}", name: "Operator's own liability, {r}", direction: "sale", treatment: "standard", source: "CGST s.9(5)" }, taxes((head) => ({ sale: into(head, "g1.15", "3.1.1i") }))),
+  code({ code: "EO{r}", name: "Operator's own liability, {r}", direction: "sale", treatment: "standard", source: "CGST s.9(5)" }, taxes((head) => ({ sale: operators(head) }))),
   code({ code: "MAR{r}", name: "Used goods on margin, {r}", direction: "sale", treatment: "margin", amountIs: "gross", supply: "goods", inputs: ["cost"], limit: "in.B2CL", note: "The line's attribute `cost` holds the purchase price.", source: "CGST Rules R.32(5)" }, onMargin(taxes((head) => ({ sale: margin(head) })))),
   code({ code: "ADV{r}", name: "Advance for services, {r}", direction: "sale", treatment: "standard", supply: "services", note: "Tax-inclusive; a credit note when the advance is adjusted.", source: "CGST s.13" }, taxes((head) => ({ sale: advances(head) }))),
   code({ code: "CS", name: "Composition: taxable bill of supply", direction: "sale", treatment: "out-of-scope", source: "CGST s.10" }, untaxed({ sale: "cmp08.1.value +n, cmp08.base +n" })),

@@ -32,6 +32,14 @@ const G1 = (table: string, title: string, columns: readonly string[] = ALL) =>
   row(`g1.${table}`, title, columns, "g1");
 const R3 = (id: string, title: string, columns: readonly string[] = ALL) => row(id, title, columns, "3b");
 
+/** Kinds of table 15: who supplies, and to whom. */
+const OPERATORS = [
+  ["b2b", "registered to registered"],
+  ["b2c", "registered to unregistered"],
+  ["urp2b", "unregistered to registered"],
+  ["urp2c", "unregistered to unregistered"],
+] as const;
+
 const outwardRegister: BoxDefinition[] = [
   ...G1("4A", "To registered persons"),
   ...G1("4B", "To registered persons, recipient pays"),
@@ -61,7 +69,7 @@ const outwardRegister: BoxDefinition[] = [
   ...G1("11IIB2", "Amended: advances adjusted, inter-state"),
   ...G1("14b", "Through operators who pay the tax", ["txval"]),
   ...G1("14Ab", "Amended: through operators who pay the tax", ["txval"]),
-  ...G1("15", "Operator's own liability"),
+  ...OPERATORS.flatMap(([kind, title]) => G1(`15.${kind}`, `Operator's own liability, ${title}`)),
   ...G1("15A", "Amended: operator's own liability"),
 ];
 
@@ -151,7 +159,7 @@ export const gstr: ReturnForm = {
     { from: ["g1.7B1"], to: "g1.10B" },
     ...["A1", "A2", "B1", "B2"].map((half) => ({ from: [`g1.11${half}`], to: `g1.11II${half}` })),
     { from: ["g1.14b"], to: "g1.14Ab" },
-    { from: ["g1.15"], to: "g1.15A" },
+    { from: OPERATORS.map(([kind]) => `g1.15.${kind}`), to: "g1.15A" },
   ],
   source: "N 14/2022-CT; Circ. 170/02/2022; from memory",
 };

@@ -2,13 +2,15 @@ import type { JurisdictionPack } from "../../model/pack.ts";
 import { accrual } from "../shared/bases.ts";
 import { accounts } from "./accounts.ts";
 import { due, furtherDays, rhythms, roundings } from "./calendar.ts";
+import { checks } from "./checks.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { compositionForms, gstr, oldVat } from "./forms.ts";
 import { checkGstin, stateOfGstin } from "./gstin.ts";
+import { instalments } from "./instalments.ts";
 import { law } from "./law.ts";
-import { rateNames, schedules } from "./rates.ts";
+import { rateMoves, rateNames, schedules } from "./rates.ts";
 import { registers } from "./registers.ts";
 import { classes, rules } from "./rules.ts";
 import { states } from "./states.ts";
@@ -58,6 +60,8 @@ export const inPack: JurisdictionPack = {
   holidays: { country: "IN" },
   correction,
   claims,
+  checks,
+  instalments,
   noCredit: {
     option: "composition",
     values: ["trader", "manufacturer", "restaurant", "services"],
@@ -95,6 +99,7 @@ export const inPack: JurisdictionPack = {
       source: "CGST s.12(2), s.31; N 66/2017-CT",
     },
   ],
+  rateMoves,
   unpaid,
   creditNotes: "netted",
   options: [
@@ -106,6 +111,15 @@ export const inPack: JurisdictionPack = {
         { value: "above-5-crore", name: "above 5 crore: HSN with 6 digits" },
       ],
       source: "N 78/2020-CT",
+    },
+    {
+      id: "deposits",
+      name: "Deposits of the first two months, where returns are quarterly",
+      values: [
+        { value: "fixed", name: "fixed sum: 35 % of the quarter before" },
+        { value: "self", name: "self-assessed: tax of the month less credit" },
+      ],
+      source: "CGST Rules R.61(3)",
     },
     {
       id: "composition",

@@ -1,3 +1,4 @@
+import type { RateMove } from "../../model/rateChange.ts";
 import type { RateRow } from "../../model/taxCode.ts";
 import { namesOf, schedulesOf } from "../shared/codeRows.ts";
 
@@ -80,3 +81,23 @@ export const rateNames = namesOf("in", {
   VATHIGH: "State VAT, higher rate",
   CST: "Central sales tax",
 });
+
+/** Which slabs items went to on 22 September 2025. */
+const MOVED: readonly (readonly [from: string, to: readonly string[]])[] = [
+  ["12", ["5", "18", "0"]],
+  ["18", ["5", "0"]],
+  ["5", ["18", "0"]],
+  ["28", ["18", "40"]],
+];
+
+/** What was sold or bought at one slab and is at another since: `0` is nil rated, which has no code of a slab. */
+export const rateMoves: RateMove[] = ["S", "P"].flatMap((family) =>
+  MOVED.map(([from, to]) => ({
+    on: "2025-09-22",
+    before: { code: family + from, rate: from },
+    after: to
+      .filter((rate) => rate !== "0" || family === "S")
+      .map((rate) => ({ code: rate === "0" ? "NIL" : family + rate, rate })),
+    source: RESTRUCTURED,
+  })),
+);

@@ -9,9 +9,32 @@ export const registers: ReturnRegister[] = [
     lists: [
       {
         name: "B2B",
-        boxes: ["g1.4A", "g1.4B", "g1.6B", "g1.6C", "g1.8A", "g1.8B", "g1.9B.cdnr", "g1.15"],
+        boxes: [
+          "g1.4A",
+          "g1.4B",
+          "g1.6B",
+          "g1.6C",
+          "g1.8A",
+          "g1.8B",
+          "g1.9B.cdnr",
+          "g1.15.b2b",
+          "g1.15.urp2b",
+        ],
       },
-      { name: "B2C", boxes: ["g1.5A", "g1.6A", "g1.7A1", "g1.7B1", "g1.8C", "g1.8D", "g1.9B.cdnur"] },
+      {
+        name: "B2C",
+        boxes: [
+          "g1.5A",
+          "g1.6A",
+          "g1.7A1",
+          "g1.7B1",
+          "g1.8C",
+          "g1.8D",
+          "g1.9B.cdnur",
+          "g1.15.b2c",
+          "g1.15.urp2c",
+        ],
+      },
     ],
     levies: [
       { name: "Integrated tax", levies: ["IGST"] },

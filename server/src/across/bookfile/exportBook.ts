@@ -9,6 +9,7 @@ import { loadSetup, registrationWithId } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { bankOfBook, terminalsOfBook } from "./bookFeeds.ts";
 import { contentsOf, importsOfBook, papersByDocument } from "./bookFiles.ts";
+import { instalmentsOfBook } from "./bookInstalments.ts";
 import { acceptancesOfBook, explanationsOfBook, lateAnswersOfBook } from "./bookReviews.ts";
 import { rowNumbers } from "./pointers.ts";
 import type { RowsOf } from "./pointers.ts";
@@ -120,6 +121,7 @@ export async function exportBook(
     ...(await extrasOfBook(work, clientId, refsOf(contacts), refsOf(places))),
     adjustments: await adjustmentsOf(work, setup),
     ...returns,
+    ...(await instalmentsOfBook(work, setup)),
     acceptances: await acceptancesOfBook(work, setup, rowsOf),
     lateAnswers: await lateAnswersOfBook(work, setup, rowsOf),
     imports: imported.imports,

@@ -18,6 +18,7 @@ import type { ClientSetup } from "../../books/loadSetup.ts";
 import { addBank, addTerminals } from "./bookFeeds.ts";
 import { addImports, addPapers, keepContents } from "./bookFiles.ts";
 import { addCreditReleases } from "./bookCredit.ts";
+import { addInstalments } from "./bookInstalments.ts";
 import { addAcceptances, addExplanations, addLateAnswers } from "./bookReviews.ts";
 import type { PlacedRows } from "./pointers.ts";
 import { postAll } from "./bookDocuments.ts";
@@ -56,6 +57,7 @@ export async function importBook(work: Work, book: BookFile, progress: Progress)
     await addCreditReleases(work, await load(), book, placed, (late) => late === undefined);
     const payments = new BookPayments(book.payments ?? [], refs.contacts, placed);
     await payments.post(work, await load(), "");
+    await addInstalments(work, await load(), book, placed);
     await sealedPeriods(work, clientId, book, documents, payments, refs, progress);
     const sealed = new Set((book.returns ?? []).map((one) => one.period));
     const later = documents.filter(({ document }) => document.reportedIn && !sealed.has(document.reportedIn));
@@ -248,6 +250,7 @@ async function sealedPeriods(
       await postSettlement(work.as({ at: bookReturn.settledAt ?? bookReturn.sealedAt }), setup, r, record);
     }
     for (const [at, { registration, period, ...payment }] of (book.taxPayments ?? []).entries()) {
+      if (payment.kind === "instalment") continue;
       if (registration === bookReturn.registration && period === bookReturn.period) {
         await inField(`taxPayments[${at}]`, () => recordTaxPayment(work, setup, r, period, payment));
         refs.placed.taxPayments[at] = await work.lastId("entries");

@@ -121,7 +121,7 @@ function contributionPart(
   }
   if (part.kind === "scheme") {
     return {
-      ref: `scheme/${rid}/${end}/${part.step}`,
+      ref: part.ref ?? `scheme/${rid}/${end}/${part.step}`,
       label: part.words,
       detail: part.arithmetic,
       amount: part.amount,

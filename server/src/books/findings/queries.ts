@@ -52,7 +52,7 @@ export async function checkedLines(
       periodEnd,
       pack.country,
       numberAbove,
-      JSON.stringify((pack.checks ?? []).flatMap((check) => (check.kind === "attribute" ? check.code : []))),
+      JSON.stringify((pack.checks ?? []).flatMap((check) => (check.kind === "attribute" ? check.codes : []))),
       JSON.stringify(strayTags),
       pack.goodsShare === undefined ? 0 : 1,
     ],

@@ -47,6 +47,25 @@ export function furtherDays(
     .sort((a, b) => (a.due < b.due ? -1 : 1));
 }
 
+/** The day by rules of its own that something is due which belongs to months up to a day. */
+export function dueDayBy(
+  { packs, r }: { packs: Work["packs"]; r: RegistrationRecord },
+  rules: readonly DueRule[],
+  to: string,
+): string {
+  const pack = packs.byId(r.pack);
+  const { frequency } = rhythmOn(periodRule(r), to);
+  const rule = dueRuleFor(rules, {
+    periodEnd: to,
+    frequency,
+    levies: r.levies,
+    options: optionsOn(pack, r, to),
+  });
+  if (!rule) return to;
+  const day = dueDate(rule, to);
+  return workingDay(day, rule.shift, freeDays(pack.holidays, day));
+}
+
 /** The rule that says when the return of a period is due. */
 export function dueRuleOf(
   { packs }: Pick<Work, "packs">,

@@ -21,6 +21,7 @@ import {
   scopeOfPeriod,
 } from "./queries.ts";
 import type { ReturnScope } from "./queries.ts";
+import { instalmentSteps } from "./instalmentSteps.ts";
 import { periodRule } from "./periodRule.ts";
 import { schedulesOf } from "./schedules.ts";
 
@@ -64,8 +65,12 @@ export async function contentOfPeriod(
   end: string,
   known?: readonly FactGroup[],
 ): Promise<ReturnContent> {
-  if (r.schemes.length === 0) return plainContent(known ?? (await factGroups(work, r.id, end)));
-  return underSchemes(work, r, scopeOfPeriod(end));
+  const content =
+    r.schemes.length === 0
+      ? plainContent(known ?? (await factGroups(work, r.id, end)))
+      : await underSchemes(work, r, scopeOfPeriod(end));
+  const paid = await instalmentSteps(work, r, end);
+  return paid.length === 0 ? content : { ...content, steps: [...content.steps, ...paid] };
 }
 
 /** The same of whole periods, or of any stretch of days. */

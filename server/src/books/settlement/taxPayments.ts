@@ -11,8 +11,10 @@ import { notFound } from "../../base/errors.ts";
 import type { Work, Writing } from "../../base/work.ts";
 import type { RegistrationRecord, ReturnRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../loadSetup.ts";
-import { returnRecord, sealedNet } from "../returns/records.ts";
+import { requireOpen } from "../returns/periods.ts";
+import { isOpen, returnRecord, sealedNet } from "../returns/records.ts";
 import { closingEntry } from "./closingEntry.ts";
+import { noInstalments, ruleOfPeriod } from "./instalments.ts";
 import { insertTaxEntry } from "./taxEntry.ts";
 
 export interface TaxPaymentInput {
@@ -31,12 +33,36 @@ export async function recordTaxPayment(
   input: TaxPaymentInput,
 ): Promise<void> {
   const record = await returnRecord(work, r.id, end);
+  const during = isOpen(record) && (input.kind === "instalment" || input.kind === "payment");
+  if (during && ruleOfPeriod(work, r, end))
+    return keepPayment(work, setup, r, end, record, { ...input, kind: "instalment" });
+  if (input.kind === "instalment") throw isOpen(record) ? noInstalments(end) : afterSealing(end);
   if (record?.state !== "settled" && record?.state !== "filed") {
     throw new FiscalError(
       "settle/wrong-state",
       "Money is recorded against a period that is filed. File the return first.",
     );
   }
+  refuseWrongWay(record, input, setup.plain.digits);
+  await keepPayment(work, setup, r, end, record, input);
+}
+
+function afterSealing(end: string): FiscalError {
+  return new FiscalError(
+    "settle/wrong-state",
+    `The return to ${end} is sealed: what is paid from now on is a payment, no instalment.`,
+    "kind",
+  );
+}
+
+async function keepPayment(
+  work: Writing,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  end: string,
+  record: ReturnRecord | undefined,
+  input: TaxPaymentInput,
+): Promise<void> {
   const amount = parseAmount(input.amount, setup.plain.digits);
   if (amount <= 0)
     throw new FiscalError(
@@ -44,13 +70,12 @@ export async function recordTaxPayment(
       "Type the amount without a sign; the kind says the direction.",
       "amount",
     );
-  refuseWrongWay(record, input, setup.plain.digits);
   const entry = await insertTaxEntry(work, setup, r, {
     kind: "tax-payment",
     date: input.date,
     periodEnd: end,
     text: `${TAX_PAYMENT_KINDS[input.kind].name}, ${work.packs.levyNames(r.levies)} to ${end}`,
-    postings: await paymentPostings(work, setup, r, record, { kind: input.kind, amount }),
+    postings: await paymentPostings(work, setup, r, end, record, { kind: input.kind, amount }),
   });
   await work.run(
     `INSERT INTO tax_payments (client_id, registration_id, period_end, date, kind, amount, reference, entry_id, created_at, created_by)
@@ -111,16 +136,19 @@ async function owedOf(
   work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,
-  record: ReturnRecord,
+  end: string,
+  record: ReturnRecord | undefined,
 ): Promise<OwedOn[]> {
-  const end = record.periodEnd;
   const posted = await work.rows<{ account: string; amount: number }>(
     `SELECT a.code AS account, sum(p.amount) AS amount FROM postings p JOIN entries e ON e.id = p.entry_id
        JOIN accounts a ON a.id = p.account_id
      WHERE e.registration_id = $1 AND e.period_end = $2 AND p.live = 1 GROUP BY a.code`,
     [r.id, end],
   );
-  const coming = record.state === "settled" ? [] : await closingEntry(work, setup, r, end, sealedNet(record));
+  const coming =
+    record === undefined || isOpen(record) || record.state === "settled"
+      ? []
+      : await closingEntry(work, setup, r, end, sealedNet(record));
   return dueAccounts(setup, r).map((account) => ({
     account,
     owed: [...posted, ...coming]
@@ -133,11 +161,12 @@ async function paymentPostings(
   work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,
-  record: ReturnRecord,
+  end: string,
+  record: ReturnRecord | undefined,
   { kind, amount }: { kind: TaxPaymentInput["kind"]; amount: number },
 ): Promise<Posting[]> {
   const accounts = accountsOfRegion(setup.plain.accounts, r.region);
-  const owed = await owedOf(work, setup, r, record);
+  const owed = await owedOf(work, setup, r, end, record);
   const levy = owed.length > 1 ? null : (r.levies[0] ?? null);
   const posting = (account: string, value: number): Posting => ({
     account,
@@ -161,11 +190,17 @@ async function paymentPostings(
 /** Takes back a payment that was recorded by mistake. */
 export async function removeTaxPayment(work: Work, clientId: number, paymentId: number): Promise<void> {
   await work.write(async (work) => {
-    const row = await work.row<{ entry_id: number }>(
-      "SELECT entry_id FROM tax_payments WHERE id = $1 AND client_id = $2",
+    const row = await work.row<{
+      entry_id: number;
+      kind: string;
+      registration_id: number;
+      period_end: string;
+    }>(
+      "SELECT entry_id, kind, registration_id, period_end FROM tax_payments WHERE id = $1 AND client_id = $2",
       [paymentId, clientId],
     );
     if (!row) throw notFound("This payment");
+    if (row.kind === "instalment") await requireOpen(work, row.registration_id, row.period_end);
     await work.run("UPDATE postings SET live = 0 WHERE entry_id = $1", [row.entry_id]);
     await work.run("UPDATE entries SET live = 0 WHERE id = $1", [row.entry_id]);
     await work.run("DELETE FROM tax_payments WHERE id = $1", [paymentId]);

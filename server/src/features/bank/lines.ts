@@ -14,6 +14,9 @@ import { displayAmount } from "@fiscalon/core/money/amount";
 import type { BankLinePage, BankLineView } from "@fiscalon/contract/bank";
 import type { Work } from "../../base/work.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
+import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
+import { instalmentsToPay } from "../../books/settlement/instalments.ts";
+import { periodRule } from "../../books/returns/periodRule.ts";
 import { OPEN_AMOUNT } from "../../books/payments/postPayments.ts";
 
 type LineRow = Omit<BankLineView, "proposals" | "label"> & {
@@ -107,7 +110,7 @@ function bankNamesOf({ packs }: Work, { registrations }: ClientSetup, id: number
   return packs.byId(registrationWithId(registrations, id).pack).bankNames;
 }
 
-/** Filed returns whose money has not moved in full. */
+/** Filed returns whose money has not moved in full, and instalments of the running periods. */
 async function openTaxes(work: Work, setup: ClientSetup): Promise<OpenTax[]> {
   const rows = await work.rows<{ registration: number; period: string; owed: number }>(
     `SELECT r.registration_id AS registration, r.period_end AS period, r.net + ${sumOfOwed("t")} AS owed
@@ -115,7 +118,14 @@ async function openTaxes(work: Work, setup: ClientSetup): Promise<OpenTax[]> {
      WHERE r.client_id = $1 AND r.state IN ('filed', 'settled') GROUP BY r.id HAVING owed <> 0 ORDER BY r.period_end`,
     [setup.client.id],
   );
-  return rows.map(({ registration, period, owed }) => ({
+  const during: typeof rows = [];
+  for (const r of setup.registrations) {
+    const end = filingPeriodOn(periodRule(r), work.today)?.to;
+    if (end === undefined) continue;
+    for (const { period, amount } of await instalmentsToPay(work, r, [end]))
+      during.push({ registration: r.id, period, owed: amount });
+  }
+  return [...rows, ...during].map(({ registration, period, owed }) => ({
     registration,
     period,
     levy: work.packs.levyNames(registrationWithId(setup.registrations, registration).levies),

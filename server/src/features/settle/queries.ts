@@ -12,6 +12,7 @@ import { lateDocuments } from "../../books/returns/late.ts";
 import { returnRecord } from "../../books/returns/records.ts";
 import { boxesNow, figuresOf, formOf } from "../../books/returns/evaluation.ts";
 import { closingEntry } from "../../books/settlement/closingEntry.ts";
+import { instalmentsView } from "../../books/settlement/instalments.ts";
 import { dueAccounts } from "../../books/settlement/taxPayments.ts";
 
 /** What the Settle station shows of a period: the closing entry, payments, continuity, and late items. */
@@ -49,6 +50,7 @@ export async function settlementView(
     posted: record?.settlementEntry ?? null,
     payments,
     outstanding: net + disclosed + moved,
+    instalments: await instalmentsView(work, r, end),
     continuity: await continuity(work, setup, r),
     late: await lateDocuments(work, r.id, end),
   };
@@ -108,9 +110,13 @@ async function continuity(
        ${sumOfColumn("p", "refunded")} AS refunded,
        (SELECT coalesce(-sum(o.amount), 0) FROM postings o JOIN entries e ON e.id = o.entry_id
          WHERE o.account_id IN (SELECT value FROM json_each($2)) AND o.live = 1 AND e.registration_id = $1 AND e.period_end <= t.period_end) AS ledger
-     FROM returns t LEFT JOIN tax_payments p ON p.registration_id = t.registration_id AND p.period_end = t.period_end
-     WHERE t.registration_id = $1 AND t.state IN ('sealed', 'filed', 'settled')
-     GROUP BY t.id ORDER BY t.period_end`,
+     FROM (SELECT registration_id, period_end, state, net FROM returns
+         WHERE registration_id = $1 AND state IN ('sealed', 'filed', 'settled')
+       UNION SELECT x.registration_id, x.period_end, coalesce(y.state, 'open'), y.net FROM tax_payments x
+         LEFT JOIN returns y ON y.registration_id = x.registration_id AND y.period_end = x.period_end
+         WHERE x.registration_id = $1) t
+       LEFT JOIN tax_payments p ON p.registration_id = t.registration_id AND p.period_end = t.period_end
+     GROUP BY t.period_end ORDER BY t.period_end`,
     [r.id, JSON.stringify(dueAccounts(setup, r).map((code) => valueAt(setup.accountIds, code)))],
   );
   let balance = 0;

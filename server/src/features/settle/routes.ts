@@ -2,9 +2,12 @@ import type { FastifyInstance, FastifyRequest } from "fastify";
 import Joi from "joi";
 import { id } from "@fiscalon/contract/fields";
 import { taxPaymentBody } from "@fiscalon/contract/returns";
+import { instalmentBody } from "@fiscalon/contract/settlement";
+import type { InstalmentBody } from "@fiscalon/contract/settlement";
 import { described, returnParams } from "../../base/validation.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import { settlementView } from "./queries.ts";
+import { keepInstalment } from "../../books/settlement/instalments.ts";
 import { settleReturn } from "../../books/settlement/settleReturn.ts";
 import { recordTaxPayment, removeTaxPayment } from "../../books/settlement/taxPayments.ts";
 import type { TaxPaymentInput } from "../../books/settlement/taxPayments.ts";
@@ -44,6 +47,24 @@ export async function settleRoutes(app: FastifyInstance): Promise<void> {
         await recordTaxPayment(work, setup, registrationIn(setup, rid), period, request.body);
       });
       return reply.status(201).send(await view(request));
+    },
+  );
+
+  app.put<{ Params: Period["Params"] & { no: number }; Body: InstalmentBody }>(
+    `${BASE}/instalments/:no`,
+    {
+      schema: described("Say what the authority asks for, or an estimate", "Settle", {
+        params: returnParams.append({ no: Joi.number().integer().min(1).max(12).required() }),
+        body: instalmentBody,
+      }),
+    },
+    async (request) => {
+      const { id: clientId, rid, period, no } = request.params;
+      await request.work.write(async (work) => {
+        const setup = await loadSetup(work, clientId);
+        await keepInstalment(work, clientId, registrationIn(setup, rid), period, no, request.body);
+      });
+      return view(request);
     },
   );
 

@@ -2,8 +2,8 @@ import { Fragment, useLayoutEffect, useRef, useState } from "react";
 import type { EffectSetup } from "@fiscalon/core/facts/effect";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import type { RateChangeRule } from "@fiscalon/core/model/rateChange";
-import { rateChangeNear, rateChangeRule } from "@fiscalon/core/tax/rateChange";
-import type { RateChange } from "@fiscalon/core/tax/rateChange";
+import { moveNear, rateChangeNear, rateChangeRule } from "@fiscalon/core/tax/rateChange";
+import type { MoveNear, RateChange } from "@fiscalon/core/tax/rateChange";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { Choice } from "../../kit/Combo.tsx";
 import { BLANK_LINE } from "./draft.ts";
@@ -31,12 +31,15 @@ function rateTurn(
   draft: Draft,
   setup: EffectSetup,
   home: JurisdictionPack | undefined,
-): { rule: RateChangeRule; change: RateChange } | undefined {
+): { rule: RateChangeRule; change: RateChange | MoveNear } | undefined {
   const code = setup.codes.get(line.code);
   const day = draft.taxPoint || draft.date;
   if (!code || !home || day === "" || draft.originalDate || line.attributes["rateOn"]) return undefined;
   const rule = rateChangeRule(home.rateChanges, line.supply);
-  const change = rule && rateChangeNear(code, setup.schedules, day, NEAR);
+  const change =
+    rule &&
+    (rateChangeNear(code, setup.schedules, day, NEAR) ??
+      moveNear(line.code, home.rateMoves ?? [], day, NEAR));
   return change && { rule, change };
 }
 

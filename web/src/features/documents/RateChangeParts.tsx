@@ -3,9 +3,9 @@ import { FiscalError } from "@fiscalon/core/errors";
 import type { RateChangeRule } from "@fiscalon/core/model/rateChange";
 import { displayAmount, formatAmount, parseAmount } from "@fiscalon/core/money/amount";
 import { rateParts } from "@fiscalon/core/tax/rateChange";
-import type { RateChange, RatePart } from "@fiscalon/core/tax/rateChange";
+import type { MoveNear, RateChange, RatePart } from "@fiscalon/core/tax/rateChange";
 import { usePacks } from "../../api/packs.tsx";
-import { Field } from "../../kit/Field.tsx";
+import { Field, SelectField } from "../../kit/Field.tsx";
 import { showDate } from "../../kit/format.ts";
 import type { DraftLine } from "./draft.ts";
 
@@ -18,7 +18,7 @@ export function RateChangeParts({
   line,
   amount,
   rule,
-  change,
+  change: found,
   invoiced,
   digits,
   onSplit,
@@ -28,7 +28,7 @@ export function RateChangeParts({
   /** What the line comes to, also where it is quantity times price; minor units. */
   amount: number;
   rule: RateChangeRule;
-  change: RateChange;
+  change: RateChange | MoveNear;
   invoiced: string;
   digits: number;
   onSplit: (lines: DraftLine[]) => void;
@@ -36,10 +36,14 @@ export function RateChangeParts({
   const packs = usePacks();
   const [delivered, setDelivered] = useState("");
   const [paid, setPaid] = useState("");
-  const said = delivered !== "" || paid !== "" || invoiced < change.on;
-  const parts = said ? partsOf() : null;
+  const [chosen, setChosen] = useState("");
+  const move = "own" in found ? moveTo(found, chosen) : null;
+  const change = "own" in found ? (move?.change ?? null) : found;
+  const asked = change !== null;
+  const said = asked && (delivered !== "" || paid !== "" || invoiced < change.on);
+  const parts = said ? partsOf(change) : null;
 
-  function partsOf(): RatePart[] | FiscalError {
+  function partsOf(change: RateChange): RatePart[] | FiscalError {
     try {
       return rateParts(rule, change, {
         amount,
@@ -60,26 +64,45 @@ export function RateChangeParts({
             <span aria-hidden className="mr-2 text-warning">
               ◆
             </span>
-            {packs.rateName(change.schedule)} changed on {showDate(change.on)} from {change.before} to{" "}
-            {change.after} %. Was something of it delivered or paid before?
+            {"own" in found
+              ? `Rates of goods and services moved on ${showDate(found.on)}. If this is ${found.own.rate} % only ${found.isOld ? "before" : "from"} that day, say the other rate.`
+              : `${packs.rateName(found.schedule)} changed on ${showDate(found.on)} from ${found.before} to ${found.after} %. Was something of it delivered or paid before?`}
           </p>
           <div className="mt-1 flex flex-wrap items-end gap-4">
-            <Field
-              className="w-[130px] text-right font-mono"
-              label="Delivered before"
-              inputMode="decimal"
-              value={delivered}
-              onChange={({ target }) => setDelivered(target.value.replaceAll(",", ""))}
-            />
-            <Field
-              className="w-[130px] text-right font-mono"
-              label="Paid before"
-              inputMode="decimal"
-              value={paid}
-              onChange={({ target }) => setPaid(target.value.replaceAll(",", ""))}
-            />
+            {"own" in found && (
+              <SelectField
+                label={found.isOld ? "Rate from that day" : "Rate before"}
+                value={chosen}
+                onChange={({ target }) => setChosen(target.value)}
+              >
+                <option value="">the same</option>
+                {found.others.map(({ code, rate }) => (
+                  <option key={code} value={code}>
+                    {rate} %, {code}
+                  </option>
+                ))}
+              </SelectField>
+            )}
+            {asked && (
+              <>
+                <Field
+                  className="w-[130px] text-right font-mono"
+                  label="Delivered before"
+                  inputMode="decimal"
+                  value={delivered}
+                  onChange={({ target }) => setDelivered(target.value.replaceAll(",", ""))}
+                />
+                <Field
+                  className="w-[130px] text-right font-mono"
+                  label="Paid before"
+                  inputMode="decimal"
+                  value={paid}
+                  onChange={({ target }) => setPaid(target.value.replaceAll(",", ""))}
+                />
+              </>
+            )}
             {parts instanceof FiscalError && <span className="text-error">{parts.message}</span>}
-            {parts && !(parts instanceof FiscalError) && (
+            {change && parts && !(parts instanceof FiscalError) && (
               <>
                 <span className="pb-1.5">
                   {parts
@@ -95,7 +118,14 @@ export function RateChangeParts({
                 <button
                   type="button"
                   className="action !py-0.5"
-                  onClick={() => onSplit(parts.map((part) => lineOf(line, amount, part, digits)))}
+                  onClick={() =>
+                    onSplit(
+                      parts.map((part) => ({
+                        ...lineOf(line, amount, part, digits),
+                        ...(move ? { code: part.rateOn < change.on ? move.before : move.after } : {}),
+                      })),
+                    )
+                  }
                 >
                   {parts.length > 1 ? "Make two lines of it" : "Take that rate"}
                 </button>
@@ -106,6 +136,21 @@ export function RateChangeParts({
       </td>
     </tr>
   );
+}
+
+/** A move between codes as a change of rate, once it is said where to or where from. */
+function moveTo(
+  { on, own, isOld, others }: MoveNear,
+  chosen: string,
+): { change: RateChange; before: string; after: string } | null {
+  const other = others.find(({ code }) => code === chosen);
+  if (!other) return null;
+  const [before, after] = isOld ? [own, other] : [other, own];
+  return {
+    change: { schedule: "", on, before: before.rate, after: after.rate },
+    before: before.code,
+    after: after.code,
+  };
 }
 
 /** The part as a line of its own; quantity and price a unit belong to the whole. */

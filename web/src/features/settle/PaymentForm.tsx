@@ -22,18 +22,26 @@ export type SettlementParts = [
 export function PaymentForm({
   view,
   parts,
+  instalment,
   onClose,
 }: {
   view: SettlementView;
   parts: SettlementParts;
+  /** What is paid before the return is filed, minor units. */
+  instalment?: number;
   onClose: () => void;
 }) {
   const { client, minorDigits } = useScope();
+  const offered = ALL_TAX_PAYMENT_KINDS.filter(
+    (kind) => (kind === "instalment") === (instalment !== undefined),
+  );
+  const usual = view.net < 0 ? "refund" : "payment";
+  const amount = instalment ?? Math.abs(view.outstanding);
   const dialog = useBodyForm({
     values: {
       date: today(),
-      kind: view.net < 0 ? "refund" : "payment",
-      amount: view.outstanding === 0 ? "" : formatAmount(Math.abs(view.outstanding), minorDigits),
+      kind: instalment === undefined ? usual : "instalment",
+      amount: amount === 0 ? "" : formatAmount(amount, minorDigits),
       reference: "",
     },
     schema: taxPaymentBody,
@@ -51,7 +59,7 @@ export function PaymentForm({
       onClose={onClose}
     >
       <ChoiceField name="kind" label="What">
-        {ALL_TAX_PAYMENT_KINDS.map((kind) => (
+        {offered.map((kind) => (
           <option key={kind} value={kind}>
             {TAX_PAYMENT_KINDS[kind].offered}
           </option>

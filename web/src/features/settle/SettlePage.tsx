@@ -13,6 +13,7 @@ import { LateItems } from "../../records/LateItems.tsx";
 import { showDate, showPeriod } from "../../kit/format.ts";
 import { StateMark } from "../../kit/stateMark.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
+import { Instalments } from "./Instalments.tsx";
 import { PaymentForm, SETTLEMENT } from "./PaymentForm.tsx";
 import type { SettlementParts } from "./PaymentForm.tsx";
 
@@ -20,7 +21,7 @@ import type { SettlementParts } from "./PaymentForm.tsx";
 export function SettlePage() {
   const { client, registration, period, minorDigits: digits } = useScope();
   const queries = useQueryClient();
-  const [paying, setPaying] = useState(false);
+  const [paying, setPaying] = useState<{ instalment?: number } | null>(null);
   const parts: SettlementParts = [client?.id, registration?.id, period?.to];
   const { data: view, error } = useQuery({
     queryKey: keys.of(client?.id, "settlement", registration?.id, period?.to),
@@ -63,7 +64,7 @@ export function SettlePage() {
             <button
               type="button"
               className={view.state === "settled" && view.outstanding !== 0 ? "action main" : "action"}
-              onClick={() => setPaying(true)}
+              onClick={() => setPaying({})}
             >
               Record {view.net < 0 ? "refund" : "payment"}
             </button>
@@ -82,6 +83,14 @@ export function SettlePage() {
       }
     >
       <ErrorNote error={act.error} />
+      {view.instalments && view.instalments.rows.length > 0 && (
+        <Instalments
+          view={view.instalments}
+          parts={parts}
+          open={view.state === "open" || view.state === "in-review"}
+          onPay={(instalment) => setPaying({ instalment })}
+        />
+      )}
       <ClosingEntry view={view} digits={digits} />
       <Payments
         view={view}
@@ -92,7 +101,7 @@ export function SettlePage() {
       />
       <Continuity view={view} digits={digits} />
       <LateItems late={view.late} />
-      {paying && <PaymentForm view={view} parts={parts} onClose={() => setPaying(false)} />}
+      {paying && <PaymentForm view={view} parts={parts} {...paying} onClose={() => setPaying(null)} />}
     </Sheet>
   );
 }

@@ -1,0 +1,66 @@
+import Joi from "joi";
+import { MONTHS_OF } from "@fiscalon/core/calendar/filingPeriods";
+import { boxId, minor } from "./correctionRule.ts";
+import { date, decimal, name, text } from "./fields.ts";
+
+export const monthsAfter = Joi.number().integer().min(0).max(24);
+export const dayOfMonth = Joi.alternatives(Joi.number().integer().min(1).max(31), Joi.string().valid("end"));
+export const frequency = Joi.string().valid(...Object.keys(MONTHS_OF));
+export const shift = Joi.string().valid("none", "next", "before");
+const daysMore = Joi.number().integer().min(0).max(60);
+
+/** When something is due, counted from the end of a period. */
+export const dueRule = Joi.object({
+  frequencies: Joi.array().items(frequency),
+  endMonths: Joi.array().items(Joi.number().integer().min(1).max(12)),
+  levies: Joi.array().items(Joi.string()),
+  regions: Joi.array().items(Joi.string()),
+  option: Joi.array().ordered(Joi.string().required(), Joi.string().required()),
+  months: monthsAfter.required(),
+  day: dayOfMonth.required(),
+  days: daysMore,
+  shift: shift.required(),
+  payShift: shift,
+  pay: Joi.object({ months: monthsAfter.required(), day: dayOfMonth.required(), days: daysMore }),
+  fixed: Joi.object().pattern(/^\d{4}-\d\d-\d\d$/, date),
+  ends: Joi.object({ from: date.required(), to: date.allow(null).default(null) }),
+  source: text.default(""),
+  doubt: text,
+});
+
+/** What is paid during a period against its one return. */
+export const instalmentRule = Joi.object({
+  id: Joi.string().max(40).required(),
+  name: name.required(),
+  options: Joi.array().items(Joi.array().ordered(Joi.string().required(), Joi.string().required())),
+  frequency: frequency.required(),
+  levies: Joi.array().items(Joi.string().max(30)),
+  parts: Joi.array()
+    .items(
+      Joi.object({
+        months: Joi.number().integer().min(1).max(12).required(),
+        share: Joi.string()
+          .pattern(/^\d+(\.\d+)?(\/\d+)?$/, "percent as a decimal or a fraction")
+          .required(),
+      }),
+    )
+    .min(1)
+    .max(12)
+    .required(),
+  due: Joi.array().items(dueRule).min(1).required(),
+  before: Joi.object().pattern(Joi.string().allow("").max(60), Joi.string().max(400)),
+  way: Joi.string().valid("fixed", "lesser", "varied", "actual").required(),
+  shorter: decimal,
+  least: minor,
+  paidIn: boxId,
+  labels: Joi.object({
+    asked: text.required(),
+    estimate: text.required(),
+    varied: text.required(),
+    reason: text.required(),
+    due: text.required(),
+  }),
+  warnBelow: decimal,
+  says: text.required(),
+  source: text.default(""),
+});
