@@ -19,6 +19,7 @@ import type { StockMove } from "./stockMove.ts";
 import type { PostedDue, TemplateView } from "./templates.ts";
 import type { TerminalDayPage, TerminalReport, TerminalView } from "./terminals.ts";
 import type { TrailStep } from "./trail.ts";
+import type { PiecePage, PieceView, UnlistedLine } from "./stockBook.ts";
 import type { UnpaidPage } from "./unpaid.ts";
 import type {
   AgencyPosition,
@@ -100,6 +101,17 @@ export interface Answers {
   "PUT /clients/:id/items/:item": ItemView;
   "GET /clients/:id/ledger/:account": LedgerEntryPage;
   "GET /clients/:id/open-items": OpenItemPage;
+  "GET /clients/:id/pieces": PiecePage;
+  "GET /clients/:id/pieces/unlisted": UnlistedLine[];
+  "POST /clients/:id/pieces": PieceView;
+  "POST /clients/:id/pieces/import": { taken: number };
+  "POST /clients/:id/pieces/join": PieceView;
+  "POST /clients/:id/pieces/take-in": { taken: number };
+  "GET /clients/:id/pieces/:no": PieceView;
+  "PUT /clients/:id/pieces/:no": PieceView;
+  "POST /clients/:id/pieces/:no/end": PieceView;
+  "DELETE /clients/:id/pieces/:no/end": null;
+  "POST /clients/:id/pieces/:no/split": PieceView;
   "GET /clients/:id/payments": PaymentPage;
   "POST /clients/:id/payments": PaymentView;
   "GET /clients/:id/payments/:payment": PaymentView;

@@ -54,6 +54,7 @@ export const AUDIT_ENTITIES = [
   "law",
   "late-item",
   "payment",
+  "piece",
   "place",
   "registration",
   "return",

@@ -24,6 +24,8 @@ import { RHYTHMS } from "./templates.ts";
 import type { Rhythm } from "./templates.ts";
 import { instalmentBody } from "./settlement.ts";
 import type { InstalmentBody } from "./settlement.ts";
+import { bookPiece } from "./stockBook.ts";
+import type { BookPiece } from "./stockBook.ts";
 import { country, date, decimal, name, rateRow, reason, ref, taxNumber, text } from "./fields.ts";
 import { jurisdictionBody } from "./jurisdiction.ts";
 import type { JurisdictionFile } from "./jurisdiction.ts";
@@ -114,6 +116,7 @@ export const bookSchema = Joi.object<BookFile, true>({
       no: Joi.number().integer().min(1).max(12).required(),
     }),
   ),
+  pieces: Joi.array().items(bookPiece),
   acceptances: Joi.array().items(bookAcceptance),
   lateAnswers: Joi.array().items(bookLateAnswer),
   imports: Joi.array().items(bookImport),
@@ -204,6 +207,7 @@ export interface BookFile {
   /** What was said of late documents. */
   lateAnswers?: BookLateAnswer[];
   instalments?: BookInstalment[];
+  pieces?: BookPiece[];
   /** Files that were posted, so that a figure still leads to its row. */
   imports?: BookImport[];
   bank?: BookBank[];

@@ -1,8 +1,10 @@
 import { ERRORS_OF_FILES } from "./errorsOfFiles.ts";
+import { ERRORS_OF_STOCK } from "./errorsOfStock.ts";
 
 /** What can be refused: by its code the status it has over HTTP, and what it says ("…" stands for what it is about). */
 export const ERRORS = {
   ...ERRORS_OF_FILES,
+  ...ERRORS_OF_STOCK,
   "account/duplicate-number": { status: 409, says: "Account … is there already: …. Choose another number." },
   "agree/not-a-journal": { status: 422, says: "This entry explains itself; only journals need a reason." },
   "authority/no-obligation": {

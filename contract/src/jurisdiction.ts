@@ -9,6 +9,7 @@ import { basisOffer, boxId, correctionRule, minor } from "./correctionRule.ts";
 import { country, date, decimal, name, rateRow, roundingBody, text } from "./fields.ts";
 import { dayOfMonth, dueRule, frequency, instalmentRule, monthsAfter, shift } from "./dueRule.ts";
 import { returnForm } from "./returnForm.ts";
+import { stockBookRule } from "./stockBook.ts";
 import { schemeDefinition } from "./scheme.ts";
 import { accountFields } from "./setup.ts";
 
@@ -150,6 +151,7 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
       source: text.default(""),
     }),
   ),
+  stockBook: stockBookRule,
   instalments: Joi.array().items(instalmentRule),
   yearEnd: Joi.array().items(
     Joi.object({

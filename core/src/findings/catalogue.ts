@@ -96,6 +96,7 @@ export const CHECKS = {
     title: "Exempt sales, input tax deducted in full",
   },
   "goods-share": { severity: "check", title: "Goods and service at one price, at the other rate" },
+  "stock-book": { severity: "check", title: "Margin sale without its record" },
   "year-end": { severity: "check", title: "Added back once the fiscal year is over" },
   "unpaid-input": { severity: "check", title: "Unpaid for longer than the law allows" },
   "scheme-limit": { severity: "check", title: "Income above the limit of the scheme" },

@@ -2,7 +2,7 @@ import type { Finding } from "../model/finding.ts";
 import type { TurnoverLimit } from "../model/pack.ts";
 import { displayAmount } from "../money/amount.ts";
 import { addedBack } from "../returns/yearEnd.ts";
-import { finding } from "./catalogue.ts";
+import { documentKey, finding } from "./catalogue.ts";
 import { filledIn } from "./packChecks.ts";
 import type { PeriodContext, PeriodRows } from "./periodRows.ts";
 
@@ -13,6 +13,7 @@ export function limitFindings(rows: PeriodRows, context: PeriodContext): Finding
     ...yearEnds(rows, context),
     ...unpaidTooLong(rows, context),
     ...turnoverLimits(rows, context),
+    ...stockBookGaps(rows, context),
   ];
 }
 
@@ -30,6 +31,21 @@ function yearEnds({ yearEnd }: PeriodRows, { digits }: PeriodContext): Finding[]
       },
     ];
   });
+}
+
+/** Margin sales whose purchase is not on record as the law asks, with what that costs. */
+function stockBookGaps({ soldPieces }: PeriodRows, { digits }: PeriodContext): Finding[] {
+  const show = (amount: number) => displayAmount(amount, digits);
+  return soldPieces.map(({ document, line, number, piece, missing, full, inside }) =>
+    finding(
+      "stock-book",
+      [documentKey(document), line],
+      piece === null
+        ? `${number}, line ${line}: sold on the margin, but the line names no piece of the stock book. Without a record tax falls on the whole price.`
+        : `${number}, line ${line}: piece ${String(piece).padStart(4, "0")} lacks ${missing.join(", ")}. Without it tax falls on the whole price: ${show(full)} instead of ${show(inside)}.`,
+      { document, line },
+    ),
+  );
 }
 
 /** A scheme that has to be left for what came in. */

@@ -48,10 +48,11 @@ export function sourceOf(check: CheckId, pack: JurisdictionPack): string {
 /** Of a check that follows from a rule of the pack: where that rule stands. */
 function sourceInRules(
   check: CheckId,
-  { correction, unpaid, schemes, yearEnd }: JurisdictionPack,
+  { correction, unpaid, schemes, yearEnd, stockBook }: JurisdictionPack,
 ): string | undefined {
   if (check === "late-item") return correction.source;
   if (check === "unpaid-input") return unpaid?.find(({ claimed }) => !claimed)?.source;
+  if (check === "stock-book") return stockBook?.source;
   if (check === "year-end") return yearEnd?.[0]?.source;
   if (check === "scheme-limit") return schemes?.[0]?.source;
   return undefined;

@@ -41,6 +41,8 @@ export interface PeriodRows {
   schemeIncome: { scheme: string; income: number; above: number } | null;
   /** What is added back after a fiscal year, by rule and box, and what adjustments already put there. */
   yearEnd: readonly YearEndRow[];
+  /** Sales on the margin whose piece lacks something, or is not in the stock book. */
+  soldPieces: readonly SoldPieceRow[];
   /** What rules about unpaid documents ask for that is not for the business to claim. */
   unpaid: readonly { name: string; count: number; owed: number; says: string }[];
   /** What was sold in the year, for each check of turnover, by its id. */
@@ -55,6 +57,17 @@ export interface SoldInYears {
   sold: number;
   soldBefore: number;
   passedBy: { document: number; number: string } | null;
+}
+
+/** A sale on the margin: its piece where the line names one, what is not on record, and the tax without and with it. */
+export interface SoldPieceRow {
+  document: number;
+  line: number;
+  number: string;
+  piece: number | null;
+  missing: readonly string[];
+  full: number;
+  inside: number;
 }
 
 /** A share of what a fiscal year deducted in full; minor units. */

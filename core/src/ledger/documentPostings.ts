@@ -30,7 +30,7 @@ export function documentPostings(
   if (kind.counter === null) return journalPostings(document, priced, accounts, digits);
   if (document.opening) return openingPostings(document, priced, accounts);
   const signed = priced.lines.flatMap((line, index) =>
-    withinField(`lines[${index}]`, () => signedLine(line, document, accounts)),
+    withinField(`lines[${index}]`, () => signedLine(line, document, accounts, digits)),
   );
   const counter: Posting = {
     account: counterAccount(document, kind.counter, accounts),
@@ -85,16 +85,26 @@ function counterAccount(
 }
 
 /** Postings of a line, debit positive. */
-function signedLine(line: PricedLine, document: DocumentInput, accounts: readonly Account[]): Posting[] {
+function signedLine(
+  line: PricedLine,
+  document: DocumentInput,
+  accounts: readonly Account[],
+  digits: number,
+): Posting[] {
   const factor = line.direction === "sale" ? -line.sign : line.sign;
-  return linePostings(document, line, accounts).map((posting) => ({
+  return linePostings(document, line, accounts, digits).map((posting) => ({
     ...posting,
     amount: posting.amount * factor || 0,
   }));
 }
 
 /** Postings of one line as if debits were positive on a purchase and credits positive on a sale. */
-function linePostings(document: DocumentInput, line: PricedLine, accounts: readonly Account[]): Posting[] {
+function linePostings(
+  document: DocumentInput,
+  line: PricedLine,
+  accounts: readonly Account[],
+  digits: number,
+): Posting[] {
   const isSale = line.direction === "sale";
   const input = at(document.lines, line.no - 1);
   const account = mainAccount(line, input.account, isSale, accounts);
@@ -104,7 +114,27 @@ function linePostings(document: DocumentInput, line: PricedLine, accounts: reado
       ? saleTax(tax, line, accounts, main)
       : purchaseTax(tax, holdOf(document, line, tax), line, accounts, main),
   );
-  return [main, ...rest];
+  return [main, ...rest, ...stockPostings(line, input.attributes ?? {}, isSale, accounts, digits)];
+}
+
+/** What is sold from a stock book leaves the stock at its cost, where the chart has accounts for it. */
+function stockPostings(
+  { no, code }: PricedLine,
+  { piece, cost }: Readonly<Record<string, string>>,
+  isSale: boolean,
+  accounts: readonly Account[],
+  digits: number,
+): Posting[] {
+  const stock = accounts.find(({ role }) => role === "stock");
+  const sold = accounts.find(({ role }) => role === "stock-cost");
+  const fromStock = piece !== undefined || (code?.treatment === "margin" && code.supply === "goods");
+  if (!isSale || !cost || !stock || !sold || !fromStock) return [];
+  const amount = withinField("attributes.cost", () => parseAmount(cost, digits));
+  const posting = { line: no, levy: null, text: "Cost of what was sold" };
+  return [
+    { account: stock.code, amount, ...posting },
+    { account: sold.code, amount: -amount, ...posting },
+  ];
 }
 
 /** A line that is nothing but tax needs no account of its own. */
@@ -118,6 +148,9 @@ function mainAccount(
     const levy = line.taxes[0]?.component.levy ?? null;
     return accountInRole(accounts, isSale ? "output-tax" : "input-tax", levy);
   }
+  const forStock = !isSale && line.code?.treatment === "margin" && line.taxes.every(({ tax }) => tax === 0);
+  if (!named && forStock && accounts.some(({ role }) => role === "stock"))
+    return accountInRole(accounts, "stock");
   return lineAccount(named, isSale ? "sales" : "purchases", accounts);
 }
 
@@ -220,7 +253,7 @@ function journalPostings(
   const postings = document.lines.flatMap((line, index) =>
     withinField(`lines[${index}]`, (): Posting[] => {
       const pricedLine = priced.lines[index];
-      if (pricedLine?.code) return signedLine(pricedLine, document, accounts);
+      if (pricedLine?.code) return signedLine(pricedLine, document, accounts, digits);
       if (!line.account)
         throw new FiscalError("ledger/no-account", "Choose an account for this line.", "account");
       return [

@@ -6,6 +6,8 @@ export type AccountType = "asset" | "liability" | "equity" | "income" | "expense
 /** What Fiscalon posts to an account by itself. Roles of a levy carry the levy beside them. */
 export const ACCOUNT_ROLES = [
   "bank",
+  "stock",
+  "stock-cost",
   "receivable",
   "payable",
   "sales",

@@ -9,6 +9,8 @@ export interface LineAttribute {
 /** What lines can carry, by the name it has in files and in the API. Codes may name further ones as their inputs. */
 export const LINE_ATTRIBUTES: Readonly<Record<string, LineAttribute>> = {
   unitPrice: { name: "unit price", holds: "amount" },
+  piece: { name: "piece of the stock book", holds: "text" },
+  pieceCost: { name: "piece of the stock book it was spent on", holds: "text" },
   cost: { name: "purchase price of what is sold", holds: "amount" },
   averagePrice: { name: "average wholesale price of a unit", holds: "amount" },
   customsDuty: { name: "customs duty and charges", holds: "amount" },

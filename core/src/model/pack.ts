@@ -8,6 +8,7 @@ import type { BasisOffer } from "./basis.ts";
 import type { GoodsShareRule } from "./goodsShare.ts";
 import type { SchemeDefinition } from "./scheme.ts";
 import type { InstalmentRule } from "./instalments.ts";
+import type { StockBookRule } from "./stockBook.ts";
 import type { YearEndRule } from "./yearEnd.ts";
 import type { UnpaidRule } from "./unpaidRule.ts";
 import type { RateChangeRule, RateMove } from "./rateChange.ts";
@@ -229,6 +230,8 @@ export interface JurisdictionPack {
   rateMoves?: readonly RateMove[];
   /** Special schemes a registration can be on. */
   schemes?: readonly SchemeDefinition[];
+  /** The book of pieces sold on the margin. */
+  stockBook?: StockBookRule;
   /** What is paid during a period against its one return. */
   instalments?: readonly InstalmentRule[];
   /** What is added back once a fiscal year is over. */

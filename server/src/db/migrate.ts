@@ -17,6 +17,7 @@ import { schemes } from "./migrations/2026-11-28-schemes.ts";
 import { recurring } from "./migrations/2026-11-25-recurring.ts";
 import { sourceKeys } from "./migrations/2026-11-25-source-keys.ts";
 import { creditHolds } from "./migrations/2026-11-28-credit-holds.ts";
+import { stockBook } from "./migrations/2026-11-28-stock-book.ts";
 import { instalments } from "./migrations/2026-11-28-instalments.ts";
 import { lateAnswers } from "./migrations/2026-11-28-late-answers.ts";
 import { lawChanges } from "./migrations/2026-11-28-law-changes.ts";
@@ -51,6 +52,7 @@ export async function migrate(sequelize: Sequelize, person: string): Promise<voi
       relievingLines,
       schemes,
       instalments,
+      stockBook,
     ].map(({ name, statements }) => ({
       name,
       up: () =>

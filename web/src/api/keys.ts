@@ -18,6 +18,8 @@ export type ClientQuery =
   | "original"
   | "payment"
   | "payments"
+  | "piece"
+  | "pieces"
   | "periods"
   | "positions"
   | "return"

@@ -1,6 +1,7 @@
 import clsx from "clsx";
 import { Link, matchPath, useLocation } from "react-router";
 import { useScope } from "./scope.ts";
+import { useKeepsStockBook } from "./useKeepsStockBook.ts";
 import { SCREENS, screensIn } from "./screens.ts";
 import type { Screen } from "./screens.ts";
 
@@ -22,7 +23,9 @@ export function ScreenLinks({
   const here = (SCREENS as readonly Screen[]).find(
     (screen) => screen.of === "client" && matchPath(`/c/:clientId/${screen.path}`, pathname),
   );
-  const links = [...(first ? [first] : []), ...screensIn(group)];
+  const keepsStockBook = useKeepsStockBook();
+  const offered = screensIn(group).filter(({ only }) => only === undefined || keepsStockBook);
+  const links = [...(first ? [first] : []), ...offered];
   const lit = links.some((link) => link.path === here?.path) ? here?.path : here?.lights;
   return (
     <nav aria-label={label} className={className}>

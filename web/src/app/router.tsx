@@ -34,6 +34,8 @@ const LOAD: Record<ScreenPath, Load> = {
   "books/payments/new/:kind": paymentPage,
   "books/payments/new/:kind/:contactId/:documentId": paymentPage,
   "books/payments/:paymentId": paymentPage,
+  "books/stock": stockPage,
+  "books/stock/:no": stockPage,
   "books/bank": async () => (await import("../features/bank/BankPage.tsx")).BankPage,
   "books/terminals": async () => (await import("../features/terminals/TerminalsPage.tsx")).TerminalsPage,
   "books/templates": async () => (await import("../features/documents/TemplatesPage.tsx")).TemplatesPage,
@@ -53,6 +55,9 @@ const LOAD: Record<ScreenPath, Load> = {
   settle: async () => (await import("../features/settle/SettlePage.tsx")).SettlePage,
 };
 
+async function stockPage() {
+  return (await import("../features/stock/StockPage.tsx")).StockPage;
+}
 async function documentPage() {
   return (await import("../features/documents/DocumentPage.tsx")).DocumentPage;
 }

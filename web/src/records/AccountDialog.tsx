@@ -12,6 +12,8 @@ import { useBodyForm } from "../kit/useBodyForm.ts";
 
 export const ROLE_WORDS: Readonly<Record<AccountRole, string>> = {
   bank: "bank",
+  stock: "stock of the stock book",
+  "stock-cost": "cost of what was sold from it",
   receivable: "what customers owe",
   payable: "what is owed to suppliers",
   sales: "sales without an account",
@@ -36,6 +38,8 @@ export const ROLE_WORDS: Readonly<Record<AccountRole, string>> = {
 
 const WITHOUT_LEVY = new Set<AccountRole>([
   "bank",
+  "stock",
+  "stock-cost",
   "receivable",
   "payable",
   "sales",

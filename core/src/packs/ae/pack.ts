@@ -12,6 +12,7 @@ import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { unpaid } from "./unpaid.ts";
+import { ANTIQUE, COLLECTORS, GOODS, METAL, stockBook, VEHICLE } from "../shared/stockBook.ts";
 import { words } from "./words.ts";
 
 /** United Arab Emirates, VAT. From memory of the law unless a row says otherwise. */
@@ -51,6 +52,25 @@ export const ae: JurisdictionPack = {
       source: "Executive Regulation art. 54",
     },
   ],
+  stockBook: stockBook({
+    levy: "VAT",
+    sales: ["PM"],
+    purchases: ["PMG"],
+    kinds: [
+      GOODS,
+      VEHICLE,
+      { ...ANTIQUE, name: "Antique, above fifty years" },
+      { ...COLLECTORS, name: "Collectors' item" },
+      METAL,
+      {
+        id: "never-taxed",
+        name: "Never subject to VAT, such as stock of before 2018",
+        off: "the scheme takes only goods that were subject to VAT before",
+      },
+    ],
+    rate: "ae.STD",
+    source: "Decree-Law 8/2017 art. 43; Executive Regulation art. 29; VATP002",
+  }),
   creditNotes: "netted",
   placeAttribute: "emirate",
   dateOrder: "dmy",

@@ -10,6 +10,7 @@ import { annualReturn, preliminaryReturn } from "./form.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
+import { stockBook } from "../shared/stockBook.ts";
 import { words } from "./words.ts";
 import { EUROPEAN_UNION } from "../eu/union.ts";
 
@@ -45,6 +46,14 @@ export const de: JurisdictionPack = {
       source: "UStG § 27(1)",
     },
   ],
+  stockBook: stockBook({
+    levy: "VAT",
+    sales: ["M19"],
+    purchases: ["MG"],
+    rate: "eu-de.STD",
+    paper: "Ankaufsbeleg",
+    source: "UStG § 25a, records by § 25a(6)",
+  }),
   creditNotes: "netted",
   options: [
     {

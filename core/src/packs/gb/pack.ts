@@ -14,6 +14,7 @@ import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { checkVatNumber } from "./vatNumber.ts";
 import { unpaid } from "./unpaid.ts";
+import { stockBook } from "../shared/stockBook.ts";
 import { words } from "./words.ts";
 import { EUROPEAN_UNION } from "../eu/union.ts";
 import { checks } from "./checks.ts";
@@ -55,6 +56,13 @@ export const gb: JurisdictionPack = {
   ],
   schemes: [flatRate],
   unpaid,
+  stockBook: stockBook({
+    levy: "VAT",
+    sales: ["MGS"],
+    purchases: ["MGP"],
+    rate: "gb.STD",
+    source: "VATA 1994 s.50A; VAT Notice 718, section 3",
+  }),
   creditNotes: "netted",
   options: [
     {

@@ -6,7 +6,7 @@ export const words: PaperWords = {
   creditNote: "Credit note",
   statements: {
     "reverse-charge-supplier": "Reverse charge: customer to pay the VAT to HMRC.",
-    margin: "This invoice is for a second-hand margin scheme supply.",
+    margin: "Margin scheme: second-hand goods.",
     "intra-union": "Intra-Community supply.",
   },
   taxInHomeCurrency: true,

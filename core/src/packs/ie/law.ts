@@ -3,7 +3,7 @@ import { lawKnown } from "../shared/lawKnown.ts";
 /** How far the law is known here, and what to look up. */
 export const law = lawKnown(
   [
-    "margin and travel schemes",
+    "travel scheme, margin of a period",
     "flat-rate farmers' own claims",
     "apportionment and capital goods",
     "VIES and Intrastat statements as files",

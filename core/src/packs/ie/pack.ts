@@ -11,6 +11,7 @@ import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { unpaid } from "./unpaid.ts";
+import { stockBook } from "../shared/stockBook.ts";
 import { words } from "./words.ts";
 import { EUROPEAN_UNION } from "../eu/union.ts";
 import { BOTH_SIDES } from "../shared/checks.ts";
@@ -55,6 +56,13 @@ export const ie: JurisdictionPack = {
     source: "VATCA 2010 s.41; not for food and drink; from memory",
   },
   unpaid,
+  stockBook: stockBook({
+    levy: "VAT",
+    sales: ["MGS"],
+    purchases: ["MGP"],
+    rate: "ie.STD",
+    source: "VATCA 2010 s.87; Revenue, margin scheme for second-hand goods",
+  }),
   creditNotes: "netted",
   options: [
     {

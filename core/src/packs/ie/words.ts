@@ -5,7 +5,10 @@ import { EU_STATEMENTS } from "../shared/paperWords.ts";
 export const words: PaperWords = {
   invoice: "Invoice",
   creditNote: "Credit note",
-  statements: EU_STATEMENTS,
+  statements: {
+    ...EU_STATEMENTS,
+    margin: "Margin Scheme: this invoice does not give the right to an input credit of VAT.",
+  },
   taxInHomeCurrency: true,
   source: "VAT Regulations 2010 reg. 20",
 };

@@ -10,11 +10,12 @@ import { compositionForms, gstr, oldVat } from "./forms.ts";
 import { checkGstin, stateOfGstin } from "./gstin.ts";
 import { instalments } from "./instalments.ts";
 import { law } from "./law.ts";
-import { rateMoves, rateNames, schedules } from "./rates.ts";
+import { rateMoves, rateNames, schedules, SLABS } from "./rates.ts";
 import { registers } from "./registers.ts";
 import { classes, rules } from "./rules.ts";
 import { states } from "./states.ts";
 import { unpaid } from "./unpaid.ts";
+import { ART, GOODS, METAL, stockBook, VEHICLE } from "../shared/stockBook.ts";
 import { words } from "./words.ts";
 
 const GST = ["CGST", "SGST", "UTGST", "IGST", "CESS"];
@@ -101,6 +102,14 @@ export const inPack: JurisdictionPack = {
   ],
   rateMoves,
   unpaid,
+  stockBook: stockBook({
+    levy: "CGST",
+    sales: SLABS.map(({ value }) => `MAR${value}`),
+    purchases: ["PU"],
+    kinds: [GOODS, VEHICLE, ART, METAL],
+    rate: "in.I18",
+    source: "CGST Rules R.32(5); N 8/2018-CTR for vehicles",
+  }),
   creditNotes: "netted",
   options: [
     {

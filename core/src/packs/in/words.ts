@@ -6,6 +6,7 @@ export const words: PaperWords = {
   creditNote: "Credit note",
   statements: {
     export: "Supply meant for export.",
+    margin: "Used goods, value by rule 32(5).",
     "reverse-charge-supplier": "Tax is payable on reverse charge by the recipient.",
   },
   taxInHomeCurrency: true,

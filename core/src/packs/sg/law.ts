@@ -3,7 +3,7 @@ import { lawKnown } from "../shared/lawKnown.ts";
 /** How far the law is known here, and what to look up. */
 export const law = lawKnown(
   [
-    "the margin scheme",
+    "discounted sale price of vehicles",
     "the de minimis test of exempt supplies and the yearly adjustment",
     "tourist refunds by scheme",
     "the import schemes' own statements",

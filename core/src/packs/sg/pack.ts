@@ -11,6 +11,7 @@ import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { unpaid } from "./unpaid.ts";
+import { ART, COLLECTORS, GOODS, METAL, stockBook, VEHICLE } from "../shared/stockBook.ts";
 import { words } from "./words.ts";
 
 const uen = checkedBy(
@@ -61,6 +62,14 @@ export const sg: JurisdictionPack = {
     },
   ],
   unpaid,
+  stockBook: stockBook({
+    levy: "GST",
+    sales: ["MS"],
+    purchases: ["MSP"],
+    kinds: [GOODS, VEHICLE, ART, COLLECTORS, METAL],
+    rate: "sg.STD",
+    source: "GST (General) Regulations, gross margin scheme; from memory",
+  }),
   creditNotes: "netted",
   dateOrder: "dmy",
   bankNames: ["iras", "gst"],

@@ -9,6 +9,7 @@ import { loadSetup, registrationWithId } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { bankOfBook, terminalsOfBook } from "./bookFeeds.ts";
 import { contentsOf, importsOfBook, papersByDocument } from "./bookFiles.ts";
+import { piecesOfBook } from "./bookPieces.ts";
 import { instalmentsOfBook } from "./bookInstalments.ts";
 import { acceptancesOfBook, explanationsOfBook, lateAnswersOfBook } from "./bookReviews.ts";
 import { rowNumbers } from "./pointers.ts";
@@ -122,6 +123,7 @@ export async function exportBook(
     adjustments: await adjustmentsOf(work, setup),
     ...returns,
     ...(await instalmentsOfBook(work, setup)),
+    ...(await piecesOfBook(work, setup, rowsOf)),
     acceptances: await acceptancesOfBook(work, setup, rowsOf),
     lateAnswers: await lateAnswersOfBook(work, setup, rowsOf),
     imports: imported.imports,

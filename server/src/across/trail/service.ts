@@ -7,6 +7,7 @@ import { adjustmentStep, boxStep, groupStep } from "./boxSteps.ts";
 import { declaredStep } from "./declaredSteps.ts";
 import { openStep, paymentStep } from "./paymentSteps.ts";
 import { asideStep, schemeStep } from "./schemeSteps.ts";
+import { pieceStep } from "./pieceStep.ts";
 import { documentStep, lineStep } from "./documentSteps.ts";
 
 type Resolver = (scope: TrailScope, parts: string[], ref: string) => Promise<TrailStep>;
@@ -15,7 +16,7 @@ type Resolver = (scope: TrailScope, parts: string[], ref: string) => Promise<Tra
  * Every kind of step, by the first part of its ref:
  * `box/registration/period/box`, `group/registration/period/box/code/direction/rate/measure/credit/late`,
  * `declared/registration/period/side/levies/code/direction/rate/credit/late`, `document/id`, `line/document/line`, `entry/id`, `account/code/from/to`,
- * `payment/id`, `open/document`,
+ * `payment/id`, `open/document`, `piece/no`,
  * `scheme/registration/period/step`, `aside/registration/period/code/direction`,
  * `agreement/registration/period/account/row`, `continuity/registration/period/column`, `adjustment/id`.
  */
@@ -34,6 +35,7 @@ const RESOLVERS: Record<string, Resolver> = {
   continuity: continuityStep,
   scheme: schemeStep,
   aside: asideStep,
+  piece: pieceStep,
 };
 
 /** One step of a trail, by its ref. */

@@ -29,6 +29,7 @@ import { adjustmentsOf, factGroups } from "../returns/queries.ts";
 import { apartFromLedger } from "../settlement/closingEntry.ts";
 import { unpaidDocuments, unpaidRules } from "../unpaid/unpaidItems.ts";
 import { seriesGaps } from "../series.ts";
+import { soldPieces } from "./soldPieces.ts";
 import { yearEnds } from "./yearEnds.ts";
 import {
   checkedLines,
@@ -72,11 +73,12 @@ export async function findingsOf(
 
 async function rowsOf(
   work: Work,
-  { client }: ClientSetup,
+  setup: ClientSetup,
   registration: RegistrationRecord,
   period: FilingPeriod,
   context: PeriodContext,
 ): Promise<PeriodRows> {
+  const { client } = setup;
   // What no registration covers shows up in the nearest period: before the first, or after the last.
   const from = period.from === registration.validFrom ? "0000-01-01" : period.from;
   const to = period.to === registration.validTo ? "9999-12-31" : period.to;
@@ -110,6 +112,7 @@ async function rowsOf(
     apart: await apartFromLedger(work, registration, period.to, context.boxes, groups),
     schemeIncome: await schemeIncome(work, registration, period),
     yearEnd: await yearEnds(work, registration, period),
+    soldPieces: await soldPieces(work, setup, registration, period),
     unpaid: await unpaidAsked(work, registration, period),
     sold: await soldByCheck(work, client.id, context.pack, period.to),
     yearBefore: await boxesOfYearBefore(work, registration, period),

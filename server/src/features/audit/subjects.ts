@@ -7,6 +7,7 @@ const NAMES = {
   contact: ["contacts", "name"],
   item: ["items", "name"],
   place: ["places", "name"],
+  piece: ["pieces", "name"],
   terminal: ["terminals", "name"],
   template: ["templates", "name"],
   import: ["imports", "file_name"],

@@ -11,7 +11,7 @@ import { isOpenItem, kindOf } from "@fiscalon/core/model/documentKinds";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
 import { paymentsOfDocument } from "../../books/payments/queries.ts";
-import { lockOf } from "./service.ts";
+import { lockOf } from "../../books/documents/endDocument.ts";
 
 export interface DocumentFilter extends ListOrder {
   search: string;

@@ -9,11 +9,12 @@ import { loadDocuments } from "../../books/documents/loadDocuments.ts";
 import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
 import { moveRelease } from "../../books/credit/releaseCredit.ts";
 import { moveAttachments } from "../../books/papers.ts";
-import { followEntries } from "../../books/bankLines.ts";
 import { moveAllocations, refusePaid } from "../../books/payments/allocated.ts";
 import { nextInSeries } from "../../books/series.ts";
 import { requireOwn } from "../../books/requireOwn.ts";
-import { endEffects, postDocuments } from "../../books/documents/postDocuments.ts";
+import { endDocument, lockOf } from "../../books/documents/endDocument.ts";
+import { postDocuments } from "../../books/documents/postDocuments.ts";
+import { withPieces } from "../../books/stock/sellPieces.ts";
 import type { NewDocument } from "../../books/documents/newDocument.ts";
 
 /** Posts one document typed by a person. */
@@ -100,8 +101,9 @@ async function prepared(
   await requireOwn(work, setup.client.id, "places", place, "place");
   const number =
     body.number || replaced?.input.number || (await nextInSeries(work, setup.client.id, body.kind));
+  const lines = await withPieces(work, setup, body.kind, input.lines, replaced?.id ?? 0);
   const document: NewDocument = {
-    input: { ...input, number },
+    input: { ...input, lines, number },
     contact: contact ?? null,
     place: place ?? null,
     corrects: corrects ?? null,
@@ -160,37 +162,4 @@ async function changeable(work: Writing, setup: ClientSetup, documentId: number)
 
 function nameOf({ input }: StoredDocument): string {
   return input.number === "" ? `the document of ${input.date}` : input.number;
-}
-
-/** The sealed period that keeps a document from being changed, if there is one. */
-export async function lockOf(
-  work: Work,
-  setup: ClientSetup,
-  document: Pick<StoredDocument, "id" | "ledgerDate">,
-): Promise<{ period: string; state: string } | null> {
-  const row = await work.row<{ period: string; state: string }>(
-    `SELECT r.period_end AS period, r.state FROM returns r
-     WHERE r.client_id = $1 AND r.state IN ('sealed', 'filed', 'settled')
-       AND (($2 BETWEEN r.period_from AND r.period_end) OR EXISTS
-         (SELECT 1 FROM facts f WHERE f.document_id = $3 AND f.live = 1
-            AND f.registration_id = r.registration_id AND f.period_end = r.period_end))
-     ORDER BY r.period_end LIMIT 1`,
-    [setup.client.id, document.ledgerDate, document.id],
-  );
-  return row ?? null;
-}
-
-async function endDocument(
-  work: Writing,
-  setup: ClientSetup,
-  document: StoredDocument,
-  state: "superseded" | "void",
-  reason: string,
-): Promise<void> {
-  await work.run(
-    "UPDATE documents SET state = $1, ended_at = $2, ended_by = $3, end_reason = $4 WHERE id = $5",
-    [state, work.at, work.person, reason, document.id],
-  );
-  await endEffects(work, [document.id]);
-  await followEntries(work, setup.client.id);
 }

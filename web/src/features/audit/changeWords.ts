@@ -24,6 +24,7 @@ export const ENTITIES: Readonly<Record<AuditEntity, string>> = {
   rules: "supply rules",
   schedule: "rates",
   place: "place",
+  piece: "piece of the stock book",
   registration: "registration",
   series: "number series",
   jurisdiction: "jurisdiction",

@@ -7,6 +7,7 @@ import { attributeName } from "@fiscalon/core/model/lineAttributes";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { showDate } from "../../kit/format.ts";
+import { PieceChoice, SpentOnPiece } from "./PieceChoice.tsx";
 import type { DraftLine } from "./draft.ts";
 import type { LiveEffect } from "./useEffectOf.ts";
 
@@ -38,7 +39,9 @@ export function LineDetails({
   const rule = packs.ofCountry(country)?.goodsShare;
   const share =
     rule && (rule.services.includes(line.code) || (line.code === rule.goods && line.supply === "services"));
-  const taxes = live.effect?.printed.lines[live.at.indexOf(index)]?.taxes ?? [];
+  const priced = live.effect?.printed.lines[live.at.indexOf(index)];
+  const taxes = priced?.taxes ?? [];
+  const stockBook = packs.ofCountry(country)?.stockBook;
   const borne = taxes.filter((tax) => tax.rate !== null);
   const { direction } = DOCUMENT_KINDS[kind];
   const untaxed = [...setup.codes.values()].find(
@@ -86,17 +89,19 @@ export function LineDetails({
         <option>goods</option>
         <option>services</option>
       </SelectField>
-      <SelectField
-        className="w-[150px]"
-        label="Price of the line"
-        value={line.prices}
-        disabled={readOnly}
-        onChange={(event) => onChange({ prices: event.target.value as DraftLine["prices"] })}
-      >
-        <option value="">as the document</option>
-        <option value="exclusive">tax-exclusive</option>
-        <option value="inclusive">tax-inclusive</option>
-      </SelectField>
+      {setup.codes.get(line.code)?.amountIs !== "gross" && (
+        <SelectField
+          className="w-[150px]"
+          label="Price of the line"
+          value={line.prices}
+          disabled={readOnly}
+          onChange={(event) => onChange({ prices: event.target.value as DraftLine["prices"] })}
+        >
+          <option value="">as the document</option>
+          <option value="exclusive">tax-exclusive</option>
+          <option value="inclusive">tax-inclusive</option>
+        </SelectField>
+      )}
       {untaxed && (
         <label className="mt-6 flex cursor-pointer items-center gap-2">
           <input
@@ -118,7 +123,22 @@ export function LineDetails({
       {share &&
         !inputs.includes("goodsCost") &&
         attribute("goodsCost", "Goods in it, their cost", "without tax")}
-      {inputs.map((name) => attribute(name, capital(attributeName(name))))}
+      {stockBook && direction === "sale" && (
+        <PieceChoice
+          line={line}
+          priced={priced && { gross: priced.gross, tax: taxes.reduce((sum, { tax }) => sum + tax, 0) }}
+          rule={stockBook}
+          digits={digits}
+          readOnly={readOnly}
+          onChange={onChange}
+        />
+      )}
+      {stockBook && direction === "purchase" && !stockBook.purchases.includes(line.code) && (
+        <SpentOnPiece line={line} readOnly={readOnly} onChange={onChange} />
+      )}
+      {inputs
+        .filter((name) => name !== "cost" || !line.attributes["piece"])
+        .map((name) => attribute(name, capital(attributeName(name))))}
       {taxOnly && attribute("document", `Tax document of line ${index + 1}`, "customs entry or certificate")}
       {borne.length > 1 &&
         borne.map(({ component: { levy }, calculated }) => (

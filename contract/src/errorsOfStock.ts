@@ -1,0 +1,29 @@
+/** What can be refused of the stock book and of sales from it. */
+export const ERRORS_OF_STOCK = {
+  "stock/cost": {
+    status: 422,
+    says: "Piece … cost … by the stock book, and the line says …. Correct one of them.",
+  },
+  "stock/csv": { status: 422, says: "Row …: …. Export the book once to see the shape." },
+  "stock/ended": { status: 409, says: "Piece … is not in stock." },
+  "stock/kind": { status: 422, says: 'There is no kind "…" of pieces. Choose one of the list.' },
+  "stock/no-purchase": {
+    status: 409,
+    says: "Line … of document … is no purchase for the scheme, or is in a piece already.",
+  },
+  "stock/off": {
+    status: 422,
+    says: "Piece … is not on the scheme: …. Sell it with an ordinary code, tax on the whole price.",
+  },
+  "stock/price": { status: 422, says: "A piece has a price of nought or more." },
+  "stock/purchase": {
+    status: 422,
+    says: "Type the day and the price, so that the purchase can be booked.",
+  },
+  "stock/set": {
+    status: 422,
+    says: "A set is made of single pieces with a price each, all on the scheme or all off it.",
+  },
+  "stock/sold": { status: 409, says: "Piece … was sold with … already." },
+  "stock/unknown": { status: 422, says: "The stock book has no piece …. Choose one of the list." },
+} as const satisfies Record<string, { status: number; says: string }>;
