@@ -1,5 +1,9 @@
-/** What can be refused of the stock book and of sales from it. */
+/** What can be refused of the stock book, of sales from it, and of a pool. */
 export const ERRORS_OF_STOCK = {
+  "scheme/amount": {
+    status: 422,
+    says: '"…" is an amount of nought or more, such as 1250.00, and not ….',
+  },
   "stock/cost": {
     status: 422,
     says: "Piece … cost … by the stock book, and the line says …. Correct one of them.",

@@ -15,10 +15,49 @@ export const schemesInForce = Joi.array()
       scheme: id.required(),
       from: date.required(),
       to: date.allow(null).default(null),
-      settings: Joi.object().pattern(id, id).default({}),
+      settings: Joi.object().pattern(id, id.allow("")).default({}),
     }),
   )
   .max(20);
+
+const turnoverRate = Joi.object({
+  kind: Joi.string().valid("turnover-rate").required(),
+  rates: Joi.object({
+    by: id.required(),
+    schedules: Joi.object().pattern(id, Joi.string().max(80)).required(),
+  }).required(),
+  firstYear: decimal,
+  takes: treatments.required(),
+  replaces: treatments.required(),
+  outside: codes.required(),
+  capital: Joi.object({ codes: codes.required(), from: minor.required() }),
+  limitedCost: Joi.object({
+    schedule: Joi.string().max(80).required(),
+    share: decimal.required(),
+    aYear: minor.required(),
+    notTopics: Joi.array().items(Joi.string().max(40)).required(),
+    notCodes: codes.required(),
+  }),
+  joining: Joi.object({ above: minor.required() }),
+  leaving: Joi.object({ above: minor.required() }),
+  boxes: Joi.object({
+    tax: id.required(),
+    turnover: id.required(),
+    input: id.required(),
+    purchases: id.required(),
+  }).required(),
+});
+
+const marginPool = Joi.object({
+  kind: Joi.string().valid("margin-pool").required(),
+  sales: codes.required(),
+  purchases: codes.required(),
+  rate: Joi.string().max(80).required(),
+  upTo: minor.required(),
+  settings: Joi.object({ openingStock: id.required(), brought: id.required(), closingStock: id }).required(),
+  closingAbove: minor,
+  boxes: Joi.object({ tax: id, lessTax: id, margin: id }).required(),
+});
 
 /** A scheme of a jurisdiction of the practice's own. */
 export const schemeDefinition = Joi.object({
@@ -30,9 +69,9 @@ export const schemeDefinition = Joi.object({
       Joi.object({
         id: id.required(),
         name: name.required(),
+        holds: Joi.string().valid("amount"),
         values: Joi.array()
           .items(Joi.object({ value: id.required(), name: name.required() }))
-          .min(1)
           .required(),
       }),
     )
@@ -42,31 +81,5 @@ export const schemeDefinition = Joi.object({
     .required(),
   note: text.required(),
   source: text.required(),
-  rule: Joi.object({
-    kind: Joi.string().valid("turnover-rate").required(),
-    rates: Joi.object({
-      by: id.required(),
-      schedules: Joi.object().pattern(id, Joi.string().max(80)).required(),
-    }).required(),
-    firstYear: decimal,
-    takes: treatments.required(),
-    replaces: treatments.required(),
-    outside: codes.required(),
-    capital: Joi.object({ codes: codes.required(), from: minor.required() }),
-    limitedCost: Joi.object({
-      schedule: Joi.string().max(80).required(),
-      share: decimal.required(),
-      aYear: minor.required(),
-      notTopics: Joi.array().items(Joi.string().max(40)).required(),
-      notCodes: codes.required(),
-    }),
-    joining: Joi.object({ above: minor.required() }),
-    leaving: Joi.object({ above: minor.required() }),
-    boxes: Joi.object({
-      tax: id.required(),
-      turnover: id.required(),
-      input: id.required(),
-      purchases: id.required(),
-    }).required(),
-  }).required(),
+  rule: Joi.alternatives(turnoverRate, marginPool).required(),
 });

@@ -14,6 +14,7 @@ export function limitFindings(rows: PeriodRows, context: PeriodContext): Finding
     ...unpaidTooLong(rows, context),
     ...turnoverLimits(rows, context),
     ...stockBookGaps(rows, context),
+    ...outsidePools(rows, context),
   ];
 }
 
@@ -43,6 +44,20 @@ function stockBookGaps({ soldPieces }: PeriodRows, { digits }: PeriodContext): F
       piece === null
         ? `${number}, line ${line}: sold on the margin, but the line names no piece of the stock book. Without a record tax falls on the whole price.`
         : `${number}, line ${line}: piece ${String(piece).padStart(4, "0")} lacks ${missing.join(", ")}. Without it tax falls on the whole price: ${show(full)} instead of ${show(inside)}.`,
+      { document, line },
+    ),
+  );
+}
+
+/** What is coded for a pool and does not belong there: on no return is its tax then worked out. */
+function outsidePools({ poolLines }: PeriodRows, { digits }: PeriodContext): Finding[] {
+  return poolLines.map(({ document, line, number, scheme, inForce, price, upTo }) =>
+    finding(
+      inForce ? "pool-limit" : "pool-outside",
+      [documentKey(document), line],
+      inForce
+        ? `${number}, line ${line}: ${displayAmount(price, digits)} for a piece is above ${displayAmount(upTo, digits)}, the most for ${scheme}. Keep it in the stock book, piece by piece.`
+        : `${number}, line ${line}: coded for ${scheme}, which is not in force on its day, so its tax is on no return. Join the scheme, or correct the code.`,
       { document, line },
     ),
   );

@@ -1,10 +1,14 @@
 import type { CalendarDate } from "../calendar/date.ts";
 import type { Treatment } from "./taxCode.ts";
 
-/** What is asked of who joins a scheme, the usual answer first. */
+/**
+ * What is asked of who joins a scheme, the usual answer first. `holds`: an amount is asked for, as decimal text; there are
+ * no values then.
+ */
 export interface SchemeSetting {
   id: string;
   name: string;
+  holds?: "amount";
   values: readonly { value: string; name: string }[];
 }
 
@@ -41,6 +45,26 @@ export interface TurnoverRate {
   boxes: { tax: string; turnover: string; input: string; purchases: string };
 }
 
+/**
+ * A scheme whose tax is inside the margin of a period's pool: all that was sold less all that was bought. A margin below
+ * nought bears no tax, and is carried to the next period while the scheme lasts.
+ * - `sales`, `purchases`: codes of what is in the pool; `rate`: the schedule of the rate inside the margin.
+ * - `upTo`: the most a piece may have cost, minor units.
+ * - `settings`: which answers hold the stock at cost and the negative margin it begins with, and the stock it ends with.
+ * - `closingAbove`: tax on the stock it ends with that is left alone, minor units; left out where that stock is not taxed.
+ * - `boxes`: where the tax stands; the box whose value the tax is taken off; the box that holds the margin without tax.
+ */
+export interface MarginPool {
+  kind: "margin-pool";
+  sales: readonly string[];
+  purchases: readonly string[];
+  rate: string;
+  upTo: number;
+  settings: { openingStock: string; brought: string; closingStock?: string };
+  closingAbove?: number;
+  boxes: { tax?: string; lessTax?: string; margin?: string };
+}
+
 /** A special scheme of a jurisdiction: data for a kind that several share. */
 export interface SchemeDefinition {
   id: string;
@@ -52,7 +76,7 @@ export interface SchemeDefinition {
   /** What its invoices and returns look like otherwise. */
   note: string;
   source: string;
-  rule: TurnoverRate;
+  rule: TurnoverRate | MarginPool;
 }
 
 /** A scheme a registration is on, between two days, both included. */
@@ -75,6 +99,13 @@ export interface SchemeStep {
   ref?: string;
   /** The days of the supplies it is made of, where it is not made of all. */
   days?: readonly CalendarDate[];
+}
+
+/** What a scheme puts on a return. */
+export interface SchemeResult {
+  steps: SchemeStep[];
+  /** What its lines make owed, less what they deduct. */
+  owed: number;
 }
 
 /** The scheme a registration is on, on a day. */

@@ -23,7 +23,7 @@ function tagsUnder(
   const inForce = schemeOn(schemes, fact.taxPoint);
   if (!r || !inForce) return fact.tags;
   const definition = packs.byId(r.pack).schemes?.find(({ id }) => id === inForce.scheme);
-  if (definition?.levy !== fact.levy) return fact.tags;
+  if (definition?.levy !== fact.levy || definition.rule.kind !== "turnover-rate") return fact.tags;
   const { rule } = definition;
   const { tax, turnover, input, purchases } = rule.boxes;
   const way = setAside(rule, fact);

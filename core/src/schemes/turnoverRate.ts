@@ -2,7 +2,7 @@ import { addDays, addMonths } from "../calendar/date.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import type { FilingPeriod } from "../calendar/filingPeriods.ts";
 import { schemeOn } from "../model/scheme.ts";
-import type { SchemeInForce, SchemeStep, TurnoverRate } from "../model/scheme.ts";
+import type { SchemeInForce, SchemeResult, SchemeStep, TurnoverRate } from "../model/scheme.ts";
 import type { Component, Direction, RateSchedules, Treatment } from "../model/taxCode.ts";
 import { FiscalError } from "../errors.ts";
 import { displayAmount } from "../money/amount.ts";
@@ -54,13 +54,6 @@ export interface SchemePeriod {
   capital: readonly CapitalLine[];
   schedules: RateSchedules;
   digits: number;
-}
-
-/** What a scheme puts on a return. */
-export interface SchemeResult {
-  steps: SchemeStep[];
-  /** What its lines make owed, less what they deduct. */
-  owed: number;
 }
 
 /** Whether a sale makes the turnover of a scheme. */

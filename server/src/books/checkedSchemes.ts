@@ -57,8 +57,9 @@ function checked(
       "to",
     );
   }
-  const settings = definition.settings.map(({ id, name, values }): [string, string] => {
+  const settings = definition.settings.map(({ id, name, values, holds }): [string, string] => {
     const answer = one.settings[id];
+    if (holds === "amount") return [id, checkedAmount(name, answer)];
     if (answer !== undefined && values.some(({ value }) => value === answer)) return [id, answer];
     throw new FiscalError(
       "scheme/setting",
@@ -67,4 +68,15 @@ function checked(
     );
   });
   return { scheme: one.scheme, from: one.from, to: one.to, settings: Object.fromEntries(settings) };
+}
+
+/** An amount that is asked for; nothing is nought. */
+function checkedAmount(name: string, answer: string | undefined): string {
+  if (answer === undefined || answer === "") return "";
+  if (/^\d{1,13}(\.\d{1,3})?$/.test(answer)) return answer;
+  throw new FiscalError(
+    "scheme/amount",
+    `"${name}" is an amount of nought or more, such as 1250.00, and not ${answer}.`,
+    "settings",
+  );
 }

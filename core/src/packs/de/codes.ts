@@ -42,6 +42,8 @@ const rows: CodeRow[] = [
   { code: "VP", name: "Input tax, mixed use", direction: "purchase", treatment: "standard", schedule: "STD", purchase: "66 +r", inputs: ["recoverable"], note: "The attribute recoverable holds the share.", source: "UStG § 15(4)" },
   { code: "VN", name: "Input tax not deductible", direction: "purchase", treatment: "blocked", schedule: "STD", recoverable: "0", source: "UStG § 15(1a), (2)" },
   { code: "BV", name: "Our own bill uncollectable for the supplier, input tax back", direction: "purchase", treatment: "adjustment", schedule: "typed", amountIs: "tax", purchase: "66 +r, 37 -r", note: "The amount is the tax, as a credit.", source: "UStG § 17(1) sentence 2, (2) no. 1" },
+  { code: "MP19", name: "Margin of a period, sold", direction: "sale", treatment: "margin", note: "The amount is the price; the tax is worked out on the return from the margin of the whole period.", source: "UStG § 25a(4)" },
+  { code: "MPG", name: "Margin of a period, bought", direction: "purchase", treatment: "margin", note: "Up to 750 a piece.", source: "UStG § 25a(4)" },
   { code: "MG", name: "Goods bought for the margin", direction: "purchase", treatment: "margin", supply: "goods", source: "UStG § 25a" },
   { code: "V0", name: "No tax on the paper", direction: "purchase", treatment: "out-of-scope", source: "UStG § 19" },
   { code: "IGE19", name: "Acquisition from the EU, 19 %", direction: "purchase", treatment: "intra-union", supply: "goods", schedule: "R19", charged: "self-assessed", purchase: "89 +n, 61 +r", source: "UStG § 1a" },

@@ -3,7 +3,7 @@ import { lawKnown } from "../shared/lawKnown.ts";
 /** How far the law is known here, and what to look up. */
 export const law = lawKnown(
   [
-    "travel scheme, margin of a period",
+    "travel scheme",
     "small businesses' own statements",
     "adjustment of input tax over years (UStG § 15a)",
     "the one-stop shop",

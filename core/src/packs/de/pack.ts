@@ -10,6 +10,7 @@ import { annualReturn, preliminaryReturn } from "./form.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
+import { totalMargin } from "./marginPool.ts";
 import { stockBook } from "../shared/stockBook.ts";
 import { words } from "./words.ts";
 import { EUROPEAN_UNION } from "../eu/union.ts";
@@ -46,6 +47,7 @@ export const de: JurisdictionPack = {
       source: "UStG § 27(1)",
     },
   ],
+  schemes: [totalMargin],
   stockBook: stockBook({
     levy: "VAT",
     sales: ["M19"],

@@ -3,7 +3,7 @@ import { lawKnown } from "../shared/lawKnown.ts";
 /** How far the law is known here, and what to look up. */
 export const law = lawKnown(
   [
-    "special schemes of retailers and tour operators, global accounting",
+    "special schemes of retailers and tour operators",
     "partial exemption and capital goods",
     "groups and divisions",
     "Intrastat and sales lists",

@@ -7,6 +7,7 @@ import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { nineBoxes, nineBoxesBefore2021 } from "./form.ts";
 import { notes } from "./notes.ts";
+import { globalAccounting } from "./globalAccounting.ts";
 import { flatRate } from "./flatRate.ts";
 import { instalments } from "./instalments.ts";
 import { law } from "./law.ts";
@@ -54,7 +55,7 @@ export const gb: JurisdictionPack = {
       source: "VATA 1994 s.6 and s.88",
     },
   ],
-  schemes: [flatRate],
+  schemes: [flatRate, globalAccounting],
   unpaid,
   stockBook: stockBook({
     levy: "VAT",

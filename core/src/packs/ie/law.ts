@@ -3,7 +3,7 @@ import { lawKnown } from "../shared/lawKnown.ts";
 /** How far the law is known here, and what to look up. */
 export const law = lawKnown(
   [
-    "travel scheme, margin of a period",
+    "travel scheme",
     "flat-rate farmers' own claims",
     "apportionment and capital goods",
     "VIES and Intrastat statements as files",

@@ -11,6 +11,7 @@ import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { unpaid } from "./unpaid.ts";
+import { lowValuePool } from "./marginPool.ts";
 import { stockBook } from "../shared/stockBook.ts";
 import { words } from "./words.ts";
 import { EUROPEAN_UNION } from "../eu/union.ts";
@@ -56,6 +57,7 @@ export const ie: JurisdictionPack = {
     source: "VATCA 2010 s.41; not for food and drink; from memory",
   },
   unpaid,
+  schemes: [lowValuePool],
   stockBook: stockBook({
     levy: "VAT",
     sales: ["MGS"],

@@ -100,9 +100,7 @@ function taxRows(taxes: TaxAccounts): Account[] {
     row(EXPENSES, `${name} rounding`, "expense", "rounding"),
     row(EXPENSES + 1, `${name} adjustments`, "expense", "adjustment"),
     row(EXPENSES + 2, `Interest and penalties, ${name}`, "expense", "charges"),
-    ...(taxes.scheme
-      ? [row(EXPENSES + 4, `${name} on turnover, composition`, "expense", "scheme-cost")]
-      : []),
+    ...(taxes.scheme ? [row(EXPENSES + 4, `${name} by a scheme`, "expense", "scheme-cost")] : []),
     ...(taxes.allowance ? [row(EXPENSES + 3, `${name} kept for filing in time`, "income", "allowance")] : []),
   ];
   return [...(only === "shared" ? [] : running), ...(only === "running" ? [] : shared)];

@@ -1,5 +1,5 @@
 import { FiscalError } from "@fiscalon/core/errors";
-import type { SchemeStep } from "@fiscalon/core/model/scheme";
+import type { MarginPool, SchemeStep } from "@fiscalon/core/model/scheme";
 import { isTurnover } from "@fiscalon/core/schemes/turnoverRate";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
 import type { TrailStep } from "@fiscalon/contract/trail";
@@ -55,6 +55,7 @@ async function linesOf(
   { id, amount, days }: SchemeStep,
 ): Promise<FactLines> {
   const { rule, levy } = definition;
+  if (rule.kind === "margin-pool") return poolLines(work, r, end, rule, id);
   const [, document, line] = /^capital(?:-net)?-(\d+)-(\d+)$/.exec(id) ?? [];
   if (document !== undefined && line !== undefined) {
     const part = { ref: `line/${document}/${line}`, label: `Line ${line}`, detail: "of the bill", amount };
@@ -86,6 +87,37 @@ async function linesOf(
       AND f.code IN (SELECT value FROM json_each($6))
       AND ($7 IS NULL OR f.tax_point IN (SELECT value FROM json_each($7)))`,
     bind: [...bind, end, JSON.stringify(sold), days === undefined ? null : JSON.stringify(days)],
+  });
+}
+
+/** Of what was sold from a pool, or bought for it, the lines; the other steps are worked out from these. */
+async function poolLines(
+  work: TrailScope["work"],
+  r: RegistrationRecord,
+  end: string,
+  { sales, purchases }: MarginPool,
+  id: string,
+): Promise<FactLines> {
+  const step = (kind: string, label: string) => ({
+    ref: `scheme/${r.id}/${end}/${kind}-${end}`,
+    label,
+    detail: "",
+    amount: null,
+  });
+  const codes = id.startsWith("sold") ? sales : id.startsWith("bought") ? purchases : null;
+  if (codes === null) {
+    const parts = id.startsWith("margin")
+      ? [step("sold", "Sold from the pool"), step("bought", "Bought for the pool")]
+      : /^(tax|less|net)/.test(id)
+        ? [step("margin", "Margin of the pool")]
+        : [];
+    return { parts, total: parts.length, sum: 0 };
+  }
+  return factLines(work, {
+    amount: "f.net + f.tax",
+    where: `f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND f.period_end = $2
+      AND f.code IN (SELECT value FROM json_each($3))`,
+    bind: [r.id, end, JSON.stringify(codes)],
   });
 }
 

@@ -29,6 +29,7 @@ import { adjustmentsOf, factGroups } from "../returns/queries.ts";
 import { apartFromLedger } from "../settlement/closingEntry.ts";
 import { unpaidDocuments, unpaidRules } from "../unpaid/unpaidItems.ts";
 import { seriesGaps } from "../series.ts";
+import { poolLines } from "./poolLines.ts";
 import { soldPieces } from "./soldPieces.ts";
 import { yearEnds } from "./yearEnds.ts";
 import {
@@ -112,6 +113,7 @@ async function rowsOf(
     apart: await apartFromLedger(work, registration, period.to, context.boxes, groups),
     schemeIncome: await schemeIncome(work, registration, period),
     yearEnd: await yearEnds(work, registration, period),
+    poolLines: await poolLines(work, registration, period),
     soldPieces: await soldPieces(work, setup, registration, period),
     unpaid: await unpaidAsked(work, registration, period),
     sold: await soldByCheck(work, client.id, context.pack, period.to),
@@ -129,7 +131,8 @@ function undeducted(
   const byDocument = groupBy(lines, ({ document }) => document);
   return lines.map((line) => {
     const rule = schemeOf(work, registration, line.taxPoint)?.rule;
-    if (!rule || line.direction === "sale" || setAside(rule, line) === "nothing") return line;
+    if (rule?.kind !== "turnover-rate" || line.direction === "sale" || setAside(rule, line) === "nothing")
+      return line;
     const purchase = assetPurchase(rule, byDocument.get(line.document) ?? [line]);
     return isDeductedAsset(rule, line.code, purchase) ? line : { ...line, recoverable: 0 };
   });
@@ -141,7 +144,7 @@ async function schemeIncome(
   period: FilingPeriod,
 ): Promise<PeriodRows["schemeIncome"]> {
   const own = schemeOf(work, registration, period.to);
-  if (!own?.rule.leaving) return null;
+  if (own?.rule.kind !== "turnover-rate" || !own.rule.leaving) return null;
   const from = addMonths(addDays(period.to, 1), -12);
   const income = await incomeBetween(work, registration.id, from, period.to, own.rule.takes);
   return { scheme: own.name, income, above: own.rule.leaving.above };

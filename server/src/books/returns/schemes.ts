@@ -1,13 +1,19 @@
 import { found } from "@fiscalon/core/at";
 import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
-import type { SchemeDefinition, SchemeInForce, SchemeStep } from "@fiscalon/core/model/scheme";
+import type {
+  SchemeDefinition,
+  SchemeInForce,
+  SchemeResult,
+  SchemeStep,
+  TurnoverRate,
+} from "@fiscalon/core/model/scheme";
 import { schemeOn } from "@fiscalon/core/model/scheme";
 import type { Direction, Treatment } from "@fiscalon/core/model/taxCode";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import type { FactGroup } from "@fiscalon/core/returns/evaluateReturn";
 import { setAside, turnoverRateScheme } from "@fiscalon/core/schemes/turnoverRate";
-import type { CapitalLine, SchemeFact, SchemeResult } from "@fiscalon/core/schemes/turnoverRate";
+import type { CapitalLine, SchemeFact } from "@fiscalon/core/schemes/turnoverRate";
 import { without } from "@fiscalon/core/schemes/movementsUnder";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
 import type { Work } from "../../base/work.ts";
@@ -22,6 +28,7 @@ import {
 } from "./queries.ts";
 import type { ReturnScope } from "./queries.ts";
 import { instalmentSteps } from "./instalmentSteps.ts";
+import { poolOnReturn } from "./poolOnReturn.ts";
 import { periodRule } from "./periodRule.ts";
 import { schedulesOf } from "./schedules.ts";
 
@@ -128,6 +135,25 @@ async function onReturn(
   definition: SchemeDefinition,
   spans: readonly SchemeInForce[],
   groups: readonly FactGroup[],
+): Promise<SchemeOnReturn & { kept: readonly FactGroup[] }> {
+  const { rule } = definition;
+  if (rule.kind === "margin-pool") {
+    const result = await poolOnReturn(work, r, scope, rule, spans);
+    return { definition, spans, facts: [], result, setAside: [], gain: result.owed, kept: groups };
+  }
+  return turnoverOnReturn(work, r, scope, { ...definition, rule }, spans, groups);
+}
+
+/** A definition whose rule is of the kind that taxes turnover. */
+type TurnoverScheme = SchemeDefinition & { rule: TurnoverRate };
+
+async function turnoverOnReturn(
+  work: Work,
+  r: RegistrationRecord,
+  scope: ReturnScope,
+  definition: TurnoverScheme,
+  spans: readonly SchemeInForce[],
+  groups: readonly FactGroup[],
 ): Promise<SchemeOnReturn & { kept: FactGroup[] }> {
   const { rule } = definition;
   const facts = await schemeFacts(work, r, scope, definition, spans);
@@ -213,7 +239,7 @@ async function capitalLines(
   work: Work,
   r: RegistrationRecord,
   scope: ReturnScope,
-  { rule, levy }: SchemeDefinition,
+  { rule, levy }: TurnoverScheme,
   spans: readonly SchemeInForce[],
 ): Promise<CapitalLine[]> {
   return work.rows<CapitalLine>(

@@ -133,10 +133,10 @@ async function taxesOf(
 /** When a scheme let nothing of purchases be deducted but dear assets; sales keep the tax that was charged. */
 function undeductedSpans({ packs }: Work, r: RegistrationRecord, { direction }: UnpaidRule): object[] {
   if (direction === "sale") return [];
-  return r.schemes.map(({ scheme, from, to }) => {
-    const definition = packs.byId(r.pack).schemes?.find(({ id }) => id === scheme);
-    const { capital } = definition?.rule ?? {};
-    return { from, to, codes: capital?.codes ?? [], dear: capital?.from ?? 0 };
+  return r.schemes.flatMap(({ scheme, from, to }) => {
+    const rule = packs.byId(r.pack).schemes?.find(({ id }) => id === scheme)?.rule;
+    if (rule?.kind !== "turnover-rate") return [];
+    return [{ from, to, codes: rule.capital?.codes ?? [], dear: rule.capital?.from ?? 0 }];
   });
 }
 

@@ -2,7 +2,7 @@ import { valueAt } from "@fiscalon/core/at";
 import { addDays, addMonths } from "@fiscalon/core/calendar/date";
 import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
-import type { SchemeDefinition, SchemeInForce } from "@fiscalon/core/model/scheme";
+import type { SchemeDefinition, SchemeInForce, TurnoverRate } from "@fiscalon/core/model/scheme";
 import { schemeOn } from "@fiscalon/core/model/scheme";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { MethodComparison, MethodView } from "@fiscalon/contract/compareMethods";
@@ -26,17 +26,20 @@ export async function compareMethods(
   const turnover = await turnoverOf(work, r, periods);
   const last = periods.at(-1)?.to ?? work.today;
   const now = schemeOn(r.schemes, last);
+  // A pool is part of what is done, whatever the method.
+  const offered = methodsOf(work, r);
+  const pools = r.schemes.filter(({ scheme }) => !offered.some(({ id }) => id === scheme));
   const methods: MethodView[] = [
     {
       id: "ordinary",
       name: "Output tax less input tax",
       settings: [],
-      ...(await figures(work, { ...r, schemes: [] }, periods)),
+      ...(await figures(work, { ...r, schemes: pools }, periods)),
       bar: null,
-      now: now === undefined,
+      now: now === undefined || pools.includes(now),
     },
   ];
-  for (const definition of work.packs.byId(r.pack).schemes ?? []) {
+  for (const definition of offered) {
     const chosen = answersOf(definition, now, answers);
     const schemes = [{ scheme: definition.id, from: periods[0]?.from ?? last, to: null, settings: chosen }];
     methods.push({
@@ -54,6 +57,15 @@ export async function compareMethods(
     });
   }
   return { digits: plain.digits, periods, turnover, methods };
+}
+
+/** A scheme that works tax out another way from the same books. */
+type Method = SchemeDefinition & { rule: TurnoverRate };
+
+function methodsOf({ packs }: Work, r: RegistrationRecord): Method[] {
+  return (packs.byId(r.pack).schemes ?? []).flatMap((definition) =>
+    definition.rule.kind === "turnover-rate" ? [{ ...definition, rule: definition.rule }] : [],
+  );
 }
 
 /** Whole periods that ended in the last twelve months. */
@@ -95,11 +107,7 @@ async function figures(
   return { output, input };
 }
 
-function barOf(
-  { name, rule: { joining } }: SchemeDefinition,
-  turnover: number,
-  digits: number,
-): string | null {
+function barOf({ name, rule: { joining } }: Method, turnover: number, digits: number): string | null {
   if (!joining || turnover <= joining.above) return null;
   return `${name}: taxable turnover without tax was ${displayAmount(turnover, digits)} in these periods; ${displayAmount(joining.above, digits)} is the most that may be expected.`;
 }

@@ -40,8 +40,9 @@ function viewOf(
     digits,
     from: span.from,
     to: span.to,
-    settings: settings.map((setting) => {
+    settings: settings.flatMap((setting) => {
       const answer = textAt(span.settings, setting.id);
+      if (setting.holds === "amount") return answer === "" ? [] : [{ name: setting.name, value: answer }];
       return {
         name: setting.name,
         value: found(setting.values, ({ value }) => value === answer, answer).name,

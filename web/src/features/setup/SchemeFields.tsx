@@ -1,10 +1,11 @@
 import { useState } from "react";
+import { textAt } from "@fiscalon/core/at";
 import { addDays } from "@fiscalon/core/calendar/date";
 import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
 import type { SchemeDefinition, SchemeInForce } from "@fiscalon/core/model/scheme";
 import type { RegistrationView } from "@fiscalon/contract/views";
-import { SelectField } from "../../kit/Field.tsx";
-import { showDate, showPeriod, today } from "../../kit/format.ts";
+import { Field, SelectField } from "../../kit/Field.tsx";
+import { plainAmount, showDate, showPeriod, today } from "../../kit/format.ts";
 
 /** How far ahead a scheme can be joined or left, in days. */
 const AHEAD = 400;
@@ -35,6 +36,9 @@ export function SchemeFields({
           one={one}
           definition={definitionOf(one.scheme)}
           ends={periods.map(({ to }) => to).filter((end) => end >= one.from)}
+          onSettings={(settings) =>
+            onChange(schemes.map((other) => (other === one ? { ...one, settings } : other)))
+          }
           onEnd={(to) => onChange(schemes.map((other) => (other === one ? { ...one, to } : other)))}
           onTakeOut={() => onChange(schemes.filter((other) => other !== one))}
         />
@@ -68,22 +72,38 @@ export function SchemeFields({
               </option>
             ))}
           </SelectField>
-          {definition.settings.map(({ id, name, values }) => (
-            <SelectField
-              key={id}
-              label={name}
-              value={joining.settings[id]}
-              onChange={({ target }) =>
-                setJoining({ ...joining, settings: { ...joining.settings, [id]: target.value } })
-              }
-            >
-              {values.map(({ value, name: answer }) => (
-                <option key={value} value={value}>
-                  {answer}
-                </option>
-              ))}
-            </SelectField>
-          ))}
+          {definition.settings.map(({ id, name, values, holds }) =>
+            holds === "amount" ? (
+              <Field
+                key={id}
+                label={name}
+                inputMode="decimal"
+                className="w-full text-right font-mono"
+                value={textAt(joining.settings, id)}
+                onChange={({ target }) =>
+                  setJoining({
+                    ...joining,
+                    settings: { ...joining.settings, [id]: plainAmount(target.value) },
+                  })
+                }
+              />
+            ) : (
+              <SelectField
+                key={id}
+                label={name}
+                value={joining.settings[id]}
+                onChange={({ target }) =>
+                  setJoining({ ...joining, settings: { ...joining.settings, [id]: target.value } })
+                }
+              >
+                {values.map(({ value, name: answer }) => (
+                  <option key={value} value={value}>
+                    {answer}
+                  </option>
+                ))}
+              </SelectField>
+            ),
+          )}
           <div className="col-span-2 text-[13px]">
             <p>{definition.note}</p>
             <ul className="mt-1">
@@ -119,20 +139,23 @@ function SchemeRow({
   one,
   definition,
   ends,
+  onSettings,
   onEnd,
   onTakeOut,
 }: {
   one: SchemeInForce;
   definition: SchemeDefinition | undefined;
   ends: readonly string[];
+  onSettings: (settings: SchemeInForce["settings"]) => void;
   onEnd: (to: string | null) => void;
   onTakeOut: () => void;
 }) {
-  const answers = definition?.settings.map(
-    ({ id, values }) => values.find(({ value }) => value === one.settings[id])?.name,
+  const answers = definition?.settings.flatMap(({ id, values }) =>
+    values.filter(({ value }) => value === one.settings[id]).map(({ name }) => name),
   );
+  const amounts = definition?.settings.filter(({ holds }) => holds === "amount") ?? [];
   return (
-    <div className="mb-2 flex items-end gap-4">
+    <div className="mb-2 flex flex-wrap items-end gap-4">
       <p className="grow">
         {definition?.name ?? one.scheme} from {showDate(one.from)}
         {answers && answers.length > 0 && (
@@ -155,6 +178,20 @@ function SchemeRow({
       <button type="button" className="word-link pb-1.5" onClick={onTakeOut}>
         Take out
       </button>
+      {amounts.length > 0 && (
+        <div className="flex w-full flex-wrap gap-4">
+          {amounts.map(({ id, name }) => (
+            <Field
+              key={id}
+              className="w-[200px] text-right font-mono"
+              label={name}
+              inputMode="decimal"
+              value={textAt(one.settings, id)}
+              onChange={({ target }) => onSettings({ ...one.settings, [id]: plainAmount(target.value) })}
+            />
+          ))}
+        </div>
+      )}
     </div>
   );
 }

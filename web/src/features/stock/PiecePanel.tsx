@@ -267,11 +267,14 @@ function Inside({ piece, digits }: Shown) {
           />
         </div>
       </div>
-      <p className="quiet num mt-1 text-left">
-        {margin > 0
-          ? `(${displayAmount(sold, digits)} − ${displayAmount(price, digits)}) × ${rate} / ${100 + Number(rate)} = ${displayAmount(tax, digits)}`
-          : "A loss bears no tax, and takes none off another piece."}
-      </p>
+      {margin > 0 ? (
+        <p className="quiet mt-1 font-mono text-[12.5px]">
+          ({displayAmount(sold, digits)} − {displayAmount(price, digits)}) × {rate} / {100 + Number(rate)} ={" "}
+          {displayAmount(tax, digits)}
+        </p>
+      ) : (
+        <p className="quiet mt-1">A loss bears no tax, and takes none off another piece.</p>
+      )}
     </div>
   );
 }

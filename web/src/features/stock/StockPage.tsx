@@ -78,15 +78,6 @@ function Book() {
           value={search}
           onChange={setSearch}
         />
-        {head && (
-          <ViewTabs
-            label="What is shown"
-            views={viewsOf(head)}
-            chosen={state}
-            onChoose={setState}
-            className="pb-1"
-          />
-        )}
         {period && (
           <label className="flex cursor-pointer items-center gap-1.5 pb-1">
             <input
@@ -95,11 +86,20 @@ function Book() {
               checked={scoped}
               onChange={({ target }) => setScoped(target.checked)}
             />
-            sold {showPeriod(period.from, period.to)}, or not yet
+            sold {showPeriod(period.from, period.to)} or in stock
           </label>
         )}
         <Actions exported={exported} onOpen={setOpen} />
       </div>
+      {head && (
+        <ViewTabs
+          label="What is shown"
+          views={viewsOf(head)}
+          chosen={state}
+          onChoose={setState}
+          className="mb-2 flex-wrap gap-y-1"
+        />
+      )}
       {head && head.toTakeIn > 0 && (
         <p className="note-row mb-2">
           {plural(head.toTakeIn, "purchase")} with the code of the scheme {head.toTakeIn === 1 ? "is" : "are"}{" "}

@@ -11,7 +11,12 @@ import { pieceNo, stateSign, stateWord } from "./pieceWords.ts";
 
 /** The columns of the stock book. */
 export function pieceColumns(digits: number, to: (no: number) => string): Column<PieceRow>[] {
-  const amount = (value: number | null) => (value === null ? "" : displayAmount(value, digits));
+  const amount = (no: number, value: number | null, what: string) =>
+    value === null ? (
+      ""
+    ) : (
+      <Figure amount={value} digits={digits} of={`piece/${no}`} label={`${what} of piece ${pieceNo(no)}`} />
+    );
   return [
     {
       id: "no",
@@ -34,7 +39,7 @@ export function pieceColumns(digits: number, to: (no: number) => string): Column
     {
       id: "name",
       head: "Piece",
-      width: 190,
+      width: 200,
       grow: 2,
       sorts: true,
       cell: ({ name, identifier }) => (
@@ -50,21 +55,34 @@ export function pieceColumns(digits: number, to: (no: number) => string): Column
       sorts: true,
       cell: ({ boughtOn }) => boughtOn && showDate(boughtOn),
     },
-    { id: "price", head: "Cost", width: 92, amount: true, sorts: true, cell: ({ price }) => amount(price) },
+    {
+      id: "price",
+      head: "Cost",
+      width: 92,
+      amount: true,
+      sorts: true,
+      cell: ({ no, price }) => amount(no, price, "Cost"),
+    },
     {
       id: "soldOn",
       head: "Sold",
-      width: 120,
-      grow: 0.4,
+      width: 104,
       sorts: true,
       cell: (row) =>
         row.soldOn === null ? <span className="quiet">{stateWord(row)}</span> : showDate(row.soldOn),
     },
-    { id: "sold", head: "Price", width: 92, amount: true, sorts: true, cell: ({ sold }) => amount(sold) },
+    {
+      id: "sold",
+      head: "Price",
+      width: 92,
+      amount: true,
+      sorts: true,
+      cell: ({ no, sold }) => amount(no, sold, "Price"),
+    },
     {
       id: "margin",
       head: "Margin",
-      width: 170,
+      width: 150,
       amount: true,
       cell: (row) => <Margin row={row} digits={digits} />,
     },
@@ -119,20 +137,44 @@ function Margin({ row, digits }: { row: PieceRow; digits: number }) {
           />
         )}
       </span>
-      <span className={clsx("num", row.margin < 0 && "text-error")}>{displayAmount(row.margin, digits)}</span>
+      <Figure
+        amount={row.margin}
+        digits={digits}
+        of={`piece/${row.no}`}
+        label={`Margin of piece ${pieceNo(row.no)}`}
+        {...(row.margin < 0 ? { className: "text-error" } : {})}
+      />
     </span>
   );
 }
 
 /** What was sold on the scheme of what is listed. */
 export function pieceSums({ sums, total }: PiecePage, digits: number): SumRow {
+  const names = { bought: "Cost", price: "Price", margin: "Margin", tax: "Tax" } as const;
+  const sum = (of: keyof typeof names) => (
+    <Figure
+      amount={sums[of]}
+      digits={digits}
+      label={`${names[of]} of what was sold`}
+      of={{
+        ref: `pieces/${of}/${sums[of]}`,
+        title: `${names[of]} of the pieces sold on the scheme`,
+        amount: sums[of],
+        digits,
+        words: [
+          `The ${names[of].toLowerCase()} of each of the ${sums.sold} pieces that are listed and were sold on the scheme. Open any row for its own trail.`,
+          ...(of === "tax" ? ["It is worked out piece by piece: a loss takes nothing off."] : []),
+        ],
+        parts: [],
+        arithmetic:
+          of === "margin"
+            ? [`${displayAmount(sums.price, digits)} − ${displayAmount(sums.bought, digits)}`]
+            : [],
+      }}
+    />
+  );
   return {
     caption: `${plural(total, "piece")}, ${sums.sold} of them sold on the scheme`,
-    figures: {
-      price: displayAmount(sums.bought, digits),
-      sold: displayAmount(sums.price, digits),
-      margin: displayAmount(sums.margin, digits),
-      tax: displayAmount(sums.tax, digits),
-    },
+    figures: { price: sum("bought"), sold: sum("price"), margin: sum("margin"), tax: sum("tax") },
   };
 }
