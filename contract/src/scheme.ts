@@ -59,6 +59,48 @@ const marginPool = Joi.object({
   boxes: Joi.object({ tax: id, lessTax: id, margin: id }).required(),
 });
 
+const signedBox = Joi.object({ box: id.required(), sign: Joi.number().valid(1, -1).required() }).required();
+
+const attributionRule = Joi.object({
+  kind: Joi.string().valid("attribution").required(),
+  residual: codes.required(),
+  exempt: codes.required(),
+  ratio: Joi.object({
+    of: Joi.string().valid("supplies", "inputs").required(),
+    taxable: treatments.required(),
+    exempt: treatments.required(),
+    leftOut: codes.required(),
+  }).required(),
+  rounding: Joi.object({
+    mode: Joi.string().valid("up", "down", "half-up").required(),
+    decimals: Joi.number().integer().min(0).max(6).required(),
+  }),
+  full: decimal,
+  deMinimis: Joi.array().items(
+    Joi.object({
+      measure: Joi.string().valid("input", "not-taxable-input", "exempt-input", "exempt-supplies").required(),
+      aMonth: minor.required(),
+      share: decimal.required(),
+      shareOf: Joi.string().valid("supplies", "input").required(),
+      says: text.required(),
+    }),
+  ),
+  byHand: Joi.boolean(),
+  private: Joi.object({ setting: id.required(), value: id.required(), percent: decimal.required() }),
+  settings: Joi.object({
+    yearEnds: id.required(),
+    rate: id.required(),
+    percent: id.required(),
+    adjusted: id.required(),
+  }).required(),
+  boxes: Joi.object()
+    .pattern(
+      Joi.string().max(30),
+      Joi.object({ refused: signedBox, allowed: signedBox, more: signedBox, less: signedBox }),
+    )
+    .required(),
+});
+
 /** A scheme of a jurisdiction of the practice's own. */
 export const schemeDefinition = Joi.object({
   id: id.required(),
@@ -81,5 +123,5 @@ export const schemeDefinition = Joi.object({
     .required(),
   note: text.required(),
   source: text.required(),
-  rule: Joi.alternatives(turnoverRate, marginPool).required(),
+  rule: Joi.alternatives(turnoverRate, marginPool, attributionRule).required(),
 });

@@ -96,7 +96,7 @@ export const CHECKS = {
     title: "Exempt sales, input tax deducted in full",
   },
   "goods-share": { severity: "check", title: "Goods and service at one price, at the other rate" },
-  "pool-outside": { severity: "stop", title: "Coded for a pool that is not in force" },
+  "outside-scheme": { severity: "stop", title: "Coded for a scheme that is not in force" },
   "pool-limit": { severity: "check", title: "Too dear for the pool" },
   "stock-book": { severity: "check", title: "Margin sale without its record" },
   "year-end": { severity: "check", title: "Added back once the fiscal year is over" },

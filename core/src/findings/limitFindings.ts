@@ -14,7 +14,7 @@ export function limitFindings(rows: PeriodRows, context: PeriodContext): Finding
     ...unpaidTooLong(rows, context),
     ...turnoverLimits(rows, context),
     ...stockBookGaps(rows, context),
-    ...outsidePools(rows, context),
+    ...outsideSchemes(rows, context),
   ];
 }
 
@@ -49,15 +49,15 @@ function stockBookGaps({ soldPieces }: PeriodRows, { digits }: PeriodContext): F
   );
 }
 
-/** What is coded for a pool and does not belong there: on no return is its tax then worked out. */
-function outsidePools({ poolLines }: PeriodRows, { digits }: PeriodContext): Finding[] {
-  return poolLines.map(({ document, line, number, scheme, inForce, price, upTo }) =>
+/** What is coded for a scheme and does not belong there: its tax is then worked out by nobody. */
+function outsideSchemes({ schemeLines }: PeriodRows, { digits }: PeriodContext): Finding[] {
+  return schemeLines.map(({ document, line, number, scheme, inForce, price, upTo }) =>
     finding(
-      inForce ? "pool-limit" : "pool-outside",
+      inForce ? "pool-limit" : "outside-scheme",
       [documentKey(document), line],
       inForce
         ? `${number}, line ${line}: ${displayAmount(price, digits)} for a piece is above ${displayAmount(upTo, digits)}, the most for ${scheme}. Keep it in the stock book, piece by piece.`
-        : `${number}, line ${line}: coded for ${scheme}, which is not in force on its day, so its tax is on no return. Join the scheme, or correct the code.`,
+        : `${number}, line ${line}: coded for ${scheme}, which is not in force on its day, so nothing works its tax out. Join the scheme, or correct the code.`,
       { document, line },
     ),
   );

@@ -54,8 +54,8 @@ function sourceInRules(
   if (check === "unpaid-input") return unpaid?.find(({ claimed }) => !claimed)?.source;
   if (check === "stock-book") return stockBook?.source;
   if (check === "year-end") return yearEnd?.[0]?.source;
-  if (check === "pool-limit" || check === "pool-outside")
-    return schemes?.find(({ rule }) => rule.kind === "margin-pool")?.source;
+  if (check === "pool-limit") return schemes?.find(({ rule }) => rule.kind === "margin-pool")?.source;
+  if (check === "outside-scheme") return schemes?.[0]?.source;
   if (check === "scheme-limit") return schemes?.[0]?.source;
   return undefined;
 }

@@ -43,8 +43,8 @@ export interface PeriodRows {
   yearEnd: readonly YearEndRow[];
   /** Sales on the margin whose piece lacks something, or is not in the stock book. */
   soldPieces: readonly SoldPieceRow[];
-  /** Lines of a pool that is not in force, or too dear for it. */
-  poolLines: readonly PoolLineRow[];
+  /** Lines of a scheme that is not in force, or too dear for its pool. */
+  schemeLines: readonly SchemeLineRow[];
   /** What rules about unpaid documents ask for that is not for the business to claim. */
   unpaid: readonly { name: string; count: number; owed: number; says: string }[];
   /** What was sold in the year, for each check of turnover, by its id. */
@@ -72,8 +72,8 @@ export interface SoldPieceRow {
   inside: number;
 }
 
-/** A line with a code of a pool; what a piece of it cost, and the most it may, minor units. */
-export interface PoolLineRow {
+/** A line with a code of a scheme; what a piece of it cost, and the most it may, minor units. */
+export interface SchemeLineRow {
   document: number;
   line: number;
   number: string;

@@ -1,3 +1,4 @@
+import type { Attribution } from "./attribution.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import type { Treatment } from "./taxCode.ts";
 
@@ -76,7 +77,7 @@ export interface SchemeDefinition {
   /** What its invoices and returns look like otherwise. */
   note: string;
   source: string;
-  rule: TurnoverRate | MarginPool;
+  rule: TurnoverRate | MarginPool | Attribution;
 }
 
 /** A scheme a registration is on, between two days, both included. */

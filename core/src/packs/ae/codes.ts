@@ -19,6 +19,8 @@ const rows: CodeRow[] = [
   { code: "RS", name: "Domestic reverse charge, supplier", direction: "sale", treatment: "reverse-charge-supplier", supply: "goods", schedule: "STD", charged: "declared-only", source: "Law art. 48; Cabinet Decisions 25/2018, 91/2023" },
   { code: "P5", name: "Standard", direction: "purchase", treatment: "standard", schedule: "STD", purchase: "9.a +n, 9.v +r", source: "Law art. 54" },
   { code: "P5K", name: "Capital purchase", direction: "purchase", treatment: "standard", schedule: "STD", purchase: "9.a +n, 9.v +r", source: "Law art. 60" },
+  { code: "P5M", name: "Standard, mixed use, shared on the return", direction: "purchase", treatment: "standard", schedule: "STD", purchase: "9.a +n, 9.v +r", note: "Under apportionment.", source: "ER art. 55" },
+  { code: "P5E", name: "Standard, wholly for exempt supplies", direction: "purchase", treatment: "blocked", schedule: "STD", recoverable: "0", note: "Not recovered; it counts in the share of apportionment.", source: "ER art. 55" },
   { code: "P5A", name: "Standard, apportioned", direction: "purchase", treatment: "standard", schedule: "STD", purchase: "9.a +n, 9.v +r", inputs: ["recoverable"], note: "The attribute recoverable holds the share.", source: "ER art. 55" },
   { code: "P5N", name: "Blocked", direction: "purchase", treatment: "blocked", schedule: "STD", recoverable: "0", source: "ER art. 53" },
   { code: "PZ", name: "Zero-rated", direction: "purchase", treatment: "zero", schedule: "ZERO", source: "Law art. 45" },

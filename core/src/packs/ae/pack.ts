@@ -13,6 +13,7 @@ import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { unpaid } from "./unpaid.ts";
 import { ANTIQUE, COLLECTORS, GOODS, METAL, stockBook, VEHICLE } from "../shared/stockBook.ts";
+import { apportionment } from "./apportionment.ts";
 import { words } from "./words.ts";
 
 /** United Arab Emirates, VAT. From memory of the law unless a row says otherwise. */
@@ -71,6 +72,7 @@ export const ae: JurisdictionPack = {
     rate: "ae.STD",
     source: "Decree-Law 8/2017 art. 43; Executive Regulation art. 29; VATP002",
   }),
+  schemes: [apportionment],
   creditNotes: "netted",
   placeAttribute: "emirate",
   dateOrder: "dmy",

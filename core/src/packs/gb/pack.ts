@@ -11,6 +11,7 @@ import { globalAccounting } from "./globalAccounting.ts";
 import { flatRate } from "./flatRate.ts";
 import { instalments } from "./instalments.ts";
 import { law } from "./law.ts";
+import { partialExemption } from "./partialExemption.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { checkVatNumber } from "./vatNumber.ts";
@@ -55,7 +56,7 @@ export const gb: JurisdictionPack = {
       source: "VATA 1994 s.6 and s.88",
     },
   ],
-  schemes: [flatRate, globalAccounting],
+  schemes: [flatRate, globalAccounting, partialExemption],
   unpaid,
   stockBook: stockBook({
     levy: "VAT",

@@ -146,6 +146,7 @@ const rows: CodeRow[] = [
   { code: "CAR20", name: "Qualifying car, a fifth of the tax", direction: "purchase", treatment: "standard", schedule: "STD", recoverable: "20", purchase: "T2 +r", source: "VATCA 2010 s.62" },
   { code: "FFA", name: "Flat-rate farmer's addition", direction: "purchase", treatment: "standard", schedule: "FFA", purchase: "T2 +r", source: "VATCA 2010 s.86" },
   { code: "MGS", name: "Second-hand goods sold on margin", direction: "sale", treatment: "margin", amountIs: "gross", supply: "goods", formula: "max(0, gross - cost) * {STD} / (100 + {STD})", formulaBase: "max(0, gross - cost) * 100 / (100 + {STD})", inputs: ["cost"], sale: "T1 +t", note: "The line's attribute `cost` holds the purchase price.", source: "VATCA 2010 s.87" },
+  { code: "S23M", name: "Standard rate, dual use, shared on the return", direction: "purchase", treatment: "standard", schedule: "STD", purchase: "T2 +r", note: "Under dual-use apportionment.", source: "VATCA 2010 s.61" },
   { code: "MPS", name: "Low-value margin goods sold", direction: "sale", treatment: "margin", note: "The amount is the price; the tax is worked out on the return from the margin of the whole period.", source: "VATCA 2010 s.87(8)" },
   { code: "MPP", name: "Low-value margin goods bought", direction: "purchase", treatment: "margin", note: "Up to 635 a piece.", source: "VATCA 2010 s.87(8)" },
   { code: "MGP", name: "Bought for the margin scheme", direction: "purchase", treatment: "margin", supply: "goods", source: "VATCA 2010 s.87" },

@@ -8,6 +8,7 @@ import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { forms } from "./form.ts";
 import { law } from "./law.ts";
+import { apportionment } from "./apportionment.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { unpaid } from "./unpaid.ts";
@@ -57,7 +58,7 @@ export const ie: JurisdictionPack = {
     source: "VATCA 2010 s.41; not for food and drink; from memory",
   },
   unpaid,
-  schemes: [lowValuePool],
+  schemes: [lowValuePool, apportionment],
   stockBook: stockBook({
     levy: "VAT",
     sales: ["MGS"],

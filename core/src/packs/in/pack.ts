@@ -16,6 +16,7 @@ import { classes, rules } from "./rules.ts";
 import { states } from "./states.ts";
 import { unpaid } from "./unpaid.ts";
 import { ART, GOODS, METAL, stockBook, VEHICLE } from "../shared/stockBook.ts";
+import { commonCredit } from "./commonCredit.ts";
 import { words } from "./words.ts";
 
 const GST = ["CGST", "SGST", "UTGST", "IGST", "CESS"];
@@ -110,6 +111,7 @@ export const inPack: JurisdictionPack = {
     rate: "in.I18",
     source: "CGST Rules R.32(5); N 8/2018-CTR for vehicles",
   }),
+  schemes: [commonCredit],
   creditNotes: "netted",
   options: [
     {

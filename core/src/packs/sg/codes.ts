@@ -26,6 +26,7 @@ const rows: CodeRow[] = [
   { code: "PD", name: "Import under the deferment scheme", direction: "purchase", treatment: "import", supply: "goods", schedule: "STD", charged: "self-assessed", purchase: "5 +n, 21 +n, 19 +t, 7 +r", source: "Regs, import GST deferment scheme; from memory" },
   { code: "PX", name: "Directly for exempt sales", direction: "purchase", treatment: "blocked", schedule: "STD", recoverable: "0", purchase: "5 +n, 7 +r", note: "Where the de minimis limits hold, or the sales are those of regulation 33, use PX33.", source: "Regs reg. 29; from memory" },
   { code: "PX33", name: "Directly for exempt sales of regulation 33", direction: "purchase", treatment: "standard", schedule: "STD", purchase: "5 +n, 7 +r", source: "Regs reg. 33" },
+  { code: "PRM", name: "Residual, shared on the return", direction: "purchase", treatment: "standard", schedule: "STD", purchase: "5 +n, 7 +r", note: "Under partial exemption.", source: "Regs reg. 29; from memory" },
   { code: "PR", name: "Residual, apportioned", direction: "purchase", treatment: "standard", schedule: "STD", purchase: "5 +n, 7 +r", inputs: ["recoverable"], note: "The attribute recoverable holds the claimable share.", source: "Regs reg. 29; from memory" },
   { code: "BL", name: "Disallowed", direction: "purchase", treatment: "blocked", schedule: "STD", recoverable: "0", source: "Regs reg. 26, 27" },
   { code: "NR", name: "Supplier not registered", direction: "purchase", treatment: "out-of-scope", source: "GSTA s 19" },

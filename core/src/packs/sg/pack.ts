@@ -12,6 +12,7 @@ import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { unpaid } from "./unpaid.ts";
 import { ART, COLLECTORS, GOODS, METAL, stockBook, VEHICLE } from "../shared/stockBook.ts";
+import { partialExemption } from "./partialExemption.ts";
 import { words } from "./words.ts";
 
 const uen = checkedBy(
@@ -70,6 +71,7 @@ export const sg: JurisdictionPack = {
     rate: "sg.STD",
     source: "GST (General) Regulations, gross margin scheme; from memory",
   }),
+  schemes: [partialExemption],
   creditNotes: "netted",
   dateOrder: "dmy",
   bankNames: ["iras", "gst"],

@@ -17,6 +17,7 @@ const rows: CodeRow[] = [
   { code: "IS", name: "Imported services, not for taxable use", direction: "purchase", treatment: "reverse-charge", supply: "services", schedule: "STD", charged: "self-assessed", recoverable: "0", purchase: "12 +t", source: "Act s. 14" },
   { code: "P15", name: "Standard", direction: "purchase", treatment: "standard", schedule: "STD", purchase: "15 +r", source: "Act s. 16" },
   { code: "P15K", name: "Capital purchase", direction: "purchase", treatment: "standard", schedule: "STD", purchase: "14 +r", source: "Act s. 16" },
+  { code: "P15M", name: "Mixed use, shared on the return", direction: "purchase", treatment: "standard", schedule: "STD", purchase: "15 +r", note: "Under apportionment by turnover.", source: "Act s. 17(1)" },
   { code: "P15A", name: "Mixed use, apportioned", direction: "purchase", treatment: "standard", schedule: "STD", purchase: "15 +r", inputs: ["recoverable"], note: "The attribute recoverable holds the ratio.", source: "Act s. 17(1)" },
   { code: "P15N", name: "Blocked: entertainment, cars, club fees", direction: "purchase", treatment: "blocked", schedule: "STD", recoverable: "0", source: "Act s. 17(2)" },
   { code: "P15LL", name: "Lodging over 28 days", direction: "purchase", treatment: "reduced", schedule: "STD", base: { share: "60" }, purchase: "15 +r", source: "Act s. 10(10), s. 16" },

@@ -11,6 +11,7 @@ import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { unpaid } from "./unpaid.ts";
+import { apportionment } from "./apportionment.ts";
 import { words } from "./words.ts";
 
 /** South Africa, VAT. From memory of the law unless a row says otherwise. */
@@ -46,6 +47,7 @@ export const za: JurisdictionPack = {
     },
   ],
   unpaid,
+  schemes: [apportionment],
   creditNotes: "netted",
   options: [
     {

@@ -1,4 +1,5 @@
 import { FiscalError } from "@fiscalon/core/errors";
+import type { Attribution } from "@fiscalon/core/model/attribution";
 import type { MarginPool, SchemeStep } from "@fiscalon/core/model/scheme";
 import { isTurnover } from "@fiscalon/core/schemes/turnoverRate";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
@@ -56,6 +57,7 @@ async function linesOf(
 ): Promise<FactLines> {
   const { rule, levy } = definition;
   if (rule.kind === "margin-pool") return poolLines(work, r, end, rule, id);
+  if (rule.kind === "attribution") return attributedLines(work, r, end, rule, id);
   const [, document, line] = /^capital(?:-net)?-(\d+)-(\d+)$/.exec(id) ?? [];
   if (document !== undefined && line !== undefined) {
     const part = { ref: `line/${document}/${line}`, label: `Line ${line}`, detail: "of the bill", amount };
@@ -119,6 +121,43 @@ async function poolLines(
       AND f.code IN (SELECT value FROM json_each($3))`,
     bind: [r.id, end, JSON.stringify(codes)],
   });
+}
+
+/** The lines a figure of the sharing is made of; what is worked out from figures opens these. */
+async function attributedLines(
+  work: TrailScope["work"],
+  r: RegistrationRecord,
+  end: string,
+  { ratio, residual, exempt }: Attribution,
+  id: string,
+): Promise<FactLines> {
+  const whole = "f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND f.period_end = $2";
+  const sales = (treatments: readonly string[]) =>
+    factLines(work, {
+      amount: "f.net",
+      where: `${whole} AND f.direction = 'sale' AND f.treatment IN (SELECT value FROM json_each($3))
+        AND f.code NOT IN (SELECT value FROM json_each($4)) AND f.id = (SELECT min(o.id) FROM facts o
+          WHERE o.document_id = f.document_id AND o.line = f.line AND o.period_end = f.period_end AND o.live = 1 AND o.held = 0)`,
+      bind: [r.id, end, JSON.stringify(treatments), JSON.stringify(ratio.leftOut)],
+    });
+  const purchases = (codes: readonly string[], amount: string) =>
+    factLines(work, {
+      amount,
+      where: `${whole} AND f.direction = 'purchase' AND f.code IN (SELECT value FROM json_each($3))`,
+      bind: [r.id, end, JSON.stringify(codes)],
+    });
+  if (id.startsWith("taxable-supplies")) return sales(ratio.taxable);
+  if (id.startsWith("exempt-supplies")) return sales(ratio.exempt);
+  if (id.startsWith("residual")) return purchases(residual, "f.recoverable");
+  if (id.startsWith("de-minimis") || id.startsWith("allowed")) return purchases(exempt, "f.tax");
+  const kinds = ["taxable-supplies", "exempt-supplies", "residual"];
+  const parts = kinds.map((kind) => ({
+    ref: `scheme/${r.id}/${end}/${kind}-${end}`,
+    label: `${kind.charAt(0).toUpperCase()}${kind.slice(1).replace("-", " ")}`,
+    detail: "of this return",
+    amount: null,
+  }));
+  return { parts, total: parts.length, sum: 0 };
 }
 
 /** What a scheme keeps off the return of a code: `registration/period/code/direction`. */

@@ -29,7 +29,7 @@ import { adjustmentsOf, factGroups } from "../returns/queries.ts";
 import { apartFromLedger } from "../settlement/closingEntry.ts";
 import { unpaidDocuments, unpaidRules } from "../unpaid/unpaidItems.ts";
 import { seriesGaps } from "../series.ts";
-import { poolLines } from "./poolLines.ts";
+import { schemeLines } from "./schemeLines.ts";
 import { soldPieces } from "./soldPieces.ts";
 import { yearEnds } from "./yearEnds.ts";
 import {
@@ -113,7 +113,7 @@ async function rowsOf(
     apart: await apartFromLedger(work, registration, period.to, context.boxes, groups),
     schemeIncome: await schemeIncome(work, registration, period),
     yearEnd: await yearEnds(work, registration, period),
-    poolLines: await poolLines(work, registration, period),
+    schemeLines: await schemeLines(work, registration, period),
     soldPieces: await soldPieces(work, setup, registration, period),
     unpaid: await unpaidAsked(work, registration, period),
     sold: await soldByCheck(work, client.id, context.pack, period.to),

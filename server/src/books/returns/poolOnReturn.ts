@@ -1,4 +1,5 @@
 import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
+import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import type { MarginPool, SchemeInForce, SchemeResult } from "@fiscalon/core/model/scheme";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { marginPool } from "@fiscalon/core/schemes/marginPool";
@@ -16,7 +17,7 @@ import { schedulesOf } from "./schedules.ts";
 export async function poolOnReturn(
   work: Work,
   r: RegistrationRecord,
-  { by, from, to }: ReturnScope,
+  scope: ReturnScope,
   rule: MarginPool,
   spans: readonly SchemeInForce[],
 ): Promise<SchemeResult> {
@@ -25,17 +26,24 @@ export async function poolOnReturn(
     digits: minorDigits(work.packs.byId(r.pack).currency),
   };
   const results: SchemeResult[] = [];
-  for (const scheme of spans.filter((span) => span.from <= to)) {
-    const last = scheme.to !== null && scheme.to < to ? scheme.to : to;
+  for (const scheme of spans.filter((span) => span.from <= scope.to)) {
+    const last = scheme.to !== null && scheme.to < scope.to ? scheme.to : scope.to;
     const periods = await poolPeriods(work, r, rule, scheme.from, last);
-    const inScope = periods.filter((period) => from <= (by === "period_end" ? period.to : period.from));
-    const ends = new Set(inScope.map((period) => period.to).filter((end) => end <= to));
-    results.push(marginPool(rule, { ...around, periods, scheme }, ends));
+    results.push(marginPool(rule, { ...around, periods, scheme }, endsInScope(scope, periods)));
   }
   return {
     steps: results.flatMap(({ steps }) => steps),
     owed: results.reduce((sum, { owed }) => sum + owed, 0),
   };
+}
+
+/** The last days of the filing periods that lie in a scope as a whole. */
+export function endsInScope(
+  { by, from, to }: ReturnScope,
+  periods: readonly FilingPeriod[],
+): ReadonlySet<string> {
+  const begun = periods.filter((period) => from <= (by === "period_end" ? period.to : period.from));
+  return new Set(begun.map((period) => period.to).filter((end) => end <= to));
 }
 
 /** What was sold from the pool and bought for it, period by period, as the returns hold it. */

@@ -28,6 +28,7 @@ import {
 } from "./queries.ts";
 import type { ReturnScope } from "./queries.ts";
 import { instalmentSteps } from "./instalmentSteps.ts";
+import { attributionOnReturn } from "./attributionOnReturn.ts";
 import { poolOnReturn } from "./poolOnReturn.ts";
 import { periodRule } from "./periodRule.ts";
 import { schedulesOf } from "./schedules.ts";
@@ -139,6 +140,10 @@ async function onReturn(
   const { rule } = definition;
   if (rule.kind === "margin-pool") {
     const result = await poolOnReturn(work, r, scope, rule, spans);
+    return { definition, spans, facts: [], result, setAside: [], gain: result.owed, kept: groups };
+  }
+  if (rule.kind === "attribution") {
+    const result = await attributionOnReturn(work, r, scope, rule, spans);
     return { definition, spans, facts: [], result, setAside: [], gain: result.owed, kept: groups };
   }
   return turnoverOnReturn(work, r, scope, { ...definition, rule }, spans, groups);

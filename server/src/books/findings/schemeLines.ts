@@ -1,19 +1,26 @@
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
-import type { PoolLineRow } from "@fiscalon/core/findings/periodRows";
+import type { SchemeLineRow } from "@fiscalon/core/findings/periodRows";
+import type { SchemeDefinition } from "@fiscalon/core/model/scheme";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 
-/** Lines with the codes of a pool that is not in force on their day, or that cost more than a piece of it may. */
-export async function poolLines(
+/**
+ * Lines with codes that only a scheme gives a meaning, where it is not in force on their day; and what cost more than a
+ * piece of a pool may.
+ */
+export async function schemeLines(
   work: Work,
   r: RegistrationRecord,
   { to }: FilingPeriod,
-): Promise<PoolLineRow[]> {
-  const rows: PoolLineRow[] = [];
+): Promise<SchemeLineRow[]> {
+  const rows: SchemeLineRow[] = [];
   for (const { id, name, rule } of work.packs.byId(r.pack).schemes ?? []) {
-    if (rule.kind !== "margin-pool") continue;
+    const codes = codesOf(rule);
+    if (codes.length === 0) continue;
+    const upTo = rule.kind === "margin-pool" ? rule.upTo : 0;
+    const dearCodes = rule.kind === "margin-pool" ? rule.purchases : [];
     const lines = await work.rows<
-      Omit<PoolLineRow, "scheme" | "inForce" | "upTo"> & { on: string; code: string }
+      Omit<SchemeLineRow, "scheme" | "inForce" | "upTo"> & { on: string; code: string }
     >(
       `SELECT DISTINCT d.id AS document, l.no AS line, d.number, f.code, f.tax_point AS "on",
          l.net / max(1, coalesce(CAST(l.quantity AS REAL), 1)) AS price
@@ -21,12 +28,12 @@ export async function poolLines(
          JOIN lines l ON l.document_id = f.document_id AND l.no = f.line
        WHERE f.registration_id = $1 AND f.period_end = $2 AND f.live = 1
          AND f.code IN (SELECT value FROM json_each($3)) ORDER BY d.date, d.id, l.no`,
-      [r.id, to, JSON.stringify([...rule.sales, ...rule.purchases])],
+      [r.id, to, JSON.stringify(codes)],
     );
     const spans = r.schemes.filter(({ scheme }) => scheme === id);
     for (const { document, line, number, on, code, price } of lines) {
       const inForce = spans.some((span) => span.from <= on && (span.to === null || on <= span.to));
-      const dear = rule.purchases.includes(code) && price > rule.upTo;
+      const dear = dearCodes.includes(code) && price > upTo;
       if (!inForce || dear)
         rows.push({
           document,
@@ -35,9 +42,15 @@ export async function poolLines(
           scheme: name,
           inForce,
           price: Math.round(price),
-          upTo: rule.upTo,
+          upTo,
         });
     }
   }
   return rows;
+}
+
+/** The codes whose tax only the scheme works out. */
+function codesOf(rule: SchemeDefinition["rule"]): readonly string[] {
+  if (rule.kind === "margin-pool") return [...rule.sales, ...rule.purchases];
+  return rule.kind === "attribution" && !rule.byHand ? rule.residual : [];
 }

@@ -1,0 +1,344 @@
+import { addDays, addMonths, endOfMonth } from "../calendar/date.ts";
+import type { CalendarDate } from "../calendar/date.ts";
+import type { FilingPeriod } from "../calendar/filingPeriods.ts";
+import type { Attribution, AttributionBoxes, DeMinimisTest, SignedBox } from "../model/attribution.ts";
+import type { SchemeInForce, SchemeResult, SchemeStep } from "../model/scheme.ts";
+import { displayAmount } from "../money/amount.ts";
+import { compare, exactFromDecimal, exactFromInteger, exactToText } from "../money/exact.ts";
+import type { Exact } from "../money/exact.ts";
+import { roundExact } from "../money/roundExact.ts";
+
+/** Tax on purchases by what it serves, minor units. */
+export interface AttributedTax {
+  levy: string;
+  /** Deducted in full, because it serves taxable supplies. */
+  direct: number;
+  /** On what serves exempt supplies only. */
+  exempt: number;
+  /** On what serves both. */
+  residual: number;
+}
+
+/** A filing period with what a percentage is worked out from. */
+export interface AttributedPeriod extends FilingPeriod {
+  taxable: number;
+  exempt: number;
+  taxes: readonly AttributedTax[];
+}
+
+export interface AttributionAround {
+  /** Every filing period since the scheme began, in order of time. */
+  periods: readonly AttributedPeriod[];
+  scheme: SchemeInForce;
+  digits: number;
+}
+
+/** What is deducted of some time: the percentage, the test that lets all be deducted, and by levy what is refused or allowed. */
+interface Share {
+  percent: Exact;
+  words: string;
+  passed: DeMinimisTest | undefined;
+  levies: (AttributedTax & { refused: number; allowed: number })[];
+}
+
+/**
+ * The share of tax on mixed use that the periods of a return deduct, and the adjustment of a tax year that is over. Each
+ * levy's share of a period is rounded half up once.
+ * @param ends last days of the periods that are on the return
+ * @source SI 1995/2518 part XIV and VAT Notice 706; VATCA 2010 s.61; GST Act (SG) regs 28 to 35; VAT Act (ZA) s.17(1);
+ *   ER (AE) art. 55; CGST Rules R.42
+ */
+export function attribution(
+  rule: Attribution,
+  around: AttributionAround,
+  ends: ReadonlySet<CalendarDate>,
+): SchemeResult {
+  const steps: SchemeStep[] = [];
+  let owed = 0;
+  const add = (more: SchemeStep[], amount: number) => {
+    steps.push(...more);
+    owed += amount;
+  };
+  for (const period of around.periods) {
+    if (!ends.has(period.to)) continue;
+    const share = shareOf(rule, around, [period], provisional(rule, around, period));
+    add(
+      [...figureSteps(rule, around, period, share), ...levySteps(rule, around, period.to, share)],
+      owedBy(share),
+    );
+    const year = yearAdjustedOn(rule, around, period);
+    if (!year) continue;
+    const adjusted = yearSteps(rule, around, period.to, year);
+    add(adjusted.steps, adjusted.owed);
+  }
+  return { steps, owed };
+}
+
+function owedBy({ levies }: Share): number {
+  return levies.reduce((sum, { refused, allowed }) => sum + refused - allowed, 0);
+}
+
+function setting({ scheme }: AttributionAround, id: string): string | undefined {
+  const answer = scheme.settings[id];
+  return answer === "" ? undefined : answer;
+}
+
+/** The percentage a period goes by in the place of its own: that of the tax year before. */
+function provisional(
+  rule: Attribution,
+  around: AttributionAround,
+  period: AttributedPeriod,
+): Pick<Share, "percent" | "words"> | undefined {
+  if (setting(around, rule.settings.rate) !== "year-before") return undefined;
+  const before = around.periods.filter(
+    ({ to }) => yearOf(rule, around, to) === yearBefore(rule, around, period.to),
+  );
+  if (before.length > 0) {
+    const { percent } = shareOf(rule, around, before, undefined);
+    return { percent, words: "of the tax year before" };
+  }
+  const typed = setting(around, rule.settings.percent);
+  return typed === undefined
+    ? undefined
+    : { percent: exactFromDecimal(typed), words: "of the tax year before, as typed" };
+}
+
+/** The last day of the tax year a day lies in. */
+function yearOf(rule: Attribution, around: AttributionAround, day: CalendarDate): CalendarDate {
+  const month = setting(around, rule.settings.yearEnds) ?? "12";
+  const end = endOfMonth(`${day.slice(0, 4)}-${month.padStart(2, "0")}-01`);
+  return day <= end ? end : endOfMonth(addMonths(end, 12));
+}
+
+function yearBefore(rule: Attribution, around: AttributionAround, day: CalendarDate): CalendarDate {
+  return endOfMonth(addMonths(yearOf(rule, around, day), -12));
+}
+
+/** The periods of the tax year that is adjusted on a return, where one is. */
+function yearAdjustedOn(
+  rule: Attribution,
+  around: AttributionAround,
+  period: AttributedPeriod,
+): AttributedPeriod[] | undefined {
+  const onLast = setting(around, rule.settings.adjusted) === "last";
+  const day = onLast ? addDays(period.to, 1) : period.from;
+  const before = around.periods.find(({ to }) => to === addDays(day, -1));
+  // A year is over where the day after one of its periods lies in another.
+  if (!before || yearOf(rule, around, before.to) === yearOf(rule, around, day)) return undefined;
+  const year = yearOf(rule, around, before.to);
+  return around.periods.filter(({ to }) => to <= before.to && yearOf(rule, around, to) === year);
+}
+
+/** What is deducted of some periods together. */
+function shareOf(
+  rule: Attribution,
+  around: AttributionAround,
+  periods: readonly AttributedPeriod[],
+  instead: Pick<Share, "percent" | "words"> | undefined,
+): Share {
+  const totals = together(periods);
+  const own = percentOf(rule, totals);
+  const percent = instead?.percent ?? own;
+  const passed = (rule.deMinimis ?? []).find((test) => passes(test, totals, own, months(periods)));
+  const kept = rule.private && setting(around, rule.private.setting) === rule.private.value;
+  return {
+    percent,
+    words: instead?.words ?? "",
+    passed,
+    levies: totals.taxes.map((tax) => {
+      if (passed) return { ...tax, refused: 0, allowed: tax.exempt };
+      const deducted = roundExact(timesPercent(tax.residual, percent));
+      const privately = kept
+        ? roundExact(timesPercent(tax.residual, exactFromDecimal(rule.private?.percent ?? "0")))
+        : 0;
+      return { ...tax, refused: tax.residual - deducted + privately, allowed: 0 };
+    }),
+  };
+}
+
+function together(periods: readonly AttributedPeriod[]): Omit<AttributedPeriod, "from" | "to"> {
+  const taxes = new Map<string, AttributedTax>();
+  for (const one of periods.flatMap((period) => period.taxes)) {
+    const before = taxes.get(one.levy);
+    taxes.set(one.levy, {
+      levy: one.levy,
+      direct: one.direct + (before?.direct ?? 0),
+      exempt: one.exempt + (before?.exempt ?? 0),
+      residual: one.residual + (before?.residual ?? 0),
+    });
+  }
+  return {
+    taxable: periods.reduce((sum, { taxable }) => sum + taxable, 0),
+    exempt: periods.reduce((sum, { exempt }) => sum + exempt, 0),
+    taxes: [...taxes.values()],
+  };
+}
+
+function months(periods: readonly AttributedPeriod[]): number {
+  const [first, last] = [periods[0], periods.at(-1)];
+  if (!first || !last) return 1;
+  let count = 1;
+  while (addMonths(addDays(last.to, 1), -count) > first.from) count += 1;
+  return count;
+}
+
+type Totals = ReturnType<typeof together>;
+
+/** The share that is deducted, as a percentage with the law's rounding; all where nothing is exempt. */
+function percentOf({ ratio, rounding, full }: Attribution, totals: Totals): Exact {
+  const [over, other] =
+    ratio.of === "supplies"
+      ? [totals.taxable, totals.exempt]
+      : [sumOf(totals, "direct"), sumOf(totals, "exempt")];
+  const whole = over + other;
+  if (other <= 0 || whole <= 0) return exactFromInteger(100);
+  const exact: Exact = { n: BigInt(Math.max(0, over)) * 100n, d: BigInt(whole) };
+  const rounded = rounding ? roundedTo(exact, rounding) : exact;
+  return full !== undefined && compare(rounded, exactFromDecimal(full)) >= 0
+    ? exactFromInteger(100)
+    : rounded;
+}
+
+function roundedTo({ n, d }: Exact, { mode, decimals }: NonNullable<Attribution["rounding"]>): Exact {
+  const scale = 10n ** BigInt(decimals);
+  const whole = (n * scale) / d;
+  const rest = (n * scale) % d;
+  const more = mode === "up" ? rest > 0n : mode === "half-up" ? rest * 2n >= d : false;
+  return { n: whole + (more ? 1n : 0n), d: scale };
+}
+
+function sumOf({ taxes }: Totals, part: "direct" | "exempt" | "residual"): number {
+  return taxes.reduce((sum, tax) => sum + tax[part], 0);
+}
+
+function timesPercent(amount: number, { n, d }: Exact): Exact {
+  return { n: BigInt(amount) * n, d: d * 100n };
+}
+
+function passes(test: DeMinimisTest, totals: Totals, percent: Exact, count: number): boolean {
+  const [direct, exempt, residual] = [
+    sumOf(totals, "direct"),
+    sumOf(totals, "exempt"),
+    sumOf(totals, "residual"),
+  ];
+  const exemptInput = exempt + residual - roundExact(timesPercent(residual, percent));
+  const input = direct + exempt + residual;
+  const measure = {
+    input,
+    "not-taxable-input": input - direct,
+    "exempt-input": exemptInput,
+    "exempt-supplies": totals.exempt,
+  }[test.measure];
+  const [part, whole] =
+    test.shareOf === "supplies" ? [totals.exempt, totals.taxable + totals.exempt] : [exemptInput, input];
+  const share = timesPercent(whole, exactFromDecimal(test.share));
+  return measure <= test.aMonth * count && compare(exactFromInteger(part), share) <= 0;
+}
+
+function figureSteps(
+  rule: Attribution,
+  { digits }: AttributionAround,
+  period: AttributedPeriod,
+  share: Share,
+): SchemeStep[] {
+  const { to, taxable, exempt } = period;
+  const show = (amount: number) => displayAmount(amount, digits);
+  const step = (id: string, words: string, amount: number, arithmetic = show(amount)): SchemeStep => ({
+    id: `${id}-${to}`,
+    words,
+    arithmetic,
+    amount,
+  });
+  const totals = together([period]);
+  const parts =
+    rule.ratio.of === "supplies"
+      ? `${show(taxable)} of ${show(taxable + exempt)}`
+      : `${show(sumOf(totals, "direct"))} of ${show(sumOf(totals, "direct") + sumOf(totals, "exempt"))}`;
+  const percent = exactToText(share.percent, 4);
+  const shown = Number(percent) === 100 ? "100" : percent;
+  return [
+    step("taxable-supplies", "Taxable supplies, without tax.", taxable),
+    step("exempt-supplies", "Exempt supplies.", exempt),
+    step(
+      "residual",
+      `Tax on mixed use, of which ${shown} % is deducted${share.words === "" ? "" : `: the percentage ${share.words}`}.`,
+      sumOf(totals, "residual"),
+      share.words === "" ? `${parts}: ${shown} %` : `${shown} %`,
+    ),
+    ...(share.passed
+      ? [
+          step(
+            "de-minimis",
+            `Little enough is exempt, all is deducted: ${share.passed.says}.`,
+            sumOf(totals, "exempt"),
+          ),
+        ]
+      : []),
+  ];
+}
+
+function levySteps(
+  { boxes }: Attribution,
+  { digits }: AttributionAround,
+  end: CalendarDate,
+  { levies, percent }: Share,
+): SchemeStep[] {
+  const show = (amount: number) => displayAmount(amount, digits);
+  return levies.flatMap(({ levy, residual, refused, allowed }) => {
+    const of = boxes[levy];
+    if (!of) return [];
+    return [
+      ...signed(of.refused, refused, {
+        id: `refused-${levy}-${end}`,
+        words: `${levy} on mixed use that is not deducted.`,
+        arithmetic: `${show(residual)} less ${exactToText(percent, 4)} % of it = ${show(refused)}`,
+      }),
+      ...signed(of.allowed, allowed, {
+        id: `allowed-${levy}-${end}`,
+        words: `${levy} on what serves exempt supplies, deducted after all.`,
+        arithmetic: show(allowed),
+      }),
+    ];
+  });
+}
+
+function signed(
+  { box, sign }: SignedBox,
+  amount: number,
+  step: Pick<SchemeStep, "id" | "words" | "arithmetic">,
+): SchemeStep[] {
+  return amount === 0 ? [] : [{ ...step, box, amount: sign * amount }];
+}
+
+/** The tax year worked out as a whole, less what its periods deducted. */
+function yearSteps(
+  rule: Attribution,
+  around: AttributionAround,
+  end: CalendarDate,
+  periods: readonly AttributedPeriod[],
+): SchemeResult {
+  const show = (amount: number) => displayAmount(amount, around.digits);
+  const year = shareOf(rule, around, periods, undefined);
+  const each = periods.map((period) => shareOf(rule, around, [period], provisional(rule, around, period)));
+  const steps: SchemeStep[] = [];
+  let owed = 0;
+  for (const { levy, residual, refused, allowed } of year.levies) {
+    const deducted = residual - refused + allowed;
+    const before = each
+      .flatMap(({ levies }) => levies.filter((one) => one.levy === levy))
+      .reduce((sum, one) => sum + one.residual - one.refused + one.allowed, 0);
+    const difference = deducted - before;
+    const of: AttributionBoxes | undefined = rule.boxes[levy];
+    if (!of || difference === 0) continue;
+    const last = periods.at(-1)?.to ?? end;
+    steps.push(
+      ...signed(difference > 0 ? of.more : of.less, Math.abs(difference), {
+        id: `year-${levy}-${end}`,
+        words: `Adjustment of the tax year to ${last}: ${year.passed ? `all is deducted, ${year.passed.says}` : `${exactToText(year.percent, 4)} % of mixed use`}.`,
+        arithmetic: `${show(deducted)} of the year − ${show(before)} of its returns = ${show(difference)}`,
+      }),
+    );
+    owed -= difference;
+  }
+  return { steps, owed };
+}
