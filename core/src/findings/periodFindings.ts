@@ -192,13 +192,13 @@ function onlyFrom({ pack, boxes, client, regions }: PeriodContext): Finding[] {
   });
 }
 
-function exemptSales({ boxes, treatmentOf, digits }: PeriodContext): Finding[] {
+function exemptSales({ boxes, treatmentOf, sharesInput, digits }: PeriodContext): Finding[] {
   const exempt = boxes
     .flatMap(({ contributions }) => contributions)
     .find(
       (part) => part.kind === "facts" && part.direction === "sale" && treatmentOf(part.code) === "exempt",
     );
-  if (!exempt) return [];
+  if (!exempt || sharesInput) return [];
   return [
     finding(
       "exempt-sales",

@@ -103,4 +103,6 @@ export interface PeriodContext extends LineContext {
   treatmentOf: (code: string) => Treatment | undefined;
   /** Regions the business has a place in. */
   regions: readonly string[];
+  /** A scheme shares tax on mixed use. */
+  sharesInput: boolean;
 }

@@ -66,6 +66,7 @@ export async function findingsOf(
     accounts,
     boxes,
     treatmentOf: (code) => setup.effect.codes.get(code)?.treatment,
+    sharesInput: schemeOf(work, registration, period.to)?.rule.kind === "attribution",
     regions: places.map(({ country, region }) => regionOf(work.packs.ofCountry(country), region, null)),
   };
   const rows = await rowsOf(work, setup, registration, period, context);

@@ -84,8 +84,8 @@ function SchemePaper({
             <td />
             <td>{difference}</td>
             <td className="quiet font-normal">
-              {`${money(owed)} − (${money(charged)} − ${money(lost)})`}, to the account for{" "}
-              {gain < 0 ? "gains" : "costs"} of schemes
+              {setAside.length === 0 ? money(owed) : `${money(owed)} − (${money(charged)} − ${money(lost)})`},
+              to the account for {gain < 0 ? "gains" : "costs"} of schemes
             </td>
             <td className="num">
               <Figure
@@ -105,7 +105,10 @@ function SchemePaper({
                     detail: one.direction === "sale" ? "charged" : "not deducted",
                     amount: one.direction === "sale" ? one.tax : one.recoverable,
                   })),
-                  arithmetic: [`${money(owed)} − (${money(charged)} − ${money(lost)}) = ${money(gain)}`],
+                  arithmetic:
+                    setAside.length === 0
+                      ? []
+                      : [`${money(owed)} − (${money(charged)} − ${money(lost)}) = ${money(gain)}`],
                 }}
                 label={difference}
               />

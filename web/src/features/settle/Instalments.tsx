@@ -65,10 +65,10 @@ export function Instalments({
             const left = (row.amount ?? row.paid) - row.paid;
             return (
               <tr key={row.no}>
-                <td>{showDate(row.to)}</td>
-                <td>
+                <td className="whitespace-nowrap">{showDate(row.to)}</td>
+                <td className="whitespace-nowrap">
                   {showDate(row.due)}
-                  {row.late > 0 && <span className="ml-2 text-warning">▲ {row.late} days late</span>}
+                  {row.late > 0 && <span className="ml-2 text-warning">▲ {row.late} d late</span>}
                 </td>
                 {labels && (
                   <>
@@ -96,7 +96,7 @@ export function Instalments({
                 </td>
                 <td className="num">{row.paid === 0 ? "" : displayAmount(row.paid, digits)}</td>
                 <td className="num">{left === 0 ? "" : displayAmount(left, digits)}</td>
-                <td className="w-[190px] text-right">
+                <td className="text-right whitespace-nowrap">
                   {open && view.told && (
                     <button type="button" className="word-link mr-3" onClick={() => setSaying(row)}>
                       Set figures

@@ -3,6 +3,7 @@ import { keys } from "../../api/keys.ts";
 import { usePacks } from "../../api/packs.tsx";
 import { useWatch } from "react-hook-form";
 import { registrationChangeBody } from "@fiscalon/contract/setup";
+import { rhythmOn } from "@fiscalon/core/calendar/filingPeriods";
 import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
 import { optionsFor, optionsOn } from "@fiscalon/core/model/registration";
 import type { Options } from "@fiscalon/core/model/registration";
@@ -31,12 +32,13 @@ export function ChangeRegistration({
   const packs = usePacks();
   const { client } = useScope();
   const pack = packs.byId(registration.pack);
+  const running = rhythmOn(registration, today());
   const dialog = useBodyForm({
     values: {
       number: registration.number ?? "",
       to: registration.to ?? "",
       from: "",
-      rhythm: pack.rhythms[0]?.id ?? "",
+      rhythm: "",
       basis: basisOn(registration, today()),
       leaving: "",
       options: optionsOn(pack, registration, today()),
@@ -57,7 +59,7 @@ export function ChangeRegistration({
       opening,
       schemes,
     }): RegistrationChangeBody => {
-      const chosen = pack.rhythms.find((one) => one.id === rhythm);
+      const chosen = pack.rhythms.find((one) => one.id === rhythm) ?? running;
       const other = otherChoices(options, optionsOn(pack, registration, from === "" ? today() : from));
       return {
         number: number || null,
@@ -66,7 +68,7 @@ export function ChangeRegistration({
         opening: Object.fromEntries(Object.entries(opening).filter(([, amount]) => amount !== "")),
         ...(from === "" ? { options: { ...registration.options, ...other } } : {}),
         changes:
-          from !== "" && chosen
+          from !== ""
             ? [
                 ...changes,
                 {
@@ -115,6 +117,7 @@ export function ChangeRegistration({
         <legend className="font-semibold">Another rhythm, basis or choice from a day on</legend>
         <DayField name="from" label="From" optional />
         <ChoiceField name="rhythm" label="Filing periods" hint="The running period ends the day before.">
+          <option value="">as now: {rhythmInWords(running.frequency, running.anchor)}</option>
           {pack.rhythms.map((one) => (
             <option key={one.id} value={one.id}>
               {one.name}

@@ -78,7 +78,7 @@ export function SchemeFields({
                 key={id}
                 label={name}
                 inputMode="decimal"
-                className="w-full text-right font-mono"
+                className="w-full font-mono"
                 value={textAt(joining.settings, id)}
                 onChange={({ target }) =>
                   setJoining({
@@ -183,7 +183,7 @@ function SchemeRow({
           {amounts.map(({ id, name }) => (
             <Field
               key={id}
-              className="w-[200px] text-right font-mono"
+              className="w-[200px] font-mono"
               label={name}
               inputMode="decimal"
               value={textAt(one.settings, id)}
