@@ -5,6 +5,7 @@ import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { boxesBench } from "./boxes.ts";
 import { importBench } from "./imports.ts";
+import { stockBench } from "./stock.ts";
 import { pricingBench } from "./pricing.ts";
 import type { BenchRow } from "./report.ts";
 
@@ -12,6 +13,7 @@ const PARTS: Readonly<Record<string, (dataDir: string) => BenchRow[] | Promise<B
   pricing: pricingBench,
   imports: importBench,
   boxes: boxesBench,
+  stock: stockBench,
 };
 
 /** Each part is measured in a process of its own, as jobs run; this one only asks for them and prints. */

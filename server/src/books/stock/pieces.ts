@@ -27,16 +27,24 @@ const COLUMNS = `p.id, p.no, p.name, p.identifier, p.kind, p.bought_on AS bought
   p.off_reason AS offReason, p.note, p.is_set AS isSet, p.part_of AS partOf, p.split_from AS splitFrom, p.ended,
   p.ended_on AS endedOn, p.ended_reason AS endedReason, p.ended_document AS endedDocument`;
 
+const SELLS = inKinds("d.kind", (_, kind) => kindOf(kind).sign > 0);
+const ON_SALES = inKinds("d.kind", (_, kind) => kindOf(kind).direction === "sale");
+const SOLD = `sum(CASE WHEN ${SELLS} THEN 1 ELSE -1 END)`;
+
 /**
  * The sale of each piece of client $1 that is sold: what was sold and not taken back by a credit note, as
- * `piece, line, document`.
+ * `piece` (its number as text) and `line`.
  */
-export const SALES = `SELECT CAST(l.attributes ->> '$.piece' AS INTEGER) AS piece,
-    max(CASE WHEN ${inKinds("d.kind", (_, kind) => kindOf(kind).sign > 0)} THEN l.id END) AS line
-  FROM lines l JOIN documents d ON d.id = l.document_id
-  WHERE l.attributes ->> '$.piece' IS NOT NULL AND d.client_id = $1 AND d.state = 'posted'
-    AND ${inKinds("d.kind", (_, kind) => kindOf(kind).direction === "sale")}
-  GROUP BY 1 HAVING sum(CASE WHEN ${inKinds("d.kind", (_, kind) => kindOf(kind).sign > 0)} THEN 1 ELSE -1 END) > 0`;
+export const SALES = `SELECT l.attributes ->> '$.piece' AS piece, max(CASE WHEN ${SELLS} THEN l.id END) AS line
+  FROM lines l CROSS JOIN documents d ON d.id = l.document_id
+  WHERE l.attributes ->> '$.piece' IS NOT NULL AND d.client_id = $1 AND d.state = 'posted' AND ${ON_SALES}
+  GROUP BY l.attributes ->> '$.piece' HAVING ${SOLD} > 0`;
+
+/** The line that sold piece `p` of client $1, where one did: the same for a few pieces. */
+export const SALE_LINE = `(SELECT CASE WHEN ${SOLD} > 0 THEN max(CASE WHEN ${SELLS} THEN l.id END) END
+  FROM lines l CROSS JOIN documents d ON d.id = l.document_id
+  WHERE l.attributes ->> '$.piece' IS NOT NULL AND l.attributes ->> '$.piece' = (p.no || '')
+    AND d.client_id = $1 AND d.state = 'posted' AND ${ON_SALES})`;
 
 /** The stock book rule of a client: that of the first of its registrations whose jurisdiction has one. */
 export function stockRule(
@@ -92,10 +100,10 @@ export async function saleOf(
 ): Promise<{ document: number; line: number; number: string } | undefined> {
   const rows = await work.rows<{ document: number; line: number; number: string; sign: number }>(
     `SELECT d.id AS document, l.no AS line, d.number,
-       CASE WHEN ${inKinds("d.kind", (_, kind) => kindOf(kind).sign > 0)} THEN 1 ELSE -1 END AS sign
-     FROM lines l JOIN documents d ON d.id = l.document_id
-     WHERE l.attributes ->> '$.piece' = $2 AND d.client_id = $1 AND d.state = 'posted' AND d.id <> $3
-       AND ${inKinds("d.kind", (_, kind) => kindOf(kind).direction === "sale")}
+       CASE WHEN ${SELLS} THEN 1 ELSE -1 END AS sign
+     FROM lines l CROSS JOIN documents d ON d.id = l.document_id
+     WHERE l.attributes ->> '$.piece' IS NOT NULL AND l.attributes ->> '$.piece' = $2 AND d.client_id = $1
+       AND d.state = 'posted' AND d.id <> $3 AND ${ON_SALES}
      ORDER BY d.id`,
     [clientId, String(no), except],
   );

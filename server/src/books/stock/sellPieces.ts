@@ -122,11 +122,8 @@ export async function refuseWrongSales(work: Work, clientId: number): Promise<vo
       `The stock book has no piece ${stray.piece}, which ${stray.number} sells.`,
       "pieces",
     );
-  const twice = await work.row<{ piece: number }>(`${SALES.replace("> 0", "> 1")} LIMIT 1`, [clientId]);
-  if (twice)
-    throw new FiscalError(
-      "stock/sold",
-      `Piece ${shownNo(twice.piece)} was sold twice in these books.`,
-      "pieces",
-    );
+  const twice = await work.row<{ piece: string }>(`${SALES.replace("> 0", "> 1")} LIMIT 1`, [clientId]);
+  if (!twice) return;
+  const no = shownNo(Number(twice.piece));
+  throw new FiscalError("stock/sold", `Piece ${no} was sold twice in these books.`, "pieces");
 }

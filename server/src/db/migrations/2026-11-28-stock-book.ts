@@ -20,5 +20,7 @@ export const stockBook: Migration = {
     "CREATE INDEX parts_of_sets ON pieces (part_of) WHERE part_of IS NOT NULL",
     `CREATE INDEX lines_of_pieces ON lines (attributes ->> '$.piece', document_id)
       WHERE attributes ->> '$.piece' IS NOT NULL`,
+    `CREATE INDEX lines_spent_on_pieces ON lines (attributes ->> '$.pieceCost', document_id)
+      WHERE attributes ->> '$.pieceCost' IS NOT NULL`,
   ],
 };

@@ -3,9 +3,9 @@ import Joi from "joi";
 import { FiscalError } from "@fiscalon/core/errors";
 import { REPORT_KINDS, reportFilterFields } from "@fiscalon/contract/reports";
 import type { ReportFilter, ReportKind } from "@fiscalon/contract/reports";
-import { tableCsv } from "../../exports/tableCsv.ts";
+import { sendTable } from "../../exports/sendTable.ts";
+import type { TableFormat } from "../../exports/sendTable.ts";
 import { PdfThread } from "../../exports/pdfThread.ts";
-import { tableXlsx } from "../../exports/tableXlsx.ts";
 import type { ReportTable } from "../../exports/reportTable.ts";
 import type { Work } from "../../base/work.ts";
 import { clientParams, described } from "../../base/validation.ts";
@@ -16,12 +16,6 @@ import { byCodeTable, detailTable, REPORT_TITLES, summaryTable } from "./reportT
 
 /** Beyond this a file helps nobody; the days or filters are narrowed. A PDF is for reading. */
 const MOST_ROWS = { csv: 200_000, xlsx: 100_000, pdf: 5_000 };
-type Format = keyof typeof MOST_ROWS;
-const TYPES: Record<Format, string> = {
-  csv: "text/csv; charset=utf-8",
-  xlsx: "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
-  pdf: "application/pdf",
-};
 
 type Client = { Params: { id: number } };
 type Page = { offset: number; limit: number };
@@ -62,7 +56,7 @@ export async function reportRoutes(app: FastifyInstance): Promise<void> {
     },
   );
 
-  app.get<Client & { Querystring: ReportFilter & { kind: ReportKind; format: Format } }>(
+  app.get<Client & { Querystring: ReportFilter & { kind: ReportKind; format: TableFormat } }>(
     "/clients/:id/reports/tax/export",
     {
       schema: described("A tax report as CSV, workbook or PDF", "Reports", {
@@ -81,11 +75,7 @@ export async function reportRoutes(app: FastifyInstance): Promise<void> {
     async (request, reply) => {
       const { kind, format, ...rest } = request.query;
       const table = await reportTable(request.work, request.params.id, kind, format, rest);
-      const name = `tax-${kind}-${rest.from}-${rest.to}.${format}`;
-      return reply
-        .type(TYPES[format])
-        .header("content-disposition", `attachment; filename="${name}"`)
-        .send(await written(table, format, pdfs));
+      return sendTable(reply, `tax-${kind}-${rest.from}-${rest.to}`, format, table, pdfs);
     },
   );
 
@@ -93,7 +83,7 @@ export async function reportRoutes(app: FastifyInstance): Promise<void> {
     work: Work,
     clientId: number,
     kind: ReportKind,
-    format: Format,
+    format: TableFormat,
     wanted: ReportFilter,
   ): Promise<ReportTable> {
     const setup = await loadSetup(work, clientId);
@@ -114,11 +104,6 @@ export async function reportRoutes(app: FastifyInstance): Promise<void> {
     }
     return { ...head, ...(kind === "by-code" ? byCodeTable(named(rows)) : detailTable(named(rows))) };
   }
-}
-
-function written(table: ReportTable, format: Format, pdfs: PdfThread): Promise<string | Buffer> {
-  if (format === "csv") return Promise.resolve(tableCsv(table));
-  return format === "xlsx" ? tableXlsx(table) : pdfs.table(table);
 }
 
 function codeNames(setup: ClientSetup): (code: string) => string {

@@ -12,6 +12,8 @@ import {
 import type { LateBody } from "@fiscalon/contract/returns";
 import type { AppContext } from "../../appContext.ts";
 import { csvAnswer } from "../../base/csvAnswer.ts";
+import { sendTable, TABLE_TYPES } from "../../exports/sendTable.ts";
+import type { TableFormat } from "../../exports/sendTable.ts";
 import { described, returnParams } from "../../base/validation.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import { acceptFinding, unacceptFinding } from "../../books/findings/accept.ts";
@@ -23,7 +25,7 @@ import { answerLate } from "../../books/returns/late.ts";
 import { methodsBody } from "@fiscalon/contract/compareMethods";
 import type { MethodsBody } from "@fiscalon/contract/compareMethods";
 import { compareMethods } from "./compareMethods.ts";
-import { schemeCsv, schemeViews } from "./schemeView.ts";
+import { schemeTable, schemeViews } from "./schemeView.ts";
 import { registerCsv, registersOf } from "./registers.ts";
 import { returnPdf } from "./returnPdf.ts";
 import { boxesBetween, returnView } from "./returnView.ts";
@@ -91,18 +93,23 @@ export async function returnRoutes(app: FastifyInstance, { gateway }: AppContext
     },
   );
 
-  app.get<{ Params: Return["Params"] & { scheme: string } }>(
+  app.get<{ Params: Return["Params"] & { scheme: string }; Querystring: { format: TableFormat } }>(
     `${BASE}/returns/:period/schemes/:scheme`,
     {
-      schema: described("One of these workpapers as CSV", "Return", {
+      schema: described("One of these workpapers as CSV, workbook or PDF", "Return", {
         params: returnParams.append({ scheme: Joi.string().max(40).required() }),
+        querystring: Joi.object({
+          format: Joi.string()
+            .valid(...Object.keys(TABLE_TYPES))
+            .default("csv"),
+        }),
       }),
     },
     async (request, reply) => {
       const { id: clientId, rid, period, scheme } = request.params;
       const setup = await loadSetup(request.work, clientId);
-      const csv = await schemeCsv(request.work, setup, registrationIn(setup, rid), period, scheme);
-      return csvAnswer(reply, `${scheme}-${period}`, csv);
+      const table = await schemeTable(request.work, setup, registrationIn(setup, rid), period, scheme);
+      return sendTable(reply, `${scheme}-${period}`, request.query.format, table);
     },
   );
 

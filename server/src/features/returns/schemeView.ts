@@ -9,7 +9,7 @@ import type { ClientSetup } from "../../books/loadSetup.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
 import { contentOfPeriod } from "../../books/returns/schemes.ts";
 import type { SchemeOnReturn } from "../../books/returns/schemes.ts";
-import { tableCsv } from "../../exports/tableCsv.ts";
+import type { ReportTable } from "../../exports/reportTable.ts";
 
 /** The workpapers of the schemes on a return. */
 export async function schemeViews(
@@ -69,22 +69,24 @@ function viewOf(
   };
 }
 
-/** One of them as CSV. */
-export async function schemeCsv(
+/** One of them as a table. */
+export async function schemeTable(
   work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,
   end: string,
   id: string,
-): Promise<string> {
+): Promise<ReportTable> {
   const view = (await schemeViews(work, setup, r, end)).find((one) => one.id === id);
   if (!view) throw notFound("This scheme");
-  return tableCsv({
-    title: view.name,
-    about: `${setup.client.name}, period to ${end}`,
+  return {
+    title: `Workpaper: ${view.name}`,
+    about: `${setup.client.name}, period to ${end} (${view.source})`,
     digits: view.digits,
     columns: [
-      ...["Box", "Step", "Worked out"].map((name) => ({ name, amount: false })),
+      { name: "Box", width: 40 },
+      { name: "Step", width: 260 },
+      { name: "Worked out", width: 220 },
       { name: "Amount", amount: true },
     ],
     rows: [
@@ -100,5 +102,5 @@ export async function schemeCsv(
         ],
       })),
     ],
-  });
+  };
 }

@@ -1,4 +1,4 @@
-import { found } from "@fiscalon/core/at";
+import { found, valueAt } from "@fiscalon/core/at";
 import { askedOf, kindOff, missingFields, PIECE_FIELDS } from "@fiscalon/core/model/stockBook";
 import type { PieceField, StockBookRule } from "@fiscalon/core/model/stockBook";
 import { taxInside } from "@fiscalon/core/schemes/stockBook";
@@ -9,7 +9,14 @@ import type { Work } from "../../base/work.ts";
 import { listOrder } from "../../db/listOrder.ts";
 import type { ListOrder, SortColumns } from "../../db/listOrder.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
-import { loadPieces, nextPieceNo, pieceWithNo, SALES, stockRule } from "../../books/stock/pieces.ts";
+import {
+  loadPieces,
+  nextPieceNo,
+  pieceWithNo,
+  SALE_LINE,
+  SALES,
+  stockRule,
+} from "../../books/stock/pieces.ts";
 import type { StoredPiece } from "../../books/stock/pieces.ts";
 import { inKinds } from "../../db/kindSql.ts";
 import { kindOf } from "@fiscalon/core/model/documentKinds";
@@ -72,10 +79,15 @@ function stateSql(rule: StockBookRule): Record<Exclude<PieceState, "">, string> 
   };
 }
 
-const FROM = `FROM pieces p LEFT JOIN (${SALES}) s ON s.piece = p.no
-  LEFT JOIN lines l ON l.id = s.line LEFT JOIN documents d ON d.id = l.document_id
+const SOLD_WITH = `LEFT JOIN lines l ON l.id = s.line LEFT JOIN documents d ON d.id = l.document_id
   LEFT JOIN contacts c ON c.id = d.contact_id`;
-const TAX = `(SELECT sum(f.tax) FROM facts f WHERE f.document_id = l.document_id AND f.line = l.no AND f.live = 1)`;
+/** All pieces with their sales. */
+const FROM = `FROM pieces p LEFT JOIN (${SALES}) s ON s.piece = (p.no || '') ${SOLD_WITH}`;
+/** The same for a few of them: the sale of each is looked up. */
+const ONE_BY_ONE = `FROM (SELECT p.*, ${SALE_LINE} AS sale FROM pieces p) p
+  LEFT JOIN (SELECT id AS line, id AS piece FROM lines) s ON s.line = p.sale ${SOLD_WITH}`;
+/** Tax on the sale: what the line is more than its value. */
+const TAX = "(l.gross - l.net)";
 const SEARCH = `($2 = '%%' OR p.name LIKE $2 OR p.identifier LIKE $2 OR p.seller LIKE $2
   OR CAST(p.no AS TEXT) = $3 OR c.name LIKE $2)`;
 const IN_DAYS = `($4 = '' OR s.piece IS NULL OR d.date BETWEEN $4 AND $5)`;
@@ -107,32 +119,36 @@ export async function piecePage(work: Work, setup: ClientSetup, filter: PieceFil
     filter.from,
     filter.to,
   ];
-  const sums = await work.one<PiecePage["sums"] & { total: number }>(
-    `SELECT count(*) AS total, coalesce(sum(onMargin), 0) AS sold, coalesce(sum(onMargin * price), 0) AS bought,
-       coalesce(sum(onMargin * gross), 0) AS price, coalesce(sum(onMargin * (gross - price)), 0) AS margin,
-       coalesce(sum(onMargin * tax), 0) AS tax
-     FROM (SELECT p.price, l.gross, ${TAX} AS tax,
-       CASE WHEN l.code IN (SELECT value FROM json_each($6)) THEN 1 ELSE 0 END AS onMargin ${FROM} ${where})`,
+  const { total, sums, counts, cost } = await sumsOf(
+    work,
+    rule,
     [...bind, JSON.stringify(rule.sales)],
+    wanted,
   );
   const rows = await work.rows<Row>(
-    `SELECT ${ROW} ${FROM} ${where} ORDER BY ${listOrder(PIECE_ORDER, filter, "p.no DESC")} LIMIT $6 OFFSET $7`,
+    `SELECT ${ROW} ${fromFor(filter)} ${where}
+     ORDER BY ${listOrder(PIECE_ORDER, filter, "p.no DESC")} LIMIT $6 OFFSET $7`,
     [...bind, filter.limit, filter.offset],
   );
-  const { total, ...ofRows } = sums;
   return {
     total,
     rows: rows.map((row) => pieceRow(rule, row)),
-    counts: await countsOf(work, client, states),
-    sums: ofRows,
-    stock: await stockOf(work, setup, states["in-stock"]),
+    counts,
+    sums,
+    stock: await stockOf(work, setup, counts.inStock, cost),
     kinds: [...rule.kinds],
-    toTakeIn: (await unlistedLines(work, setup)).length,
+    toTakeIn: await unlistedCount(work, setup, rule),
     nextNo: await nextPieceNo(work, client),
     paper: rule.paper,
     says: rule.says,
     source: rule.source,
   };
+}
+
+/** Pieces with their sales: looked up one by one where the first that fit are soon found. */
+function fromFor({ sort, state, search, from }: PieceFilter): string {
+  const few = (sort === undefined || sort === "no") && state === "" && search === "" && from === "";
+  return few ? ONE_BY_ONE : FROM;
 }
 
 function pieceRow(rule: StockBookRule, row: Row): PieceRow {
@@ -163,35 +179,61 @@ function pieceRow(rule: StockBookRule, row: Row): PieceRow {
   };
 }
 
-async function countsOf(
+/** How many pieces fit and what they come to, and how many of the whole book are in each state: looked at once. */
+async function sumsOf(
   work: Work,
-  client: number,
-  states: ReturnType<typeof stateSql>,
-): Promise<PiecePage["counts"]> {
-  const count = (sql: string) => `coalesce(sum(CASE WHEN ${sql} THEN 1 ELSE 0 END), 0)`;
-  return work.one(
-    `SELECT ${count(states["in-stock"])} AS inStock, ${count(states.sold)} AS sold, ${count(states.off)} AS off,
-       ${count(states["to-mend"])} AS toMend, ${count(states.ended)} AS ended, count(*) AS "all"
-     FROM pieces p LEFT JOIN (${SALES}) s ON s.piece = p.no WHERE p.client_id = $1`,
-    [client],
+  rule: StockBookRule,
+  bind: unknown[],
+  wanted: string,
+): Promise<Pick<PiecePage, "total" | "sums" | "counts"> & { cost: number }> {
+  const states = stateSql(rule);
+  const sum = (sql: string, what = "1") => `coalesce(sum(CASE WHEN ${sql} THEN ${what} ELSE 0 END), 0)`;
+  const { total, cost, inStock, allSold, off, toMend, ended, all, ...sums } = await work.one<
+    PiecePage["sums"] & Omit<PiecePage["counts"], "sold"> & { total: number; cost: number; allSold: number }
+  >(
+    // The limit keeps each of the questions asked once a piece.
+    `SELECT ${sum("fits")} AS total, ${sum("fits AND onMargin")} AS sold, ${sum("fits AND onMargin", "price")} AS bought,
+       ${sum("fits AND onMargin", "gross")} AS price, ${sum("fits AND onMargin", "gross - price")} AS margin,
+       ${sum("fits AND onMargin", "tax")} AS tax, ${sum("inStock")} AS inStock, ${sum("inStock", "coalesce(price, 0)")} AS cost,
+       ${sum("isSold")} AS allSold, ${sum("isOff")} AS off, ${sum("toMend")} AS toMend, ${sum("isEnded")} AS ended,
+       count(*) AS "all"
+     FROM (SELECT p.price, l.gross, ${TAX} AS tax, ${SEARCH} AND ${IN_DAYS} AND (${wanted}) AS fits,
+       l.code IN (SELECT value FROM json_each($6)) AS onMargin, ${states["in-stock"]} AS inStock,
+       ${states.sold} AS isSold, ${states.off} AS isOff, (${states["to-mend"]}) AS toMend, ${states.ended} AS isEnded
+       ${FROM} WHERE p.client_id = $1 LIMIT -1)`,
+    bind,
   );
+  return { total, cost, sums, counts: { inStock, sold: allSold, off, toMend, ended, all } };
 }
 
-/** Pieces not sold beside the account that should hold them. */
-async function stockOf(work: Work, setup: ClientSetup, inStock: string): Promise<PiecePage["stock"]> {
-  const { pieces, cost } = await work.one<{ pieces: number; cost: number }>(
-    `SELECT count(*) AS pieces, coalesce(sum(p.price), 0) AS cost
-     FROM pieces p LEFT JOIN (${SALES}) s ON s.piece = p.no WHERE p.client_id = $1 AND ${inStock}`,
-    [setup.client.id],
-  );
+/** What is not sold beside the account that should hold it. */
+async function stockOf(
+  work: Work,
+  setup: ClientSetup,
+  pieces: number,
+  cost: number,
+): Promise<PiecePage["stock"]> {
   const account = setup.plain.accounts.find(({ role }) => role === "stock")?.code ?? null;
   if (account === null) return { pieces, cost, account, balance: null };
   const { balance } = await work.one<{ balance: number }>(
-    `SELECT coalesce(sum(o.amount), 0) AS balance FROM postings o JOIN accounts a ON a.id = o.account_id
-     WHERE o.client_id = $1 AND o.live = 1 AND a.code = $2`,
-    [setup.client.id, account],
+    `SELECT coalesce(sum(o.amount), 0) AS balance FROM postings o
+     WHERE o.client_id = $1 AND o.live = 1 AND o.account_id = $2`,
+    [setup.client.id, valueAt(setup.accountIds, account)],
   );
   return { pieces, cost, account, balance };
+}
+
+const UNLISTED = `d.client_id = $1 AND d.state = 'posted' AND d.opening = 0
+  AND ${inKinds("d.kind", (_, kind) => kindOf(kind).direction === "purchase" && kindOf(kind).sign > 0)}
+  AND l.code IN (SELECT value FROM json_each($2)) AND l.net > 0
+  AND NOT EXISTS (SELECT 1 FROM pieces p WHERE p.document_id = d.id AND p.line = l.no)`;
+
+async function unlistedCount(work: Work, { client }: ClientSetup, rule: StockBookRule): Promise<number> {
+  const { count } = await work.one<{ count: number }>(
+    `SELECT count(*) AS count FROM documents d JOIN lines l ON l.document_id = d.id WHERE ${UNLISTED}`,
+    [client.id, JSON.stringify(rule.purchases)],
+  );
+  return count;
 }
 
 /** Purchase lines with the code of the scheme that no piece comes from. */
@@ -200,10 +242,7 @@ export async function unlistedLines(work: Work, setup: ClientSetup): Promise<Unl
   return work.rows<UnlistedLine>(
     `SELECT d.id AS document, l.no AS line, d.number, d.date, coalesce(c.name, '') AS party, l.text, l.net
      FROM documents d JOIN lines l ON l.document_id = d.id LEFT JOIN contacts c ON c.id = d.contact_id
-     WHERE d.client_id = $1 AND d.state = 'posted' AND d.opening = 0
-       AND ${inKinds("d.kind", (_, kind) => kindOf(kind).direction === "purchase" && kindOf(kind).sign > 0)}
-       AND l.code IN (SELECT value FROM json_each($2)) AND l.net > 0
-       AND NOT EXISTS (SELECT 1 FROM pieces p WHERE p.document_id = d.id AND p.line = l.no)
+     WHERE ${UNLISTED}
      ORDER BY d.date, d.id, l.no LIMIT 1000`,
     [setup.client.id, JSON.stringify(rule.purchases)],
   );
@@ -215,14 +254,14 @@ export async function pieceView(work: Work, setup: ClientSetup, no: number): Pro
   const client = setup.client.id;
   const piece = await pieceWithNo(work, client, no);
   const row = found(
-    await work.rows<Row>(`SELECT ${ROW} ${FROM} WHERE p.client_id = $1 AND p.no = $2`, [client, no]),
+    await work.rows<Row>(`SELECT ${ROW} ${ONE_BY_ONE} WHERE p.client_id = $1 AND p.no = $2`, [client, no]),
     () => true,
     `piece ${no}`,
   );
   const shown = pieceRow(rule, row);
   const sale = await work.row<{ document: number; line: number; number: string; code: string }>(
-    `SELECT d.id AS document, l.no AS line, d.number, l.code FROM (${SALES}) s JOIN lines l ON l.id = s.line
-     JOIN documents d ON d.id = l.document_id WHERE s.piece = $2`,
+    `SELECT d.id AS document, l.no AS line, d.number, l.code FROM pieces p JOIN lines l ON l.id = ${SALE_LINE}
+     JOIN documents d ON d.id = l.document_id WHERE p.client_id = $1 AND p.no = $2`,
     [client, no],
   );
   const bought =
@@ -257,8 +296,9 @@ export async function pieceView(work: Work, setup: ClientSetup, no: number): Pro
         : { kind: piece.ended, on: piece.endedOn ?? "", reason: piece.endedReason ?? "" },
     beside: await work.rows(
       `SELECT d.id AS document, l.no AS line, d.number, l.text, l.net, l.gross - l.net AS tax
-       FROM lines l JOIN documents d ON d.id = l.document_id
-       WHERE d.client_id = $1 AND d.state = 'posted' AND l.attributes ->> '$.pieceCost' = $2 ORDER BY d.date, d.id`,
+       FROM lines l CROSS JOIN documents d ON d.id = l.document_id
+       WHERE d.client_id = $1 AND d.state = 'posted' AND l.attributes ->> '$.pieceCost' IS NOT NULL
+         AND l.attributes ->> '$.pieceCost' = $2 ORDER BY d.date, d.id`,
       [client, String(no)],
     ),
   };

@@ -25,8 +25,8 @@ import type { Work } from "../../base/work.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import { shownNo } from "../../books/stock/pieces.ts";
 import { PdfThread } from "../../exports/pdfThread.ts";
-import { tableCsv } from "../../exports/tableCsv.ts";
-import { tableXlsx } from "../../exports/tableXlsx.ts";
+import { sendTable } from "../../exports/sendTable.ts";
+import type { TableFormat } from "../../exports/sendTable.ts";
 import { ownPaperPdf, piecePdf } from "./piecePdf.ts";
 import { PIECE_ORDER, piecePage, pieceView, requireRule, unlistedLines } from "./queries.ts";
 import type { PieceFilter } from "./queries.ts";
@@ -36,7 +36,6 @@ import { bookTable, exportQuery, importPieces } from "./tables.ts";
 
 type Id = { Params: { id: number } };
 type Piece = { Params: { id: number; no: number } };
-type Format = "csv" | "xlsx" | "pdf";
 const pieceParams = Joi.object({ id: id.required(), no: Joi.number().integer().min(1).required() });
 const day = Joi.string()
   .pattern(/^\d{4}-\d\d-\d\d$/)
@@ -77,7 +76,7 @@ export async function stockRoutes(app: FastifyInstance): Promise<void> {
     async ({ work, params }) => unlistedLines(work, await loadSetup(work, params.id)),
   );
 
-  app.get<Id & { Querystring: PieceFilter & { format: Format } }>(
+  app.get<Id & { Querystring: PieceFilter & { format: TableFormat } }>(
     "/clients/:id/pieces/export",
     {
       schema: described("The stock book as CSV, workbook or PDF", "Stock book", {
@@ -88,14 +87,7 @@ export async function stockRoutes(app: FastifyInstance): Promise<void> {
     async ({ work, params, query }, reply) => {
       const { format, ...rest } = query;
       const table = await bookTable(work, await loadSetup(work, params.id), rest);
-      if (format === "csv") return sent(reply, "text/csv; charset=utf-8", "stock-book.csv", tableCsv(table));
-      if (format === "pdf") return sent(reply, "application/pdf", "stock-book.pdf", await pdfs.table(table));
-      return sent(
-        reply,
-        "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
-        "stock-book.xlsx",
-        await tableXlsx(table),
-      );
+      return sendTable(reply, "stock-book", format, table, pdfs);
     },
   );
 

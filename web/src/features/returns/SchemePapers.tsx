@@ -25,7 +25,7 @@ export function SchemePapers({ parts }: Pick<ReturnType<typeof useReturn>, "part
       key={paper.id}
       paper={paper}
       path={[registration.id, parts[2]]}
-      csv={`${filled(SCHEMES, parts)}/${paper.id}`}
+      file={`${filled(SCHEMES, parts)}/${paper.id}`}
     />
   ));
 }
@@ -33,12 +33,12 @@ export function SchemePapers({ parts }: Pick<ReturnType<typeof useReturn>, "part
 function SchemePaper({
   paper,
   path,
-  csv,
+  file,
 }: {
   paper: SchemeView;
   /** Registration and period, as trails have them. */
   path: readonly unknown[];
-  csv: string;
+  file: string;
 }) {
   const { name, note, source, settings, from, steps, setAside, owed, gain, digits } = paper;
   const of = (kind: string, ...rest: string[]) =>
@@ -53,9 +53,11 @@ function SchemePaper({
       <p className="quiet mb-2 text-[13px]">
         {settings.map((one) => `${one.name}: ${one.value}`).join("; ")}. In force since {showDate(from)}.{" "}
         {note} ({source}){" "}
-        <a className="word-link ml-2" href={`/api${csv}`} download>
-          As CSV
-        </a>
+        {(["csv", "xlsx", "pdf"] as const).map((format) => (
+          <a key={format} className="word-link ml-2" href={`/api${file}?format=${format}`} download>
+            {format.toUpperCase()}
+          </a>
+        ))}
       </p>
       <table className="sheet-table">
         <thead>
