@@ -70,6 +70,7 @@ const attributionRule = Joi.object({
     taxable: treatments.required(),
     exempt: treatments.required(),
     leftOut: codes.required(),
+    levies: Joi.array().items(Joi.string().max(30)),
   }).required(),
   rounding: Joi.object({
     mode: Joi.string().valid("up", "down", "half-up").required(),

@@ -33,7 +33,8 @@ export interface AttributionBoxes {
  * A scheme under which tax on purchases of mixed use is shared between taxable and exempt supplies.
  * - `residual`, `exempt`: codes of what serves both, and of what serves exempt supplies only.
  * - `ratio`: the share that is deducted: taxable supplies of all, or tax on what serves taxable ones of that on what is
- *   attributed. `leftOut`: codes of sales that do not count.
+ *   attributed. `leftOut`: codes of sales that do not count; `levies`: those whose facts hold each sale once, where a
+ *   sale bears several.
  * - `rounding`: of the percentage; left out where it is exact. `full`: the percentage from which all is deducted.
  * - `private`: a further percentage of shared tax that is refused where some of it is used privately, by a setting.
  * - `byHand`: its codes may be used without it, the share being typed.
@@ -50,6 +51,7 @@ export interface Attribution {
     taxable: readonly Treatment[];
     exempt: readonly Treatment[];
     leftOut: readonly string[];
+    levies?: readonly string[];
   };
   rounding?: { mode: "up" | "down" | "half-up"; decimals: number };
   full?: string;

@@ -9,6 +9,7 @@ import { loadSetup } from "../books/loadSetup.ts";
 import { postDocuments } from "../books/documents/postDocuments.ts";
 import type { NewDocument } from "../books/documents/newDocument.ts";
 import { boxesNow } from "../books/returns/evaluation.ts";
+import { compareMethods } from "../features/returns/compareMethods.ts";
 import { trialBalance } from "../books/ledger.ts";
 import type { BenchRow } from "./report.ts";
 import { bestTime } from "./report.ts";
@@ -30,6 +31,21 @@ export async function boxesBench(dataDir: string): Promise<BenchRow[]> {
   );
   await fillUp(db, clientId);
   const boxes = await bestTime(7, () => boxesNow(work, registration, "2026-06-30"));
+  const under = (scheme: string, settings: Record<string, string>) => ({
+    ...registration,
+    schemes: [{ scheme, from: registration.validFrom, to: null, settings }],
+  });
+  const flat = under("gb-flat-rate", { sector: "retail" });
+  const shared = under("gb-partial-exemption", {
+    yearEnds: "3",
+    rate: "period",
+    percent: "",
+    adjusted: "next",
+  });
+  const underFlat = await bestTime(5, () => boxesNow(work, flat, "2026-06-30"));
+  const underShared = await bestTime(5, () => boxesNow(work, shared, "2026-06-30"));
+  const setup = await loadSetup(work, clientId);
+  const compared = await bestTime(3, () => compareMethods(work, setup, registration, {}));
   const page = await bestTime(5, () =>
     documentPage(work, clientId, {
       search: "",
@@ -54,6 +70,9 @@ export async function boxesBench(dataDir: string): Promise<BenchRow[]> {
   });
   return [
     row("nine boxes of a period with 100,000 facts", boxes),
+    row("the same under the flat rate scheme", underFlat),
+    row("the same with shared input tax", underShared),
+    row("a year by every method", compared),
     row("first page and totals of 100,000 documents", page),
     row("trial balance over 1,000,000 postings", balance),
   ];

@@ -44,6 +44,7 @@ export const commonCredit: SchemeDefinition = {
       of: "supplies",
       taxable: ["standard", "export", "margin"],
       exempt: ["zero", "exempt", "out-of-scope", "reverse-charge-supplier"],
+      levies: ["CGST", "IGST"],
       leftOut: ["OS", "ECO5", "CS", "CX"],
     },
     byHand: true,

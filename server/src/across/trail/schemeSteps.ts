@@ -14,8 +14,10 @@ import type { FactLines } from "./factLines.ts";
 import type { TrailScope } from "./trailScope.ts";
 
 /** Facts `f` of a scheme: of its levy, in its time. */
-const OF_SCHEME = `f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND f.levy = $2
-  AND ${inSpan("$3", "from")} IS NOT NULL`;
+const ofScheme = (
+  spans: readonly unknown[],
+) => `f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND f.levy = $2
+  AND ${inSpan("$3", "from", spans.length)} IS NOT NULL`;
 
 /** Whether the line of a fact `f` counts as goods: it says so, or its code ($5) does where it says nothing. */
 const GOODS = `EXISTS (SELECT 1 FROM lines l LEFT JOIN accounts a ON a.client_id = f.client_id AND a.code = l.account
@@ -72,7 +74,7 @@ async function linesOf(
       .filter(({ supply }) => supply === "goods");
     return factLines(work, {
       amount: "f.net + f.tax",
-      where: `${OF_SCHEME} AND f.own_end = $4 AND f.direction = 'purchase' AND ${GOODS}
+      where: `${ofScheme(spans)} AND f.own_end = $4 AND f.direction = 'purchase' AND ${GOODS}
         AND f.code NOT IN (SELECT value FROM json_each($7))`,
       bind: [
         ...bind,
@@ -85,7 +87,7 @@ async function linesOf(
   const sold = facts.filter((fact) => isTurnover(rule, fact)).map(({ code }) => code);
   return factLines(work, {
     amount: "f.net + f.tax",
-    where: `${OF_SCHEME} AND f.own_end = $4 AND f.period_end = $5 AND f.direction = 'sale'
+    where: `${ofScheme(spans)} AND f.own_end = $4 AND f.period_end = $5 AND f.direction = 'sale'
       AND f.code IN (SELECT value FROM json_each($6))
       AND ($7 IS NULL OR f.tax_point IN (SELECT value FROM json_each($7)))`,
     bind: [...bind, end, JSON.stringify(sold), days === undefined ? null : JSON.stringify(days)],
@@ -179,7 +181,7 @@ export async function asideStep(
     sum,
   } = await factLines(work, {
     amount: direction === "sale" ? "f.tax" : "f.recoverable",
-    where: `${OF_SCHEME} AND f.period_end = $4 AND f.code = $5 AND f.direction = $6`,
+    where: `${ofScheme(scheme.spans)} AND f.period_end = $4 AND f.code = $5 AND f.direction = $6`,
     bind: [r.id, scheme.definition.levy, JSON.stringify(scheme.spans), end, code, direction],
   });
   return {

@@ -1,9 +1,11 @@
 import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
 import type { Attribution } from "@fiscalon/core/model/attribution";
 import type { SchemeInForce, SchemeResult } from "@fiscalon/core/model/scheme";
+import { groupBy } from "@fiscalon/core/groupBy";
+import type { Direction, Treatment } from "@fiscalon/core/model/taxCode";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { attribution } from "@fiscalon/core/schemes/attribution";
-import type { AttributedPeriod } from "@fiscalon/core/schemes/attribution";
+import type { AttributedPeriod, AttributedTax } from "@fiscalon/core/schemes/attribution";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { endsInScope } from "./poolOnReturn.ts";
@@ -39,55 +41,49 @@ async function attributedPeriods(
   to: string,
 ): Promise<AttributedPeriod[]> {
   const { ratio, residual, exempt } = rule;
-  const supplies = await work.rows<{ end: string; exempt: number; net: number }>(
-    // A supply with several levies counts once.
-    `SELECT end, exempt, sum(net) AS net FROM (
-       SELECT period_end AS end, treatment IN (SELECT value FROM json_each($5)) AS exempt, net FROM facts
-       WHERE registration_id = $1 AND live = 1 AND held = 0 AND direction = 'sale' AND period_end BETWEEN $2 AND $3
-         AND treatment IN (SELECT value FROM json_each($4) UNION SELECT value FROM json_each($5))
-         AND code NOT IN (SELECT value FROM json_each($6))
-       GROUP BY document_id, line, period_end, release_of)
-     GROUP BY end, exempt`,
-    [
-      r.id,
-      from,
-      to,
-      JSON.stringify(ratio.taxable),
-      JSON.stringify(ratio.exempt),
-      JSON.stringify(ratio.leftOut),
-    ],
-  );
-  const taxes = await work.rows<{
+  const sums = await work.rows<{
     end: string;
+    direction: Direction;
     levy: string;
-    direct: number;
-    exempt: number;
-    residual: number;
+    code: string;
+    treatment: Treatment;
+    net: number;
+    tax: number;
+    recoverable: number;
   }>(
-    `SELECT period_end AS end, levy,
-       sum(CASE WHEN code IN (SELECT value FROM json_each($4)) THEN recoverable ELSE 0 END) AS residual,
-       sum(CASE WHEN code IN (SELECT value FROM json_each($5)) THEN tax ELSE 0 END) AS exempt,
-       sum(CASE WHEN code IN (SELECT value FROM json_each($4) UNION SELECT value FROM json_each($5))
-         OR treatment = 'adjustment' THEN 0 ELSE recoverable END) AS direct
-     FROM facts WHERE registration_id = $1 AND live = 1 AND held = 0 AND direction = 'purchase'
-       AND period_end BETWEEN $2 AND $3 GROUP BY period_end, levy`,
-    [r.id, from, to, JSON.stringify(residual), JSON.stringify(exempt)],
+    // Facts of a bucket differ in nothing that matters here: one of them tells its code and its levy.
+    `SELECT b.end, f.direction, f.levy, f.code, f.treatment, b.net, b.tax, b.recoverable FROM (
+       SELECT period_end AS end, min(id) AS one, sum(net) AS net, sum(tax) AS tax, sum(recoverable) AS recoverable
+       FROM facts WHERE registration_id = $1 AND live = 1 AND period_end BETWEEN $2 AND $3
+       GROUP BY period_end, bucket) b JOIN facts f ON f.id = b.one`,
+    [r.id, from, to],
   );
-  const netOf = (end: string, isExempt: number) =>
-    supplies
-      .filter((row) => row.end === end && row.exempt === isExempt)
+  const counted = (levy: string) => ratio.levies?.includes(levy) ?? true;
+  const netOf = (end: string, treatments: readonly Treatment[]) =>
+    sums
+      .filter((row) => row.end === end && row.direction === "sale" && counted(row.levy))
+      .filter(({ code, treatment }) => treatments.includes(treatment) && !ratio.leftOut.includes(code))
       .reduce((sum, { net }) => sum + net, 0);
+  const taxesOf = (end: string) => {
+    const purchases = sums.filter((row) => row.end === end && row.direction === "purchase");
+    return [...groupBy(purchases, ({ levy }) => levy)].map(([levy, rows]): AttributedTax => {
+      const of = (codes: readonly string[]) => rows.filter(({ code }) => codes.includes(code));
+      const plain = rows.filter(
+        ({ code, treatment }) =>
+          treatment !== "adjustment" && !residual.includes(code) && !exempt.includes(code),
+      );
+      return {
+        levy,
+        direct: plain.reduce((sum, { recoverable }) => sum + recoverable, 0),
+        exempt: of(exempt).reduce((sum, { tax }) => sum + tax, 0),
+        residual: of(residual).reduce((sum, { recoverable }) => sum + recoverable, 0),
+      };
+    });
+  };
   return filingPeriods(periodRule(r), from, to).map((period) => ({
     ...period,
-    taxable: netOf(period.to, 0),
-    exempt: netOf(period.to, 1),
-    taxes: taxes
-      .filter(({ end }) => end === period.to)
-      .map(({ levy, direct, exempt: onExempt, residual: shared }) => ({
-        levy,
-        direct,
-        exempt: onExempt,
-        residual: shared,
-      })),
+    taxable: netOf(period.to, ratio.taxable),
+    exempt: netOf(period.to, ratio.exempt),
+    taxes: taxesOf(period.to),
   }));
 }

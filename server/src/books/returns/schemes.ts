@@ -107,7 +107,8 @@ export function schemeOf(
 }
 
 async function underSchemes(work: Work, r: RegistrationRecord, scope: ReturnScope): Promise<ReturnContent> {
-  const all = await factGroupsByScheme(work, r.id, scope, r.schemes);
+  const replacing = r.schemes.filter(({ scheme }) => replaces(work, r, scheme));
+  const all = await factGroupsByScheme(work, r.id, scope, replacing);
   const groupsOf = (id: string | null) => all.filter(({ scheme }) => scheme === id).map(({ group }) => group);
   const groups: FactGroup[] = groupsOf(null);
   const schemes: SchemeOnReturn[] = [];
@@ -127,6 +128,12 @@ async function underSchemes(work: Work, r: RegistrationRecord, scope: ReturnScop
     gain: schemes.reduce((sum, { gain }) => sum + gain, 0),
     schemes,
   };
+}
+
+/** Whether a scheme puts something in the place of facts; others leave them all where they are. */
+function replaces({ packs }: Work, r: RegistrationRecord, scheme: string): boolean {
+  const definition = packs.byId(r.pack).schemes?.find(({ id }) => id === scheme);
+  return definition?.rule.kind === "turnover-rate";
 }
 
 async function onReturn(
@@ -214,19 +221,29 @@ async function schemeFacts(
   { levy }: SchemeDefinition,
   spans: readonly SchemeInForce[],
 ): Promise<SchemeFact[]> {
-  const rows = await work.rows<Omit<SchemeFact, "reported"> & { reported: number }>(
-    `SELECT f.code, f.treatment, f.direction, f.charged, coalesce(l.supply, '') AS supply, a.topic,
-       f.tax_point AS taxPoint, f.own_end AS ownEnd, (${inScope(scope, "$4", "$5")}) AS reported,
-       sum(f.net) AS net, sum(f.tax) AS tax, sum(f.recoverable) AS recoverable
-     FROM facts f JOIN lines l ON l.document_id = f.document_id AND l.no = f.line
-       LEFT JOIN accounts a ON a.client_id = f.client_id AND a.code = l.account
-     WHERE f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND f.levy = $2
-       AND ${inSpan("$3", "from")} IS NOT NULL AND f.own_end IN (SELECT f.own_end FROM facts f
-         WHERE f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND ${inScope(scope, "$4", "$5")})
-     GROUP BY f.code, f.treatment, f.direction, f.charged, l.supply, a.topic, f.tax_point, f.own_end, reported
-     ORDER BY f.tax_point`,
-    [r.id, levy, JSON.stringify(spans), scope.from, scope.to],
-  );
+  const ends = await ownEnds(work, r, scope);
+  const bind = [r.id, levy, JSON.stringify(spans), scope.from, scope.to, JSON.stringify(ends)];
+  const facts = (direction: Direction, [supply, topic]: [string, string], joins: string) =>
+    work.rows<Omit<SchemeFact, "reported"> & { reported: number }>(
+      `SELECT f.code, f.treatment, f.direction, f.charged, ${supply} AS supply, ${topic} AS topic,
+         f.tax_point AS taxPoint, f.own_end AS ownEnd, (${inScope(scope, "$4", "$5")}) AS reported,
+         sum(f.net) AS net, sum(f.tax) AS tax, sum(f.recoverable) AS recoverable
+       FROM (${OF_OWN_PERIODS}) f ${joins}
+       WHERE f.held = 0 AND f.levy = $2 AND f.direction = '${direction}' AND ${inSpan("$3", "from", spans.length)} IS NOT NULL
+       GROUP BY f.code, f.treatment, f.charged, supply, topic, f.tax_point, f.own_end, reported
+       ORDER BY f.tax_point`,
+      bind,
+    );
+  // Only of purchases it matters what they are for.
+  const rows = [
+    ...(await facts("sale", ["''", "NULL"], "")),
+    ...(await facts(
+      "purchase",
+      ["coalesce(l.supply, '')", "a.topic"],
+      `JOIN lines l ON l.document_id = f.document_id AND l.no = f.line
+         LEFT JOIN accounts a ON a.client_id = f.client_id AND a.code = l.account`,
+    )),
+  ];
   const supplies = new Map(
     work.packs
       .byId(r.pack)
@@ -238,6 +255,30 @@ async function schemeFacts(
     const told = row.supply === "" && ofCode !== undefined && ofCode !== "both" ? ofCode : row.supply;
     return { ...row, supply: told, reported: row.reported === 1 };
   });
+}
+
+/** Facts of registration $1 whose own period is one of $6, on whatever return they are. */
+const OF_OWN_PERIODS = [
+  "period_end IN (SELECT value FROM json_each($6))",
+  "late = 1 AND period_end NOT IN (SELECT value FROM json_each($6))",
+]
+  .map(
+    (
+      where,
+    ) => `SELECT client_id, document_id, line, levy, code, treatment, direction, charged, held, net, tax, recoverable,
+      tax_point, own_end, period_end FROM facts
+    WHERE registration_id = $1 AND live = 1 AND own_end IN (SELECT value FROM json_each($6)) AND ${where}`,
+  )
+  .join(" UNION ALL ");
+
+/** The own periods of what is in a scope. */
+async function ownEnds(work: Work, r: RegistrationRecord, scope: ReturnScope): Promise<string[]> {
+  const rows = await work.rows<{ end: string }>(
+    `SELECT DISTINCT f.own_end AS end FROM facts f
+     WHERE f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND ${inScope(scope, "$2", "$3")}`,
+    [r.id, scope.from, scope.to],
+  );
+  return rows.map(({ end }) => end);
 }
 
 async function capitalLines(
@@ -252,7 +293,7 @@ async function capitalLines(
        sum(f.recoverable) AS recoverable, sum(sum(f.net + f.tax)) OVER (PARTITION BY f.document_id) AS purchase
      FROM facts f JOIN documents d ON d.id = f.document_id
      WHERE f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND f.levy = $2
-       AND ${inSpan("$3", "from")} IS NOT NULL AND ${inScope(scope, "$4", "$5")}
+       AND ${inSpan("$3", "from", spans.length)} IS NOT NULL AND ${inScope(scope, "$4", "$5")}
        AND f.code IN (SELECT value FROM json_each($6))
      GROUP BY f.code, f.document_id, f.line ORDER BY f.document_id, f.line`,
     [r.id, levy, JSON.stringify(spans), scope.from, scope.to, JSON.stringify(rule.capital?.codes ?? [])],

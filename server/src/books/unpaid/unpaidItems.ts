@@ -110,23 +110,19 @@ async function taxesOf(
   to: string,
   documents: readonly Row[],
 ): Promise<TaxRow[]> {
+  const spans = undeductedSpans(work, r, rule);
+  const inSpans = (key: string) => inSpan("$5", key, spans.length);
   const figure = rule.direction === "sale" ? "f.tax" : "f.recoverable";
   return work.rows<TaxRow>(
     `SELECT f.document_id AS document, f.levy, sum(${figure}) AS tax, min(f.period_end) AS reported
      FROM json_each($1) one JOIN facts f ON f.document_id = one.value
      WHERE f.registration_id = $2 AND f.live = 1 AND f.held = 0 AND f.release_of IS NULL AND f.charged = 'charged'
        AND f.direction = $3 AND f.treatment <> 'adjustment' AND f.period_end <= $4
-       AND (${inSpan("$5", "from")} IS NULL OR f.code IN (SELECT value FROM json_each(${inSpan("$5", "codes")}))
+       AND (${inSpans("from")} IS NULL OR f.code IN (SELECT value FROM json_each(${inSpans("codes")}))
          AND (SELECT sum(g.net + g.tax) FROM facts g WHERE g.document_id = f.document_id AND g.live = 1
-           AND g.code IN (SELECT value FROM json_each(${inSpan("$5", "codes")}))) >= ${inSpan("$5", "dear")})
+           AND g.code IN (SELECT value FROM json_each(${inSpans("codes")}))) >= ${inSpans("dear")})
      GROUP BY f.document_id, f.levy HAVING sum(${figure}) > 0`,
-    [
-      JSON.stringify(documents.map(({ id }) => id)),
-      r.id,
-      rule.direction,
-      to,
-      JSON.stringify(undeductedSpans(work, r, rule)),
-    ],
+    [JSON.stringify(documents.map(({ id }) => id)), r.id, rule.direction, to, JSON.stringify(spans)],
   );
 }
 
