@@ -25,7 +25,6 @@ const VIEWS: [string, string, (() => Promise<void>)?][] = [
   ["clients", "/"],
   ["setup-places", `${named("Nimbus")}/setup/places`],
   ["setup-codes", `${named("Honeygum")}/setup/codes`, chooseWine],
-  ["setup-rules", `${named("Nimbus")}/setup/rules`],
   ["setup-law", `${named("Prairie")}/setup/law`],
   ["setup-methods", `${named("Quillon")}/setup/methods`],
   ["jurisdiction", "/jurisdictions/new"],
@@ -35,11 +34,12 @@ const VIEWS: [string, string, (() => Promise<void>)?][] = [
   ["books-bank", `${client}/books/bank`],
   ["books-import", `${client}/books/import`, dropRegister],
   ["books-reports", `${named("Nimbus")}/books/reports`],
-  ["books-audit", `${client}/books/audit`],
+  ["books-stock", `${named("Larkspur")}/books/stock/12`],
   ["books-ledger", `${client}/books/ledger`],
   ["agree-control", `${client}/agree`],
   ["agree-unpaid", `${client}/agree/unpaid`],
   ["return", `${client}/return`, openBoxFour],
+  ["return-workpaper", `${named("Quillon")}/return`, lookAtWorkpaper],
   ["settle", `${client}/settle`],
 ];
 
@@ -59,6 +59,10 @@ async function allocate(): Promise<void> {
   await page.getByRole("option", { name: "Tidewrack Gifts" }).click();
   await page.getByLabel("Amount", { exact: true }).fill("900.00");
   await page.getByRole("button", { name: "oldest first" }).click();
+}
+
+async function lookAtWorkpaper(): Promise<void> {
+  await page.getByRole("region", { name: /^Workpaper/ }).scrollIntoViewIfNeeded();
 }
 
 async function chooseWine(): Promise<void> {

@@ -169,7 +169,7 @@ test("lost pieces leave the stock account with a journal, and come back with it"
 });
 
 test("imported, exported, printed, and the same after a book file", async () => {
-  const { base, bought, sell, book } = await dealer();
+  const { base, bought, sell, book, expectSameAfterBookFile } = await dealer();
   const csv = 'name,price,kind,seller,note\nOld fiddle,"1,200.00",goods,Ida,\'=1+1\nCase,,goods,,\n';
   await server.upload(`${base}/pieces/import?on=2025-12-31`, "stock.csv", csv);
   expect((await book("?sort=no")).rows).toMatchObject([
@@ -200,9 +200,7 @@ test("imported, exported, printed, and the same after a book file", async () => 
     ).toBe("%PDF-");
   }
 
-  const file = await server.ok<object>("GET", `${base}/book`);
-  const copy = await server.ok<{ id: number }>("POST", "/books", file);
-  expect(await server.ok("GET", `/clients/${copy.id}/book`)).toEqual(file);
+  const copy = await expectSameAfterBookFile();
   const pageOf = async (id: string) => {
     const { rows, sums, stock } = await server.ok<PiecePage>("GET", `${id}/pieces`);
     return { rows, sums, stock };

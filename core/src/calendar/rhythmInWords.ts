@@ -1,21 +1,7 @@
 import type { CalendarDate } from "./date.ts";
+import { MONTHS } from "./months.ts";
 import { MONTHS_OF } from "./filingPeriods.ts";
 import type { Frequency } from "./filingPeriods.ts";
-
-const MONTHS = [
-  "January",
-  "February",
-  "March",
-  "April",
-  "May",
-  "June",
-  "July",
-  "August",
-  "September",
-  "October",
-  "November",
-  "December",
-];
 
 /**
  * A filing rhythm as people say it: "Quarterly to March, June, September, December".

@@ -126,6 +126,13 @@ export async function periodBooks(
       });
       await server.ok("POST", `${registration}/settlements/${end}`);
     },
+    /** The book file of the client makes a client whose book file is the same. */
+    expectSameAfterBookFile: async (): Promise<{ id: number }> => {
+      const book = await server.ok<object>("GET", `${base}/book`);
+      const copy = await server.ok<{ id: number }>("POST", "/books", book);
+      expect(await server.ok("GET", `/clients/${copy.id}/book`)).toEqual(book);
+      return copy;
+    },
     /** What the ledger and the return do not agree in. */
     left: async (end: string): Promise<number> =>
       (await server.ok<{ left: number }>("GET", `${registration}/agreements/${end}/control`)).left,

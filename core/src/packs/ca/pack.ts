@@ -1,3 +1,5 @@
+import { at } from "../../at.ts";
+import { MONTHS } from "../../calendar/months.ts";
 import type { JurisdictionPack, NumberCheck } from "../../model/pack.ts";
 import { accrual } from "../shared/bases.ts";
 import { bareNumber, checkedBy, checkedByShape } from "../shared/numberCheck.ts";
@@ -30,22 +32,6 @@ function checkNumber(text: string): NumberCheck {
   if (bare.includes("RT") || !/^\d{9}$/.test(bare)) return gst(bare);
   return { ok: false, message: `${text} is a business number without its account. Add RT and four digits.` };
 }
-
-/** December first, as the usual choice. */
-const MONTHS = [
-  "December",
-  "January",
-  "February",
-  "March",
-  "April",
-  "May",
-  "June",
-  "July",
-  "August",
-  "September",
-  "October",
-  "November",
-];
 
 /** Canada: GST, HST, QST and the sales taxes of three provinces. From memory of the law unless a row says otherwise. */
 export const ca: JurisdictionPack = {
@@ -191,7 +177,10 @@ export const ca: JurisdictionPack = {
       id: "fiscalYear",
       name: "Last month of the fiscal year",
       levies: ["GST", "QST"],
-      values: MONTHS.map((name, index) => ({ value: String(((index + 11) % 12) + 1), name })),
+      values: [12, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11].map((month) => ({
+        value: String(month),
+        name: at(MONTHS, month - 1),
+      })),
       source: "ETA 123(1), fiscal year",
     },
     {

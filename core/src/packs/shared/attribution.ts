@@ -1,20 +1,6 @@
+import { MONTHS } from "../../calendar/months.ts";
 import type { Attribution, AttributionBoxes, SignedBox } from "../../model/attribution.ts";
 import type { SchemeSetting } from "../../model/scheme.ts";
-
-const MONTHS = [
-  "January",
-  "February",
-  "March",
-  "April",
-  "May",
-  "June",
-  "July",
-  "August",
-  "September",
-  "October",
-  "November",
-  "December",
-];
 
 /** The names of the answers, for the rule. */
 export const SHARED_SETTINGS: Attribution["settings"] = {
