@@ -34,7 +34,7 @@ const VIEWS: [string, string, (() => Promise<void>)?][] = [
   ["books-bank", `${client}/books/bank`],
   ["books-import", `${client}/books/import`, dropRegister],
   ["books-reports", `${named("Nimbus")}/books/reports`],
-  ["books-stock", `${named("Larkspur")}/books/stock/12`],
+  ["books-stock", `${named("Larkspur")}/books/stock`, showSold],
   ["books-ledger", `${client}/books/ledger`],
   ["agree-control", `${client}/agree`],
   ["agree-unpaid", `${client}/agree/unpaid`],
@@ -59,6 +59,10 @@ async function allocate(): Promise<void> {
   await page.getByRole("option", { name: "Tidewrack Gifts" }).click();
   await page.getByLabel("Amount", { exact: true }).fill("900.00");
   await page.getByRole("button", { name: "oldest first" }).click();
+}
+
+async function showSold(): Promise<void> {
+  await page.getByRole("tab", { name: /^sold/ }).click();
 }
 
 async function lookAtWorkpaper(): Promise<void> {

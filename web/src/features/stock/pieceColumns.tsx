@@ -58,7 +58,7 @@ export function pieceColumns(digits: number, to: (no: number) => string): Column
     {
       id: "price",
       head: "Cost",
-      width: 92,
+      width: 104,
       amount: true,
       sorts: true,
       cell: ({ no, price }) => amount(no, price, "Cost"),
@@ -74,7 +74,7 @@ export function pieceColumns(digits: number, to: (no: number) => string): Column
     {
       id: "sold",
       head: "Price",
-      width: 92,
+      width: 104,
       amount: true,
       sorts: true,
       cell: ({ no, sold }) => amount(no, sold, "Price"),
