@@ -109,6 +109,7 @@ export interface Answers {
   "POST /clients/:id/pieces/take-in": { taken: number };
   "GET /clients/:id/pieces/:no": PieceView;
   "PUT /clients/:id/pieces/:no": PieceView;
+  "DELETE /clients/:id/pieces/:no": null;
   "POST /clients/:id/pieces/:no/end": PieceView;
   "DELETE /clients/:id/pieces/:no/end": null;
   "POST /clients/:id/pieces/:no/split": PieceView;

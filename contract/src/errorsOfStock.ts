@@ -4,6 +4,10 @@ export const ERRORS_OF_STOCK = {
     status: 422,
     says: '"…" is an amount of nought or more, such as 1250.00, and not ….',
   },
+  "stock/bought": {
+    status: 409,
+    says: "Piece … of the stock book comes from …. Remove it from the book, or put it back in stock, before.",
+  },
   "stock/cost": {
     status: 422,
     says: "Piece … cost … by the stock book, and the line says …. Correct one of them.",

@@ -151,6 +151,8 @@ test("table 15 has four kinds: by the supplier behind, and by the customer", asy
     "g1.15.b2c.txval": "2000",
     "g1.15.urp2b.sgst": "75",
     "g1.15.b2b.txval": "4000",
+    "g1.15.txval": "10000",
+    "g1.15.cgst": "250",
     "3.1.1i.txval": "10000",
   });
   const { findings } = await server.ok<ReturnView>("GET", `${books.registration}/returns/${JULY}`);

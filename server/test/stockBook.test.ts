@@ -168,6 +168,29 @@ test("lost pieces leave the stock account with a journal, and come back with it"
   expect((await book()).stock).toMatchObject({ pieces: 1, balance: 610_00 });
 });
 
+test("a corrected purchase takes its piece along, one with a piece is not taken out, a wrong piece is removed", async () => {
+  const { base, bought, piece, book, sell } = await dealer();
+  const { no, bought: bill } = await bought("Viola", "500.00");
+  const line = { code: "MGP", amount: "520.00", text: "Viola" };
+  const body = { kind: "self-billed-bill", date: "2026-01-12", prices: "inclusive", lines: [line] };
+  const { id } = await server.ok<{ id: number }>("PUT", `${base}/documents/${bill?.document}`, body);
+  expect(await piece(no)).toMatchObject({ price: 520_00, bought: { document: id, line: 1 } });
+  expect(await book()).toMatchObject({ toTakeIn: 0, stock: { cost: 520_00, balance: 520_00 } });
+  const out = () => server.call("POST", `${base}/documents/${id}/void`, { reason: "never happened" });
+  expectRefusal(await out(), "stock/bought", "documents");
+
+  await server.ok("DELETE", `${base}/pieces/${no}?reason=entered%20twice`);
+  expect(await book()).toMatchObject({ total: 0, toTakeIn: 1 });
+  expect((await out()).status).toBeLessThan(300);
+  const sold = await bought("Cello", "900.00");
+  await sell(sold.no, "1000.00");
+  expectRefusal(
+    await server.call("DELETE", `${base}/pieces/${sold.no}?reason=wrong`),
+    "stock/ended",
+    "piece",
+  );
+});
+
 test("imported, exported, printed, and the same after a book file", async () => {
   const { base, bought, sell, book, expectSameAfterBookFile } = await dealer();
   const csv = 'name,price,kind,seller,note\nOld fiddle,"1,200.00",goods,Ida,\'=1+1\nCase,,goods,,\n';

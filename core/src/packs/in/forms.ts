@@ -70,6 +70,14 @@ const outwardRegister: BoxDefinition[] = [
   ...G1("14b", "Through operators who pay the tax", ["txval"]),
   ...G1("14Ab", "Amended: through operators who pay the tax", ["txval"]),
   ...OPERATORS.flatMap(([kind, title]) => G1(`15.${kind}`, `Operator's own liability, ${title}`)),
+  ...ALL.map((column) =>
+    computed(
+      `g1.15.${column}`,
+      `Operator's own liability, ${WORDS[column] ?? column}`,
+      OPERATORS.map(([kind]) => `[g1.15.${kind}.${column}]`).join(" + "),
+      { ...(VALUES.has(column) ? VALUE : {}), part: "g1" },
+    ),
+  ),
   ...G1("15A", "Amended: operator's own liability"),
 ];
 

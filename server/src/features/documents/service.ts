@@ -14,6 +14,7 @@ import { nextInSeries } from "../../books/series.ts";
 import { requireOwn } from "../../books/requireOwn.ts";
 import { endDocument, lockOf } from "../../books/documents/endDocument.ts";
 import { postDocuments } from "../../books/documents/postDocuments.ts";
+import { movePieces, refuseBought } from "../../books/stock/boughtWith.ts";
 import { withPieces } from "../../books/stock/sellPieces.ts";
 import type { NewDocument } from "../../books/documents/newDocument.ts";
 
@@ -43,6 +44,7 @@ export async function correctDocument(
     await moveAllocations(work, setup, old, id);
     await moveAttachments(work, old.id, id);
     await moveRelease(work, setup, old.id, id);
+    await movePieces(work, clientId, old.id, id);
     return id;
   });
 }
@@ -58,6 +60,7 @@ export async function voidDocuments(
     const chosen: StoredDocument[] = [];
     for (const id of documents) chosen.push(await changeable(work, setup, id));
     await refusePaid(work, documents);
+    await refuseBought(work, clientId, documents);
     for (const document of chosen) {
       await endDocument(work, setup, document, "void", reason);
       await work.record({

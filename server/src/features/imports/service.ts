@@ -8,6 +8,7 @@ import type { ClientRecord, ImportRecord } from "../../db/models.ts";
 import { notFound } from "../../base/errors.ts";
 import { loadClient } from "../../books/loadSetup.ts";
 import { followEntries } from "../../books/bankLines.ts";
+import { refuseBought } from "../../books/stock/boughtWith.ts";
 import { refusePaid } from "../../books/payments/allocated.ts";
 import { endEffects } from "../../books/documents/postDocuments.ts";
 import { keepFile } from "../../base/files.ts";
@@ -223,6 +224,7 @@ export async function undoImport(work: Work, clientId: number, importId: number)
     );
     const ids = documents.map((document) => document.id);
     await refusePaid(work, ids);
+    await refuseBought(work, clientId, ids);
     await endEffects(work, ids);
     await followEntries(work, clientId);
     await work.run(

@@ -1,7 +1,7 @@
 import type { FastifyInstance, FastifyReply } from "fastify";
 import Joi from "joi";
 import { FiscalError } from "@fiscalon/core/errors";
-import { date, id } from "@fiscalon/contract/fields";
+import { date, id, reason } from "@fiscalon/contract/fields";
 import {
   boughtPieceBody,
   endBody,
@@ -30,7 +30,7 @@ import type { TableFormat } from "../../exports/sendTable.ts";
 import { ownPaperPdf, piecePdf } from "./piecePdf.ts";
 import { PIECE_ORDER, piecePage, pieceView, requireRule, unlistedLines } from "./queries.ts";
 import type { PieceFilter } from "./queries.ts";
-import { addPiece, changePiece, endPiece, takeIn } from "./service.ts";
+import { addPiece, changePiece, endPiece, removePiece, takeIn } from "./service.ts";
 import { backInStock, joinPieces, splitPiece } from "./setsAndLots.ts";
 import { bookTable, exportQuery, importPieces } from "./tables.ts";
 
@@ -155,6 +155,20 @@ export async function stockRoutes(app: FastifyInstance): Promise<void> {
     async ({ work, params, body }) => {
       await changePiece(work, params.id, params.no, body);
       return view(work, params.id, params.no);
+    },
+  );
+
+  app.delete<Piece & { Querystring: { reason: string } }>(
+    "/clients/:id/pieces/:no",
+    {
+      schema: described("Take a piece out of the book that should never have been in it", "Stock book", {
+        params: pieceParams,
+        querystring: Joi.object({ reason: reason.required() }),
+      }),
+    },
+    async ({ work, params, query }, reply) => {
+      await removePiece(work, params.id, params.no, query.reason);
+      return reply.status(204).send();
     },
   );
 

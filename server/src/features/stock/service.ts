@@ -224,6 +224,29 @@ export async function inStock(work: Work, clientId: number, no: number): Promise
   return piece;
 }
 
+/** Takes a piece out that should never have been in the book; its purchase stays. */
+export async function removePiece(work: Work, clientId: number, no: number, reason: string): Promise<void> {
+  await work.write(async (work) => {
+    const piece = await inStock(work, clientId, no);
+    if (piece.isSet === 1 || piece.splitFrom !== null)
+      throw new FiscalError(
+        "stock/ended",
+        `Piece ${shownNo(no)} belongs to a set or a lot. Take that apart, or make the lot whole, before.`,
+        "piece",
+      );
+    await work.run("DELETE FROM pieces WHERE id = $1", [piece.id]);
+    const { id } = piece;
+    await work.record({
+      client: clientId,
+      action: "remove",
+      entity: "piece",
+      id,
+      before: piece,
+      after: { reason },
+    });
+  });
+}
+
 /** Notes how a piece ended. */
 export async function notedEnd(
   work: Writing,

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { X } from "lucide-react";
 import { useState } from "react";
-import { Link } from "react-router";
+import { Link, useNavigate } from "react-router";
 import type { PieceView } from "@fiscalon/contract/stockBook";
 import { PIECE_ENDS } from "@fiscalon/core/model/stockBook";
 import { displayAmount } from "@fiscalon/core/money/amount";
@@ -11,6 +11,7 @@ import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { showDate } from "../../kit/format.ts";
+import { ReasonDialog } from "../../kit/ReasonDialog.tsx";
 import { EndDialog, OffDialog, PieceDialog, SplitDialog } from "./PieceDialogs.tsx";
 import { pieceNo, stateWord } from "./pieceWords.ts";
 
@@ -18,7 +19,8 @@ import { pieceNo, stateWord } from "./pieceWords.ts";
 export function PiecePanel({ no, close }: { no: number; close: string }) {
   const { client, path, minorDigits: digits } = useScope();
   const queries = useQueryClient();
-  const [doing, setDoing] = useState<"change" | "split" | "end" | "off" | null>(null);
+  const navigate = useNavigate();
+  const [doing, setDoing] = useState<"change" | "split" | "end" | "off" | "remove" | null>(null);
   const { data: piece, error } = useQuery({
     queryKey: keys.of(client?.id, "piece", no),
     queryFn: () => api.get("/clients/:id/pieces/:no", [client?.id, no]),
@@ -32,6 +34,14 @@ export function PiecePanel({ no, close }: { no: number; close: string }) {
   const back = useMutation({
     mutationFn: () => api.delete("/clients/:id/pieces/:no/end", [client?.id, no]),
     onSettled: () => queries.invalidateQueries({ queryKey: keys.client(client?.id) }),
+  });
+  const remove = useMutation({
+    mutationFn: (reason: string) => api.delete("/clients/:id/pieces/:no", [client?.id, no], { reason }),
+    onSuccess: async () => {
+      await navigate(close);
+      await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
+    },
+    onSettled: () => setDoing(null),
   });
   if (!piece || !head) return <ErrorNote error={error} />;
   const pdf = `/api${filled("/clients/:id/pieces/:no/pdf", [client?.id, no])}`;
@@ -59,7 +69,7 @@ export function PiecePanel({ no, close }: { no: number; close: string }) {
           <X size={16} aria-hidden />
         </Link>
       </header>
-      <ErrorNote error={back.error} />
+      <ErrorNote error={back.error ?? remove.error} />
       <Sides piece={piece} digits={digits} path={path} />
       <Inside piece={piece} digits={digits} />
       {piece.consequence && (
@@ -125,6 +135,11 @@ export function PiecePanel({ no, close }: { no: number; close: string }) {
             Lost, scrapped, kept
           </button>
         )}
+        {open && !piece.isSet && piece.splitFrom === null && (
+          <button type="button" className="action" onClick={() => setDoing("remove")}>
+            Remove
+          </button>
+        )}
         {((open && piece.isSet) || piece.ended !== null) && (
           <button type="button" className="action" disabled={back.isPending} onClick={() => back.mutate()}>
             {piece.isSet ? "Take the set apart" : "Back in stock"}
@@ -139,6 +154,16 @@ export function PiecePanel({ no, close }: { no: number; close: string }) {
           onSaved={() => setDoing(null)}
         />
       )}
+      <ReasonDialog
+        open={doing === "remove"}
+        title={`Remove piece ${pieceNo(no)} from the book`}
+        label="Why it should not be in it"
+        action="Remove"
+        onClose={() => setDoing(null)}
+        onReason={remove.mutate}
+      >
+        Its purchase stays in the books, and can be taken in again.
+      </ReasonDialog>
       {doing === "split" && <SplitDialog piece={piece} onClose={() => setDoing(null)} />}
       {doing === "end" && <EndDialog piece={piece} onClose={() => setDoing(null)} />}
       {doing === "off" && <OffDialog piece={piece} onClose={() => setDoing(null)} />}
