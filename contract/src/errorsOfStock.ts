@@ -1,5 +1,9 @@
-/** What can be refused of the stock book, of sales from it, and of a pool. */
+/** What can be refused of schemes, of the stock book and of sales from it. */
 export const ERRORS_OF_STOCK = {
+  "jurisdiction/unknown-name": {
+    status: 422,
+    says: "… is no … of this jurisdiction. Add it, or correct the rule.",
+  },
   "scheme/amount": {
     status: 422,
     says: '"…" is an amount of nought or more, such as 1250.00, and not ….',

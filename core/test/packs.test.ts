@@ -37,6 +37,14 @@ describe.each(PACKS.all.map((pack) => [pack.id, pack] as const))("pack %s", (_id
   });
 });
 
+test("a scheme that names what a jurisdiction does not have is refused, with the place", () => {
+  const gb = PACKS.byId("gb");
+  const stockBook = gb.stockBook && { ...gb.stockBook, purchases: ["MGP", "NONE"] };
+  expect(() => checkPack({ ...gb, ...(stockBook ? { stockBook } : {}) })).toThrow(/NONE is no code/);
+  const instalments = (gb.instalments ?? []).map((rule) => ({ ...rule, paidIn: "110" }));
+  expect(() => checkPack({ ...gb, instalments })).toThrow(/110 is no box/);
+});
+
 test.each([
   ["AU", "au"],
   ["DE", "eu-de"],

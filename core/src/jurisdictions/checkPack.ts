@@ -4,6 +4,7 @@ import { checkForm } from "../returns/checkForm.ts";
 import { checkCode } from "../tax/checkCode.ts";
 import { checkSchedules } from "../tax/checkSchedules.ts";
 import { codesByName } from "../tax/expandCode.ts";
+import { checkSchemes } from "./checkSchemes.ts";
 import type { OwnJurisdiction } from "./ownJurisdiction.ts";
 
 type PackData = Omit<OwnJurisdiction, "numberPattern">;
@@ -11,7 +12,7 @@ type PackData = Omit<OwnJurisdiction, "numberPattern">;
 /**
  * The contract every jurisdiction keeps, shipped or made by the practice: rates that say one figure a day, codes that
  * can be computed, posted and landed, forms that can be evaluated, rules that lead to codes, a form and a due date for
- * each rhythm.
+ * each rhythm, schemes that name what is there.
  * @throws FiscalError with the path of what does not fit
  */
 export function checkPack(pack: PackData): void {
@@ -21,6 +22,7 @@ export function checkPack(pack: PackData): void {
   checkCodes(pack);
   checkRules(pack);
   checkCorrection(pack);
+  checkSchemes(pack);
   for (const [list, field] of [
     [pack.levies, "levies"],
     [pack.codes, "codes"],

@@ -1,0 +1,85 @@
+import { FiscalError } from "../errors.ts";
+import { parseFormula } from "../formula/parseFormula.ts";
+import type { InstalmentRule } from "../model/instalments.ts";
+import type { SchemeDefinition } from "../model/scheme.ts";
+import { codesByName } from "../tax/expandCode.ts";
+import type { OwnJurisdiction } from "./ownJurisdiction.ts";
+
+type PackData = Omit<OwnJurisdiction, "numberPattern">;
+
+/** Something a rule names, where it names it, and what it has to be. */
+type Named = readonly [field: string, kind: "code" | "box" | "schedule", names: readonly string[]];
+
+/**
+ * What schemes, the stock book and instalments of a jurisdiction name is there: codes, boxes and schedules of rates.
+ * @throws FiscalError `jurisdiction/unknown-name`
+ */
+export function checkSchemes(pack: PackData): void {
+  const known = {
+    code: new Set([...codesByName(pack.codes).keys()]),
+    box: new Set(pack.forms.flatMap((form) => form.boxes.map(({ id }) => id))),
+    schedule: new Set(Object.keys(pack.schedules)),
+  };
+  const named: Named[] = [
+    ...(pack.schemes ?? []).flatMap(({ rule }, index) => namedBy(rule, `schemes[${index}].rule`)),
+    ...(pack.stockBook
+      ? ([
+          ["stockBook.sales", "code", pack.stockBook.sales],
+          ["stockBook.purchases", "code", pack.stockBook.purchases],
+          ["stockBook.rate", "schedule", [pack.stockBook.rate]],
+        ] as Named[])
+      : []),
+    ...(pack.instalments ?? []).flatMap((rule, index) => boxesOf(rule, `instalments[${index}]`)),
+    ...(pack.rateMoves ?? []).map(({ before, after }, index): Named => [
+      `rateMoves[${index}]`,
+      "code",
+      [before.code, ...after.map(({ code }) => code)],
+    ]),
+  ];
+  for (const [field, kind, names] of named) {
+    const missing = names.find((name) => !known[kind].has(name));
+    if (missing === undefined) continue;
+    throw new FiscalError(
+      "jurisdiction/unknown-name",
+      `${missing} is no ${kind} of this jurisdiction. Add it, or correct the rule.`,
+      field,
+    );
+  }
+}
+
+function namedBy(rule: SchemeDefinition["rule"], at: string): Named[] {
+  if (rule.kind === "margin-pool")
+    return [
+      [`${at}.sales`, "code", rule.sales],
+      [`${at}.purchases`, "code", rule.purchases],
+      [`${at}.rate`, "schedule", [rule.rate]],
+      [`${at}.boxes`, "box", Object.values(rule.boxes)],
+    ];
+  if (rule.kind === "attribution")
+    return [
+      [`${at}.residual`, "code", rule.residual],
+      [`${at}.exempt`, "code", rule.exempt],
+      [`${at}.ratio.leftOut`, "code", rule.ratio.leftOut],
+      [
+        `${at}.boxes`,
+        "box",
+        Object.values(rule.boxes).flatMap((of) =>
+          [of.refused, of.allowed, of.more, of.less].map(({ box }) => box),
+        ),
+      ],
+    ];
+  return [
+    [`${at}.outside`, "code", rule.outside],
+    [`${at}.capital.codes`, "code", rule.capital?.codes ?? []],
+    [`${at}.rates`, "schedule", Object.values(rule.rates.schedules)],
+    [`${at}.limitedCost`, "schedule", rule.limitedCost ? [rule.limitedCost.schedule] : []],
+    [`${at}.boxes`, "box", Object.values(rule.boxes)],
+  ];
+}
+
+function boxesOf({ before = {}, paidIn }: InstalmentRule, at: string): Named[] {
+  return [
+    [`${at}.before`, "box", Object.values(before).flatMap((formula) => parseFormula(formula).boxes)],
+    [`${at}.paidIn`, "box", paidIn === undefined ? [] : [paidIn]],
+  ];
+}
