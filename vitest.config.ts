@@ -6,7 +6,7 @@ export default defineConfig({
     setupFiles: ["scripts/seed.mjs"],
     // One worker a core: by itself it leaves one of two idle.
     maxWorkers: "100%",
-    testTimeout: 60_000,
+    testTimeout: 180_000,
     hookTimeout: 60_000,
   },
 });
