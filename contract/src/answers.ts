@@ -19,6 +19,7 @@ import type { StockMove } from "./stockMove.ts";
 import type { PostedDue, TemplateView } from "./templates.ts";
 import type { TerminalDayPage, TerminalReport, TerminalView } from "./terminals.ts";
 import type { TrailStep } from "./trail.ts";
+import type { SchemeEffect } from "./schemeEffect.ts";
 import type { PiecePage, PieceView, UnlistedLine } from "./stockBook.ts";
 import type { UnpaidPage } from "./unpaid.ts";
 import type {
@@ -136,6 +137,7 @@ export interface Answers {
   "POST /clients/:id/registrations/:rid/returns/:period/seal": ReturnView;
   "POST /clients/:id/registrations/:rid/returns/:period/state": ReturnView;
   "GET /clients/:id/registrations/:rid/settlements/:period": SettlementView;
+  "POST /clients/:id/registrations/:rid/schemes/effect": SchemeEffect;
   "POST /clients/:id/registrations/:rid/settlements/:period": SettlementView;
   "PUT /clients/:id/registrations/:rid/settlements/:period/instalments/:no": SettlementView;
   "POST /clients/:id/registrations/:rid/settlements/:period/payments": SettlementView;

@@ -51,6 +51,10 @@ export const instalmentRule = Joi.object({
   before: Joi.object().pattern(Joi.string().allow("").max(60), Joi.string().max(400)),
   way: Joi.string().valid("fixed", "lesser", "varied", "actual").required(),
   shorter: decimal,
+  rounding: Joi.object({
+    mode: Joi.string().valid("half-up", "half-even", "down", "up").required(),
+    step: Joi.number().integer().min(1).required(),
+  }),
   least: minor,
   paidIn: boxId,
   labels: Joi.object({

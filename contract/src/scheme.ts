@@ -38,7 +38,6 @@ const turnoverRate = Joi.object({
     notTopics: Joi.array().items(Joi.string().max(40)).required(),
     notCodes: codes.required(),
   }),
-  joining: Joi.object({ above: minor.required() }),
   leaving: Joi.object({ above: minor.required() }),
   boxes: Joi.object({
     tax: id.required(),
@@ -120,7 +119,7 @@ export const schemeDefinition = Joi.object({
     )
     .required(),
   conditions: Joi.array()
-    .items(Joi.object({ says: text.required(), source: text.required() }))
+    .items(Joi.object({ says: text.required(), source: text.required(), turnoverUpTo: minor }))
     .required(),
   note: text.required(),
   source: text.required(),

@@ -4,6 +4,7 @@ import { join } from "node:path";
 import { expect, test } from "@playwright/test";
 import type { Page } from "@playwright/test";
 import { expectAccessible } from "../support/axe.ts";
+import { british } from "../support/british.ts";
 import { day, send } from "../support/api.ts";
 import { startServer } from "../support/server.ts";
 import type { RunningServer } from "../support/server.ts";
@@ -15,18 +16,7 @@ test.beforeAll(async () => {
 test.afterAll(() => server.stop());
 
 const newClient = (name: string, more: object = {}) =>
-  send(server, "POST", "/api/clients", {
-    name,
-    country: "GB",
-    registration: {
-      pack: "gb",
-      number: "980780684",
-      from: "2025-01-01",
-      frequency: "quarterly",
-      anchor: "2026-03-31",
-      ...more,
-    },
-  });
+  british(server, name, { number: "980780684", from: "2025-01-01", ...more });
 const open = (page: Page, client: number, inside: string) =>
   page.goto(`${server.address}/c/${client}/${inside}`);
 

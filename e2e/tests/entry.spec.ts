@@ -1,6 +1,7 @@
 import { expect, test } from "@playwright/test";
 import type { Page } from "@playwright/test";
 import { expectAccessible } from "../support/axe.ts";
+import { british } from "../support/british.ts";
 import { screens } from "../support/screens.ts";
 import { startServer } from "../support/server.ts";
 import type { RunningServer } from "../support/server.ts";
@@ -9,22 +10,7 @@ let server: RunningServer;
 let client: { id: number };
 test.beforeAll(async () => {
   server = await startServer();
-  const response = await fetch(`${server.address}/api/clients`, {
-    method: "POST",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify({
-      name: "Dovecote Nursery",
-      country: "GB",
-      registration: {
-        pack: "gb",
-        number: "980780684",
-        from: "2025-01-01",
-        frequency: "quarterly",
-        anchor: "2026-03-31",
-      },
-    }),
-  });
-  client = (await response.json()) as { id: number };
+  client = await british(server, "Dovecote Nursery", { number: "980780684", from: "2025-01-01" });
 });
 test.afterAll(() => server.stop());
 

@@ -1,6 +1,7 @@
 import { expect, test } from "@playwright/test";
 import { send } from "../support/api.ts";
 import { expectAccessible } from "../support/axe.ts";
+import { british } from "../support/british.ts";
 import { startServer } from "../support/server.ts";
 import type { RunningServer } from "../support/server.ts";
 
@@ -11,21 +12,6 @@ test.beforeAll(async () => {
 test.afterAll(() => server.stop());
 
 const post = (path: string, body: object) => send(server, "POST", `/api${path}`, body);
-
-function british(name: string) {
-  return post("/clients", {
-    name,
-    country: "GB",
-    place: { name: "Shop", country: "GB" },
-    registration: {
-      pack: "gb",
-      from: "2026-01-01",
-      frequency: "quarterly",
-      anchor: "2026-03-31",
-      number: "",
-    },
-  });
-}
 
 function document(id: number, kind: string, number: string, date: string, line: object, more: object = {}) {
   return post(`/clients/${id}/documents`, {
@@ -41,7 +27,7 @@ function document(id: number, kind: string, number: string, date: string, line: 
 test("a scheme is joined in the registration, its workpaper stands under the return and opens to documents", async ({
   page,
 }) => {
-  const { id } = await british("Weir Street Barbers");
+  const { id } = await british(server, "Weir Street Barbers");
   await document(id, "sales-invoice", "WB-1", "2026-05-04", { amount: "12000.00", code: "S20" });
   await document(id, "purchase-bill", "CH-1", "2026-05-05", { amount: "2640.00", code: "CAP20" });
   await document(id, "purchase-bill", "TO-1", "2026-05-06", {
@@ -75,7 +61,7 @@ test("a scheme is joined in the registration, its workpaper stands under the ret
 test("payment is due on a day, and the tax of what stays unpaid goes onto the return in bulk", async ({
   page,
 }) => {
-  const { id } = await british("Long Meadow Supplies");
+  const { id } = await british(server, "Long Meadow Supplies");
   const customer = await post(`/clients/${id}/contacts`, {
     name: "Slow & Co",
     country: "GB",

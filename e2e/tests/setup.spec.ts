@@ -1,6 +1,7 @@
 import { expect, test } from "@playwright/test";
 import type { Page } from "@playwright/test";
 import { expectAccessible } from "../support/axe.ts";
+import { british } from "../support/british.ts";
 import { startServer } from "../support/server.ts";
 import type { RunningServer } from "../support/server.ts";
 
@@ -170,22 +171,7 @@ test("two agencies, places that come and go, standings with their reason, and co
 });
 
 test("a changed rate says which documents it touches before it is kept", async ({ page }) => {
-  const response = await fetch(`${server.address}/api/clients`, {
-    method: "POST",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify({
-      name: "Gate Inn",
-      country: "GB",
-      registration: {
-        pack: "gb",
-        from: "2026-01-01",
-        to: null,
-        frequency: "quarterly",
-        anchor: "2026-03-31",
-      },
-    }),
-  });
-  const { id } = (await response.json()) as { id: number };
+  const { id } = await british(server, "Gate Inn");
   await fetch(`${server.address}/api/clients/${id}/documents`, {
     method: "POST",
     headers: { "content-type": "application/json" },

@@ -2,6 +2,7 @@ import { readFileSync } from "node:fs";
 import { expect, test } from "@playwright/test";
 import { send } from "../support/api.ts";
 import { expectAccessible } from "../support/axe.ts";
+import { british } from "../support/british.ts";
 import { startServer } from "../support/server.ts";
 import type { RunningServer } from "../support/server.ts";
 
@@ -14,18 +15,7 @@ test.afterAll(() => server.stop());
 test("a violin is bought from a private person, repaired, sold in a set; the book is printed, the return closed", async ({
   page,
 }) => {
-  const { id } = await send(server, "POST", "/api/clients", {
-    name: "Bow Lane Strings",
-    country: "GB",
-    place: { name: "Shop", country: "GB" },
-    registration: {
-      pack: "gb",
-      from: "2026-01-01",
-      frequency: "quarterly",
-      anchor: "2026-03-31",
-      number: "",
-    },
-  });
+  const { id } = await british(server, "Bow Lane Strings");
   const book = `${server.address}/c/${id}/books/stock`;
   await page.goto(book);
   await expect(page.getByText("No piece yet.", { exact: false })).toBeVisible();

@@ -6,8 +6,8 @@ import { SHIPPED } from "@fiscalon/core/packs/shipped";
 import { attribution } from "@fiscalon/core/schemes/attribution";
 import type { AttributedPeriod } from "@fiscalon/core/schemes/attribution";
 import type { SchemeView } from "@fiscalon/contract/schemeView";
-import { periodBooks } from "./support/periods.ts";
-import { nextVatNumber, startServer } from "./support/testServer.ts";
+import { british, periodBooks } from "./support/periods.ts";
+import { startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 
 let server: TestServer;
@@ -132,13 +132,7 @@ test("what the year deducts is what its returns and its adjustment deduct, whate
 });
 
 test("a mixed-use year in the books: boxes, cost to its account, workpaper, round trip", async () => {
-  const books = await periodBooks(server, {
-    pack: "gb",
-    country: "GB",
-    frequency: "quarterly",
-    anchor: "2026-03-31",
-    number: nextVatNumber(),
-  });
+  const books = await periodBooks(server, british());
   const settings = { yearEnds: "3", rate: "period", percent: "", adjusted: "next" };
   const schemes = [{ scheme: "gb-partial-exemption", from: "2026-01-01", to: null, settings }];
   const joined = await books.change({ schemes });

@@ -6,7 +6,7 @@ import type { SchemeView } from "@fiscalon/contract/schemeView";
 import type { PricePreview } from "@fiscalon/contract/views";
 import type { SettlementView } from "@fiscalon/contract/settlement";
 import type { TrailStep } from "@fiscalon/contract/trail";
-import { periodBooks } from "./support/periods.ts";
+import { british, periodBooks } from "./support/periods.ts";
 import type { Country } from "./support/periods.ts";
 import { expectRefusal } from "./support/refused.ts";
 import { nextVatNumber, startServer } from "./support/testServer.ts";
@@ -27,14 +27,7 @@ const inForce = (sector: string, from = "2026-01-01", to: string | null = null) 
 });
 
 async function trader(schemes: object[], country: Partial<Country> = {}) {
-  const client = await periodBooks(server, {
-    pack: "gb",
-    country: "GB",
-    frequency: "quarterly",
-    anchor: Q1,
-    number: nextVatNumber(),
-    ...country,
-  });
+  const client = await periodBooks(server, british(country));
   const join = (list: object[]) => client.change({ schemes: list });
   if (schemes.length > 0) expect((await join(schemes)).status).toBe(200);
   return {

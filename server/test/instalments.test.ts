@@ -88,6 +88,7 @@ test("AU: asked for, varied, never below nil", () => {
   expect(au([...asked, { estimate: 4_400_00 }, { estimate: 4_400_00 }])).toEqual([
     1_500_00, 1_500_00, 300_00, 1_100_00,
   ]);
+  expect(au([{ estimate: 5_999_99 }])[0]).toBe(1_499_00); // cents are dropped, as on the statement
   expect(au([...asked, { asked: 1_500_00, estimate: 3_900_00 }])).toEqual([1_500_00, 1_500_00, 0, null]);
 });
 

@@ -99,6 +99,7 @@ function bodyFor(method: string, path: string): object | undefined {
       account: "7920",
     },
     "POST /clients/{id}/registrations/{rid}/methods": { answers: {} },
+    "POST /clients/{id}/registrations/{rid}/schemes/effect": { schemes: [] },
     "POST /clients/{id}/bank-lines/{line}/match": { ignore: "not ours" },
     "PUT /clients/{id}/registrations/{rid}": { to: "2027-12-31" },
     "POST /clients/{id}/registrations/{rid}/returns/{period}/acceptances": {

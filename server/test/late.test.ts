@@ -2,9 +2,9 @@ import { afterAll, beforeAll, expect, test } from "vitest";
 import { found } from "@fiscalon/core/at";
 import type { ReturnView } from "@fiscalon/contract/returns";
 import type { SettlementView } from "@fiscalon/contract/settlement";
-import { periodBooks } from "./support/periods.ts";
+import { british, periodBooks } from "./support/periods.ts";
 import { expectRefusal } from "./support/refused.ts";
-import { nextVatNumber, startServer } from "./support/testServer.ts";
+import { startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 
 const Q1 = "2026-03-31";
@@ -16,13 +16,7 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 async function books(settled: boolean) {
-  const client = await periodBooks(server, {
-    pack: "gb",
-    country: "GB",
-    frequency: "quarterly",
-    anchor: Q1,
-    number: nextVatNumber(),
-  });
+  const client = await periodBooks(server, british());
   await client.post(["sales-invoice", "S20", "50000.00"], "2026-02-02");
   await client.seal(Q1);
   if (settled) await client.settle(Q1);

@@ -8,8 +8,8 @@ import type { PoolPeriod } from "@fiscalon/core/schemes/marginPool";
 import { sharedByValue, taxInside } from "@fiscalon/core/schemes/stockBook";
 import type { ReturnView } from "@fiscalon/contract/returns";
 import type { SchemeView } from "@fiscalon/contract/schemeView";
-import { periodBooks } from "./support/periods.ts";
-import { nextVatNumber, startServer } from "./support/testServer.ts";
+import { british, periodBooks } from "./support/periods.ts";
+import { startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 
 let server: TestServer;
@@ -105,13 +105,7 @@ test("sets and lots: margins add up, prices are shared out to the last penny", (
 });
 
 test("two quarters in the books: boxes, workpaper, closing entry, and the same after a book file", async () => {
-  const books = await periodBooks(server, {
-    pack: "gb",
-    country: "GB",
-    frequency: "quarterly",
-    anchor: "2026-03-31",
-    number: nextVatNumber(),
-  });
+  const books = await periodBooks(server, british());
   const joined = await books.change({
     schemes: [
       { scheme: "gb-global-accounting", from: "2026-01-01", to: null, settings: { openingStock: "200.00" } },

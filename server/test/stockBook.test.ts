@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
 import type { ReturnView } from "@fiscalon/contract/returns";
 import type { PiecePage, PieceView } from "@fiscalon/contract/stockBook";
-import { periodBooks } from "./support/periods.ts";
+import { british, periodBooks } from "./support/periods.ts";
 import { expectRefusal } from "./support/refused.ts";
 import { startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
@@ -16,13 +16,7 @@ const END = "2026-03-31";
 const FIELD = "lines[0].attributes.piece";
 
 async function dealer() {
-  const books = await periodBooks(server, {
-    pack: "gb",
-    country: "GB",
-    frequency: "quarterly",
-    anchor: END,
-    number: "980780684",
-  });
+  const books = await periodBooks(server, british());
   const bought = (name: string, price: string, more: object = {}) =>
     server.ok<PieceView>("POST", `${books.base}/pieces`, {
       name,

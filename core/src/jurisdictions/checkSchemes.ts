@@ -2,6 +2,7 @@ import { FiscalError } from "../errors.ts";
 import { parseFormula } from "../formula/parseFormula.ts";
 import type { InstalmentRule } from "../model/instalments.ts";
 import type { SchemeDefinition } from "../model/scheme.ts";
+import { schemesOf } from "../model/scheme.ts";
 import { codesByName } from "../tax/expandCode.ts";
 import type { OwnJurisdiction } from "./ownJurisdiction.ts";
 
@@ -21,7 +22,7 @@ export function checkSchemes(pack: PackData): void {
     schedule: new Set(Object.keys(pack.schedules)),
   };
   const named: Named[] = [
-    ...(pack.schemes ?? []).flatMap(({ rule }, index) => namedBy(rule, `schemes[${index}].rule`)),
+    ...schemesOf(pack).flatMap(({ rule }, index) => namedBy(rule, `schemes[${index}].rule`)),
     ...(pack.stockBook
       ? ([
           ["stockBook.sales", "code", pack.stockBook.sales],

@@ -1,6 +1,7 @@
 import { dueInWords } from "../calendar/dueInWords.ts";
 import type { DueRule } from "../calendar/dueDate.ts";
 import type { JurisdictionPack } from "../model/pack.ts";
+import { schemesOf } from "../model/scheme.ts";
 import type { RateRow } from "../model/taxCode.ts";
 import { doubtsOf } from "./doubts.ts";
 
@@ -41,7 +42,7 @@ function rulesOfPack(pack: JurisdictionPack): string {
     ),
     table(
       ["special scheme", "what it does", "source"],
-      (pack.schemes ?? []).map(({ name, note, source }) => [name, note, source]),
+      schemesOf(pack).map(({ name, note, source }) => [name, note, source]),
     ),
     table(
       ["documents that stay unpaid", "rule", "source"],

@@ -1,5 +1,6 @@
 import type { DueRule } from "../calendar/dueDate.ts";
 import type { Frequency } from "../calendar/filingPeriods.ts";
+import type { BoxDefinition } from "./returnForm.ts";
 
 /**
  * One of the payments of a period: it belongs to the months up to the end of the `months`th of the period, and asks for
@@ -20,6 +21,7 @@ export interface InstalmentPart {
  *   authority asks for, or the estimate up to then less what was asked for earlier; `actual` what the period comes to up
  *   to then less what was paid for it earlier.
  * - `shorter`: the share where the period before was a shorter one.
+ * - `rounding`: of an estimate's share, where that is not the minor unit.
  * - `least`: minor units; where the period before or the estimate is below, nothing is to be paid.
  * - `paidIn`: the box of the return that holds what was paid, by levies of the registration's form.
  * - `labels`: the official labels of a statement, where there is one.
@@ -36,6 +38,7 @@ export interface InstalmentRule {
   before?: Readonly<Record<string, string>>;
   way: "fixed" | "lesser" | "varied" | "actual";
   shorter?: string;
+  rounding?: BoxDefinition["rounding"];
   least?: number;
   paidIn?: string;
   labels?: { asked: string; estimate: string; varied: string; reason: string; due: string };

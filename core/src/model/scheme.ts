@@ -22,7 +22,6 @@ export interface SchemeSetting {
  * - `capital`: codes of purchases whose tax stays deductible, from which amount a line on, tax included.
  * - `limitedCost`: another rate where the goods bought come to less than a share of turnover, or than a sum a year; what
  *   is booked to accounts of these topics, or bought with these codes, is not counted.
- * - `joining`: taxable turnover without tax in twelve months, minor units, above which it is not open.
  * - `leaving`: income with tax in twelve months, minor units, above which it is left.
  * - `boxes`: where its tax, its turnover, the tax that stays deductible and the net of these purchases stand.
  */
@@ -41,7 +40,6 @@ export interface TurnoverRate {
     notTopics: readonly string[];
     notCodes: readonly string[];
   };
-  joining?: { above: number };
   leaving?: { above: number };
   boxes: { tax: string; turnover: string; input: string; purchases: string };
 }
@@ -72,8 +70,11 @@ export interface SchemeDefinition {
   name: string;
   levy: string;
   settings: readonly SchemeSetting[];
-  /** Who may use it and how it is left, each a sentence with its source. */
-  conditions: readonly { says: string; source: string }[];
+  /**
+   * Who may use it and how it is left, each a sentence with its source. `turnoverUpTo`: met as long as taxable turnover
+   * without tax of the last twelve months is at most this, minor units.
+   */
+  conditions: readonly { says: string; source: string; turnoverUpTo?: number }[];
   /** What its invoices and returns look like otherwise. */
   note: string;
   source: string;
@@ -107,6 +108,11 @@ export interface SchemeResult {
   steps: SchemeStep[];
   /** What its lines make owed, less what they deduct. */
   owed: number;
+}
+
+/** The schemes a jurisdiction offers; none where it says nothing. */
+export function schemesOf(pack: { schemes?: readonly SchemeDefinition[] }): readonly SchemeDefinition[] {
+  return pack.schemes ?? [];
 }
 
 /** The scheme a registration is on, on a day. */

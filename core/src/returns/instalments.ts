@@ -44,84 +44,108 @@ export function instalmentEnds({ parts }: InstalmentRule, { from, to }: FilingPe
 }
 
 /**
- * The payments of a period. Each is rounded half up to the minor unit, once.
+ * The payments of a period. Each is rounded once: half up to the minor unit, or as the rule has it.
  * @source VAT Notice 732; ETA 237; GSTA Div 162; CGST Rules R.61(3)
  */
 export function instalmentsOf(rule: InstalmentRule, around: InstalmentPeriod): Instalment[] {
   const made: Instalment[] = [];
   for (const [index, to] of instalmentEnds(rule, around.period).entries()) {
-    const due = made.map(({ amount }) => amount ?? 0).reduce((sum, amount) => sum + amount, 0);
-    made.push({ no: index + 1, to, ...amountOf(rule, around, index, due, made) });
+    const told = around.told[index];
+    const asked = told?.estimate === null || rule.way !== "varied" ? told?.asked : null;
+    const amounts =
+      typeof asked === "number"
+        ? plain(asked, `${displayAmount(asked, around.digits)} as the authority asks for`)
+        : WAYS[rule.way]({ rule, around, index, made, estimate: told?.estimate ?? null });
+    made.push({ no: index + 1, to, ...amounts });
   }
   return made;
 }
 
 type Amounts = Omit<Instalment, "no" | "to">;
 
-function amountOf(
-  rule: InstalmentRule,
-  around: InstalmentPeriod,
-  index: number,
-  earlier: number,
-  made: readonly Instalment[],
-): Amounts {
+/** What one payment is worked out from. `made`: those before it; `estimate`: of the whole period, where there is one. */
+interface Asked {
+  rule: InstalmentRule;
+  around: InstalmentPeriod;
+  index: number;
+  made: readonly Instalment[];
+  estimate: number | null;
+}
+
+/** How a payment comes about that the authority did not name, by the way of its rule. */
+const WAYS: Readonly<Record<InstalmentRule["way"], (asked: Asked) => Amounts>> = {
+  fixed: (asked) =>
+    asked.estimate === null
+      ? ofPeriodBefore(asked, "There is no period before: type an estimate, or what the authority asks for")
+      : shareOfBase(asked, asked.estimate, "as estimated"),
+  lesser: lesserOfTwo,
+  varied: variedByEstimate,
+  actual: whatItComesTo,
+};
+
+function plain(amount: number | null, arithmetic: string): Amounts {
+  return { amount, heads: [], varied: null, arithmetic };
+}
+
+/** A share of what the period before came to, head by head where there are several. */
+function ofPeriodBefore(asked: Asked, otherwise: string): Amounts {
+  const heads = asked.around.before?.heads;
+  if (!heads) return plain(null, otherwise);
+  const [only, ...others] = heads;
+  if (only && others.length === 0) return shareOfBase(asked, only.amount, "of the period before");
+  return byHead(asked, heads);
+}
+
+function shareOfBase({ rule, around, index }: Asked, base: number, of: string): Amounts {
   const show = (amount: number) => displayAmount(amount, around.digits);
-  const { asked, estimate } = around.told[index] ?? { asked: null, estimate: null };
-  const share = shareOf(rule, around, index);
-  const plain = (amount: number | null, arithmetic: string): Amounts => ({
-    amount,
-    heads: [],
-    varied: null,
-    arithmetic,
-  });
-  if (rule.way === "varied" && estimate !== null) {
-    const upTo = rule.parts.slice(0, index + 1).reduce((sum, part) => sum + Number(part.share), 0);
-    const varied = Math.max(0, percentOf(String(upTo), estimate) - earlier);
-    return {
-      ...plain(varied, `${show(estimate)} × ${upTo} % − ${show(earlier)}, not below nil = ${show(varied)}`),
-      varied,
-    };
-  }
-  if (asked !== null) return plain(asked, `${show(asked)} as the authority asks for`);
-  if (rule.way === "actual") return actualOf(around, index, made);
-  const before = around.before && {
-    heads: around.before.heads.map(({ head, amount }) => ({
-      head,
-      amount: forAYear(rule, amount, around.before?.days ?? 365),
-    })),
-  };
-  const known = before?.heads.reduce((sum, { amount }) => sum + amount, 0);
-  if (rule.way === "varied" || (known === undefined && (estimate === null || rule.way === "lesser")))
-    return plain(rule.way === "lesser" ? 0 : null, unknownWords(rule));
-  const base =
-    rule.way === "lesser" ? Math.min(known ?? 0, estimate ?? known ?? 0) : (estimate ?? known ?? 0);
-  const byHead = estimate === null && before !== undefined && before.heads.length > 1;
-  if (!byHead && rule.least !== undefined && base < rule.least)
+  if (rule.least !== undefined && base < rule.least)
     return plain(0, `${show(base)} is below ${show(rule.least)}: nothing is to be paid`);
-  if (byHead) return amountsByHead(rule, before.heads, share, show);
+  const share = shareOf(rule, around, index);
   const amount = percentOf(share, Math.max(0, base));
-  const of = base === known && estimate !== base ? "of the period before" : "as estimated";
   return plain(amount, `${show(base)} ${of} × ${share} % = ${show(amount)}`);
 }
 
 /** The share of what each head came to, as far as that reaches the least. */
-function amountsByHead(
-  { least = 0 }: InstalmentRule,
+function byHead(
+  { rule, around, index }: Asked,
   before: readonly { head: string; amount: number }[],
-  share: string,
-  show: (amount: number) => string,
 ): Amounts {
+  const share = shareOf(rule, around, index);
+  const { least = 0 } = rule;
   const heads = before
     .filter(({ amount }) => amount > 0 && amount >= least)
     .map(({ head, amount }) => ({ head, of: amount, amount: percentOf(share, amount) }));
+  const worked = heads.map(({ head, of }) => `${head} ${displayAmount(of, around.digits)} × ${share} %`);
   return {
     amount: heads.reduce((sum, { amount }) => sum + amount, 0),
     heads: heads.map(({ head, amount }) => ({ head, amount })),
     varied: null,
-    arithmetic:
-      heads.map(({ head, of }) => `${head} ${show(of)} × ${share} %`).join(", ") ||
-      "The period before asks for nothing",
+    arithmetic: worked.join(", ") || "The period before asks for nothing",
   };
+}
+
+/** A share of last year, or of this one where that is less; in the first year nothing. */
+function lesserOfTwo(asked: Asked): Amounts {
+  const { before } = asked.around;
+  if (!before) return plain(0, "Nothing is to be paid in the first year");
+  const heads = before.heads.map(({ head, amount }) => ({ head, amount: forAYear(amount, before.days) }));
+  const last = heads.reduce((sum, { amount }) => sum + amount, 0);
+  if (asked.estimate !== null && asked.estimate < last)
+    return shareOfBase(asked, asked.estimate, "as estimated");
+  return heads.length > 1 ? byHead(asked, heads) : shareOfBase(asked, last, "of the period before");
+}
+
+/** The estimate up to the end of a part, less what was due for earlier ones, never below nil. */
+function variedByEstimate({ rule, around, index, made, estimate }: Asked): Amounts {
+  if (estimate === null) return plain(null, "Type what the authority asks for, or an estimate of the year");
+  const show = (amount: number) => displayAmount(amount, around.digits);
+  const earlier = made.reduce((sum, { amount }) => sum + (amount ?? 0), 0);
+  const upTo = rule.parts.slice(0, index + 1).reduce((sum, part) => sum + Number(part.share), 0);
+  const { mode, step } = rule.rounding ?? {};
+  const share = { n: BigInt(estimate) * BigInt(upTo), d: 100n };
+  const varied = Math.max(0, roundExact(share, mode, step) - earlier);
+  const arithmetic = `${show(estimate)} × ${upTo} % − ${show(earlier)}, not below nil = ${show(varied)}`;
+  return { ...plain(varied, arithmetic), varied };
 }
 
 function shareOf(
@@ -135,9 +159,9 @@ function shareOf(
 }
 
 /** What the period came to up to the end of a part, less what its earlier parts came to. */
-function actualOf({ actual, digits }: InstalmentPeriod, index: number, made: readonly Instalment[]): Amounts {
+function whatItComesTo({ around: { actual, digits }, index, made }: Asked): Amounts {
   const show = (amount: number) => displayAmount(amount, digits);
-  const heads = (actual[index] ?? []).map(({ head, amount }) => {
+  const heads = at(actual, index).map(({ head, amount }) => {
     const paid = made.flatMap((one) => one.heads.filter((other) => other.head === head));
     const earlier = paid.reduce((sum, one) => sum + one.amount, 0);
     return { head, amount: Math.max(0, amount - earlier), upTo: amount, earlier };
@@ -153,16 +177,9 @@ function actualOf({ actual, digits }: InstalmentPeriod, index: number, made: rea
   };
 }
 
-function unknownWords({ way }: InstalmentRule): string {
-  if (way === "lesser") return "Nothing is to be paid in the first year";
-  return way === "varied"
-    ? "Type what the authority asks for, or an estimate of the year"
-    : "There is no period before: type an estimate, or what the authority asks for";
-}
-
 /** What a short period before would have come to in the length of this one's rhythm. */
-function forAYear({ way }: InstalmentRule, amount: number, days: number): number {
-  if (way !== "lesser" || days >= 365) return amount;
+function forAYear(amount: number, days: number): number {
+  if (days >= 365) return amount;
   return roundExact({ n: BigInt(amount) * 365n, d: BigInt(days) });
 }
 

@@ -1,10 +1,9 @@
 import type { CalendarDate } from "../calendar/date.ts";
 import type { FilingPeriod } from "../calendar/filingPeriods.ts";
-import { FiscalError } from "../errors.ts";
 import type { MarginPool, SchemeInForce, SchemeResult, SchemeStep } from "../model/scheme.ts";
 import type { RateSchedules } from "../model/taxCode.ts";
 import { displayAmount, parseAmount } from "../money/amount.ts";
-import { rowInForce } from "../tax/rateInForce.ts";
+import { rateOn } from "../tax/rateInForce.ts";
 import { taxInside } from "./stockBook.ts";
 
 /** What was sold from a pool and bought for it in a period, minor units. */
@@ -34,7 +33,7 @@ interface Worked {
  * The tax of the periods of a pool that a return is about, each rounded half up once. What an earlier period lost is taken
  * off the next margin, as an addition to what was bought.
  * @param ends last days of the periods that are on the return
- * @throws FiscalError `scheme/no-rate`
+ * @throws FiscalError `tax/no-rate`
  * @source VAT Notice 718, global accounting; VATCA 2010 s.87(8); UStG § 25a(4)
  */
 export function marginPool(
@@ -127,14 +126,4 @@ function poolOf(
       : []),
   ];
   return { margin, carried: Math.min(0, margin), tax, steps };
-}
-
-function rateOn(schedules: RateSchedules, schedule: string, day: CalendarDate): string {
-  const row = rowInForce(schedules[schedule], day);
-  if (row) return row.rate;
-  throw new FiscalError(
-    "scheme/no-rate",
-    `The scheme has no rate for "${schedule}" on ${day}. Choose another setting, or add a rate for that day.`,
-    "schemes",
-  );
 }

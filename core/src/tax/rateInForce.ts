@@ -24,6 +24,21 @@ export function rateInForce(
   );
 }
 
+/**
+ * The rate of a schedule in force on a day, a decimal of a percent.
+ * @throws FiscalError `tax/no-rate`, never 0
+ */
+export function rateOn(schedules: RateSchedules, schedule: string, on: CalendarDate): string {
+  const row = rowInForce(schedules[schedule], on);
+  if (row) return row.rate;
+  throw new FiscalError(
+    "tax/no-rate",
+    `No rate of ${schedule} is in force on ${on} for this code. Check the tax point or add a rate for that day.`,
+    "taxPoint",
+    { schedule, taxPoint: on },
+  );
+}
+
 /** The row of a schedule in force on a day, or undefined. */
 export function rowInForce(rows: readonly RateRow[] | undefined, on: CalendarDate): RateRow | undefined {
   return rows?.find((r) => r.from <= on && (r.to === null || on <= r.to));

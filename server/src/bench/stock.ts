@@ -5,7 +5,7 @@ import type { NewDocument } from "../books/documents/newDocument.ts";
 import { loadSetup } from "../books/loadSetup.ts";
 import { insertPiece } from "../books/stock/insertPiece.ts";
 import { Database } from "../db/database.ts";
-import { piecePage } from "../features/stock/queries.ts";
+import { piecePage } from "../features/stock/piecePage.ts";
 import type { BenchRow } from "./report.ts";
 import { bestTime } from "./report.ts";
 

@@ -4,6 +4,7 @@ import type { PeriodRule } from "@fiscalon/core/calendar/filingPeriods";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import type { SchemeInForce } from "@fiscalon/core/model/scheme";
+import { schemesOf } from "@fiscalon/core/model/scheme";
 
 /**
  * Schemes of a registration in order of time: those the law there has, with answers to what each asks, from the first day
@@ -26,7 +27,7 @@ function checked(
   one: SchemeInForce,
   next: SchemeInForce | undefined,
 ): SchemeInForce {
-  const known = pack.schemes ?? [];
+  const known = schemesOf(pack);
   const definition = known.find(({ id }) => id === one.scheme);
   if (!definition) {
     const names = known.map(({ id }) => id).join(", ") || "none";

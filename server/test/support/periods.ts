@@ -4,6 +4,7 @@ import type { Basis } from "@fiscalon/core/model/basis";
 import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import type { ReturnView } from "@fiscalon/contract/returns";
+import { nextVatNumber } from "./testServer.ts";
 import type { TestServer } from "./testServer.ts";
 
 export interface Country {
@@ -18,6 +19,16 @@ export interface Country {
   basis?: Basis;
   options?: Record<string, string>;
 }
+
+/** Great Britain by the quarter, with an invented number of its own. */
+export const british = (more: Partial<Country> = {}): Country => ({
+  pack: "gb",
+  country: "GB",
+  frequency: "quarterly",
+  anchor: "2026-03-31",
+  number: nextVatNumber(),
+  ...more,
+});
 
 export type Row = [kind: DocumentKind, code: string, amount: string, more?: Record<string, unknown>];
 

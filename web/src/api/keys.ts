@@ -23,6 +23,7 @@ export type ClientQuery =
   | "periods"
   | "positions"
   | "return"
+  | "scheme-effect"
   | "series"
   | "settlement"
   | "setup"

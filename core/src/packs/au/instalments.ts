@@ -1,10 +1,12 @@
 import type { InstalmentRule } from "../../model/instalments.ts";
+import { WHOLE_CUT } from "../shared/formBoxes.ts";
 import { due } from "./calendar.ts";
 
 const plan = {
   frequency: "annual",
   due: due.filter(({ frequencies }) => frequencies === undefined),
   way: "varied",
+  rounding: WHOLE_CUT,
   labels: { asked: "G21", estimate: "G22", varied: "G23", reason: "G24", due: "1A" },
   warnBelow: "85",
   says: "What the authority asks for at G21, or, varied, the estimate of the year at G22 up to the quarter less what was due for earlier ones. The annual return takes the rest.",

@@ -96,6 +96,7 @@ export const flatRate: SchemeDefinition = {
     {
       says: "Taxable turnover of 150,000 or less without tax is expected in the next twelve months.",
       source: "SI 1995/2518 reg. 55L",
+      turnoverUpTo: 150_000_00,
     },
     {
       says: "It is left where all income with tax was above 230,000 in the year to an anniversary, or will be in the next thirty days.",
@@ -126,7 +127,6 @@ export const flatRate: SchemeDefinition = {
       notTopics: ["cars", "car-lease", "entertaining"],
       notCodes: ["CAP20"],
     },
-    joining: { above: 150_000_00 },
     leaving: { above: 230_000_00 },
     boxes: { tax: "1", turnover: "6", input: "4", purchases: "7" },
   },

@@ -1,7 +1,8 @@
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
 import { shownNo } from "../../books/stock/pieces.ts";
-import { pieceView, requireRule } from "../../features/stock/queries.ts";
+import { requireRule } from "../../books/stock/requireRule.ts";
+import { pieceView } from "../../features/stock/pieceView.ts";
 import type { TrailScope } from "./trailScope.ts";
 
 /** The tax of a piece: what it was sold and bought for, and the tax inside the difference. `no` */

@@ -1,6 +1,7 @@
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import type { SchemeLineRow } from "@fiscalon/core/findings/periodRows";
 import type { SchemeDefinition } from "@fiscalon/core/model/scheme";
+import { schemeOn, schemesOf } from "@fiscalon/core/model/scheme";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 
@@ -14,7 +15,7 @@ export async function schemeLines(
   { to }: FilingPeriod,
 ): Promise<SchemeLineRow[]> {
   const rows: SchemeLineRow[] = [];
-  for (const { id, name, rule } of work.packs.byId(r.pack).schemes ?? []) {
+  for (const { id, name, rule } of schemesOf(work.packs.byId(r.pack))) {
     const codes = codesOf(rule);
     if (codes.length === 0) continue;
     const upTo = rule.kind === "margin-pool" ? rule.upTo : 0;
@@ -32,7 +33,7 @@ export async function schemeLines(
     );
     const spans = r.schemes.filter(({ scheme }) => scheme === id);
     for (const { document, line, number, on, code, price } of lines) {
-      const inForce = spans.some((span) => span.from <= on && (span.to === null || on <= span.to));
+      const inForce = schemeOn(spans, on) !== undefined;
       const dear = dearCodes.includes(code) && price > upTo;
       if (!inForce || dear)
         rows.push({

@@ -2,7 +2,7 @@ import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import type { SoldPieceRow } from "@fiscalon/core/findings/periodRows";
 import { missingFields, PIECE_FIELDS } from "@fiscalon/core/model/stockBook";
 import { taxInside } from "@fiscalon/core/schemes/stockBook";
-import { rowInForce } from "@fiscalon/core/tax/rateInForce";
+import { rateOn } from "@fiscalon/core/tax/rateInForce";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../loadSetup.ts";
@@ -48,7 +48,7 @@ export async function soldPieces(
     if (!piece || piece.isSet === 1) return [];
     const missing = missingFields(rule, piece).map((field) => PIECE_FIELDS[field]);
     if (missing.length === 0) return [];
-    const rate = rowInForce(plain.schedules[rule.rate], on)?.rate ?? "0";
+    const rate = rateOn(plain.schedules, rule.rate, on);
     const inside = taxInside(gross - (piece.price ?? 0), rate);
     return [{ ...at, piece: piece.no, missing, full: taxInside(gross, rate), inside }];
   });

@@ -8,7 +8,7 @@ import type {
   SchemeStep,
   TurnoverRate,
 } from "@fiscalon/core/model/scheme";
-import { schemeOn } from "@fiscalon/core/model/scheme";
+import { schemeOn, schemesOf } from "@fiscalon/core/model/scheme";
 import type { Direction, Treatment } from "@fiscalon/core/model/taxCode";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import type { FactGroup } from "@fiscalon/core/returns/evaluateReturn";
@@ -103,7 +103,7 @@ export function schemeOf(
 ): SchemeDefinition | undefined {
   const inForce = schemeOn(r.schemes, day);
   if (!inForce) return undefined;
-  return found(packs.byId(r.pack).schemes ?? [], ({ id }) => id === inForce.scheme, inForce.scheme);
+  return found(schemesOf(packs.byId(r.pack)), ({ id }) => id === inForce.scheme, inForce.scheme);
 }
 
 async function underSchemes(work: Work, r: RegistrationRecord, scope: ReturnScope): Promise<ReturnContent> {
@@ -112,7 +112,7 @@ async function underSchemes(work: Work, r: RegistrationRecord, scope: ReturnScop
   const groupsOf = (id: string | null) => all.filter(({ scheme }) => scheme === id).map(({ group }) => group);
   const groups: FactGroup[] = groupsOf(null);
   const schemes: SchemeOnReturn[] = [];
-  for (const definition of work.packs.byId(r.pack).schemes ?? []) {
+  for (const definition of schemesOf(work.packs.byId(r.pack))) {
     const spans = r.schemes.filter(({ scheme }) => scheme === definition.id);
     if (spans.length === 0) continue;
     const own = groupsOf(definition.id);

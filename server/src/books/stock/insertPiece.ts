@@ -4,9 +4,21 @@ import type { StoredPiece } from "./pieces.ts";
 type Ends = "isSet" | "partOf" | "splitFrom" | "ended" | "endedOn" | "endedReason" | "endedDocument";
 export type NewPiece = Omit<StoredPiece, "id" | Ends> & Partial<Pick<StoredPiece, Ends>>;
 
+/** A piece by itself that has not left the book. */
+const BY_ITSELF: Pick<StoredPiece, Ends> = {
+  isSet: 0,
+  partOf: null,
+  splitFrom: null,
+  ended: null,
+  endedOn: null,
+  endedReason: null,
+  endedDocument: null,
+};
+
 /** Writes a piece; gives its id. */
-export async function insertPiece(work: Writing, clientId: number, piece: NewPiece): Promise<number> {
+export async function insertPiece(work: Writing, clientId: number, made: NewPiece): Promise<number> {
   const { createdAt, createdBy } = work.made;
+  const piece: Omit<StoredPiece, "id"> = { ...BY_ITSELF, ...made };
   await work.run(
     `INSERT INTO pieces (client_id, no, name, identifier, kind, bought_on, price, purchase_number, seller,
        seller_address, document_id, line, off_reason, note, is_set, part_of, split_from, ended, ended_on, ended_reason,
@@ -27,13 +39,13 @@ export async function insertPiece(work: Writing, clientId: number, piece: NewPie
       piece.line,
       piece.offReason,
       piece.note,
-      piece.isSet ?? 0,
-      piece.partOf ?? null,
-      piece.splitFrom ?? null,
-      piece.ended ?? null,
-      piece.endedOn ?? null,
-      piece.endedReason ?? null,
-      piece.endedDocument ?? null,
+      piece.isSet,
+      piece.partOf,
+      piece.splitFrom,
+      piece.ended,
+      piece.endedOn,
+      piece.endedReason,
+      piece.endedDocument,
       createdAt,
       createdBy,
     ],

@@ -3,7 +3,7 @@ import { addDays, addMonths } from "@fiscalon/core/calendar/date";
 import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import type { SchemeDefinition, SchemeInForce, TurnoverRate } from "@fiscalon/core/model/scheme";
-import { schemeOn } from "@fiscalon/core/model/scheme";
+import { schemeOn, schemesOf } from "@fiscalon/core/model/scheme";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { MethodComparison, MethodView } from "@fiscalon/contract/compareMethods";
 import type { Work } from "../../base/work.ts";
@@ -63,13 +63,13 @@ export async function compareMethods(
 type Method = SchemeDefinition & { rule: TurnoverRate };
 
 function methodsOf({ packs }: Work, r: RegistrationRecord): Method[] {
-  return (packs.byId(r.pack).schemes ?? []).flatMap((definition) =>
+  return schemesOf(packs.byId(r.pack)).flatMap((definition) =>
     definition.rule.kind === "turnover-rate" ? [{ ...definition, rule: definition.rule }] : [],
   );
 }
 
 /** Whole periods that ended in the last twelve months. */
-function lastYear(work: Work, r: RegistrationRecord): FilingPeriod[] {
+export function lastYear(work: Work, r: RegistrationRecord): FilingPeriod[] {
   const from = addMonths(work.today, -15);
   const ended = filingPeriods(periodRule(r), from, work.today).filter(({ to }) => to < work.today);
   const last = ended.at(-1);
@@ -107,13 +107,14 @@ async function figures(
   return { output, input };
 }
 
-function barOf({ name, rule: { joining } }: Method, turnover: number, digits: number): string | null {
-  if (!joining || turnover <= joining.above) return null;
-  return `${name}: taxable turnover without tax was ${displayAmount(turnover, digits)} in these periods; ${displayAmount(joining.above, digits)} is the most that may be expected.`;
+function barOf({ name, conditions }: Method, turnover: number, digits: number): string | null {
+  const most = conditions.flatMap(({ turnoverUpTo }) => turnoverUpTo ?? []).find((upTo) => turnover > upTo);
+  if (most === undefined) return null;
+  return `${name}: taxable turnover without tax was ${displayAmount(turnover, digits)} in these periods; ${displayAmount(most, digits)} is the most that may be expected.`;
 }
 
-/** Taxable turnover without tax. */
-async function turnoverOf(
+/** Taxable turnover of periods without tax, minor units. */
+export async function turnoverOf(
   work: Work,
   r: RegistrationRecord,
   periods: readonly FilingPeriod[],

@@ -22,6 +22,9 @@ import type { AdjustmentInput } from "../../books/returns/adjust.ts";
 import { fileReturn } from "./fileReturn.ts";
 import { periodTiles } from "../../books/returns/periods.ts";
 import { answerLate } from "../../books/returns/late.ts";
+import { schemesBody } from "@fiscalon/contract/schemeEffect";
+import type { SchemesBody } from "@fiscalon/contract/schemeEffect";
+import { schemeEffect } from "./schemeEffect.ts";
 import { methodsBody } from "@fiscalon/contract/compareMethods";
 import type { MethodsBody } from "@fiscalon/contract/compareMethods";
 import { compareMethods } from "./compareMethods.ts";
@@ -60,6 +63,18 @@ export async function returnRoutes(app: FastifyInstance, { gateway }: AppContext
       const r = registrationIn(setup, request.params.rid);
       return boxesBetween(request.work, setup, r, request.query.from, request.query.to);
     },
+  );
+
+  app.post<Registration & { Body: SchemesBody }>(
+    `${BASE}/schemes/effect`,
+    {
+      schema: described("What other schemes would change in open periods; writes nothing", "Set up", {
+        params: registrationParams,
+        body: schemesBody,
+      }),
+    },
+    async ({ work, params, body }) =>
+      schemeEffect(work, registrationIn(await loadSetup(work, params.id), params.rid), body),
   );
 
   app.get<Return>(

@@ -13,7 +13,9 @@ import { nextInSeries } from "../../books/series.ts";
 import { insertPiece } from "../../books/stock/insertPiece.ts";
 import { nextPieceNo, pieceWithNo, saleOf, shownNo } from "../../books/stock/pieces.ts";
 import type { StoredPiece } from "../../books/stock/pieces.ts";
-import { requireRule, unlistedLines, whyOff } from "./queries.ts";
+import { requireRule } from "../../books/stock/requireRule.ts";
+import { unlistedLines } from "./unlisted.ts";
+import { whyOff } from "./whyOff.ts";
 
 /** Takes a piece into the book; the purchase is booked with it where that is asked for. */
 export async function addPiece(work: Work, clientId: number, body: BoughtPieceBody): Promise<number> {

@@ -15,8 +15,10 @@ import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { insertPiece } from "../../books/stock/insertPiece.ts";
 import { nextPieceNo, shownNo } from "../../books/stock/pieces.ts";
-import { piecePage, requireRule, whyOff } from "./queries.ts";
-import type { PieceFilter } from "./queries.ts";
+import { requireRule } from "../../books/stock/requireRule.ts";
+import { piecePage } from "./piecePage.ts";
+import type { PieceFilter } from "./piecePage.ts";
+import { whyOff } from "./whyOff.ts";
 
 const PAGE = 500;
 /** Beyond this a file helps nobody; the search is narrowed. */

@@ -4,6 +4,9 @@ import { addDays } from "@fiscalon/core/calendar/date";
 import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
 import type { SchemeDefinition, SchemeInForce } from "@fiscalon/core/model/scheme";
 import type { RegistrationView } from "@fiscalon/contract/views";
+import { displayAmount } from "@fiscalon/core/money/amount";
+import { useScope } from "../../app/scope.ts";
+import { SchemeEffect, useSchemeEffect } from "./SchemeEffect.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { plainAmount, showDate, showPeriod, today } from "../../kit/format.ts";
 
@@ -27,6 +30,8 @@ export function SchemeFields({
   const definitionOf = (id: string) => offered.find((one) => one.id === id);
   const definition = joining ? definitionOf(joining.scheme) : undefined;
   const last = schemes.at(-1);
+  const joined = joining ? [...schemes, joining] : schemes;
+  const { data: effect } = useSchemeEffect(registration.id, joined);
   return (
     <fieldset className="col-span-2 border-t border-base-300 pt-3">
       <legend className="font-semibold">Special schemes</legend>
@@ -107,12 +112,11 @@ export function SchemeFields({
           <div className="col-span-2 text-[13px]">
             <p>{definition.note}</p>
             <ul className="mt-1">
-              {definition.conditions.map(({ says, source }) => (
-                <li key={says}>
-                  {says} <span className="quiet">({source})</span>
-                </li>
+              {definition.conditions.map((condition) => (
+                <Condition key={condition.says} condition={condition} turnover={effect?.turnover} />
               ))}
             </ul>
+            <SchemeEffect registration={registration.id} schemes={joined} />
             <p className="mt-2 flex gap-3">
               <button
                 type="button"
@@ -131,7 +135,32 @@ export function SchemeFields({
           </div>
         </div>
       )}
+      {!joining && schemes !== registration.schemes && (
+        <SchemeEffect registration={registration.id} schemes={schemes} />
+      )}
     </fieldset>
+  );
+}
+
+/** A condition of a scheme, ticked or not where the books can tell. */
+function Condition({
+  condition: { says, source, turnoverUpTo },
+  turnover,
+}: {
+  condition: SchemeDefinition["conditions"][number];
+  turnover: number | undefined;
+}) {
+  const { minorDigits } = useScope();
+  const known = turnoverUpTo !== undefined && turnover !== undefined;
+  const met = known && turnover <= turnoverUpTo;
+  return (
+    <li>
+      <span aria-hidden className={met ? "text-success" : known ? "text-error" : "quiet"}>
+        {met ? "✓" : known ? "▲" : "·"}
+      </span>{" "}
+      {says} {known && <>The last twelve months: {displayAmount(turnover, minorDigits)}. </>}
+      <span className="quiet">({source})</span>
+    </li>
   );
 }
 

@@ -12,7 +12,8 @@ import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { showDate } from "../../kit/format.ts";
 import { ReasonDialog } from "../../kit/ReasonDialog.tsx";
-import { EndDialog, OffDialog, PieceDialog, SplitDialog } from "./PieceDialogs.tsx";
+import { EndDialog, OffDialog, PieceDialog } from "./PieceDialogs.tsx";
+import { SplitDialog } from "./SetsAndLots.tsx";
 import { pieceNo, stateWord } from "./pieceWords.ts";
 
 /** The sheet of a piece: both sides, the margin and the tax inside, what was spent beside, and what can be done. */

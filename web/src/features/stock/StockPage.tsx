@@ -16,7 +16,9 @@ import { Menu, MenuItem, MenuLine } from "../../kit/Menu.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { SidePanel } from "../../kit/SidePanel.tsx";
 import { ViewTabs } from "../../kit/ViewTabs.tsx";
-import { ImportDialog, JoinDialog, PieceDialog, TakeInDialog } from "./PieceDialogs.tsx";
+import { PieceDialog } from "./PieceDialogs.tsx";
+import { JoinDialog } from "./SetsAndLots.tsx";
+import { ImportDialog, TakeInDialog } from "./TakingIn.tsx";
 import { pieceColumns, pieceSums } from "./pieceColumns.tsx";
 import { PiecePanel } from "./PiecePanel.tsx";
 

@@ -1,0 +1,16 @@
+import Joi from "joi";
+import type { SchemeInForce } from "@fiscalon/core/model/scheme";
+import { schemesInForce } from "./scheme.ts";
+
+/** Schemes as a registration would have them. */
+export interface SchemesBody {
+  schemes: SchemeInForce[];
+}
+export const schemesBody = Joi.object<SchemesBody, true>({ schemes: schemesInForce.required() });
+
+/** What open periods come to now, and would with other schemes; minor units. */
+export interface SchemeEffect {
+  /** Taxable turnover without tax of the last twelve months. */
+  turnover: number;
+  periods: { from: string; to: string; now: number; then: number }[];
+}
