@@ -1,4 +1,5 @@
 import Joi from "joi";
+import type { Turnover } from "@fiscalon/core/model/scheme";
 
 export const methodsBody = Joi.object<MethodsBody, true>({
   answers: Joi.object().pattern(Joi.string().max(40), Joi.string().max(40)).required(),
@@ -12,8 +13,8 @@ export interface MethodsBody {
 export interface MethodComparison {
   digits: number;
   periods: { from: string; to: string }[];
-  /** Turnover without tax of these periods. */
-  turnover: number;
+  /** Of these periods. */
+  turnover: Turnover;
   methods: MethodView[];
 }
 

@@ -20,15 +20,19 @@ export const schemesInForce = Joi.array()
   )
   .max(20);
 
+const scheduleOf = Joi.object().pattern(Joi.string().max(80).allow(""), Joi.string().max(80));
 const turnoverRate = Joi.object({
   kind: Joi.string().valid("turnover-rate").required(),
+  of: Joi.string().valid("turnover", "tax").required(),
   rates: Joi.object({
-    by: id.required(),
-    schedules: Joi.object().pattern(id, Joi.string().max(80)).required(),
+    by: Joi.array().items(id).required(),
+    bands: Joi.boolean().valid(true),
+    schedules: scheduleOf.required(),
   }).required(),
   firstYear: decimal,
   takes: treatments.required(),
   replaces: treatments.required(),
+  undeducted: treatments.required(),
   outside: codes.required(),
   capital: Joi.object({ codes: codes.required(), from: minor.required() }),
   limitedCost: Joi.object({
@@ -38,13 +42,23 @@ const turnoverRate = Joi.object({
     notTopics: Joi.array().items(Joi.string().max(40)).required(),
     notCodes: codes.required(),
   }),
+  credits: scheduleOf,
+  firstSlice: Joi.object({
+    share: decimal.required(),
+    upTo: minor.required(),
+    setting: id.required(),
+    yearEnds: id.required(),
+    says: text.required(),
+  }),
   leaving: Joi.object({ above: minor.required() }),
   boxes: Joi.object({
     tax: id.required(),
-    turnover: id.required(),
+    turnover: Joi.array().items(id).required(),
     input: id.required(),
-    purchases: id.required(),
+    purchases: id,
+    credit: id,
   }).required(),
+  drops: Joi.array().items(id).required(),
 });
 
 const marginPool = Joi.object({
@@ -105,7 +119,8 @@ const attributionRule = Joi.object({
 export const schemeDefinition = Joi.object({
   id: id.required(),
   name: name.required(),
-  levy: Joi.string().max(30).required(),
+  levies: Joi.array().items(Joi.string().max(30)).min(1).required(),
+  excludes: Joi.array().items(id),
   settings: Joi.array()
     .items(
       Joi.object({
@@ -119,7 +134,13 @@ export const schemeDefinition = Joi.object({
     )
     .required(),
   conditions: Joi.array()
-    .items(Joi.object({ says: text.required(), source: text.required(), turnoverUpTo: minor }))
+    .items(
+      Joi.object({
+        says: text.required(),
+        source: text.required(),
+        limit: Joi.object({ upTo: minor.required(), of: Joi.string().valid("net", "withTax").required() }),
+      }),
+    )
     .required(),
   note: text.required(),
   source: text.required(),

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import type { SchemeInForce } from "@fiscalon/core/model/scheme";
+import type { SchemeInForce, Turnover } from "@fiscalon/core/model/scheme";
 import { schemesInForce } from "./scheme.ts";
 
 /** Schemes as a registration would have them. */
@@ -10,7 +10,7 @@ export const schemesBody = Joi.object<SchemesBody, true>({ schemes: schemesInFor
 
 /** What open periods come to now, and would with other schemes; minor units. */
 export interface SchemeEffect {
-  /** Taxable turnover without tax of the last twelve months. */
-  turnover: number;
+  /** Of the last twelve months. */
+  turnover: Turnover;
   periods: { from: string; to: string; now: number; then: number }[];
 }

@@ -62,6 +62,12 @@ export function endOfMonth(date: CalendarDate): CalendarDate {
   return dateOf(year, month, daysInMonth(year, month));
 }
 
+/** The last day of the year a day lies in, where years end with a month (1 to 12). */
+export function endOfYear(month: number, day: CalendarDate): CalendarDate {
+  const end = endOfMonth(`${day.slice(0, 4)}-${String(month).padStart(2, "0")}-01`);
+  return day <= end ? end : endOfMonth(addMonths(end, 12));
+}
+
 /** Months later, the last day of a month staying one: 30 Jun + 6 = 31 Dec. */
 export function addMonthsToEnd(date: CalendarDate, months: number): CalendarDate {
   const shifted = addMonths(date, months);

@@ -74,7 +74,9 @@ function namedBy(rule: SchemeDefinition["rule"], at: string): Named[] {
     [`${at}.capital.codes`, "code", rule.capital?.codes ?? []],
     [`${at}.rates`, "schedule", Object.values(rule.rates.schedules)],
     [`${at}.limitedCost`, "schedule", rule.limitedCost ? [rule.limitedCost.schedule] : []],
-    [`${at}.boxes`, "box", Object.values(rule.boxes)],
+    [`${at}.credits`, "schedule", Object.values(rule.credits ?? {})],
+    [`${at}.boxes`, "box", Object.values(rule.boxes).flat()],
+    [`${at}.drops`, "box", rule.drops],
   ];
 }
 

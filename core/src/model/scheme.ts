@@ -14,23 +14,28 @@ export interface SchemeSetting {
 }
 
 /**
- * A scheme whose tax is a rate of turnover instead of output less input.
- * - `rates`: the schedule of the rate by the answer to the setting `by`; `firstYear`: points off the rate until the day
- *   before the first anniversary of the registration.
+ * A scheme whose tax is a rate of turnover, or of the tax charged on it, instead of output less input.
+ * - `rates`: the schedule of the rate by the answers to the settings `by`, joined by "/"; with `bands` the rate of tax on
+ *   the supply is the last part of the key. `of`: turnover with tax, or the tax.
+ * - `firstYear`: points off the rate until the day before the first anniversary of the registration.
  * - `takes`: the treatments of sales that make the turnover, tax included; `replaces`: those of purchases whose tax is not
- *   deducted; `outside`: codes taxed the ordinary way. Imports keep what is due, and are not deducted.
+ *   deducted; `undeducted`: those whose tax stays due and is not deducted; `outside`: codes taxed the ordinary way.
  * - `capital`: codes of purchases whose tax stays deductible, from which amount a line on, tax included.
  * - `limitedCost`: another rate where the goods bought come to less than a share of turnover, or than a sum a year; what
  *   is booked to accounts of these topics, or bought with these codes, is not counted.
+ * - `credits`: by the same answers the schedule of what is given back of turnover whose rate is nought.
  * - `leaving`: income with tax in twelve months, minor units, above which it is left.
- * - `boxes`: where its tax, its turnover, the tax that stays deductible and the net of these purchases stand.
+ * - `boxes`: where its tax, its turnover, the tax that stays deductible, the net of these purchases, and what is given back
+ *   stand; `drops`: those that lose what the facts it replaces would put there.
  */
 export interface TurnoverRate {
   kind: "turnover-rate";
-  rates: { by: string; schedules: Readonly<Record<string, string>> };
+  of: "turnover" | "tax";
+  rates: { by: readonly string[]; bands?: true; schedules: Readonly<Record<string, string>> };
   firstYear?: string;
   takes: readonly Treatment[];
   replaces: readonly Treatment[];
+  undeducted: readonly Treatment[];
   outside: readonly string[];
   capital?: { codes: readonly string[]; from: number };
   limitedCost?: {
@@ -40,8 +45,24 @@ export interface TurnoverRate {
     notTopics: readonly string[];
     notCodes: readonly string[];
   };
+  credits?: Readonly<Record<string, string>>;
+  firstSlice?: FirstSlice;
   leaving?: { above: number };
-  boxes: { tax: string; turnover: string; input: string; purchases: string };
+  boxes: { tax: string; turnover: readonly string[]; input: string; purchases?: string; credit?: string };
+  drops: readonly string[];
+}
+
+/**
+ * A share, in percent, of the first turnover of each fiscal year that is given back. `upTo`: how much of it, minor units;
+ * `setting`: the answer that holds what of it was used before the scheme began in these books; `yearEnds`: the option of
+ * the registration that says the last month of the year.
+ */
+export interface FirstSlice {
+  share: string;
+  upTo: number;
+  setting: string;
+  yearEnds: string;
+  says: string;
 }
 
 /**
@@ -64,17 +85,29 @@ export interface MarginPool {
   boxes: { tax?: string; lessTax?: string; margin?: string };
 }
 
+/** Taxable turnover of some time, minor units. */
+export interface Turnover {
+  net: number;
+  withTax: number;
+}
+
 /** A special scheme of a jurisdiction: data for a kind that several share. */
 export interface SchemeDefinition {
   id: string;
   name: string;
-  levy: string;
+  levies: readonly string[];
+  /** Other schemes that cannot be in force beside it. Two that replace the same levy never can. */
+  excludes?: readonly string[];
   settings: readonly SchemeSetting[];
   /**
-   * Who may use it and how it is left, each a sentence with its source. `turnoverUpTo`: met as long as taxable turnover
-   * without tax of the last twelve months is at most this, minor units.
+   * Who may use it and how it is left, each a sentence with its source. `limit`: met as long as taxable turnover of the
+   * last twelve months, with tax or without, is at most this, minor units.
    */
-  conditions: readonly { says: string; source: string; turnoverUpTo?: number }[];
+  conditions: readonly {
+    says: string;
+    source: string;
+    limit?: { upTo: number; of: keyof Turnover };
+  }[];
   /** What its invoices and returns look like otherwise. */
   note: string;
   source: string;
@@ -99,8 +132,9 @@ export interface SchemeStep {
   box?: string;
   /** What it opens, where that is not the workpaper. */
   ref?: string;
-  /** The days of the supplies it is made of, where it is not made of all. */
+  /** The days and the codes of the supplies it is made of, where it is not made of all. */
   days?: readonly CalendarDate[];
+  codes?: readonly string[];
 }
 
 /** What a scheme puts on a return. */
@@ -115,7 +149,18 @@ export function schemesOf(pack: { schemes?: readonly SchemeDefinition[] }): read
   return pack.schemes ?? [];
 }
 
-/** The scheme a registration is on, on a day. */
+/** Whether two schemes of a jurisdiction cannot be in force on the same day. */
+export function excludeEachOther(a: SchemeDefinition, b: SchemeDefinition): boolean {
+  const sameKind = a.rule.kind === b.rule.kind && a.levies.some((levy) => b.levies.includes(levy));
+  return (
+    a.id === b.id ||
+    (sameKind && a.rule.kind !== "margin-pool") ||
+    (a.excludes ?? []).includes(b.id) ||
+    (b.excludes ?? []).includes(a.id)
+  );
+}
+
+/** The first of these schemes that is in force on a day. */
 export function schemeOn(schemes: readonly SchemeInForce[], day: CalendarDate): SchemeInForce | undefined {
   return schemes.find(({ from, to }) => from <= day && (to === null || day <= to));
 }

@@ -1,4 +1,4 @@
-import { addDays, addMonths, endOfMonth } from "../calendar/date.ts";
+import { addDays, addMonths, endOfMonth, endOfYear } from "../calendar/date.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import type { FilingPeriod } from "../calendar/filingPeriods.ts";
 import type { Attribution, AttributionBoxes, DeMinimisTest, SignedBox } from "../model/attribution.ts";
@@ -105,9 +105,7 @@ function provisional(
 
 /** The last day of the tax year a day lies in. */
 function yearOf(rule: Attribution, around: AttributionAround, day: CalendarDate): CalendarDate {
-  const month = setting(around, rule.settings.yearEnds) ?? "12";
-  const end = endOfMonth(`${day.slice(0, 4)}-${month.padStart(2, "0")}-01`);
-  return day <= end ? end : endOfMonth(addMonths(end, 12));
+  return endOfYear(Number(setting(around, rule.settings.yearEnds) ?? "12"), day);
 }
 
 function yearBefore(rule: Attribution, around: AttributionAround, day: CalendarDate): CalendarDate {

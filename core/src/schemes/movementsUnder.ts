@@ -2,7 +2,9 @@ import { boxMovements } from "../facts/boxMovements.ts";
 import type { BoxMovement } from "../facts/boxMovements.ts";
 import type { AssignedFact, EffectSetup } from "../facts/effect.ts";
 import { boxTags } from "../model/boxTags.ts";
-import { schemeOn } from "../model/scheme.ts";
+import { found } from "../at.ts";
+import { schemesOf } from "../model/scheme.ts";
+import type { TurnoverRate } from "../model/scheme.ts";
 import { assetPurchase, isDeductedAsset, ratesOn, setAside } from "./turnoverRate.ts";
 
 /**
@@ -19,22 +21,37 @@ function tagsUnder(
   { registrations, packs, schedules }: EffectSetup,
 ): string {
   const r = registrations.find(({ id }) => id === fact.registration);
-  const schemes = r?.schemes ?? [];
-  const inForce = schemeOn(schemes, fact.taxPoint);
-  if (!r || !inForce) return fact.tags;
-  const definition = packs.byId(r.pack).schemes?.find(({ id }) => id === inForce.scheme);
-  if (definition?.levy !== fact.levy || definition.rule.kind !== "turnover-rate") return fact.tags;
-  const { rule } = definition;
+  if (!r) return fact.tags;
+  const offered = schemesOf(packs.byId(r.pack));
+  const { schemes = [] } = r;
+  const on = schemes.filter(({ from, to }) => from <= fact.taxPoint && (to === null || fact.taxPoint <= to));
+  for (const inForce of on) {
+    const { rule, levies } = found(offered, ({ id }) => id === inForce.scheme, inForce.scheme);
+    if (rule.kind !== "turnover-rate" || !levies.includes(fact.levy)) continue;
+    return underRate(rule, fact, document, { schemes: [inForce], registered: r.from, schedules });
+  }
+  return fact.tags;
+}
+
+function underRate(
+  rule: TurnoverRate,
+  fact: AssignedFact,
+  document: readonly AssignedFact[],
+  around: Parameters<typeof ratesOn>[1],
+): string {
   const { tax, turnover, input, purchases } = rule.boxes;
   const way = setAside(rule, fact);
   if (way === "nothing") return fact.tags;
-  if (way === "deduction") return without(fact.tags, [input, purchases]);
+  if (way === "deduction") return without(fact.tags, [input, ...(purchases ? [purchases] : [])]);
+  const kept = without(fact.tags, rule.drops);
+  const and = (...more: string[]) => [kept, ...more].filter((one) => one !== "").join(", ");
   if (fact.direction === "purchase")
     return isDeductedAsset(rule, fact.code, assetPurchase(rule, document))
-      ? `${input} +r, ${purchases} +n`
-      : "";
-  const { rate } = ratesOn(rule, { schemes, registered: r.from, schedules }, fact.taxPoint, false);
-  return `${turnover} +g, ${tax} +${rate}/100g`;
+      ? and(`${input} +r`, ...(purchases ? [`${purchases} +n`] : []))
+      : kept;
+  const { rate } = ratesOn(rule, around, fact, false);
+  const of = rule.of === "tax" ? "t" : "g";
+  return and(...turnover.map((box) => `${box} +g`), `${tax} +${rate}/100${of}`);
 }
 
 /** Tags without those of some boxes. */

@@ -4,6 +4,7 @@ import type { FilingPeriod } from "../calendar/filingPeriods.ts";
 import { schemeOn } from "../model/scheme.ts";
 import type { SchemeInForce, SchemeResult, SchemeStep, TurnoverRate } from "../model/scheme.ts";
 import type { Component, Direction, RateSchedules, Treatment } from "../model/taxCode.ts";
+import { textAt } from "../at.ts";
 import { FiscalError } from "../errors.ts";
 import { displayAmount } from "../money/amount.ts";
 import { exactFromDecimal, exactToText, subtract } from "../money/exact.ts";
@@ -18,6 +19,8 @@ export interface SchemeFact {
   charged: Component["charged"];
   supply: "goods" | "services" | "";
   topic: string | null;
+  /** Percent of the tax on it; null where it bears none. */
+  rate: string | null;
   taxPoint: CalendarDate;
   /** End of the period it belongs to. */
   ownEnd: CalendarDate;
@@ -41,6 +44,13 @@ export interface CapitalLine {
   purchase: number;
 }
 
+/** Turnover with tax of a fiscal year: on earlier returns, and on this one. Minor units. */
+export interface SliceYear {
+  year: CalendarDate;
+  before: number;
+  now: number;
+}
+
 /** What a scheme is worked out from. */
 export interface SchemePeriod {
   /** The own periods of the facts, in order of time; `current`: the end of that of the return, where it is one of them. */
@@ -52,16 +62,22 @@ export interface SchemePeriod {
   registered: CalendarDate;
   facts: readonly SchemeFact[];
   capital: readonly CapitalLine[];
+  /** Turnover of a fiscal year that earlier returns hold, by the last day of the year; where a first slice is asked for. */
+  years: readonly SliceYear[];
   schedules: RateSchedules;
   digits: number;
 }
 
-/** Whether a sale makes the turnover of a scheme. */
+/** What of a fact a scheme asks to tell whether it takes it. */
+type Kind = Pick<SchemeFact, "code" | "treatment" | "direction" | "rate">;
+
+/** Whether a sale makes the turnover of a scheme; where rates go by the tax on it, it bears some. */
 export function isTurnover(
-  { takes, outside }: TurnoverRate,
-  { code, treatment, direction }: Pick<SchemeFact, "code" | "treatment" | "direction">,
+  { takes, outside, rates }: TurnoverRate,
+  { code, treatment, direction, rate }: Kind,
 ): boolean {
-  return direction === "sale" && takes.includes(treatment) && !outside.includes(code);
+  const taxed = rates.bands === undefined || rate !== null;
+  return direction === "sale" && taxed && takes.includes(treatment) && !outside.includes(code);
 }
 
 /** Whether a line is for an asset, one purchase with others on the bill, dear enough for its tax to stay deductible. */
@@ -80,29 +96,30 @@ export function assetPurchase(
 }
 
 /** What of a group of facts a scheme replaces: all of it, only what is deducted of it, or nothing. */
-export function setAside(
-  rule: TurnoverRate,
-  group: Pick<SchemeFact, "code" | "treatment" | "direction">,
-): "all" | "deduction" | "nothing" {
+export function setAside(rule: TurnoverRate, group: Kind): "all" | "deduction" | "nothing" {
   if (group.direction === "sale") return isTurnover(rule, group) ? "all" : "nothing";
-  if (group.treatment === "import") return "deduction";
+  const deductible = rule.outside.includes(group.code) && rule.capital?.codes.includes(group.code) !== true;
+  if (deductible) return "nothing";
+  if (rule.undeducted.includes(group.treatment)) return "deduction";
   return rule.replaces.includes(group.treatment) ? "all" : "nothing";
 }
 
 /**
- * The tax of a period as a rate of its turnover, with what stays deductible. Rounded half up once for each rate. What
- * belongs to an earlier period bears the rate of that one.
+ * The tax of a period as a rate of its turnover, with what stays deductible and what is given back. Rounded half up once
+ * for each rate and place of supply. What belongs to an earlier period bears the rate of that one.
  * @throws FiscalError `scheme/no-rate`
- * @source SI 1995/2518 part VIIA; VAT Notice 733
+ * @source SI 1995/2518 part VIIA and VAT Notice 733; RC4058; ETA 225.1
  */
 export function turnoverRateScheme(rule: TurnoverRate, around: SchemePeriod): SchemeResult {
   const steps = [
     ...around.periods.flatMap((period) => stepsOfPeriod(rule, around, period)),
+    ...sliceSteps(rule, around),
     ...assetSteps(rule, around),
   ];
-  const inBox = (box: string) =>
+  const inBox = (box: string | undefined) =>
     steps.filter((step) => step.box === box).reduce((sum, { amount }) => sum + amount, 0);
-  return { steps, owed: inBox(rule.boxes.tax) - inBox(rule.boxes.input) };
+  const { tax, input, credit } = rule.boxes;
+  return { steps, owed: inBox(tax) - inBox(input) - (credit === undefined ? 0 : inBox(credit)) };
 }
 
 function stepsOfPeriod(rule: TurnoverRate, around: SchemePeriod, period: FilingPeriod): SchemeStep[] {
@@ -115,35 +132,108 @@ function stepsOfPeriod(rule: TurnoverRate, around: SchemePeriod, period: FilingP
   if (!isCurrent && sold.length === 0) return [];
   const turnover = grossOf(sold);
   const test = limitedCost(rule, around, period, own);
-  const byRate = new Map<string, { amount: number; words: string; days: CalendarDate[] }>();
-  for (const fact of sold) {
-    const { rate, words } = ratesOn(rule, around, fact.taxPoint, test?.limited ?? false);
-    const known = byRate.get(rate);
-    const days = [...(known?.days ?? []), fact.taxPoint];
-    byRate.set(rate, { amount: grossOf([fact]) + (known?.amount ?? 0), words, days });
-  }
+  const [box, ...further] = rule.boxes.turnover;
+  const whole = {
+    words: `${of}Turnover with tax: the sales the scheme takes.`,
+    arithmetic: show(turnover),
+    amount: turnover,
+  };
   return [
-    {
-      id: `turnover-${period.to}`,
-      words: `${of}Turnover with tax: standard, reduced, zero-rated, exempt and exported sales.`,
-      arithmetic: show(turnover),
-      amount: turnover,
-      box: rule.boxes.turnover,
-    },
+    { id: `turnover-${period.to}`, ...whole, ...(box === undefined ? {} : { box }) },
+    ...further.map((other) => ({ id: `turnover-${other}-${period.to}`, ...whole, box: other })),
     ...(test ? [{ ...test.step, words: of + test.step.words }] : []),
-    ...[...byRate].map(([rate, { amount, words, days }]) => {
-      const percent = exactFromDecimal(rate);
-      const tax = roundExact({ n: percent.n * BigInt(amount), d: percent.d * 100n });
-      return {
-        id: `tax-${period.to}-${rate}`,
-        words: of + words,
-        arithmetic: `${show(amount)} × ${rate} % = ${show(tax)}`,
-        amount: tax,
-        box: rule.boxes.tax,
-        days,
-      };
-    }),
+    ...bandsOf(rule, around, sold, test?.limited ?? false).flatMap((band) =>
+      bandSteps(rule, { to: period.to, of, show }, band),
+    ),
   ];
+}
+
+/** Sales of a period that bear the same rate. */
+interface Band {
+  band: string;
+  rate: string;
+  words: string;
+  credit: string | undefined;
+  base: number;
+  days: CalendarDate[];
+  codes: string[];
+}
+
+function bandsOf(
+  rule: TurnoverRate,
+  around: SchemePeriod,
+  sold: readonly SchemeFact[],
+  limited: boolean,
+): Band[] {
+  const bands = new Map<string, Band>();
+  for (const fact of sold) {
+    const { rate, words, credit } = ratesOn(rule, around, fact, limited);
+    const band = rule.rates.bands ? (fact.rate ?? "") : "";
+    const key = `${band}/${rate}`;
+    const known = bands.get(key) ?? { band, rate, words, credit, base: 0, days: [], codes: [] };
+    known.base += rule.of === "tax" ? fact.tax : grossOf([fact]);
+    known.days.push(fact.taxPoint);
+    known.codes.push(fact.code);
+    bands.set(key, known);
+  }
+  return [...bands.values()];
+}
+
+function bandSteps(
+  { boxes }: TurnoverRate,
+  { to, of, show }: { to: CalendarDate; of: string; show: (amount: number) => string },
+  { band, rate, words, credit, base, days, codes }: Band,
+): SchemeStep[] {
+  const tax = percentOf(base, rate);
+  const step = {
+    id: `tax-${to}-${band === "" ? "" : `${band}-`}${rate}`,
+    words: of + words,
+    arithmetic: `${show(base)} × ${rate} % = ${show(tax)}`,
+    amount: tax,
+    box: boxes.tax,
+    days,
+    ...(band === "" ? {} : { codes }),
+  };
+  if (credit === undefined || boxes.credit === undefined || Number(rate) !== 0) return [step];
+  const given = percentOf(base, credit);
+  return [
+    step,
+    {
+      ...step,
+      id: `credit-${to}-${band}-${credit}`,
+      words: `${of}Given back of supplies whose rate is nought.`,
+      arithmetic: `${show(base)} × ${credit} % = ${show(given)}`,
+      amount: given,
+      box: boxes.credit,
+    },
+  ];
+}
+
+function percentOf(amount: number, percent: string): number {
+  const { n, d } = exactFromDecimal(percent);
+  return roundExact({ n: n * BigInt(amount), d: d * 100n });
+}
+
+/** What is given back of the first turnover of a fiscal year; what earlier returns hold of it was used there. */
+function sliceSteps({ firstSlice, boxes }: TurnoverRate, { years, digits }: SchemePeriod): SchemeStep[] {
+  if (!firstSlice || boxes.credit === undefined) return [];
+  const show = (amount: number) => displayAmount(amount, digits);
+  const { share, upTo, says } = firstSlice;
+  const { credit: box } = boxes;
+  return years.flatMap(({ year, before, now }) => {
+    const used = Math.min(upTo, Math.max(0, before));
+    const of = Math.min(upTo, Math.max(0, before + now)) - used;
+    if (of === 0) return [];
+    const given = percentOf(of, share);
+    const step: SchemeStep = {
+      id: `slice-${year}`,
+      words: `${share} % of the first ${show(upTo)} of the fiscal year to ${year}, of which earlier returns used ${show(used)} (${says}).`,
+      arithmetic: `${show(of)} × ${share} % = ${show(given)}`,
+      amount: given,
+      box,
+    };
+    return [step];
+  });
 }
 
 function assetSteps(rule: TurnoverRate, { capital, digits }: SchemePeriod): SchemeStep[] {
@@ -152,12 +242,14 @@ function assetSteps(rule: TurnoverRate, { capital, digits }: SchemePeriod): Sche
     .filter(({ code, purchase }) => isDeductedAsset(rule, code, purchase))
     .flatMap(({ document, line, number, net, tax, recoverable }) => {
       const own = {
-        words: `${number}, line ${line}: goods for the business, dear enough to be deducted the ordinary way.`,
+        words: `${number}, line ${line}: goods for the business whose tax is deducted the ordinary way.`,
         arithmetic: `${show(net)} + ${show(tax)} = ${show(net + tax)}`,
       };
       return [
         { id: `capital-${document}-${line}`, ...own, amount: recoverable, box: rule.boxes.input },
-        { id: `capital-net-${document}-${line}`, ...own, amount: net, box: rule.boxes.purchases },
+        ...(rule.boxes.purchases === undefined
+          ? []
+          : [{ id: `capital-net-${document}-${line}`, ...own, amount: net, box: rule.boxes.purchases }]),
       ];
     });
 }
@@ -212,29 +304,35 @@ function monthsIn(from: CalendarDate, to: CalendarDate): number {
 }
 
 /**
- * The rate of a scheme on a day, as a decimal of a percent, and what it is in words.
+ * The rate of a scheme for a supply on its day, as a decimal of a percent, what it is in words, and what is given back
+ * where it is nought.
  * @throws FiscalError `scheme/no-rate`
  */
 export function ratesOn(
-  { rates, firstYear, limitedCost: test }: TurnoverRate,
+  { rates, credits, firstYear, limitedCost: test, of }: TurnoverRate,
   { schemes, registered, schedules }: Pick<SchemePeriod, "schemes" | "registered" | "schedules">,
-  day: CalendarDate,
+  { taxPoint: day, rate: onSupply }: Pick<SchemeFact, "taxPoint" | "rate">,
   limited: boolean,
-): { rate: string; words: string } {
-  const chosen = schemeOn(schemes, day)?.settings[rates.by];
-  const own = chosen === undefined ? undefined : rates.schedules[chosen];
-  const schedule = limited && test ? test.schedule : own;
+): { rate: string; words: string; credit?: string | undefined } {
+  const settings = schemeOn(schemes, day)?.settings ?? {};
+  const chosen = rates.by.map((setting) => textAt(settings, setting)).join("/");
+  const key = rates.bands ? `${chosen}/${onSupply ?? ""}` : chosen;
+  const schedule = limited && test ? test.schedule : rates.schedules[key];
   const row = schedule === undefined ? undefined : rowInForce(schedules[schedule], day);
   if (!row) {
     throw new FiscalError(
       "scheme/no-rate",
-      `The scheme has no rate for "${chosen}" on ${day}. Choose another setting, or add a rate for that day.`,
+      `The scheme has no rate for "${key}" on ${day}. Choose another setting, or add a rate for that day.`,
       "schemes",
     );
   }
   const { rate, source } = row;
+  const back = credits?.[chosen];
+  const credit = back === undefined ? undefined : rowInForce(schedules[back], day)?.rate;
+  const taken = of === "tax" ? "Tax charged" : "Turnover";
+  const place = rates.bands ? ` taxed at ${onSupply} %, remitted` : "";
   if (firstYear === undefined || day >= addMonths(registered, 12))
-    return { rate, words: `Turnover at ${rate} % (${source}).` };
+    return { rate, words: `${taken}${place} at ${rate} % (${source}).`, credit };
   const reduced = exactToText(subtract(exactFromDecimal(rate), exactFromDecimal(firstYear)), 4);
   return {
     rate: reduced,

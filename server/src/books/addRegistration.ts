@@ -49,7 +49,7 @@ export async function addRegistration(
       rounding: body.rounding ?? pack.roundings[0]?.rounding ?? ROUND_EACH_LINE,
       options: checkedOptions(pack, body.options ?? {}),
       opening: checkedOpening(pack, body.opening ?? {}),
-      schemes: checkedSchemes(pack, ruleOf(pack, body), body.schemes ?? []),
+      schemes: checkedSchemes(pack, levies, ruleOf(pack, body), body.schemes ?? []),
       ...work.made,
     },
     work.options,

@@ -3,31 +3,36 @@ import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
 import type { PeriodRule } from "@fiscalon/core/calendar/filingPeriods";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
-import type { SchemeInForce } from "@fiscalon/core/model/scheme";
-import { schemesOf } from "@fiscalon/core/model/scheme";
+import type { SchemeDefinition, SchemeInForce } from "@fiscalon/core/model/scheme";
+import { excludeEachOther, schemesOf } from "@fiscalon/core/model/scheme";
 
 /**
- * Schemes of a registration in order of time: those the law there has, with answers to what each asks, from the first day
- * of a filing period to the last day of one, one at a time.
+ * Schemes of a registration in order of time: those the law there has for its levies, with answers to what each asks, from
+ * the first day of a filing period to the last day of one, none beside another that excludes it.
  */
 export function checkedSchemes(
   pack: JurisdictionPack,
+  levies: readonly string[],
   rule: PeriodRule,
   schemes: readonly SchemeInForce[],
 ): SchemeInForce[] {
-  const sorted = [...schemes].sort((a, b) => (a.from < b.from ? -1 : 1));
+  const known = schemesOf(pack).filter((one) => one.levies.some((levy) => levies.includes(levy)));
+  const sorted = [...schemes].sort((a, b) => (a.from < b.from ? -1 : a.from > b.from ? 1 : 0));
   return sorted.map((one, index) =>
-    withinField(`schemes[${index}]`, () => checked(pack, rule, one, sorted[index + 1])),
+    withinField(`schemes[${index}]`, () => {
+      const after = sorted.slice(index + 1);
+      return checked(pack, known, rule, one, after);
+    }),
   );
 }
 
 function checked(
   pack: JurisdictionPack,
+  known: readonly SchemeDefinition[],
   rule: PeriodRule,
   one: SchemeInForce,
-  next: SchemeInForce | undefined,
+  after: readonly SchemeInForce[],
 ): SchemeInForce {
-  const known = schemesOf(pack);
   const definition = known.find(({ id }) => id === one.scheme);
   if (!definition) {
     const names = known.map(({ id }) => id).join(", ") || "none";
@@ -51,10 +56,13 @@ function checked(
       "to",
     );
   }
-  if (next && (one.to === null || next.from <= one.to)) {
+  for (const next of after) {
+    const other = known.find(({ id }) => id === next.scheme);
+    const meet = one.to === null || next.from <= one.to;
+    if (!other || !meet || !excludeEachOther(definition, other)) continue;
     throw new FiscalError(
       "scheme/overlap",
-      `From ${next.from} on another scheme is in force. Let this one end on ${addDays(next.from, -1)} or before.`,
+      `From ${next.from} on ${other.name} is in force, which excludes it. Let ${definition.name} end on ${addDays(next.from, -1)} or before.`,
       "to",
     );
   }

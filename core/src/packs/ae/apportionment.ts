@@ -5,7 +5,7 @@ import { monthsFrom, SHARED_SETTINGS, sharingBoxes, sharingSettings } from "../s
 export const apportionment: SchemeDefinition = {
   id: "ae-apportionment",
   name: "Apportionment of input tax",
-  levy: "VAT",
+  levies: ["VAT"],
   settings: sharingSettings(monthsFrom(12), "period", "next"),
   conditions: [
     {

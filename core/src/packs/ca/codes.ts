@@ -243,5 +243,37 @@ const others: TaxCode[] = [
   code({ code: "ALW", name: "Reasonable travel allowance", direction: "purchase", treatment: "standard", note: "Tax-inclusive.", source: "ETA 174" }, [component("GST", "GST", { boxes: { purchase: "106 +r" } })]),
 ];
 
+const SOLD = {
+  direction: "sale",
+  treatment: "standard",
+  note: "A machine, a vehicle, furniture: no part of the turnover of a scheme.",
+  source: "ETA 141.1, 200",
+} as const;
+
+/** Capital property that is sold. */
+const sold: TaxCode[] = [
+  code({ code: "A5", name: "Capital property sold, GST 5 %", ...SOLD }, [
+    federal("GST", "GST"),
+    ...SOLD_THERE,
+  ]),
+  code({ code: "AQ", name: "Capital property sold, GST + QST", ...SOLD }, [federal("GST", "GST"), quebec]),
+  ...HST_PROVINCES.map(([id, name]) =>
+    code({ code: `A${id}`, name: `Capital property sold, HST ${name}`, ...SOLD }, [federal("HST", id)]),
+  ),
+];
+
 /** The codes of Canada: federal, harmonized by province, Quebec, and the three provinces with a sales tax. */
-export const codes: TaxCode[] = [...others, ...harmonized, ...provincial];
+export const codes: TaxCode[] = [...others, ...harmonized, ...provincial, ...sold];
+
+/** Codes of capital property, bought (within the caps of vehicles) and sold. */
+export const capitalCodes: string[] = [
+  ...codes.flatMap(({ code: name, variants = [] }) =>
+    variants.filter(({ suffix }) => "CVZ".includes(suffix)).map(({ suffix }) => `${name}-${suffix}`),
+  ),
+  ...sold.map(({ code: name }) => name),
+];
+
+/** Codes of real property, whose tax is deducted under every scheme. */
+export const realProperty: string[] = codes
+  .map(({ code: name }) => name)
+  .filter((name) => name.startsWith("RP"));

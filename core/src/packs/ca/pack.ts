@@ -6,11 +6,12 @@ import { bareNumber, checkedBy, checkedByShape } from "../shared/numberCheck.ts"
 import { accounts } from "./accounts.ts";
 import { due, holidays, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
-import { codes } from "./codes.ts";
+import { capitalCodes, codes, realProperty } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { bcPst, combined, gst34, mbRst, qstOnly, skPst, withoutCommission } from "./forms.ts";
 import { instalments } from "./instalments.ts";
 import { law } from "./law.ts";
+import { turnoverSchemes } from "./quickMethod.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { regions } from "./regions.ts";
 import { classes, rules } from "./rules.ts";
@@ -128,6 +129,7 @@ export const ca: JurisdictionPack = {
     },
   ],
   instalments,
+  schemes: turnoverSchemes(capitalCodes, realProperty),
   yearEnd: [
     {
       id: "meals",

@@ -1,4 +1,5 @@
 import { namesOf, schedulesOf } from "../shared/codeRows.ts";
+import { quickRateNames, quickRates } from "./quickRates.ts";
 
 const TABLE = "CRA rate table, from memory";
 const CAPS =
@@ -7,6 +8,7 @@ const NS_NOTICE = "CRA notice on the decrease of the HST rate in Nova Scotia, fr
 
 /** Rates by levy and province. FED is the federal part alone, for point-of-sale rebates; D.xx the provincial part. */
 export const schedules = schedulesOf("ca", {
+  ...quickRates,
   GST: [
     { from: "1991-01-01", to: "2006-06-30", rate: "7", source: "ETA 165(1), from memory" },
     { from: "2006-07-01", to: "2007-12-31", rate: "6", source: "ETA 165(1), from memory" },
@@ -78,6 +80,7 @@ export const schedules = schedulesOf("ca", {
 
 /** What the schedules are called. */
 export const rateNames = namesOf("ca", {
+  ...quickRateNames,
   VEHICLE: "Passenger vehicle cap",
   ZEV: "Zero-emission vehicle cap",
   GST: "GST",

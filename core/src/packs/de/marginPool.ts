@@ -5,7 +5,7 @@ import { POOL_SETTINGS } from "../shared/marginPool.ts";
 export const totalMargin: SchemeDefinition = {
   id: "de-total-margin",
   name: "Margin of a period (Gesamtdifferenz)",
-  levy: "VAT",
+  levies: ["VAT"],
   settings: POOL_SETTINGS,
   conditions: [
     {

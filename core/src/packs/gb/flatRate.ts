@@ -90,13 +90,14 @@ export const flatRateNames: Record<string, string> = {
 export const flatRate: SchemeDefinition = {
   id: "gb-flat-rate",
   name: "Flat rate scheme",
-  levy: "VAT",
+  levies: ["VAT"],
+  excludes: ["gb-global-accounting", "gb-partial-exemption"],
   settings: [{ id: "sector", name: "Sector", values: SECTORS.map(([value, name]) => ({ value, name })) }],
   conditions: [
     {
       says: "Taxable turnover of 150,000 or less without tax is expected in the next twelve months.",
       source: "SI 1995/2518 reg. 55L",
-      turnoverUpTo: 150_000_00,
+      limit: { upTo: 150_000_00, of: "net" },
     },
     {
       says: "It is left where all income with tax was above 230,000 in the year to an anniversary, or will be in the next thirty days.",
@@ -111,13 +112,15 @@ export const flatRate: SchemeDefinition = {
   source: "VATA 1994 s.26B, SI 1995/2518 part VIIA, VAT Notice 733",
   rule: {
     kind: "turnover-rate",
+    of: "turnover",
     rates: {
-      by: "sector",
+      by: ["sector"],
       schedules: Object.fromEntries(SECTORS.map(([id]) => [id, `gb.${key(id)}`])),
     },
     firstYear: "1",
     takes: ["standard", "reduced", "zero", "exempt", "export"],
     replaces: ["standard", "reduced", "zero", "exempt", "blocked", "out-of-scope"],
+    undeducted: ["import"],
     outside: ["SA20"],
     capital: { codes: ["CAP20"], from: 2_000_00 },
     limitedCost: {
@@ -128,6 +131,7 @@ export const flatRate: SchemeDefinition = {
       notCodes: ["CAP20"],
     },
     leaving: { above: 230_000_00 },
-    boxes: { tax: "1", turnover: "6", input: "4", purchases: "7" },
+    boxes: { tax: "1", turnover: ["6"], input: "4", purchases: "7" },
+    drops: ["1", "2", "4", "6", "7", "8", "9"],
   },
 };

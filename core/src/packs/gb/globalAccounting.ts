@@ -5,7 +5,7 @@ import { CLOSING_STOCK, POOL_SETTINGS } from "../shared/marginPool.ts";
 export const globalAccounting: SchemeDefinition = {
   id: "gb-global-accounting",
   name: "Global accounting",
-  levy: "VAT",
+  levies: ["VAT"],
   settings: [...POOL_SETTINGS, CLOSING_STOCK],
   conditions: [
     {

@@ -12,7 +12,7 @@ const HALF: Pick<DeMinimisTest, "aMonth" | "share" | "shareOf"> = {
 export const partialExemption: SchemeDefinition = {
   id: "gb-partial-exemption",
   name: "Partial exemption, standard method",
-  levy: "VAT",
+  levies: ["VAT"],
   settings: sharingSettings([3, 4, 5], "period", "next"),
   conditions: [
     {

@@ -5,7 +5,7 @@ import { monthsFrom, SHARED_SETTINGS, sharingBoxes, sharingSettings } from "../s
 export const apportionment: SchemeDefinition = {
   id: "ie-apportionment",
   name: "Dual-use inputs, by turnover",
-  levy: "VAT",
+  levies: ["VAT"],
   settings: sharingSettings(monthsFrom(12), "year-before", "next"),
   conditions: [
     {

@@ -5,7 +5,7 @@ import { POOL_SETTINGS } from "../shared/marginPool.ts";
 export const lowValuePool: SchemeDefinition = {
   id: "ie-low-value-pool",
   name: "Low-value margin goods",
-  levy: "VAT",
+  levies: ["VAT"],
   settings: POOL_SETTINGS,
   conditions: [
     { says: "Margin goods bought for 635 or less a piece.", source: "VATCA 2010 s.87(8)" },

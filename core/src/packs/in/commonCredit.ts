@@ -16,7 +16,7 @@ const boxes: Record<string, AttributionBoxes> = Object.fromEntries(
 export const commonCredit: SchemeDefinition = {
   id: "in-common-credit",
   name: "Common credit, rule 42",
-  levy: "CGST",
+  levies: ["IGST", "CGST", "SGST", "CESS"],
   settings: [
     ...sharingSettings(monthsFrom(3), "period", "next"),
     {

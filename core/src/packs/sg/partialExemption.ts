@@ -5,7 +5,7 @@ import { SHARED_SETTINGS, sharingBoxes, sharingSettings } from "../shared/attrib
 export const partialExemption: SchemeDefinition = {
   id: "sg-partial-exemption",
   name: "Partial exemption",
-  levy: "GST",
+  levies: ["GST"],
   settings: sharingSettings([3, 2, 1], "period", "next"),
   conditions: [
     {

@@ -80,6 +80,7 @@ export function chart(usual: UsualCodes, taxes: readonly TaxAccounts[]): Account
 }
 
 const EXPENSES = 5700;
+const GAINS = 2750;
 
 function taxRows(taxes: TaxAccounts): Account[] {
   const { levy, name, at, authority, only } = taxes;
@@ -100,7 +101,12 @@ function taxRows(taxes: TaxAccounts): Account[] {
     row(EXPENSES, `${name} rounding`, "expense", "rounding"),
     row(EXPENSES + 1, `${name} adjustments`, "expense", "adjustment"),
     row(EXPENSES + 2, `Interest and penalties, ${name}`, "expense", "charges"),
-    ...(taxes.scheme ? [row(EXPENSES + 4, `${name} by a scheme`, "expense", "scheme-cost")] : []),
+    ...(taxes.scheme
+      ? [
+          row(EXPENSES + 4, `Cost of ${name} schemes`, "expense", "scheme-cost"),
+          row(GAINS, `Gain of ${name} schemes`, "income", "scheme-gain"),
+        ]
+      : []),
     ...(taxes.allowance ? [row(EXPENSES + 3, `${name} kept for filing in time`, "income", "allowance")] : []),
   ];
   return [...(only === "shared" ? [] : running), ...(only === "running" ? [] : shared)];

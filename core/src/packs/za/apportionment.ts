@@ -5,7 +5,7 @@ import { monthsFrom, SHARED_SETTINGS, sharingBoxes, sharingSettings } from "../s
 export const apportionment: SchemeDefinition = {
   id: "za-apportionment",
   name: "Apportionment by turnover",
-  levy: "VAT",
+  levies: ["VAT"],
   settings: sharingSettings(monthsFrom(2), "year-before", "next"),
   conditions: [
     {

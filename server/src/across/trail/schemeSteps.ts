@@ -5,25 +5,24 @@ import { isTurnover } from "@fiscalon/core/schemes/turnoverRate";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
 import type { TrailStep } from "@fiscalon/contract/trail";
 import { registrationIn } from "../../books/loadSetup.ts";
-import { inSpan } from "../../books/returns/queries.ts";
+import { inSpan, levySpans } from "../../books/returns/queries.ts";
+import type { LevySpan } from "../../books/returns/queries.ts";
 import { contentOfPeriod } from "../../books/returns/schemes.ts";
-import type { SchemeOnReturn } from "../../books/returns/schemes.ts";
+import type { SchemeOnReturn } from "../../books/returns/schemeOnReturn.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { factLines } from "./factLines.ts";
 import type { FactLines } from "./factLines.ts";
 import type { TrailScope } from "./trailScope.ts";
 
-/** Facts `f` of a scheme: of its levy, in its time. */
-const ofScheme = (
-  spans: readonly unknown[],
-) => `f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND f.levy = $2
-  AND ${inSpan("$3", "from", spans.length)} IS NOT NULL`;
+/** Facts `f` of a scheme: of its levies, in its time. */
+const ofScheme = (times: readonly LevySpan[]) => `f.registration_id = $1 AND f.live = 1 AND f.held = 0
+  AND ${inSpan("$2", "from", times.length)} IS NOT NULL`;
 
-/** Whether the line of a fact `f` counts as goods: it says so, or its code ($5) does where it says nothing. */
+/** Whether the line of a fact `f` counts as goods: it says so, or its code ($4) does where it says nothing. */
 const GOODS = `EXISTS (SELECT 1 FROM lines l LEFT JOIN accounts a ON a.client_id = f.client_id AND a.code = l.account
   WHERE l.document_id = f.document_id AND l.no = f.line
-    AND coalesce(l.supply, CASE WHEN f.code IN (SELECT value FROM json_each($5)) THEN 'goods' END) = 'goods'
-    AND coalesce(a.topic, '') NOT IN (SELECT value FROM json_each($6)))`;
+    AND coalesce(l.supply, CASE WHEN f.code IN (SELECT value FROM json_each($4)) THEN 'goods' END) = 'goods'
+    AND coalesce(a.topic, '') NOT IN (SELECT value FROM json_each($5)))`;
 
 /** A step of a scheme's workpaper, with the documents it comes from: `registration/period/step`. */
 export async function schemeStep(scope: TrailScope, parts: string[], ref: string): Promise<TrailStep> {
@@ -55,9 +54,9 @@ async function linesOf(
   r: RegistrationRecord,
   end: string,
   { definition, spans, facts }: SchemeOnReturn,
-  { id, amount, days }: SchemeStep,
+  { id, amount, days, codes }: SchemeStep,
 ): Promise<FactLines> {
-  const { rule, levy } = definition;
+  const { rule, levies } = definition;
   if (rule.kind === "margin-pool") return poolLines(work, r, end, rule, id);
   if (rule.kind === "attribution") return attributedLines(work, r, end, rule, id);
   const [, document, line] = /^capital(?:-net)?-(\d+)-(\d+)$/.exec(id) ?? [];
@@ -66,7 +65,8 @@ async function linesOf(
     return { parts: [part], total: 1, sum: amount };
   }
   const [ownEnd = end] = /\d{4}-\d\d-\d\d/.exec(id) ?? [];
-  const bind = [r.id, levy, JSON.stringify(spans), ownEnd];
+  const times = levySpans(levies, spans);
+  const bind = [r.id, JSON.stringify(times), ownEnd];
   if (id.startsWith("limited-cost")) {
     const goods = work.packs
       .byId(r.pack)
@@ -74,8 +74,8 @@ async function linesOf(
       .filter(({ supply }) => supply === "goods");
     return factLines(work, {
       amount: "f.net + f.tax",
-      where: `${ofScheme(spans)} AND f.own_end = $4 AND f.direction = 'purchase' AND ${GOODS}
-        AND f.code NOT IN (SELECT value FROM json_each($7))`,
+      where: `${ofScheme(times)} AND f.own_end = $3 AND f.direction = 'purchase' AND ${GOODS}
+        AND f.code NOT IN (SELECT value FROM json_each($6))`,
       bind: [
         ...bind,
         JSON.stringify(goods.map(({ code }) => code)),
@@ -84,14 +84,27 @@ async function linesOf(
       ],
     });
   }
-  const sold = facts.filter((fact) => isTurnover(rule, fact)).map(({ code }) => code);
+  if (id.startsWith("slice")) return sliceLines(r.id, end, facts);
+  const sold = codes ?? facts.filter((fact) => isTurnover(rule, fact)).map(({ code }) => code);
   return factLines(work, {
-    amount: "f.net + f.tax",
-    where: `${ofScheme(spans)} AND f.own_end = $4 AND f.period_end = $5 AND f.direction = 'sale'
-      AND f.code IN (SELECT value FROM json_each($6))
-      AND ($7 IS NULL OR f.tax_point IN (SELECT value FROM json_each($7)))`,
+    amount: rule.of === "tax" && id.startsWith("tax") ? "f.tax" : "f.net + f.tax",
+    where: `${ofScheme(times)} AND f.own_end = $3 AND f.period_end = $4 AND f.direction = 'sale'
+      AND f.code IN (SELECT value FROM json_each($5))
+      AND ($6 IS NULL OR f.tax_point IN (SELECT value FROM json_each($6)))`,
     bind: [...bind, end, JSON.stringify(sold), days === undefined ? null : JSON.stringify(days)],
   });
+}
+
+/** The turnover of the return, of which the first of the year is given something back. */
+function sliceLines(rid: number, end: string, facts: SchemeOnReturn["facts"]): FactLines {
+  const ends = [...new Set(facts.filter(({ reported }) => reported).map(({ ownEnd }) => ownEnd))].sort();
+  const parts = ends.map((ownEnd) => ({
+    ref: `scheme/${rid}/${end}/turnover-${ownEnd}`,
+    label: "Turnover with tax",
+    detail: `of the period to ${ownEnd}`,
+    amount: null,
+  }));
+  return { parts, total: parts.length, sum: 0 };
 }
 
 /** Of what was sold from a pool, or bought for it, the lines; the other steps are worked out from these. */
@@ -175,14 +188,15 @@ export async function asideStep(
     setAside.some((one) => one.code === code && one.direction === direction),
   );
   if (!scheme) throw new FiscalError("trail/not-found", "No scheme sets this aside any more.", "ref");
+  const times = levySpans(scheme.definition.levies, scheme.spans);
   const {
     parts: lines,
     total,
     sum,
   } = await factLines(work, {
     amount: direction === "sale" ? "f.tax" : "f.recoverable",
-    where: `${ofScheme(scheme.spans)} AND f.period_end = $4 AND f.code = $5 AND f.direction = $6`,
-    bind: [r.id, scheme.definition.levy, JSON.stringify(scheme.spans), end, code, direction],
+    where: `${ofScheme(times)} AND f.period_end = $3 AND f.code = $4 AND f.direction = $5`,
+    bind: [r.id, JSON.stringify(times), end, code, direction],
   });
   return {
     ref,

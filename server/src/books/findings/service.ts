@@ -23,7 +23,7 @@ import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../loadSetup.ts";
 import { evaluated, formOf } from "../returns/evaluation.ts";
 import { schedulesOf } from "../returns/schedules.ts";
-import { contentOfPeriod, schemeOf } from "../returns/schemes.ts";
+import { contentOfPeriod, schemesAt } from "../returns/schemes.ts";
 import { correctionsOf, lateDocuments } from "../returns/late.ts";
 import { adjustmentsOf, factGroups } from "../returns/queries.ts";
 import { apartFromLedger } from "../settlement/closingEntry.ts";
@@ -66,7 +66,7 @@ export async function findingsOf(
     accounts,
     boxes,
     treatmentOf: (code) => setup.effect.codes.get(code)?.treatment,
-    sharesInput: schemeOf(work, registration, period.to)?.rule.kind === "attribution",
+    sharesInput: schemesAt(work, registration, period.to).some(({ rule }) => rule.kind === "attribution"),
     regions: places.map(({ country, region }) => regionOf(work.packs.ofCountry(country), region, null)),
   };
   const rows = await rowsOf(work, setup, registration, period, context);
@@ -131,9 +131,11 @@ function undeducted(
   if (registration.schemes.length === 0) return lines;
   const byDocument = groupBy(lines, ({ document }) => document);
   return lines.map((line) => {
-    const rule = schemeOf(work, registration, line.taxPoint)?.rule;
-    if (rule?.kind !== "turnover-rate" || line.direction === "sale" || setAside(rule, line) === "nothing")
-      return line;
+    const own = schemesAt(work, registration, line.taxPoint).filter(({ levies }) =>
+      levies.includes(line.levy),
+    );
+    const rule = own.map((one) => one.rule).find((one) => one.kind === "turnover-rate");
+    if (!rule || line.direction === "sale" || setAside(rule, line) === "nothing") return line;
     const purchase = assetPurchase(rule, byDocument.get(line.document) ?? [line]);
     return isDeductedAsset(rule, line.code, purchase) ? line : { ...line, recoverable: 0 };
   });
@@ -144,11 +146,13 @@ async function schemeIncome(
   registration: RegistrationRecord,
   period: FilingPeriod,
 ): Promise<PeriodRows["schemeIncome"]> {
-  const own = schemeOf(work, registration, period.to);
-  if (own?.rule.kind !== "turnover-rate" || !own.rule.leaving) return null;
   const from = addMonths(addDays(period.to, 1), -12);
-  const income = await incomeBetween(work, registration.id, from, period.to, own.rule.takes);
-  return { scheme: own.name, income, above: own.rule.leaving.above };
+  for (const { rule, name } of schemesAt(work, registration, period.to)) {
+    if (rule.kind !== "turnover-rate" || !rule.leaving) continue;
+    const income = await incomeBetween(work, registration.id, from, period.to, rule.takes);
+    return { scheme: name, income, above: rule.leaving.above };
+  }
+  return null;
 }
 
 async function unpaidAsked(

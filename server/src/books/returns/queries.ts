@@ -70,25 +70,40 @@ export function inScope({ by }: ReturnScope, from: string, to: string): string {
   return `f.${by} BETWEEN ${from} AND ${to}`;
 }
 
+/** A time of a levy; what else it holds is told by name. */
+export interface LevySpan {
+  levy: string;
+  from: string;
+  to: string | null;
+}
+
+/** The times in which a scheme holds, one a levy. */
+export function levySpans<Span extends Omit<LevySpan, "levy">>(
+  levies: readonly string[],
+  spans: readonly Span[],
+): (Span & LevySpan)[] {
+  return spans.flatMap((span) => levies.map((levy) => ({ ...span, levy })));
+}
+
 /**
- * The first of the spans (`from`, `to`, in a parameter of JSON) in which a fact `f` falls: what it holds under `key`.
+ * The first of the spans (in a parameter of JSON) in whose levy and time a fact `f` falls: what it holds under `key`.
  * @param count how many spans there are; each is compared with constants, which costs a fact next to nothing
  */
 export function inSpan(spans: string, key: string, count: number): string {
   if (count === 0) return `(${spans} ->> '$.nothing')`;
   const cases = Array.from({ length: count }, (_, index) => {
     const of = (name: string) => `(${spans} ->> '$[${index}].${name}')`;
-    return `WHEN f.tax_point >= ${of("from")} AND f.tax_point <= coalesce(${of("to")}, '9999-12-31') THEN ${of(key)}`;
+    return `WHEN f.levy = ${of("levy")} AND f.tax_point >= ${of("from")} AND f.tax_point <= coalesce(${of("to")}, '9999-12-31') THEN ${of(key)}`;
   });
   return `(CASE ${cases.join(" ")} END)`;
 }
 
-/** The facts of a scope by the scheme that was in force on their tax point; the ordinary ones under null. */
+/** The facts of a scope by the scheme that was in force for their levy on their tax point; the ordinary ones under null. */
 export async function factGroupsByScheme(
   work: Work,
   registrationId: number,
   scope: ReturnScope,
-  schemes: readonly SchemeInForce[],
+  schemes: readonly (SchemeInForce & LevySpan)[],
 ): Promise<{ scheme: string | null; group: PeriodGroup }[]> {
   if (schemes.length === 0) {
     const byPeriod = scope.by === "period_end";

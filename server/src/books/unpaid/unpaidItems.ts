@@ -5,11 +5,13 @@ import { optionsOn } from "@fiscalon/core/model/registration";
 import type { UnpaidRule } from "@fiscalon/core/model/unpaidRule";
 import { unpaidProposal } from "@fiscalon/core/returns/unpaid";
 import type { UnpaidItem, UnpaidProposal } from "@fiscalon/core/returns/unpaid";
-import { valueAt } from "@fiscalon/core/at";
+import { schemesOf } from "@fiscalon/core/model/scheme";
+import { found, valueAt } from "@fiscalon/core/at";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { inKinds } from "../../db/kindSql.ts";
-import { inSpan } from "../returns/queries.ts";
+import { inSpan, levySpans } from "../returns/queries.ts";
+import type { LevySpan } from "../returns/queries.ts";
 
 /** A document a rule speaks of, and what it asks for. */
 export interface UnpaidDocument extends UnpaidItem {
@@ -127,12 +129,13 @@ async function taxesOf(
 }
 
 /** When a scheme let nothing of purchases be deducted but dear assets; sales keep the tax that was charged. */
-function undeductedSpans({ packs }: Work, r: RegistrationRecord, { direction }: UnpaidRule): object[] {
+function undeductedSpans({ packs }: Work, r: RegistrationRecord, { direction }: UnpaidRule): LevySpan[] {
   if (direction === "sale") return [];
   return r.schemes.flatMap(({ scheme, from, to }) => {
-    const rule = packs.byId(r.pack).schemes?.find(({ id }) => id === scheme)?.rule;
-    if (rule?.kind !== "turnover-rate") return [];
-    return [{ from, to, codes: rule.capital?.codes ?? [], dear: rule.capital?.from ?? 0 }];
+    const { rule, levies } = found(schemesOf(packs.byId(r.pack)), ({ id }) => id === scheme, scheme);
+    if (rule.kind !== "turnover-rate") return [];
+    const { codes, from: dear } = rule.capital ?? { codes: [], from: 0 };
+    return levySpans(levies, [{ from, to, codes, dear }]);
   });
 }
 

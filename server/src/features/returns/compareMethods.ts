@@ -2,8 +2,8 @@ import { valueAt } from "@fiscalon/core/at";
 import { addDays, addMonths } from "@fiscalon/core/calendar/date";
 import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
-import type { SchemeDefinition, SchemeInForce, TurnoverRate } from "@fiscalon/core/model/scheme";
-import { schemeOn, schemesOf } from "@fiscalon/core/model/scheme";
+import type { SchemeDefinition, SchemeInForce, Turnover, TurnoverRate } from "@fiscalon/core/model/scheme";
+import { excludeEachOther, schemeOn, schemesOf } from "@fiscalon/core/model/scheme";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { MethodComparison, MethodView } from "@fiscalon/contract/compareMethods";
 import type { Work } from "../../base/work.ts";
@@ -25,10 +25,18 @@ export async function compareMethods(
   const periods = lastYear(work, r);
   const turnover = await turnoverOf(work, r, periods);
   const last = periods.at(-1)?.to ?? work.today;
-  const now = schemeOn(r.schemes, last);
   // A pool is part of what is done, whatever the method.
   const offered = methodsOf(work, r);
-  const pools = r.schemes.filter(({ scheme }) => !offered.some(({ id }) => id === scheme));
+  const methodOf = (one: SchemeInForce) => offered.find(({ id }) => id === one.scheme);
+  const [pools, own] = [
+    r.schemes.filter((one) => methodOf(one) === undefined),
+    r.schemes.filter((one) => methodOf(one) !== undefined),
+  ];
+  const inForce = (id: string) =>
+    schemeOn(
+      own.filter(({ scheme }) => scheme === id),
+      last,
+    );
   const methods: MethodView[] = [
     {
       id: "ordinary",
@@ -36,12 +44,21 @@ export async function compareMethods(
       settings: [],
       ...(await figures(work, { ...r, schemes: pools }, periods)),
       bar: null,
-      now: now === undefined || pools.includes(now),
+      now: schemeOn(own, last) === undefined,
     },
   ];
   for (const definition of offered) {
+    const now = inForce(definition.id);
     const chosen = answersOf(definition, now, answers);
-    const schemes = [{ scheme: definition.id, from: periods[0]?.from ?? last, to: null, settings: chosen }];
+    // What is in force beside it stays: a method of another levy, or a pool.
+    const beside = r.schemes.filter((one) => {
+      const other = schemesOf(work.packs.byId(r.pack)).find(({ id }) => id === one.scheme);
+      return other !== undefined && !excludeEachOther(definition, other);
+    });
+    const schemes = [
+      ...beside,
+      { scheme: definition.id, from: periods[0]?.from ?? last, to: null, settings: chosen },
+    ];
     methods.push({
       id: definition.id,
       name: definition.name,
@@ -53,7 +70,7 @@ export async function compareMethods(
       })),
       ...(await figures(work, { ...r, schemes }, periods)),
       bar: barOf(definition, turnover, plain.digits),
-      now: now?.scheme === definition.id,
+      now: now !== undefined,
     });
   }
   return { digits: plain.digits, periods, turnover, methods };
@@ -64,7 +81,9 @@ type Method = SchemeDefinition & { rule: TurnoverRate };
 
 function methodsOf({ packs }: Work, r: RegistrationRecord): Method[] {
   return schemesOf(packs.byId(r.pack)).flatMap((definition) =>
-    definition.rule.kind === "turnover-rate" ? [{ ...definition, rule: definition.rule }] : [],
+    definition.rule.kind === "turnover-rate" && definition.levies.some((levy) => r.levies.includes(levy))
+      ? [{ ...definition, rule: definition.rule }]
+      : [],
   );
 }
 
@@ -107,25 +126,29 @@ async function figures(
   return { output, input };
 }
 
-function barOf({ name, conditions }: Method, turnover: number, digits: number): string | null {
-  const most = conditions.flatMap(({ turnoverUpTo }) => turnoverUpTo ?? []).find((upTo) => turnover > upTo);
-  if (most === undefined) return null;
-  return `${name}: taxable turnover without tax was ${displayAmount(turnover, digits)} in these periods; ${displayAmount(most, digits)} is the most that may be expected.`;
+function barOf({ name, conditions }: Method, turnover: Turnover, digits: number): string | null {
+  const passed = conditions.flatMap(({ limit }) => limit ?? []).find(({ upTo, of }) => turnover[of] > upTo);
+  if (!passed) return null;
+  const { upTo, of } = passed;
+  return `${name}: taxable turnover ${of === "net" ? "without" : "with"} tax was ${displayAmount(turnover[of], digits)} in these periods; ${displayAmount(upTo, digits)} is the most that may be expected.`;
 }
 
-/** Taxable turnover of periods without tax, minor units. */
+/** Taxable turnover of periods. What bears taxes of several levies counts once. */
 export async function turnoverOf(
   work: Work,
   r: RegistrationRecord,
   periods: readonly FilingPeriod[],
-): Promise<number> {
+): Promise<Turnover> {
   const [first, last] = [periods[0], periods.at(-1)];
-  if (!first || !last) return 0;
-  const { turnover } = await work.one<{ turnover: number }>(
-    `SELECT coalesce(sum(net), 0) AS turnover FROM facts WHERE registration_id = $1 AND live = 1 AND held = 0
-       AND direction = 'sale' AND treatment IN ('standard', 'reduced', 'zero', 'export')
-       AND tax_point BETWEEN $2 AND $3`,
+  if (!first || !last) return { net: 0, withTax: 0 };
+  return work.one<Turnover>(
+    `SELECT coalesce(sum(net), 0) AS net, coalesce(sum(net + tax), 0) AS withTax FROM (
+       SELECT max(net) AS net, sum(tax) AS tax FROM (
+         SELECT document_id, line, levy, sum(net) AS net, sum(tax) AS tax FROM facts
+         WHERE registration_id = $1 AND live = 1 AND held = 0 AND direction = 'sale'
+           AND treatment IN ('standard', 'reduced', 'zero', 'export') AND tax_point BETWEEN $2 AND $3
+         GROUP BY document_id, line, levy)
+       GROUP BY document_id, line)`,
     [r.id, first.from, last.to],
   );
-  return turnover;
 }

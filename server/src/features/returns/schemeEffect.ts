@@ -15,7 +15,7 @@ export async function schemeEffect(
   { schemes }: SchemesBody,
 ): Promise<SchemeEffect> {
   const rule = periodRule(r);
-  const changed = { ...r, schemes: checkedSchemes(work.packs.byId(r.pack), rule, schemes) };
+  const changed = { ...r, schemes: checkedSchemes(work.packs.byId(r.pack), r.levies, rule, schemes) };
   const periods: SchemeEffect["periods"] = [];
   for (const period of filingPeriods(rule, r.validFrom, work.today)) {
     if (!isOpen(await returnRecord(work, r.id, period.to))) continue;

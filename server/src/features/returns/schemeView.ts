@@ -8,7 +8,7 @@ import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
 import { contentOfPeriod } from "../../books/returns/schemes.ts";
-import type { SchemeOnReturn } from "../../books/returns/schemes.ts";
+import type { SchemeOnReturn } from "../../books/returns/schemeOnReturn.ts";
 import type { ReportTable } from "../../exports/reportTable.ts";
 
 /** The workpapers of the schemes on a return. */

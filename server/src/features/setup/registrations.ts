@@ -59,7 +59,7 @@ export async function changeRegistration(
       schemes:
         body.schemes === undefined
           ? r.schemes
-          : checkedSchemes(pack, { ...periodRule(r), to, changes }, body.schemes),
+          : checkedSchemes(pack, r.levies, { ...periodRule(r), to, changes }, body.schemes),
       rounding: body.rounding ?? r.rounding,
     };
     if (lastSealed?.end) refuseSealedSchemes(lastSealed.end, r.schemes, after.schemes);

@@ -6,6 +6,7 @@ import { registrationChangeBody } from "@fiscalon/contract/setup";
 import { rhythmOn } from "@fiscalon/core/calendar/filingPeriods";
 import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
 import { optionsFor, optionsOn } from "@fiscalon/core/model/registration";
+import { schemesOf } from "@fiscalon/core/model/scheme";
 import type { Options } from "@fiscalon/core/model/registration";
 import { basisOffer, basisOn, waysOfLeaving } from "@fiscalon/core/model/basis";
 import { formOfRegistration } from "@fiscalon/core/returns/formOn";
@@ -32,6 +33,9 @@ export function ChangeRegistration({
   const packs = usePacks();
   const { client } = useScope();
   const pack = packs.byId(registration.pack);
+  const offered = schemesOf(pack).filter(({ levies }) =>
+    levies.some((levy) => registration.levies.includes(levy)),
+  );
   const running = rhythmOn(registration, today());
   const dialog = useBodyForm({
     values: {
@@ -64,7 +68,7 @@ export function ChangeRegistration({
       return {
         number: number || null,
         to: to || null,
-        ...(pack.schemes === undefined ? {} : { schemes: [...schemes] }),
+        ...(offered.length === 0 ? {} : { schemes: [...schemes] }),
         opening: Object.fromEntries(Object.entries(opening).filter(([, amount]) => amount !== "")),
         ...(from === "" ? { options: { ...registration.options, ...other } } : {}),
         changes:
@@ -183,9 +187,9 @@ export function ChangeRegistration({
           ))}
         </SelectField>
       ))}
-      {pack.schemes !== undefined && (
+      {offered.length > 0 && (
         <SchemeFields
-          offered={pack.schemes}
+          offered={offered}
           schemes={schemes}
           registration={registration}
           onChange={(next) => setValue("schemes", next)}

@@ -4,6 +4,7 @@ import type { Packs } from "@fiscalon/core/model/packs";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
+import { schemesOf } from "@fiscalon/core/model/scheme";
 import { optionsFor, optionsOn } from "@fiscalon/core/model/registration";
 import { basisOffer, basisOn } from "@fiscalon/core/model/basis";
 import { proposedRegistrations } from "@fiscalon/core/supply/proposeSetup";
@@ -201,7 +202,7 @@ function Registration({
     return `${name}: ${values.find((one) => one.value === value)?.name ?? value}`;
   });
   const region = pack.regions?.find(({ code }) => code === registration.region);
-  const scheme = registration.schemes.at(-1);
+  const schemes = registration.schemes.filter(({ to }) => to === null || to >= today());
   const rows = [
     [capital(registration.numberName), registration.number ?? "applied for", true],
     ...(region === undefined ? [] : [["For", region.name] as const]),
@@ -220,14 +221,10 @@ function Registration({
     ],
     ["Basis", basisOffer(pack.bases, basisOn(registration, today())).name],
     ["Rounding", roundingName(packs, registration)],
-    ...(scheme
-      ? [
-          [
-            "Special scheme",
-            `${pack.schemes?.find(({ id }) => id === scheme.scheme)?.name ?? scheme.scheme} from ${showDate(scheme.from)}${scheme.to === null ? " on" : ` to ${showDate(scheme.to)}`}`,
-          ],
-        ]
-      : []),
+    ...schemes.map((one) => [
+      "Special scheme",
+      `${schemesOf(pack).find(({ id }) => id === one.scheme)?.name ?? one.scheme} from ${showDate(one.from)}${one.to === null ? " on" : ` to ${showDate(one.to)}`}`,
+    ]),
     ...(options.length > 0 ? [["Choices", options.join("; ")]] : []),
   ] as [string, string, boolean?][];
   const authority =
@@ -244,7 +241,7 @@ function Registration({
         </p>
         <dl className="mt-1 grid grid-cols-[176px_1fr]">
           {rows.map(([term, value, mono]) => (
-            <div key={term} className="contents">
+            <div key={`${term}/${value}`} className="contents">
               <dt className="quiet border-b border-base-300 py-1.5">{term}</dt>
               <dd className={`border-b border-base-300 py-1.5 ${mono ? "font-mono" : ""}`}>{value}</dd>
             </div>

@@ -2,7 +2,8 @@ import { useState } from "react";
 import { textAt } from "@fiscalon/core/at";
 import { addDays } from "@fiscalon/core/calendar/date";
 import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
-import type { SchemeDefinition, SchemeInForce } from "@fiscalon/core/model/scheme";
+import { excludeEachOther } from "@fiscalon/core/model/scheme";
+import type { SchemeDefinition, SchemeInForce, Turnover } from "@fiscalon/core/model/scheme";
 import type { RegistrationView } from "@fiscalon/contract/views";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { useScope } from "../../app/scope.ts";
@@ -29,18 +30,24 @@ export function SchemeFields({
   const periods = filingPeriods(registration, registration.from, addDays(today(), AHEAD));
   const definitionOf = (id: string) => offered.find((one) => one.id === id);
   const definition = joining ? definitionOf(joining.scheme) : undefined;
-  const last = schemes.at(-1);
-  const joined = joining ? [...schemes, joining] : schemes;
+  const joined = joining ? withJoined(schemes, joining) : schemes;
+  const against = (one: SchemeDefinition) =>
+    schemes.filter(({ scheme }) => {
+      const other = definitionOf(scheme);
+      return other !== undefined && excludeEachOther(one, other);
+    });
+  const open = offered.filter((one) => against(one).every(({ to }) => to !== null));
   const { data: effect } = useSchemeEffect(registration.id, joined);
   return (
     <fieldset className="col-span-2 border-t border-base-300 pt-3">
       <legend className="font-semibold">Special schemes</legend>
       {schemes.map((one) => (
         <SchemeRow
-          key={one.from}
+          key={`${one.scheme}/${one.from}`}
           one={one}
           definition={definitionOf(one.scheme)}
           ends={periods.map(({ to }) => to).filter((end) => end >= one.from)}
+          onChange={() => setJoining(changed(one, periods))}
           onSettings={(settings) =>
             onChange(schemes.map((other) => (other === one ? { ...one, settings } : other)))
           }
@@ -48,18 +55,17 @@ export function SchemeFields({
           onTakeOut={() => onChange(schemes.filter((other) => other !== one))}
         />
       ))}
-      {!joining && last?.to !== null && (
+      {!joining && open.length > 0 && (
         <p className="quiet">
           {schemes.length === 0 && "None: output tax less input tax. "}
-          {offered.map(({ id, name }) => (
+          {open.map((one) => (
             <button
-              key={id}
+              key={one.id}
               type="button"
               className="word-link mr-3"
-              onClick={() => setJoining(blankScheme(id, definitionOf(id), periods, last))}
+              onClick={() => setJoining(blankScheme(one, periods, against(one).at(-1)))}
             >
-              Join the {name.charAt(0).toLowerCase()}
-              {name.slice(1)}
+              Join: {one.name}
             </button>
           ))}
         </p>
@@ -122,11 +128,12 @@ export function SchemeFields({
                 type="button"
                 className="action !py-0.5"
                 onClick={() => {
-                  onChange([...schemes, joining]);
+                  onChange([...joined]);
                   setJoining(null);
                 }}
               >
-                Join from {showDate(joining.from)}
+                {schemes.some((one) => !joined.includes(one)) ? "Change" : "Join"} from{" "}
+                {showDate(joining.from)}
               </button>
               <button type="button" className="word-link" onClick={() => setJoining(null)}>
                 Not now
@@ -144,21 +151,21 @@ export function SchemeFields({
 
 /** A condition of a scheme, ticked or not where the books can tell. */
 function Condition({
-  condition: { says, source, turnoverUpTo },
+  condition: { says, source, limit },
   turnover,
 }: {
   condition: SchemeDefinition["conditions"][number];
-  turnover: number | undefined;
+  turnover: Turnover | undefined;
 }) {
   const { minorDigits } = useScope();
-  const known = turnoverUpTo !== undefined && turnover !== undefined;
-  const met = known && turnover <= turnoverUpTo;
+  const known = limit !== undefined && turnover !== undefined;
+  const met = known && turnover[limit.of] <= limit.upTo;
   return (
     <li>
       <span aria-hidden className={met ? "text-success" : known ? "text-error" : "quiet"}>
         {met ? "✓" : known ? "▲" : "·"}
       </span>{" "}
-      {says} {known && <>The last twelve months: {displayAmount(turnover, minorDigits)}. </>}
+      {says} {known && <>The last twelve months: {displayAmount(turnover[limit.of], minorDigits)}. </>}
       <span className="quiet">({source})</span>
     </li>
   );
@@ -168,6 +175,7 @@ function SchemeRow({
   one,
   definition,
   ends,
+  onChange,
   onSettings,
   onEnd,
   onTakeOut,
@@ -175,6 +183,8 @@ function SchemeRow({
   one: SchemeInForce;
   definition: SchemeDefinition | undefined;
   ends: readonly string[];
+  /** To other answers, from a later period on. */
+  onChange: () => void;
   onSettings: (settings: SchemeInForce["settings"]) => void;
   onEnd: (to: string | null) => void;
   onTakeOut: () => void;
@@ -204,6 +214,11 @@ function SchemeRow({
           </option>
         ))}
       </SelectField>
+      {one.to === null && definition?.settings.some(({ holds }) => holds === undefined) && (
+        <button type="button" className="word-link pb-1.5" onClick={onChange}>
+          Change from …
+        </button>
+      )}
       <button type="button" className="word-link pb-1.5" onClick={onTakeOut}>
         Take out
       </button>
@@ -225,16 +240,33 @@ function SchemeRow({
   );
 }
 
+/** The schemes with one more; where it is the same with other answers, what was before ends the day before. */
+function withJoined(schemes: readonly SchemeInForce[], joining: SchemeInForce): SchemeInForce[] {
+  return [
+    ...schemes.map((one) =>
+      one.scheme === joining.scheme && one.to === null && one.from < joining.from
+        ? { ...one, to: addDays(joining.from, -1) }
+        : one,
+    ),
+    joining,
+  ];
+}
+
+/** The same scheme again from the first period after it began that has not ended. */
+function changed(one: SchemeInForce, periods: readonly { from: string; to: string }[]): SchemeInForce {
+  const next = periods.find(({ from, to }) => from > one.from && to >= today());
+  return { ...one, from: next?.from ?? one.from };
+}
+
 /** The first period after the scheme before, or the one that runs. */
 function blankScheme(
-  scheme: string,
-  definition: SchemeDefinition | undefined,
+  { id: scheme, settings: asked }: SchemeDefinition,
   periods: readonly { from: string; to: string }[],
   last: SchemeInForce | undefined,
 ): SchemeInForce {
   const after = last?.to ?? null;
   const first = periods.find(({ from, to }) => (after === null ? to >= today() : from > after));
-  const settings = (definition?.settings ?? []).map(({ id, values }) => [id, values[0]?.value ?? ""]);
+  const settings = asked.map(({ id, values }) => [id, values[0]?.value ?? ""]);
   return {
     scheme,
     from: first?.from ?? today(),

@@ -1,0 +1,25 @@
+import type { SchemeDefinition, SchemeInForce, SchemeResult } from "@fiscalon/core/model/scheme";
+import type { Direction } from "@fiscalon/core/model/taxCode";
+import type { SchemeFact } from "@fiscalon/core/schemes/turnoverRate";
+
+/** A scheme whose supplies are on a return, with its workpaper. */
+export interface SchemeOnReturn {
+  definition: SchemeDefinition;
+  /** When it was in force, with the answers of each time. */
+  spans: readonly SchemeInForce[];
+  facts: readonly SchemeFact[];
+  result: SchemeResult;
+  setAside: readonly SetAside[];
+  gain: number;
+}
+
+/** Facts of a code that are on no return because of a scheme; minor units. */
+export interface SetAside {
+  code: string;
+  direction: Direction;
+  count: number;
+  net: number;
+  tax: number;
+  /** What of it would be deducted. */
+  recoverable: number;
+}
