@@ -1,3 +1,10 @@
+import type {
+  CollectionCustomers,
+  CollectionProposal,
+  CollectionSheet,
+  CollectionView,
+  DeductedRows,
+} from "./collection.ts";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import type { Account } from "@fiscalon/core/model/account";
@@ -73,6 +80,13 @@ export interface Answers {
   "DELETE /clients/:id/codes/:code": null;
   "POST /clients/:id/codes/:code/archive": CodeUse[];
   "POST /clients/:id/codes/:code/default": { items: number };
+  "GET /clients/:id/collection": CollectionView;
+  "POST /clients/:id/collection/charges": { posted: number };
+  "GET /clients/:id/collection/customers": CollectionCustomers;
+  "GET /clients/:id/collection/customers/:contact": CollectionSheet;
+  "PUT /clients/:id/collection/customers/:contact/opening": null;
+  "GET /clients/:id/collection/deducted": DeductedRows;
+  "POST /clients/:id/collection/proposal": { proposal: CollectionProposal | null };
   "GET /clients/:id/contacts": ContactView[];
   "POST /clients/:id/contacts": ContactView;
   "PUT /clients/:id/contacts/:contact": ContactView;

@@ -24,6 +24,8 @@ import { RHYTHMS } from "./templates.ts";
 import type { Rhythm } from "./templates.ts";
 import { instalmentBody } from "./settlement.ts";
 import type { InstalmentBody } from "./settlement.ts";
+import { collectionOpeningBody } from "./collection.ts";
+import type { BookCollectionOpening } from "./collection.ts";
 import { bookPiece } from "./stockBook.ts";
 import type { BookPiece } from "./stockBook.ts";
 import { country, date, decimal, name, rateRow, reason, ref, taxNumber, text } from "./fields.ts";
@@ -117,6 +119,9 @@ export const bookSchema = Joi.object<BookFile, true>({
     }),
   ),
   pieces: Joi.array().items(bookPiece),
+  collectionOpenings: Joi.array().items(
+    collectionOpeningBody.append<BookCollectionOpening>({ contact: Joi.string().required() }),
+  ),
   acceptances: Joi.array().items(bookAcceptance),
   lateAnswers: Joi.array().items(bookLateAnswer),
   imports: Joi.array().items(bookImport),
@@ -208,6 +213,7 @@ export interface BookFile {
   lateAnswers?: BookLateAnswer[];
   instalments?: BookInstalment[];
   pieces?: BookPiece[];
+  collectionOpenings?: BookCollectionOpening[];
   /** Files that were posted, so that a figure still leads to its row. */
   imports?: BookImport[];
   bank?: BookBank[];

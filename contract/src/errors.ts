@@ -264,7 +264,7 @@ export const ERRORS = {
   },
   "scheme/overlap": {
     status: 422,
-    says: "From … on another scheme is in force. Let this one end on … or before.",
+    says: "From … on … is in force, which excludes it. Let … end on … or before.",
   },
   "scheme/setting": { status: 422, says: '… asks for "…". Choose one of: ….' },
   "scheme/no-rate": {

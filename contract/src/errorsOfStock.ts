@@ -1,5 +1,9 @@
 /** What can be refused of schemes, of the stock book and of sales from it. */
 export const ERRORS_OF_STOCK = {
+  "collection/nothing-left": {
+    status: 409,
+    says: "Nothing is left to charge to customer …: it was charged, or its receipts changed, in between. Look at the list again.",
+  },
   "jurisdiction/unknown-name": {
     status: 422,
     says: "… is no … of this jurisdiction. Add it, or correct the rule.",

@@ -1,4 +1,5 @@
 import Joi from "joi";
+import { collectionRule } from "./collection.ts";
 import { BASES } from "@fiscalon/core/model/basis";
 import { PLAIN_CORRECTION } from "@fiscalon/core/model/correction";
 import { TREATMENTS } from "@fiscalon/core/model/taxCode";
@@ -195,6 +196,7 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
     says: text.required(),
     source: text.default(""),
   }),
+  collection: collectionRule,
   rateMoves: Joi.array().items(
     Joi.object({
       on: date.required(),

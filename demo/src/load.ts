@@ -6,6 +6,7 @@ import { honeygumMeadery } from "./honeygumMeadery.ts";
 import { falajIrrigation } from "./falajIrrigation.ts";
 import { juniperLane } from "./juniperLane.ts";
 import { larkspurStrings } from "./larkspurStrings.ts";
+import { chargeJanuary } from "./monsoonCollections.ts";
 import { monsoonLooms } from "./monsoonLooms.ts";
 import { KARNATAKA_VAT } from "./karnatakaVat.ts";
 import { closeOldBooks } from "./monsoonOldBooks.ts";
@@ -61,6 +62,7 @@ export async function loadDemo(address: string): Promise<void> {
   }
   await call("PUT", `/jurisdictions/${KARNATAKA_VAT.id}`, KARNATAKA_VAT);
   const monsoon = await loadBook(call, monsoonLooms(ending, today));
+  await chargeJanuary(call, monsoon);
   await payOpenItems(call, monsoon, today);
   await closeOldBooks(call, monsoon);
   await closeBooks(call, monsoon, { behind: 1, today });

@@ -1,4 +1,5 @@
 import { bookOf, dealsDone, line } from "./bookMaker.ts";
+import { olderInvoices, olderReceipts, UNKNOWN_CUSTOMER } from "./monsoonCollections.ts";
 import { OLD_REGISTRATION, OLD_SUPPLIERS, oldDocuments } from "./monsoonOldBooks.ts";
 import type { Quarter } from "./quarters.ts";
 import { addDays } from "./quarters.ts";
@@ -91,12 +92,14 @@ export function monsoonLooms(quarters: readonly Quarter[], today: string): objec
           from: quarters[0]?.from,
           frequency: "monthly",
           anchor: endOfMonth(quarters[0]?.from ?? today),
+          options: { collection: "receipt" },
         },
       ],
       contacts: [
         ...customers,
         ...suppliers,
         ...OLD_SUPPLIERS,
+        UNKNOWN_CUSTOMER,
         {
           id: "t1",
           name: "Tungabhadra Roadways",
@@ -107,6 +110,7 @@ export function monsoonLooms(quarters: readonly Quarter[], today: string): objec
       ],
       documents: [
         ...oldDocuments(customers.slice(0, 12).map(({ id }) => id)),
+        ...olderInvoices,
         ...documents,
         {
           kind: "purchase-bill",
@@ -129,6 +133,7 @@ export function monsoonLooms(quarters: readonly Quarter[], today: string): objec
           ],
         },
       ],
+      payments: olderReceipts,
     },
   );
 }

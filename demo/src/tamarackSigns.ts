@@ -47,6 +47,14 @@ export function tamarackSigns(quarters: readonly Quarter[], today: string): obje
     random,
     today,
   );
+  const plotter = {
+    kind: "purchase-bill",
+    number: "CP-7702",
+    date: quarters[1]?.from ?? today,
+    contact: "s1",
+    place: "p1",
+    lines: [{ text: "Cutting plotter", amount: "4200.00", code: "G5-C", account: "0100" }],
+  };
   return bookOf(
     { name: "Tamarack Signs", country: "CA" },
     {
@@ -63,6 +71,14 @@ export function tamarackSigns(quarters: readonly Quarter[], today: string): obje
           from: start,
           frequency: "quarterly",
           anchor: quarters[0]?.to,
+          schemes: [
+            {
+              scheme: "ca-quick-method",
+              from: start,
+              to: null,
+              settings: { seat: "federal", sells: "services", used: "" },
+            },
+          ],
         },
         {
           id: "r2",
@@ -104,6 +120,7 @@ export function tamarackSigns(quarters: readonly Quarter[], today: string): obje
         { id: "s1", name: "Poundmaker Metals", country: "CA", region: "SK", standing: { GST: "registered" } },
       ],
       documents: [
+        plotter,
         ...documents,
         {
           kind: "purchase-bill",

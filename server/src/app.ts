@@ -21,6 +21,7 @@ import { BankFeed } from "./outside/bankFeed.ts";
 import { bookRoutes } from "./across/bookfile/routes.ts";
 import { accountRoutes } from "./features/accounts/routes.ts";
 import { contactRoutes } from "./features/contacts/routes.ts";
+import { collectionRoutes } from "./features/collection/routes.ts";
 import { stockRoutes } from "./features/stock/routes.ts";
 import { itemRoutes } from "./features/items/routes.ts";
 import { clientRoutes } from "./features/clients/routes.ts";
@@ -108,6 +109,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     seriesRoutes,
     templateRoutes,
     stockRoutes,
+    collectionRoutes,
     jobRoutes,
   ]) {
     await app.register(

@@ -1,5 +1,6 @@
 import { FiscalError } from "../errors.ts";
 import { parseFormula } from "../formula/parseFormula.ts";
+import type { CollectionRule } from "../model/collection.ts";
 import type { InstalmentRule } from "../model/instalments.ts";
 import type { SchemeDefinition } from "../model/scheme.ts";
 import { schemesOf } from "../model/scheme.ts";
@@ -30,6 +31,7 @@ export function checkSchemes(pack: PackData): void {
           ["stockBook.rate", "schedule", [pack.stockBook.rate]],
         ] as Named[])
       : []),
+    ...(pack.collection ? collectionNames(pack.collection) : []),
     ...(pack.instalments ?? []).flatMap((rule, index) => boxesOf(rule, `instalments[${index}]`)),
     ...(pack.rateMoves ?? []).map(({ before, after }, index): Named => [
       `rateMoves[${index}]`,
@@ -77,6 +79,14 @@ function namedBy(rule: SchemeDefinition["rule"], at: string): Named[] {
     [`${at}.credits`, "schedule", Object.values(rule.credits ?? {})],
     [`${at}.boxes`, "box", Object.values(rule.boxes).flat()],
     [`${at}.drops`, "box", rule.drops],
+  ];
+}
+
+function collectionNames({ code, identified, unidentified, kinds }: CollectionRule): Named[] {
+  const rates = [{ identified, unidentified }, ...kinds];
+  return [
+    ["collection.code", "code", [code]],
+    ["collection.rates", "schedule", rates.flatMap((one) => [one.identified, one.unidentified])],
   ];
 }
 

@@ -28,6 +28,8 @@ export const ACCOUNT_ROLES = [
   "opening",
   "card-clearing",
   "bank-charges",
+  "collected-at-source",
+  "deducted-at-source",
 ] as const;
 export type AccountRole = (typeof ACCOUNT_ROLES)[number];
 

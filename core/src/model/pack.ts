@@ -3,6 +3,7 @@ import type { CalendarDate } from "../calendar/date.ts";
 import type { DateOrder } from "../calendar/parseDate.ts";
 import type { Frequency } from "../calendar/filingPeriods.ts";
 import type { Account } from "./account.ts";
+import type { CollectionRule } from "./collection.ts";
 import type { CorrectionRule } from "./correction.ts";
 import type { BasisOffer } from "./basis.ts";
 import type { GoodsShareRule } from "./goodsShare.ts";
@@ -232,6 +233,8 @@ export interface JurisdictionPack {
   schemes?: readonly SchemeDefinition[];
   /** The book of pieces sold on the margin. */
   stockBook?: StockBookRule;
+  /** A tax beside these that sellers of goods collect from customers. */
+  collection?: CollectionRule;
   /** What is paid during a period against its one return. */
   instalments?: readonly InstalmentRule[];
   /** What is added back once a fiscal year is over. */

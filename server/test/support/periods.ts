@@ -38,6 +38,7 @@ export const INCLUSIVE = { prices: "inclusive" };
 export async function periodBooks(
   server: TestServer,
   { pack, country, region, levies, frequency, anchor, number, basis, options }: Country,
+  from = "2026-01-01",
 ) {
   const client = await server.ok<{ id: number; registrations: { id: number }[] }>("POST", "/clients", {
     name: `A period in ${country}`,
@@ -45,7 +46,7 @@ export async function periodBooks(
     place: { name: "Shop", country, region: region ?? null },
     registration: {
       pack,
-      from: "2026-01-01",
+      from,
       frequency,
       anchor,
       ...(levies ? { levies } : {}),

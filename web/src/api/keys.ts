@@ -3,6 +3,7 @@ export type ClientQuery =
   | "bank"
   | "changes"
   | "codes"
+  | "collection"
   | "contacts"
   | "control"
   | "document"

@@ -36,6 +36,8 @@ const LOAD: Record<ScreenPath, Load> = {
   "books/payments/:paymentId": paymentPage,
   "books/stock": stockPage,
   "books/stock/:no": stockPage,
+  "books/collected": collectedPage,
+  "books/collected/:contactId": collectedPage,
   "books/bank": async () => (await import("../features/bank/BankPage.tsx")).BankPage,
   "books/terminals": async () => (await import("../features/terminals/TerminalsPage.tsx")).TerminalsPage,
   "books/templates": async () => (await import("../features/documents/TemplatesPage.tsx")).TemplatesPage,
@@ -57,6 +59,9 @@ const LOAD: Record<ScreenPath, Load> = {
 
 async function stockPage() {
   return (await import("../features/stock/StockPage.tsx")).StockPage;
+}
+async function collectedPage() {
+  return (await import("../features/collection/CollectedPage.tsx")).CollectedPage;
 }
 async function documentPage() {
   return (await import("../features/documents/DocumentPage.tsx")).DocumentPage;

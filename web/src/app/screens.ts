@@ -2,7 +2,7 @@
  * Every screen there is: the one list from which router, navigation, palette and picture script are made.
  * - `path`: below `/c/:clientId/` for screens of a client, below `/` for those of the practice; `:kind`, `:end` … are filled in.
  * - `group`: the row of links it stands in, where it stands in one; `tab` is its short name there.
- * - `only`: offered only where the client keeps a stock book.
+ * - `only`: offered only where the client keeps a stock book, or collects tax from customers.
  * - `find`: its name in the palette; screens without one are reached from others.
  * - `lights`: the path whose link is lit while it is open, where that is another one.
  */
@@ -13,7 +13,7 @@ export interface Screen {
   tab?: string;
   find?: string;
   lights?: string;
-  only?: "stock-book";
+  only?: "stock-book" | "collection";
 }
 
 export const SCREENS = [
@@ -70,6 +70,15 @@ export const SCREENS = [
     only: "stock-book",
   },
   { path: "books/stock/:no", of: "client", group: null, lights: "books/stock" },
+  {
+    path: "books/collected",
+    of: "client",
+    group: "books",
+    tab: "Collected at source",
+    find: "Collected at source: customers above the yearly sum",
+    only: "collection",
+  },
+  { path: "books/collected/:contactId", of: "client", group: null, lights: "books/collected" },
   { path: "books/bank", of: "client", group: "books", tab: "Bank", find: "Bank: statements and matching" },
   { path: "books/terminals", of: "client", group: "books", tab: "Terminals", find: "Card terminals" },
   {

@@ -34,6 +34,8 @@ export const ROLE_WORDS: Readonly<Record<AccountRole, string>> = {
   opening: "opening balances",
   "card-clearing": "card takings in transit",
   "bank-charges": "bank and card charges",
+  "collected-at-source": "tax collected from customers",
+  "deducted-at-source": "tax deducted from us",
 };
 
 const WITHOUT_LEVY = new Set<AccountRole>([
@@ -49,6 +51,8 @@ const WITHOUT_LEVY = new Set<AccountRole>([
   "opening",
   "card-clearing",
   "bank-charges",
+  "collected-at-source",
+  "deducted-at-source",
 ]);
 
 interface Typed {

@@ -5,6 +5,7 @@ import { due, furtherDays, rhythms, roundings } from "./calendar.ts";
 import { checks } from "./checks.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
+import { collection } from "./collection.ts";
 import { correction } from "./correction.ts";
 import { compositionForms, gstr, oldVat } from "./forms.ts";
 import { checkGstin, stateOfGstin } from "./gstin.ts";
@@ -64,6 +65,7 @@ export const inPack: JurisdictionPack = {
   claims,
   checks,
   instalments,
+  collection,
   noCredit: {
     option: "composition",
     values: ["trader", "manufacturer", "restaurant", "services"],
@@ -145,6 +147,16 @@ export const inPack: JurisdictionPack = {
       source: "CGST s.10",
     },
     {
+      id: "collection",
+      name: "Income tax collected on sales of goods, s.206C",
+      values: [
+        { value: "no", name: "not collected: turnover of the year before up to 10 crore, or no such goods" },
+        { value: "receipt", name: "collected on what customers pay" },
+        { value: "invoice", name: "collected on invoices, once over the sum" },
+      ],
+      source: "Income-tax Act 1961 s.206C(1H), (1)",
+    },
+    {
       id: "rule37",
       name: "Credit of bills unpaid for 180 days",
       values: [
@@ -158,6 +170,7 @@ export const inPack: JurisdictionPack = {
     { id: "composition", name: "composition taxpayer" },
     { id: "sez", crosses: true, name: "unit or developer of a special economic zone" },
     { id: "uin", name: "holder of a UIN" },
+    { id: "deducts", name: "deducts income tax on purchases, s.194Q" },
   ],
   dateOrder: "dmy",
   bankNames: ["gst", "gstn", "taxes"],

@@ -1,6 +1,7 @@
 import type { RateMove } from "../../model/rateChange.ts";
 import type { RateRow } from "../../model/taxCode.ts";
 import { namesOf, schedulesOf } from "../shared/codeRows.ts";
+import { collectionRateNames, collectionRates } from "./collection.ts";
 
 const START = "2017-07-01";
 const RESTRUCTURED = "N 9/2025-CTR of 17 September 2025";
@@ -38,6 +39,7 @@ const rowsOf = (rate: string, rows: Slab["rows"]): RateRow[] =>
   }));
 
 export const schedules = schedulesOf("in", {
+  ...collectionRates,
   ...Object.fromEntries(SLABS.map(({ value, percent, rows }) => [`I${value}`, rowsOf(percent, rows)])),
   ...Object.fromEntries(SLABS.map(({ value, half, rows }) => [`C${value}`, rowsOf(half, rows)])),
   ZERO: [{ from: START, to: null, rate: "0", source: "IGST s.16" }],
@@ -69,6 +71,7 @@ export const schedules = schedulesOf("in", {
 
 /** What the schedules are called. */
 export const rateNames = namesOf("in", {
+  ...collectionRateNames,
   ...Object.fromEntries(
     SLABS.map(({ value, percent }) => [`I${value}`, `Integrated tax, slab of ${percent} %`]),
   ),

@@ -18,6 +18,7 @@ import type { ClientSetup } from "../../books/loadSetup.ts";
 import { addBank, addTerminals } from "./bookFeeds.ts";
 import { addImports, addPapers, keepContents } from "./bookFiles.ts";
 import { addCreditReleases } from "./bookCredit.ts";
+import { addCollection } from "./bookCollection.ts";
 import { addPieces } from "./bookPieces.ts";
 import { addInstalments } from "./bookInstalments.ts";
 import { addAcceptances, addExplanations, addLateAnswers } from "./bookReviews.ts";
@@ -74,6 +75,7 @@ export async function importBook(work: Work, book: BookFile, progress: Progress)
     await addLateAnswers(work, await load(), book, placed, (period) => !sealed.has(period));
     refuseLeftTaxPayments(book, placed);
     await addPieces(work, await load(), book, placed);
+    await addCollection(work, await load(), book, refs.contacts);
     await addPapers(work, clientId, book, contents, placed);
     await addExplanations(work, clientId, book, placed);
     const setup = await load();

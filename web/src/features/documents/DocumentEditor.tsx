@@ -32,6 +32,7 @@ import { EffectPanel } from "./EffectPanel.tsx";
 import { JournalGrid } from "./JournalGrid.tsx";
 import { LineDetails } from "./LineDetails.tsx";
 import { LineGrid } from "./LineGrid.tsx";
+import { CollectionLine } from "./CollectionLine.tsx";
 import { CreateDialogs } from "./CreateDialogs.tsx";
 import type { Creating } from "./CreateDialogs.tsx";
 import { lineFromItem, withProposals } from "./proposals.ts";
@@ -294,6 +295,9 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
           <p role="alert" className="mt-3 text-error">
             {live.error.message}
           </p>
+        )}
+        {!readOnly && (
+          <CollectionLine draft={draft} live={live} document={document?.id ?? null} onChange={update} />
         )}
         <DocumentTotals
           draft={draft}

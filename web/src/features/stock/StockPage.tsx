@@ -8,7 +8,7 @@ import { api, filled, withQuery } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
 import { BooksNav } from "../../app/BooksNav.tsx";
 import { useScope } from "../../app/scope.ts";
-import { useKeepsStockBook } from "../../app/useKeepsStockBook.ts";
+import { useKeepsStockBook } from "../../app/useKept.ts";
 import { DataTable } from "../../kit/DataTable.tsx";
 import { FindInput } from "../../kit/FindInput.tsx";
 import { plural, showPeriod } from "../../kit/format.ts";

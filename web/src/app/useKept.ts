@@ -1,0 +1,23 @@
+import { usePacks } from "../api/packs.tsx";
+import { useScope } from "./scope.ts";
+
+/** Whether a jurisdiction of the client taxes goods piece by piece on their margin. */
+export function useKeepsStockBook(): boolean {
+  const packs = usePacks();
+  const { client } = useScope();
+  if (!client) return false;
+  const registered = client.registrations.some(({ pack }) => packs.byId(pack).stockBook !== undefined);
+  return registered || packs.ofCountry(client.country)?.stockBook !== undefined;
+}
+
+/** Whether a registration of the client collects a tax from customers on what they pay, now or at any time. */
+export function useCollects(): boolean {
+  const packs = usePacks();
+  const { client } = useScope();
+  return (client?.registrations ?? []).some((registration) => {
+    const rule = packs.byId(registration.pack).collection;
+    if (!rule) return false;
+    const ways = [registration.options, ...registration.changes.map(({ options }) => options ?? {})];
+    return ways.some((chosen) => (chosen[rule.option] ?? "no") !== "no");
+  });
+}
