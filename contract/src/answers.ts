@@ -84,6 +84,7 @@ export interface Answers {
   "POST /clients/:id/collection/charges": { posted: number };
   "GET /clients/:id/collection/customers": CollectionCustomers;
   "GET /clients/:id/collection/customers/:contact": CollectionSheet;
+  "PUT /clients/:id/collection/customers/:contact/deducts": null;
   "PUT /clients/:id/collection/customers/:contact/opening": null;
   "GET /clients/:id/collection/deducted": DeductedRows;
   "POST /clients/:id/collection/proposal": { proposal: CollectionProposal | null };

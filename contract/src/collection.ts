@@ -26,7 +26,12 @@ export const collectionRule = Joi.object({
         return pattern;
       }, "a pattern"),
   }).required(),
-  deducts: Joi.string().max(40).required(),
+  deducts: Joi.object({
+    standing: Joi.string()
+      .pattern(/^[A-Za-z0-9]{1,30}$/)
+      .required(),
+    name: name.required(),
+  }).required(),
   kinds: Joi.array()
     .items(
       Joi.object({
@@ -68,6 +73,14 @@ export const collectionOpeningBody = Joi.object<CollectionOpeningBody, true>({
   year: date.required(),
   amount: decimal.required(),
   evidence: text.required(),
+});
+
+/** Whether a customer deducts tax itself. */
+export interface CollectionDeductsBody {
+  deducts: boolean;
+}
+export const collectionDeductsBody = Joi.object<CollectionDeductsBody, true>({
+  deducts: Joi.boolean().required(),
 });
 
 /** The same in a book file, with the contact by its id there. */
@@ -127,6 +140,8 @@ export interface CollectionView {
   to: string | null;
   identification: string;
   statement: string;
+  /** What is said of a customer who deducts tax itself. */
+  deducts: string;
   kinds: { id: string; name: string }[];
   account: string;
   /** What stands on it on the last day of the year, or today. */
@@ -140,6 +155,8 @@ export interface CollectionCustomer {
   contact: number;
   name: string;
   identification: string | null;
+  /** Whether it deducts tax itself, so that nothing is collected. */
+  deducts: boolean;
   opening: number;
   received: number;
   excess: number;

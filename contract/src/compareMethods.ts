@@ -25,6 +25,8 @@ export interface MethodView {
   /** What is declared and deducted, period by period. */
   output: number[];
   input: number[];
+  /** What it makes owed more or less than output tax less input tax, the largest causes first. */
+  causes: { words: string; amount: number }[];
   /** Why it is not open, as a sentence with figures; null where nothing here speaks against it. */
   bar: string | null;
   /** Whether it is in force in the last of the periods. */

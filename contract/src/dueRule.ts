@@ -68,3 +68,49 @@ export const instalmentRule = Joi.object({
   says: text.required(),
   source: text.default(""),
 });
+
+const after = Joi.number().integer().min(0).max(400).required();
+const lateWay = Joi.alternatives(
+  Joi.object({ way: Joi.string().valid("share").required(), percent: decimal.required(), after }),
+  Joi.object({
+    way: Joi.string().valid("yearly").required(),
+    schedule: Joi.string().max(80).required(),
+    after,
+  }),
+  Joi.object({
+    way: Joi.string().valid("monthly").required(),
+    percent: decimal.required(),
+    after,
+    begun: Joi.boolean().required(),
+    most: Joi.number().integer().min(1).max(400).required(),
+    downTo: minor,
+  }),
+  Joi.object({
+    way: Joi.string().valid("fee").required(),
+    each: Joi.string().valid("day", "28 days", "month", "once").required(),
+    amount: minor.required(),
+    nil: minor,
+    most: minor.required(),
+  }),
+);
+
+/** What is charged for filing or paying late. */
+export const lateCharge = Joi.object({
+  id: Joi.string().max(40).required(),
+  name: name.required(),
+  kind: Joi.string().valid("interest", "penalty").required(),
+  on: Joi.string().valid("filing", "payment").required(),
+  levies: Joi.array().items(Joi.string().max(30)),
+  frequencies: Joi.array().items(frequency),
+  from: date.required(),
+  to: date.allow(null).default(null),
+  way: lateWay.required(),
+  heads: Joi.object().pattern(Joi.string().max(30), text),
+  rounding: Joi.object({
+    mode: Joi.string().required(),
+    step: Joi.number().integer().min(1).required(),
+  }),
+  says: text.required(),
+  source: text.default(""),
+  doubt: text,
+});

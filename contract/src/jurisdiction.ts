@@ -8,7 +8,7 @@ import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdicti
 import { codeBody, ruleBody } from "./code.ts";
 import { basisOffer, boxId, correctionRule, minor } from "./correctionRule.ts";
 import { country, date, decimal, name, rateRow, roundingBody, text } from "./fields.ts";
-import { dayOfMonth, dueRule, frequency, instalmentRule, monthsAfter, shift } from "./dueRule.ts";
+import { lateCharge, dayOfMonth, dueRule, frequency, instalmentRule, monthsAfter, shift } from "./dueRule.ts";
 import { returnForm } from "./returnForm.ts";
 import { stockBookRule } from "./stockBook.ts";
 import { schemeDefinition } from "./scheme.ts";
@@ -197,6 +197,7 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
     source: text.default(""),
   }),
   collection: collectionRule,
+  late: Joi.array().items(lateCharge),
   rateMoves: Joi.array().items(
     Joi.object({
       on: date.required(),

@@ -83,6 +83,21 @@ export interface InstalmentsView {
   warning: string | null;
 }
 
+/** What the law charges for being late, as things stand today; minor units. */
+export interface LateView {
+  id: string;
+  name: string;
+  kind: "interest" | "penalty";
+  on: "filing" | "payment";
+  /** The last day in time. */
+  since: string;
+  amount: number;
+  arithmetic: string[];
+  says: string;
+  source: string;
+  doubt: string | null;
+}
+
 export interface SettlementView {
   from: string;
   to: string;
@@ -110,6 +125,8 @@ export interface SettlementView {
   }[];
   outstanding: number;
   instalments: InstalmentsView | null;
+  /** What being late costs so far, and what was recorded of it. */
+  lateCharges: { proposed: LateView[]; recorded: number };
   continuity: {
     period: string;
     state: string;

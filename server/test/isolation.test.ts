@@ -100,6 +100,12 @@ function bodyFor(method: string, path: string): object | undefined {
     },
     "POST /clients/{id}/registrations/{rid}/methods": { answers: {} },
     "POST /clients/{id}/registrations/{rid}/schemes/effect": { schemes: [] },
+    "PUT /clients/{id}/collection/customers/{contact}/deducts": { deducts: true },
+    "PUT /clients/{id}/collection/customers/{contact}/opening": {
+      year: "2026-03-31",
+      amount: "1.00",
+      evidence: "taken over",
+    },
     "POST /clients/{id}/bank-lines/{line}/match": { ignore: "not ours" },
     "PUT /clients/{id}/registrations/{rid}": { to: "2027-12-31" },
     "POST /clients/{id}/registrations/{rid}/returns/{period}/acceptances": {
@@ -132,6 +138,7 @@ function bodyFor(method: string, path: string): object | undefined {
 
 /** The question after a path that cannot be asked without one. */
 function queryFor(method: string, path: string): string {
+  if (path.includes("/collection/")) return `?day=${END}`;
   if (path.endsWith("/returns")) return `?from=2026-01-01&to=${END}`;
   return method === "DELETE" && path.endsWith("/acceptances") ? "?key=twin%2F1" : "";
 }

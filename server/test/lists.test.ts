@@ -147,6 +147,7 @@ test("every route says in the API's documents what it answers; only files and st
   expect(silent.filter((route) => !route.includes("/simulators/")).sort()).toEqual([
     "GET /clients/{id}/attachments/{attachment}",
     "GET /clients/{id}/codes.csv",
+    "GET /clients/{id}/collection/statement",
     "GET /clients/{id}/documents/{document}/e-invoice",
     "GET /clients/{id}/documents/{document}/pdf",
     "GET /clients/{id}/export/audit-file",

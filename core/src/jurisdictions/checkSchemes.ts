@@ -2,6 +2,7 @@ import { FiscalError } from "../errors.ts";
 import { parseFormula } from "../formula/parseFormula.ts";
 import type { CollectionRule } from "../model/collection.ts";
 import type { InstalmentRule } from "../model/instalments.ts";
+import type { LateCharge } from "../model/lateCharge.ts";
 import type { SchemeDefinition } from "../model/scheme.ts";
 import { schemesOf } from "../model/scheme.ts";
 import { codesByName } from "../tax/expandCode.ts";
@@ -32,6 +33,7 @@ export function checkSchemes(pack: PackData): void {
         ] as Named[])
       : []),
     ...(pack.collection ? collectionNames(pack.collection) : []),
+    ...(pack.late ?? []).flatMap((rule, index) => lateNames(rule, `late[${index}]`)),
     ...(pack.instalments ?? []).flatMap((rule, index) => boxesOf(rule, `instalments[${index}]`)),
     ...(pack.rateMoves ?? []).map(({ before, after }, index): Named => [
       `rateMoves[${index}]`,
@@ -79,6 +81,13 @@ function namedBy(rule: SchemeDefinition["rule"], at: string): Named[] {
     [`${at}.credits`, "schedule", Object.values(rule.credits ?? {})],
     [`${at}.boxes`, "box", Object.values(rule.boxes).flat()],
     [`${at}.drops`, "box", rule.drops],
+  ];
+}
+
+function lateNames({ way, heads = {} }: LateCharge, at: string): Named[] {
+  return [
+    [`${at}.heads`, "box", Object.values(heads).flatMap((formula) => parseFormula(formula).boxes)],
+    [`${at}.way`, "schedule", way.way === "yearly" ? [way.schedule] : []],
   ];
 }
 

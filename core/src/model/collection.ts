@@ -22,7 +22,7 @@ export interface CollectionKind extends CollectionRates {
  * - `above`: minor units; `yearEnds`: the last month of the year; `from`, `to`: the days of the receipts it is due on.
  *   Receipts of the same year before `from` count towards the sum.
  * - `identification`: the pattern by which a customer's number holds it, and its name.
- * - `deducts`: the standing of customers who deduct tax themselves, so that nothing is collected.
+ * - `deducts`: under which name a contact's standing says that it deducts tax itself, so that nothing is collected.
  * - `deposit`: when what a month collected is paid over; `statement`: when that of a quarter is given, and its name.
  */
 export interface CollectionRule extends CollectionRates {
@@ -35,7 +35,7 @@ export interface CollectionRule extends CollectionRates {
   from: CalendarDate;
   to: CalendarDate | null;
   identification: { name: string; pattern: string };
-  deducts: string;
+  deducts: { standing: string; name: string };
   kinds: readonly CollectionKind[];
   deposit: readonly DueRule[];
   statement: { name: string; due: readonly DueRule[] };

@@ -11,6 +11,7 @@ export const LINE_ATTRIBUTES: Readonly<Record<string, LineAttribute>> = {
   unitPrice: { name: "unit price", holds: "amount" },
   piece: { name: "piece of the stock book", holds: "text" },
   pieceCost: { name: "piece of the stock book it was spent on", holds: "text" },
+  collected: { name: "kind of goods whose sale bears collected tax", holds: "text" },
   cost: { name: "purchase price of what is sold", holds: "amount" },
   averagePrice: { name: "average wholesale price of a unit", holds: "amount" },
   customsDuty: { name: "customs duty and charges", holds: "amount" },

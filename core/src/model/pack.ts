@@ -8,6 +8,7 @@ import type { CorrectionRule } from "./correction.ts";
 import type { BasisOffer } from "./basis.ts";
 import type { GoodsShareRule } from "./goodsShare.ts";
 import type { SchemeDefinition } from "./scheme.ts";
+import type { LateCharge } from "./lateCharge.ts";
 import type { InstalmentRule } from "./instalments.ts";
 import type { StockBookRule } from "./stockBook.ts";
 import type { YearEndRule } from "./yearEnd.ts";
@@ -237,6 +238,8 @@ export interface JurisdictionPack {
   collection?: CollectionRule;
   /** What is paid during a period against its one return. */
   instalments?: readonly InstalmentRule[];
+  /** What the law charges for filing or paying late. */
+  late?: readonly LateCharge[];
   /** What is added back once a fiscal year is over. */
   yearEnd?: readonly YearEndRule[];
   /** What becomes of the tax of documents that stay unpaid. */

@@ -8,6 +8,7 @@ import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { EMIRATES } from "./emirates.ts";
 import { vat201 } from "./form.ts";
+import { late } from "./late.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
@@ -80,6 +81,7 @@ export const ae: JurisdictionPack = {
   watched: ["8.a", "9.v"],
   words,
   declaration: "I declare that all information provided is true, accurate and complete.",
+  late,
   law,
   notes: [
     {

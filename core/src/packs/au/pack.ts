@@ -8,6 +8,7 @@ import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { activityStatement, simplerStatement } from "./form.ts";
 import { instalments } from "./instalments.ts";
+import { late } from "./late.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
@@ -140,6 +141,7 @@ export const au: JurisdictionPack = {
   words,
   declaration:
     "I declare that the information given on this form is true and correct, and that I am authorised to make this declaration.",
+  late,
   law,
   notes: [
     {

@@ -10,6 +10,7 @@ import { capitalCodes, codes, realProperty } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { bcPst, combined, gst34, mbRst, qstOnly, skPst, withoutCommission } from "./forms.ts";
 import { instalments } from "./instalments.ts";
+import { late } from "./late.ts";
 import { law } from "./law.ts";
 import { turnoverSchemes } from "./quickMethod.ts";
 import { rateNames, schedules } from "./rates.ts";
@@ -216,6 +217,7 @@ export const ca: JurisdictionPack = {
   words,
   declaration:
     "I certify that the information given in this return is true, correct and complete in every respect.",
+  late,
   law,
   notes: [
     {

@@ -7,6 +7,7 @@ import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { annualReturn, preliminaryReturn } from "./form.ts";
+import { late } from "./late.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
@@ -94,6 +95,7 @@ export const de: JurisdictionPack = {
   ],
   declaration:
     "I declare that the information in this return is true and complete to the best of my knowledge.",
+  late,
   law,
   notes: [
     {

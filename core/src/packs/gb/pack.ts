@@ -10,6 +10,7 @@ import { notes } from "./notes.ts";
 import { globalAccounting } from "./globalAccounting.ts";
 import { flatRate } from "./flatRate.ts";
 import { instalments } from "./instalments.ts";
+import { late } from "./late.ts";
 import { law } from "./law.ts";
 import { partialExemption } from "./partialExemption.ts";
 import { rateNames, schedules } from "./rates.ts";
@@ -95,6 +96,7 @@ export const gb: JurisdictionPack = {
   words,
   checks,
   declaration,
+  late,
   law,
   notes,
   electronic: true,

@@ -1,8 +1,10 @@
+import { lateRates } from "./late.ts";
 import { flatRateNames, flatRates } from "./flatRate.ts";
 import { namesOf, schedulesOf } from "../shared/codeRows.ts";
 
 /** VAT rates by date. HOSP is hospitality and holiday accommodation with its temporary reduced rates. */
 export const schedules = schedulesOf("gb", {
+  ...lateRates,
   STD: [
     { from: "1991-04-01", to: "2008-11-30", rate: "17.5", source: "FA 1991, from memory" },
     { from: "2008-12-01", to: "2009-12-31", rate: "15", source: "SI 2008/3020, from memory" },
@@ -22,6 +24,8 @@ export const schedules = schedulesOf("gb", {
 
 /** What the schedules are called. */
 export const rateNames = namesOf("gb", {
+  LATE: "Late payment interest",
+  "LATE-2": "Second late payment penalty, a year",
   STD: "Standard rate",
   RED: "Reduced rate",
   ZERO: "Zero rate",

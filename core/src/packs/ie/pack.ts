@@ -7,6 +7,7 @@ import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { forms } from "./form.ts";
+import { late } from "./late.ts";
 import { law } from "./law.ts";
 import { apportionment } from "./apportionment.ts";
 import { rateNames, schedules } from "./rates.ts";
@@ -85,6 +86,7 @@ export const ie: JurisdictionPack = {
   words,
   checks: [BOTH_SIDES],
   declaration: "I declare that the figures in this return are true and complete.",
+  late,
   law,
   notes: [
     {

@@ -9,6 +9,7 @@ const HOSPITALITY = [
 
 /** VAT rates by date. HOSP: restaurants, catering, hairdressing. ACC: accommodation, cinemas, attractions. EN: energy. */
 export const schedules = schedulesOf("ie", {
+  LATE: [{ from: "2009-07-01", to: null, rate: "10.001", source: "VATCA 2010 s.114(1): 0.0274 % a day" }],
   STD: [
     { from: "2012-01-01", to: "2020-08-31", rate: "23", source: "VATCA 2010 s.46" },
     {
@@ -65,6 +66,7 @@ export const schedules = schedulesOf("ie", {
 
 /** What the schedules are called. */
 export const rateNames = namesOf("ie", {
+  LATE: "Interest on late payment, a year of 365 days",
   STD: "Standard rate",
   RED: "Reduced rate",
   SEC: "Second reduced rate",

@@ -111,7 +111,7 @@ export const collection: CollectionRule = {
   identified: "in.206C-1H",
   unidentified: "in.206C-1H-NOPAN",
   identification: { name: "PAN", pattern: "(?:^|^\\d{2})([A-Z]{5}\\d{4}[A-Z])(?:$|[0-9A-Z]{3}$)" },
-  deducts: "deducts",
+  deducts: { standing: "S194Q", name: "deducts income tax on its purchases, s.194Q" },
   kinds: KINDS.map(({ id, name }): CollectionKind => ({
     id,
     name,

@@ -10,6 +10,7 @@ import { correction } from "./correction.ts";
 import { compositionForms, gstr, oldVat } from "./forms.ts";
 import { checkGstin, stateOfGstin } from "./gstin.ts";
 import { instalments } from "./instalments.ts";
+import { late } from "./late.ts";
 import { law } from "./law.ts";
 import { rateMoves, rateNames, schedules, SLABS } from "./rates.ts";
 import { registers } from "./registers.ts";
@@ -170,7 +171,6 @@ export const inPack: JurisdictionPack = {
     { id: "composition", name: "composition taxpayer" },
     { id: "sez", crosses: true, name: "unit or developer of a special economic zone" },
     { id: "uin", name: "holder of a UIN" },
-    { id: "deducts", name: "deducts income tax on purchases, s.194Q" },
   ],
   dateOrder: "dmy",
   bankNames: ["gst", "gstn", "taxes"],
@@ -178,6 +178,7 @@ export const inPack: JurisdictionPack = {
   words,
   declaration:
     "I hereby solemnly affirm and declare that the information given herein above is true and correct to the best of my knowledge and belief and nothing has been concealed therefrom.",
+  late,
   law,
   registers,
   notes: [

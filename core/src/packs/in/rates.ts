@@ -39,6 +39,7 @@ const rowsOf = (rate: string, rows: Slab["rows"]): RateRow[] =>
   }));
 
 export const schedules = schedulesOf("in", {
+  LATE: [{ from: "2017-07-01", to: null, rate: "18", source: "CGST s.50, N 13/2017-CT" }],
   ...collectionRates,
   ...Object.fromEntries(SLABS.map(({ value, percent, rows }) => [`I${value}`, rowsOf(percent, rows)])),
   ...Object.fromEntries(SLABS.map(({ value, half, rows }) => [`C${value}`, rowsOf(half, rows)])),
@@ -71,6 +72,7 @@ export const schedules = schedulesOf("in", {
 
 /** What the schedules are called. */
 export const rateNames = namesOf("in", {
+  LATE: "Interest on cash paid late",
   ...collectionRateNames,
   ...Object.fromEntries(
     SLABS.map(({ value, percent }) => [`I${value}`, `Integrated tax, slab of ${percent} %`]),

@@ -7,6 +7,7 @@ import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { gst101a } from "./form.ts";
+import { late } from "./late.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
@@ -55,6 +56,7 @@ export const nz: JurisdictionPack = {
   watched: ["5", "11"],
   words,
   declaration: "I declare that the information in this return is true and correct.",
+  late,
   law,
   notes: [
     { text: "Registration is compulsory above $60,000 of supplies in twelve months.", source: "GSTA s 51" },

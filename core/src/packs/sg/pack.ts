@@ -7,6 +7,7 @@ import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { gstF5 } from "./form.ts";
+import { late } from "./late.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
@@ -78,6 +79,7 @@ export const sg: JurisdictionPack = {
   watched: ["1", "7"],
   words,
   declaration: "I declare that the information given in this return is true and complete.",
+  late,
   law,
   notes: [
     {

@@ -7,6 +7,7 @@ import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { vat201 } from "./form.ts";
+import { late } from "./late.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
@@ -66,6 +67,7 @@ export const za: JurisdictionPack = {
   words,
   declaration:
     "I declare that the information furnished in this return is true and correct in every respect.",
+  late,
   law,
   notes: [
     {

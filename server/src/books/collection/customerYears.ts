@@ -1,5 +1,6 @@
 import { groupBy } from "@fiscalon/core/groupBy";
 import { roundExact } from "@fiscalon/core/money/roundExact";
+import type { CollectionRule } from "@fiscalon/core/model/collection";
 import { collectedOnReceipts, identificationIn } from "@fiscalon/core/schemes/collection";
 import type { CollectedReceipt, CollectionReceipt } from "@fiscalon/core/schemes/collection";
 import type { Work } from "../../base/work.ts";
@@ -31,6 +32,7 @@ export interface CustomerYear {
   contact: number;
   name: string;
   identification: string | null;
+  deducts: boolean;
   opening: number;
   evidence: string;
   receipts: CollectedReceipt<CustomerReceipt>[];
@@ -41,13 +43,15 @@ interface Customer {
   contact: number;
   name: string;
   taxNumber: string | null;
+  deducts: number;
   opening: number;
   evidence: string;
 }
 
 /**
  * Customers who paid in the fiscal year of a day, up to that day, with what is collected on each receipt, and what was
- * charged. Who is abroad, or deducts tax itself, is left out; so is what was paid for services or for the tax itself.
+ * charged. Who is abroad is left out; so is what was paid for services or for the tax itself. Nothing is collected on
+ * receipts of who deducts tax itself.
  */
 export async function customerYears(
   work: Work,
@@ -58,7 +62,7 @@ export async function customerYears(
 ): Promise<CustomerYear[]> {
   const { from, to } = yearOf(rule, day);
   const until = day < to ? day : to;
-  const customers = await customersOf(work, setup, rule.deducts, to, only);
+  const customers = await customersOf(work, setup, rule, to, only);
   const known = new Set(customers.map(({ contact }) => contact));
   const receipts = groupBy(
     (await receiptsOf(work, setup.client.id, rule.code, from, until, only)).filter(({ contact }) =>
@@ -70,20 +74,24 @@ export async function customerYears(
     await chargesOf(work, setup.client.id, rule.code, from, until, only),
     ({ contact }) => contact,
   );
-  return customers.flatMap(({ taxNumber, ...customer }) => {
+  return customers.flatMap(({ taxNumber, deducts, ...customer }) => {
     const own = receipts.get(customer.contact) ?? [];
     const charged = charges.get(customer.contact) ?? [];
     if (own.length === 0 && charged.length === 0 && customer.opening === 0) return [];
     const identification = identificationIn(rule, taxNumber);
     return {
       ...customer,
+      deducts: deducts === 1,
       identification,
       receipts: collectedOnReceipts(
         rule,
         schedules,
         identification !== null,
         customer.opening,
-        own.map(({ contact: _, ...receipt }) => ({ ...receipt, collects: wayOn(receipt.date) !== "no" })),
+        own.map(({ contact: _, ...receipt }) => ({
+          ...receipt,
+          collects: deducts === 0 && wayOn(receipt.date) !== "no",
+        })),
       ),
       charges: charged.map(({ contact: _, ...charge }) => charge),
     };
@@ -93,19 +101,17 @@ export async function customerYears(
 async function customersOf(
   work: Work,
   { client }: ClientSetup,
-  deducts: string,
+  { deducts }: CollectionRule,
   year: string,
   only: number | null,
 ): Promise<Customer[]> {
   return work.rows<Customer>(
-    `SELECT c.id AS contact, c.name, c.tax_number AS taxNumber, coalesce(o.amount, 0) AS opening,
+    `SELECT c.id AS contact, c.name, c.tax_number AS taxNumber, c.standing ->> ('$.' || $4) IS NOT NULL AS deducts, coalesce(o.amount, 0) AS opening,
        coalesce(o.evidence, '') AS evidence
      FROM contacts c LEFT JOIN collection_openings o ON o.contact_id = c.id AND o.year = $3
      WHERE c.client_id = $1 AND coalesce(c.country, $2) = $2 AND ($5 IS NULL OR c.id = $5)
-       AND NOT EXISTS (SELECT 1 FROM json_each(coalesce(c.standing, '{}')) s
-         WHERE coalesce(CASE WHEN s.type = 'object' THEN s.value ->> '$.value' ELSE s.value END, '') = $4)
      ORDER BY c.name COLLATE NOCASE, c.id`,
-    [client.id, client.country, year, deducts, only],
+    [client.id, client.country, year, deducts.standing, only],
   );
 }
 

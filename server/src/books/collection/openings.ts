@@ -1,5 +1,5 @@
 import { parseAmount } from "@fiscalon/core/money/amount";
-import type { CollectionOpeningBody } from "@fiscalon/contract/collection";
+import type { CollectionDeductsBody, CollectionOpeningBody } from "@fiscalon/contract/collection";
 import { notFound } from "../../base/errors.ts";
 import type { Work, Writing } from "../../base/work.ts";
 import { loadSetup } from "../loadSetup.ts";
@@ -50,4 +50,35 @@ export async function writeOpening(
      VALUES ($1, $2, $3, $4, $5, $6, $7)`,
     [client.id, contact, year, minor, evidence, work.at, work.person],
   );
+}
+
+/** Says of a customer whether it deducts tax itself, beside whatever else its standing is. */
+export async function keepDeducting(
+  work: Work,
+  clientId: number,
+  contact: number,
+  { deducts }: CollectionDeductsBody,
+): Promise<void> {
+  await work.write(async (work) => {
+    const { rule } = await collecting(work, await loadSetup(work, clientId));
+    const path = `$.${rule.deducts.standing}`;
+    const known = await work.row("SELECT 1 FROM contacts WHERE client_id = $1 AND id = $2", [
+      clientId,
+      contact,
+    ]);
+    if (!known) throw notFound("This customer");
+    await work.run(
+      deducts
+        ? "UPDATE contacts SET standing = json_set(coalesce(standing, '{}'), $3, 'deducts') WHERE client_id = $1 AND id = $2"
+        : "UPDATE contacts SET standing = json_remove(coalesce(standing, '{}'), $3) WHERE client_id = $1 AND id = $2",
+      [clientId, contact, path],
+    );
+    await work.record({
+      client: clientId,
+      action: "change",
+      entity: "contact",
+      id: contact,
+      after: { [rule.deducts.standing]: deducts },
+    });
+  });
 }

@@ -8,9 +8,8 @@ import { optionsOn } from "@fiscalon/core/model/registration";
 import { displayAmount, formatAmount, parseAmount } from "@fiscalon/core/money/amount";
 import { daysOf, instalmentEnds, instalmentsOf } from "@fiscalon/core/returns/instalments";
 import type { Instalment, InstalmentTold } from "@fiscalon/core/returns/instalments";
-import { figureOfBoxes } from "@fiscalon/core/returns/returnFigures";
-import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
 import type { InstalmentBody, InstalmentsView } from "@fiscalon/contract/settlement";
+import { headFigures } from "./headFigures.ts";
 import type { Work, Writing } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { dueDayBy } from "../returns/dueDates.ts";
@@ -96,7 +95,7 @@ async function worked(
   const actual: { head: string; amount: number }[][] = [];
   if (rule.way === "actual") {
     for (const to of ends)
-      actual.push(headsOf(work, r, period.to, rule, await boxesUpTo(work, r, period, to)));
+      actual.push(headFigures(work, r, period.to, rule.before ?? {}, await boxesUpTo(work, r, period, to)));
   }
   return instalmentsOf(rule, {
     period,
@@ -113,7 +112,7 @@ async function beforeOf(work: Work, r: RegistrationRecord, period: FilingPeriod,
   if (!before) return undefined;
   const boxes =
     (await returnRecord(work, r.id, before.to))?.boxes ?? (await boxesNow(work, r, before.to)).boxes;
-  return { heads: headsOf(work, r, before.to, rule, boxes), days: daysOf(before) };
+  return { heads: headFigures(work, r, before.to, rule.before ?? {}, boxes), days: daysOf(before) };
 }
 
 /** What the period comes to from its first day up to a day. */
@@ -121,19 +120,6 @@ async function boxesUpTo(work: Work, r: RegistrationRecord, { from, to: end }: F
   const content = await contentBetween(work, r, { by: "tax_point", from, to });
   const previous = await carriedInto(work, r, formOf(work, r, end), from);
   return evaluated(work, await schedulesOf(work, r), r, end, { ...content, adjustments: [], previous });
-}
-
-function headsOf(
-  work: Work,
-  r: RegistrationRecord,
-  end: string,
-  { before = {} }: InstalmentRule,
-  boxes: readonly Pick<BoxResult, "box" | "amount">[],
-): { head: string; amount: number }[] {
-  const ids = new Set(formOf(work, r, end).boxes.map(({ id }) => id));
-  return Object.entries(before)
-    .filter(([, formula]) => [...formula.matchAll(/\[([^\]]+)\]/g)].every(([, id = ""]) => ids.has(id)))
-    .map(([head, formula]) => ({ head, amount: figureOfBoxes(formula, boxes, digitsOf(work, r)) }));
 }
 
 /** Whether instalments were varied so low that it costs interest, once the period is over. */

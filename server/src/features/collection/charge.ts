@@ -182,10 +182,9 @@ async function leftOut(
   contact: number,
 ): Promise<boolean> {
   const { out } = await work.one<{ out: number }>(
-    `SELECT coalesce(country, $3) <> $3 OR EXISTS (SELECT 1 FROM json_each(coalesce(standing, '{}')) s
-         WHERE coalesce(CASE WHEN s.type = 'object' THEN s.value ->> '$.value' ELSE s.value END, '') = $4) AS out
+    `SELECT coalesce(country, $3) <> $3 OR standing ->> ('$.' || $4) IS NOT NULL AS out
      FROM contacts WHERE client_id = $1 AND id = $2`,
-    [client.id, contact, client.country, rule.deducts],
+    [client.id, contact, client.country, rule.deducts.standing],
   );
   return out === 1;
 }

@@ -2,11 +2,13 @@ import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import {
   collectionChargeBody,
+  collectionDeductsBody,
   collectionOpeningBody,
   collectionProposalBody,
 } from "@fiscalon/contract/collection";
 import type {
   CollectionChargeBody,
+  CollectionDeductsBody,
   CollectionOpeningBody,
   CollectionProposalBody,
 } from "@fiscalon/contract/collection";
@@ -17,7 +19,7 @@ import { loadSetup } from "../../books/loadSetup.ts";
 import { PdfThread } from "../../exports/pdfThread.ts";
 import { sendTable } from "../../exports/sendTable.ts";
 import type { TableFormat } from "../../exports/sendTable.ts";
-import { keepOpening } from "../../books/collection/openings.ts";
+import { keepDeducting, keepOpening } from "../../books/collection/openings.ts";
 import { chargeCustomers, collectionProposal } from "./charge.ts";
 import { deductedRows } from "./deducted.ts";
 import {
@@ -97,6 +99,20 @@ export async function collectionRoutes(app: FastifyInstance): Promise<void> {
     },
     async (request, reply) => {
       await keepOpening(request.work, request.params.id, request.params.contact, request.body);
+      return reply.status(204).send();
+    },
+  );
+
+  app.put<Customer & { Body: CollectionDeductsBody }>(
+    "/clients/:id/collection/customers/:contact/deducts",
+    {
+      schema: described("Say whether a customer deducts tax itself", TAG, {
+        params: customerParams,
+        body: collectionDeductsBody,
+      }),
+    },
+    async (request, reply) => {
+      await keepDeducting(request.work, request.params.id, request.params.contact, request.body);
       return reply.status(204).send();
     },
   );

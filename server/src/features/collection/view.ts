@@ -63,6 +63,7 @@ export async function collectionView(work: Work, setup: ClientSetup, day: string
     to: rule.to,
     identification: rule.identification.name,
     statement: rule.statement.name,
+    deducts: rule.deducts.name,
     kinds: rule.kinds.map(({ id, name }) => ({ id, name })),
     account: account ?? "",
     balance: account === null ? 0 : -(await balanceOf(work, setup, account, year.to)),
@@ -168,8 +169,8 @@ export async function collectionCustomers(
 }
 
 function rowOf(customer: CustomerYear): CollectionCustomer {
-  const { contact, name, identification, opening } = customer;
-  return { contact, name, identification, opening, ...sumsOf(customer) };
+  const { contact, name, identification, deducts, opening } = customer;
+  return { contact, name, identification, deducts, opening, ...sumsOf(customer) };
 }
 
 /** A customer's year: every receipt with its running total, and what was charged. */

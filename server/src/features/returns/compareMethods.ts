@@ -1,4 +1,4 @@
-import { valueAt } from "@fiscalon/core/at";
+import { textAt, valueAt } from "@fiscalon/core/at";
 import { addDays, addMonths } from "@fiscalon/core/calendar/date";
 import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
@@ -10,6 +10,7 @@ import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { boxesNow, figuresOf } from "../../books/returns/evaluation.ts";
+import type { SchemeOnReturn } from "../../books/returns/schemeOnReturn.ts";
 import { periodRule } from "../../books/returns/periodRule.ts";
 
 /**
@@ -103,10 +104,18 @@ function answersOf(
   answers: Readonly<Record<string, string>>,
 ): Record<string, string> {
   return Object.fromEntries(
-    settings.map(({ id, values }) => {
+    settings.map(({ id, values, holds }) => {
       const known = [answers[id], now?.scheme === scheme ? now.settings[id] : undefined];
-      const answer = known.find((one) => values.some(({ value }) => value === one)) ?? values[0]?.value;
-      return [id, answer ?? ""];
+      const fits = (one: string | undefined) =>
+        holds === "amount" ? one !== undefined : values.some(({ value }) => value === one);
+      return [
+        id,
+        known.find(fits) ??
+          textAt(
+            values.map(({ value }) => value),
+            0,
+          ),
+      ];
     }),
   );
 }
@@ -115,15 +124,56 @@ async function figures(
   work: Work,
   r: RegistrationRecord,
   periods: readonly FilingPeriod[],
-): Promise<Pick<MethodView, "output" | "input">> {
+): Promise<Pick<MethodView, "output" | "input" | "causes">> {
   const output: number[] = [];
   const input: number[] = [];
+  const causes = new Map<string, number>();
   for (const { to } of periods) {
-    const sums = figuresOf(work, r, to, (await boxesNow(work, r, to)).boxes);
+    const { boxes, content } = await boxesNow(work, r, to);
+    const sums = figuresOf(work, r, to, boxes);
     output.push(sums.output);
     input.push(sums.input);
+    for (const [words, amount] of content.schemes.flatMap(causesOf))
+      causes.set(words, (causes.get(words) ?? 0) + amount);
   }
-  return { output, input };
+  return { output, input, causes: largest(causes) };
+}
+
+/** By how much what a scheme does makes more owed than output tax less input tax. */
+function causesOf({
+  definition: { rule },
+  result,
+  setAside,
+}: SchemeOnReturn): [words: string, amount: number][] {
+  if (rule.kind !== "turnover-rate") return [];
+  const { tax, input, credit } = rule.boxes;
+  return [
+    ...setAside.map(({ code, direction, tax: charged, recoverable }): [string, number] =>
+      direction === "sale"
+        ? [`Tax charged with ${code}, not declared`, -charged]
+        : [`Tax on purchases with ${code}, not deducted`, recoverable],
+    ),
+    ...result.steps.flatMap(({ box, amount }): [string, number][] => {
+      if (box === tax) return [["Tax at the rates of the scheme", amount]];
+      if (box === input) return [["Tax that stays deductible", -amount]];
+      return box !== undefined && box === credit ? [["Given back by the scheme", -amount]] : [];
+    }),
+  ];
+}
+
+/** How many causes are told apart. */
+const TOLD = 3;
+
+/** The largest causes; the others in one. */
+function largest(causes: ReadonlyMap<string, number>): MethodView["causes"] {
+  const sorted = [...causes]
+    .map(([words, amount]) => ({ words, amount }))
+    .filter(({ amount }) => amount !== 0)
+    .sort((a, b) => Math.abs(b.amount) - Math.abs(a.amount));
+  const rest = sorted.slice(TOLD);
+  if (rest.length === 0) return sorted;
+  const amount = rest.reduce((sum, one) => sum + one.amount, 0);
+  return [...sorted.slice(0, TOLD), { words: `${rest.length} others`, amount }];
 }
 
 function barOf({ name, conditions }: Method, turnover: Turnover, digits: number): string | null {

@@ -13,6 +13,7 @@ import { returnRecord } from "../../books/returns/records.ts";
 import { boxesNow, figuresOf, formOf } from "../../books/returns/evaluation.ts";
 import { closingEntry } from "../../books/settlement/closingEntry.ts";
 import { instalmentsView } from "../../books/settlement/instalments.ts";
+import { lateView } from "../../books/settlement/lateCharges.ts";
 import { dueAccounts } from "../../books/settlement/taxPayments.ts";
 
 /** What the Settle station shows of a period: the closing entry, payments, continuity, and late items. */
@@ -51,6 +52,17 @@ export async function settlementView(
     payments,
     outstanding: net + disclosed + moved,
     instalments: await instalmentsView(work, r, end),
+    lateCharges: {
+      proposed: await lateView(work, r, end, {
+        filed: record?.state === "filed" || record?.state === "settled",
+        net,
+        boxes: now.boxes,
+        payments,
+      }),
+      recorded: payments
+        .filter(({ kind }) => kind === "interest" || kind === "penalty")
+        .reduce((sum, { amount }) => sum + amount, 0),
+    },
     continuity: await continuity(work, setup, r),
     late: await lateDocuments(work, r.id, end),
   };

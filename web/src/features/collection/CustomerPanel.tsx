@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { X } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -26,12 +26,20 @@ export function CustomerPanel({
   close: string;
 }) {
   const { client, minorDigits: digits } = useScope();
+  const queries = useQueryClient();
   const [opening, setOpening] = useState(false);
   const { data: sheet, error } = useQuery({
     queryKey: keys.of(client?.id, "collection", "customer", contact, view.year),
     queryFn: () =>
       api.get("/clients/:id/collection/customers/:contact", [client?.id, contact], { day: view.year }),
     enabled: client !== undefined,
+  });
+  const deducts = useMutation({
+    mutationFn: (value: boolean) =>
+      api.put("/clients/:id/collection/customers/:contact/deducts", [client?.id, contact], {
+        deducts: value,
+      }),
+    onSettled: () => queries.invalidateQueries({ queryKey: keys.client(client?.id) }),
   });
   return (
     <section
@@ -50,7 +58,19 @@ export function CustomerPanel({
           <X size={16} aria-hidden />
         </Link>
       </header>
-      <ErrorNote error={error} />
+      <ErrorNote error={error ?? deducts.error} />
+      {sheet && (
+        <label className="mt-2 flex cursor-pointer items-center gap-1.5 text-[13px]">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-xs"
+            checked={sheet.deducts}
+            disabled={deducts.isPending}
+            onChange={({ target }) => deducts.mutate(target.checked)}
+          />
+          {view.deducts}
+        </label>
+      )}
       {sheet && <Receipts sheet={sheet} view={view} digits={digits} onOpening={() => setOpening(true)} />}
       {sheet && sheet.charges.length > 0 && <Charges sheet={sheet} digits={digits} />}
       {sheet && opening && (

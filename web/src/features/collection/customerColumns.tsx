@@ -60,8 +60,10 @@ export function customerColumns(
       id: "identification",
       head: view.identification,
       width: 108,
-      cell: ({ identification }) =>
-        identification === null ? (
+      cell: ({ identification, deducts }) =>
+        deducts ? (
+          <span className="quiet">deducts itself</span>
+        ) : identification === null ? (
           <span className="text-warning">▲ not known</span>
         ) : (
           <span className="font-mono">{identification}</span>

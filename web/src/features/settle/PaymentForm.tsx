@@ -18,17 +18,22 @@ export type SettlementParts = [
   end: string | undefined,
 ];
 
+/** What a payment begins with, minor units: an instalment before the return is filed, or a charge. */
+export interface PaymentStart {
+  instalment?: number;
+  charge?: { kind: "interest" | "penalty"; amount: number };
+}
+
 /** Money that went to the authority or came from it, or what it charged. */
 export function PaymentForm({
   view,
   parts,
   instalment,
+  charge,
   onClose,
-}: {
+}: PaymentStart & {
   view: SettlementView;
   parts: SettlementParts;
-  /** What is paid before the return is filed, minor units. */
-  instalment?: number;
   onClose: () => void;
 }) {
   const { client, minorDigits } = useScope();
@@ -36,11 +41,11 @@ export function PaymentForm({
     (kind) => (kind === "instalment") === (instalment !== undefined),
   );
   const usual = view.net < 0 ? "refund" : "payment";
-  const amount = instalment ?? Math.abs(view.outstanding);
+  const amount = instalment ?? charge?.amount ?? Math.abs(view.outstanding);
   const dialog = useBodyForm({
     values: {
       date: today(),
-      kind: instalment === undefined ? usual : "instalment",
+      kind: instalment === undefined ? (charge?.kind ?? usual) : "instalment",
       amount: amount === 0 ? "" : formatAmount(amount, minorDigits),
       reference: "",
     },

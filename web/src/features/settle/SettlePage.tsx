@@ -15,13 +15,14 @@ import { StateMark } from "../../kit/stateMark.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { Instalments } from "./Instalments.tsx";
 import { PaymentForm, SETTLEMENT } from "./PaymentForm.tsx";
-import type { SettlementParts } from "./PaymentForm.tsx";
+import type { PaymentStart, SettlementParts } from "./PaymentForm.tsx";
+import { LateCharges } from "./LateCharges.tsx";
 
 /** Closing entry, payments, continuity, and what turned up late. */
 export function SettlePage() {
   const { client, registration, period, minorDigits: digits } = useScope();
   const queries = useQueryClient();
-  const [paying, setPaying] = useState<{ instalment?: number } | null>(null);
+  const [paying, setPaying] = useState<PaymentStart | null>(null);
   const parts: SettlementParts = [client?.id, registration?.id, period?.to];
   const { data: view, error } = useQuery({
     queryKey: keys.of(client?.id, "settlement", registration?.id, period?.to),
@@ -91,6 +92,11 @@ export function SettlePage() {
           onPay={(instalment) => setPaying({ instalment })}
         />
       )}
+      <LateCharges
+        view={view}
+        canRecord={filed}
+        onRecord={(kind, charge) => setPaying({ charge: { kind, amount: charge } })}
+      />
       <ClosingEntry view={view} digits={digits} />
       <Payments
         view={view}

@@ -58,23 +58,21 @@ export function MethodsPage() {
       lead="What the last twelve months would have come to, from the books as they are. Nothing is changed here."
     >
       <div className="mb-4 flex flex-wrap items-end gap-6">
-        {methods.flatMap(({ settings }) =>
-          settings.map(({ id, name, chosen, values }) => (
-            <SelectField
-              key={id}
-              className="w-[280px]"
-              label={name}
-              value={chosen}
-              onChange={({ target }) => setAnswers({ ...answers, [id]: target.value })}
-            >
-              {values.map(({ value, name: answer }) => (
-                <option key={value} value={value}>
-                  {answer}
-                </option>
-              ))}
-            </SelectField>
-          )),
-        )}
+        {askedOf(methods).map(({ id, name, chosen, values }) => (
+          <SelectField
+            key={id}
+            className="w-[280px]"
+            label={name}
+            value={chosen}
+            onChange={({ target }) => setAnswers({ ...answers, [id]: target.value })}
+          >
+            {values.map(({ value, name: answer }) => (
+              <option key={value} value={value}>
+                {answer}
+              </option>
+            ))}
+          </SelectField>
+        ))}
         <Slider label="Sales" value={sales} onChange={setSales} />
         <Slider label="Costs" value={costs} onChange={setCosts} />
       </div>
@@ -161,6 +159,9 @@ export function MethodsPage() {
         </tbody>
       </table>
       {methods.map(({ id, bar }) => bar !== null && <Bar key={id} words={bar} />)}
+      {methods.map(
+        (method) => method.causes.length > 0 && <Causes key={method.id} method={method} digits={digits} />,
+      )}
       <div className="mt-6">
         <Suspense fallback={null}>
           <BarChart
@@ -213,6 +214,38 @@ export function MethodsPage() {
 }
 
 const NONE = 0;
+
+/** What methods ask, each question once. */
+function askedOf(methods: readonly MethodView[]): MethodView["settings"] {
+  const asked = methods.flatMap(({ settings }) => settings).filter(({ values }) => values.length > 0);
+  return asked.filter(({ id }, index) => asked.findIndex((one) => one.id === id) === index);
+}
+
+/** What the difference to output tax less input tax is made of. */
+function Causes({ method: { name, causes }, digits }: { method: MethodView; digits: number }) {
+  const sum = causes.reduce((all, { amount }) => all + amount, 0);
+  return (
+    <section aria-label={`Why ${name} differs`} className="mt-5 max-w-2xl">
+      <h2 className="mb-1">{name}, against output tax less input tax</h2>
+      <table className="sheet-table">
+        <tbody>
+          {causes.map(({ words, amount }) => (
+            <tr key={words}>
+              <td>{words}</td>
+              <td className="num">{displayAmount(amount, digits)}</td>
+            </tr>
+          ))}
+        </tbody>
+        <tfoot>
+          <tr className="font-semibold">
+            <td>{sum > 0 ? "More owed" : "Less owed"}</td>
+            <td className="num">{displayAmount(Math.abs(sum), digits)}</td>
+          </tr>
+        </tfoot>
+      </table>
+    </section>
+  );
+}
 
 function Bar({ words }: { words: string }) {
   return (
