@@ -121,6 +121,7 @@ export const schemeDefinition = Joi.object({
   name: name.required(),
   levies: Joi.array().items(Joi.string().max(30)).min(1).required(),
   excludes: Joi.array().items(id),
+  byStatus: Joi.boolean().valid(true),
   settings: Joi.array()
     .items(
       Joi.object({

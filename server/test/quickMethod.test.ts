@@ -158,6 +158,38 @@ test("a charity remits three fifths of the tax it charges and deducts that of ca
   });
 });
 
+test("the comparison of a method in force is its returns, with what of the first slice was used before the year compared", async () => {
+  const books = await periodBooks(
+    server,
+    {
+      pack: "ca",
+      country: "CA",
+      region: "AB",
+      levies: ["GST", "HST"],
+      frequency: "quarterly",
+      anchor: Q1,
+      number: "123456782RT0001",
+    },
+    "2025-01-01",
+  );
+  await books.change({ schemes: [{ ...quick("federal", "services"), from: "2025-01-01" }] });
+  for (const month of ["2025-02", "2025-11", "2026-02", "2026-08"])
+    await books.post(["sales-invoice", "G5", "20000.00"], `${month}-02`);
+  const { methods, periods } = await server.ok<MethodComparison>("POST", `${books.registration}/methods`, {
+    answers: {},
+  });
+  const method = methods.find(({ now }) => now);
+  expect(periods.map(({ to }) => to)).toEqual(["2025-12-31", Q1, Q2, Q3]);
+  for (const [index, { to }] of periods.entries()) {
+    const boxes = await books.boxes(to);
+    expect([method?.output[index], method?.input[index]]).toEqual(
+      ["105", "108"].map((box) => Math.round(Number(boxes[box] ?? 0) * 100)),
+    );
+  }
+  // 21,000.00 were used in February, so 9,000.00 were left for November.
+  expect(method?.input[0]).toBe(90_00);
+});
+
 test("the comparison comes to what the return does when the method is in force", async () => {
   const books = await trader("ON", []);
   await books.post(["sales-invoice", "HON", "11300.00", gross("ON")], "2026-02-02");
@@ -166,9 +198,17 @@ test("the comparison comes to what the return does when the method is in force",
     answers: { seat: "ON", sells: "services" },
   });
   const method = methods.find(({ id }) => id === "ca-quick-method");
-  expect(methods.map(({ id }) => id)).toEqual(["ordinary", "ca-quick-method", "ca-charity"]);
+  expect(methods.map(({ id }) => id)).toEqual(["ordinary", "ca-quick-method"]);
   await books.join([quick("ON", "services")]);
   const boxes = await books.boxes(Q1);
   expect(method?.output[0]).toBe(Number(boxes["105"]) * 100);
   expect(method?.input[0]).toBe(Number(boxes["108"]) * 100);
+  // What it differs by is told in full.
+  const gain = (method?.causes ?? []).reduce((sum, { amount }) => sum + amount, 0);
+  const net = (one: (typeof methods)[number] | undefined) =>
+    [...(one?.output ?? []), ...(one?.input ?? []).map((amount) => -amount)].reduce(
+      (sum, amount) => sum + amount,
+      0,
+    );
+  expect(gain).toBe(net(method) - net(methods[0]));
 });

@@ -96,6 +96,8 @@ export interface SchemeDefinition {
   id: string;
   name: string;
   levies: readonly string[];
+  /** Whether what its user is decides, so that it is no choice among methods. */
+  byStatus?: true;
   /** Other schemes that cannot be in force beside it. Two that replace the same levy never can. */
   excludes?: readonly string[];
   settings: readonly SchemeSetting[];

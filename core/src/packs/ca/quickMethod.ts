@@ -121,6 +121,7 @@ export function turnoverSchemes(capital: readonly string[], property: readonly s
     {
       id: "ca-charity",
       name: "Net tax of charities",
+      byStatus: true,
       levies: ["GST", "HST"],
       settings: [],
       conditions: [

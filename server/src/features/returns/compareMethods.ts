@@ -56,9 +56,10 @@ export async function compareMethods(
       const other = schemesOf(work.packs.byId(r.pack)).find(({ id }) => id === one.scheme);
       return other !== undefined && !excludeEachOther(definition, other);
     });
+    const spans = own.filter(({ scheme }) => scheme === definition.id);
     const schemes = [
       ...beside,
-      { scheme: definition.id, from: periods[0]?.from ?? last, to: null, settings: chosen },
+      ...throughout(spans, periods, now, { scheme: definition.id, settings: chosen }),
     ];
     methods.push({
       id: definition.id,
@@ -77,12 +78,29 @@ export async function compareMethods(
   return { digits: plain.digits, periods, turnover, methods };
 }
 
+/**
+ * A scheme in force in all of the periods: as it was, where it was, so that what it carries from before is not lost, with
+ * these answers in its last time; otherwise from their first day on.
+ */
+function throughout(
+  spans: readonly SchemeInForce[],
+  periods: readonly FilingPeriod[],
+  now: SchemeInForce | undefined,
+  asked: Pick<SchemeInForce, "scheme" | "settings">,
+): SchemeInForce[] {
+  const covered = periods.every(({ to }) => schemeOn(spans, to) !== undefined);
+  if (now && covered) return spans.map((span) => (span === now ? { ...span, ...asked } : span));
+  return periods.slice(0, 1).map(({ from }) => ({ ...asked, from, to: null }));
+}
+
 /** A scheme that works tax out another way from the same books. */
 type Method = SchemeDefinition & { rule: TurnoverRate };
 
 function methodsOf({ packs }: Work, r: RegistrationRecord): Method[] {
   return schemesOf(packs.byId(r.pack)).flatMap((definition) =>
-    definition.rule.kind === "turnover-rate" && definition.levies.some((levy) => r.levies.includes(levy))
+    definition.rule.kind === "turnover-rate" &&
+    !definition.byStatus &&
+    definition.levies.some((levy) => r.levies.includes(levy))
       ? [{ ...definition, rule: definition.rule }]
       : [],
   );
