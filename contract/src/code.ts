@@ -68,7 +68,12 @@ export const codeBody = Joi.object<TaxCode, true>({
   to: date.allow(null).default(null),
   note: text.default(""),
   source: text.default(""),
-  components: Joi.array().items(componentBody).min(1).max(200).required(),
+  // Only what is outside the scope may bear nothing, and be on no return.
+  components: Joi.array()
+    .items(componentBody)
+    .max(200)
+    .required()
+    .when("treatment", { not: "out-of-scope", then: Joi.array().min(1) }),
   amountIs: Joi.string().valid("price", "gross", "tax", "base"),
   inputs: Joi.array().items(Joi.string().max(40)).max(10),
   family: Joi.array().items(

@@ -159,6 +159,12 @@ test("what is not for goods sold here does not count: services, buyers who deduc
     "collection/nothing-left",
     "customers",
   );
+  // Nor once more for an earlier day of the same year.
+  expectRefusal(
+    await server.call("POST", `${books.base}/collection/charges`, { to: "2022-05-20", customers: [both] }),
+    "collection/nothing-left",
+    "customers",
+  );
   const [charge] = (await books.sheet(both, "2023-03-31")).charges;
   expect(charge).toMatchObject({ number: "TCS-0001", date: "2022-05-31", amount: 1_360_00, kind: null });
   await books.receive(both, "2022-06-02", "1360.00", [{ document: charge?.document, amount: "1360.00" }]);
@@ -168,9 +174,17 @@ test("what is not for goods sold here does not count: services, buyers who deduc
   expect((await books.view("2022-05-31")).balance).toBe(1_360_00);
   expect((await books.boxes("2022-05-31"))["3.1a.txval"]).toBe("3000000");
 
+  // A note of a month that is sealed is no late item: it is on no return.
+  await books.seal("2022-04-30");
+  await books.seal("2022-05-31");
+  await books.receive(both, "2022-05-30", "1000000.00");
+  await server.ok("POST", `${books.base}/collection/charges`, { to: "2022-05-31", customers: [both] });
+  const { late } = await server.ok<{ late: object[] }>("GET", `${books.registration}/settlements/2022-06-30`);
+  expect(late).toEqual([]);
+
   // A receipt that is taken out takes its tax along: what was charged is ahead then.
   await server.ok("POST", `${books.base}/payments/${paid.id}/void`, { reason: "bounced" });
-  expect((await books.sheet(both, "2023-03-31")).left).toBe(-1_360_00);
+  expect((await books.sheet(both, "2023-03-31")).left).toBe(-2_360_00);
   await books.expectSameAfterBookFile();
 });
 
@@ -211,10 +225,13 @@ test("on invoices: once over the limit, with an advance first, not again on the 
   expect((await books.propose({ contact: buyer, ...scrap }))?.tax).toBe(2_360_00);
   const dealer = await books.contactOf("Scrap Dealer", { registered: false });
   expect((await books.propose({ contact: dealer, ...scrap }))?.tax).toBe(11_800_00);
-  await books.invoice(dealer, "I-2", "2022-07-01", [
+  const scrapSold = await books.invoice(dealer, "I-2", "2022-07-01", [
     { code: "S18", amount: "200000.00" },
     { ...tcs, amount: "11800.00", attributes: { collected: "scrap" } },
   ]);
+  // Scrap is not collected on twice: what is paid for it counts nowhere else.
+  await books.receive(dealer, "2022-07-05", "247800.00", [{ document: scrapSold.id, amount: "247800.00" }]);
+  expect((await books.sheet(dealer, "2023-03-31")).received).toBe(0);
   const july = (await books.view("2023-03-31")).months.find(({ to }) => to === "2022-07-31");
   expect([july?.onReceipts, july?.onSales]).toEqual([0, 11_800_00]);
 

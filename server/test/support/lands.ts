@@ -60,6 +60,23 @@ const flatRate = (basis: string, to: string | null = null): Land => ({
   purchase: ["S20", "CAP20", "RCS", "PVA20", "CL50"],
 });
 
+/** Canada with the rates of the quick method in the place of tax less tax, from the second quarter on. */
+const quickMethod = (region: string, levies: string[], schemes: [id: string, settings: object][]): Land => ({
+  client: () =>
+    client("CA", region, {
+      pack: "ca",
+      number: "843162074RT0001",
+      levies,
+      ...quarterly,
+      schemes: schemes.map(([scheme, settings]) => ({ scheme, from: "2026-04-01", to: null, settings })),
+    }),
+  country: "CA",
+  region,
+  sale: region === "QC" ? ["GQ", "Z", "AQ", "HON"] : ["HON", "G5", "ZX", "AON"],
+  purchase: region === "QC" ? ["GQ", "GQ-C", "SGQ"] : ["HON", "HON-C", "G5", "SON"],
+  ends: QUARTERS,
+});
+
 export const LANDS: Readonly<Record<string, Land>> = {
   "Britain, accrual": britain("accrual"),
   "Britain, cash": britain("cash"),
@@ -73,6 +90,37 @@ export const LANDS: Readonly<Record<string, Land>> = {
     sale: ["HON", "G5", "ZX", "HNB"],
     purchase: ["HON", "HON-M", "G5", "E"],
     ends: QUARTERS,
+  },
+  "Ontario, quick method": quickMethod(
+    "ON",
+    ["GST", "HST"],
+    [["ca-quick-method", { seat: "ON", sells: "reseller" }]],
+  ),
+  "Québec, quick method of both taxes": quickMethod(
+    "QC",
+    ["GST", "HST", "QST"],
+    [
+      ["ca-quick-method", { seat: "federal", sells: "services" }],
+      ["ca-qst-quick-method", { sells: "services" }],
+    ],
+  ),
+  "Britain, partly exempt": {
+    ...britain("accrual"),
+    client: () =>
+      client("GB", null, {
+        pack: "gb",
+        number: nextVatNumber(),
+        ...quarterly,
+        schemes: [
+          {
+            scheme: "gb-partial-exemption",
+            from: "2026-01-01",
+            to: null,
+            settings: { yearEnds: "3", rate: "period", percent: "", adjusted: "next" },
+          },
+        ],
+      }),
+    purchase: ["S20", "S20M", "S20E", "RCS"],
   },
   "Australia, whole dollars": {
     client: () => client("AU", null, { pack: "au", number: "51824753556", ...quarterly }),

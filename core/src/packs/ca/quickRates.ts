@@ -1,8 +1,9 @@
+import { at } from "../../at.ts";
 import type { RateRow } from "../../model/taxCode.ts";
 
 const BOOK = "RC4058, remittance rates; from memory";
 
-/** The share of every purchase that is bought again, by which the rates of an establishment hang together. */
+/** Percent remitted of supplies, by where they are made. */
 type ByDestination = readonly [outside: string, on: string, at14: string, at15: string];
 
 /** Rates by where the supply is made, and what is given back of supplies whose rate is nought. */
@@ -10,7 +11,7 @@ interface Rates {
   by: ByDestination;
   credit?: string;
   from?: string;
-  to?: string;
+  to?: string | null;
 }
 
 const FIFTEEN = { services: ["1.4", "8.4", "9.2", "10.0"], reseller: ["0", "3.3", "4.2", "5.0"] } as const;
@@ -39,15 +40,15 @@ const BANDS = ["5", "13", "14", "15"] as const;
 const FIRST = "2016-10-01";
 
 const rowsOf = (table: readonly Rates[], rate: (one: Rates) => string): RateRow[] =>
-  table.map((one) => ({ from: one.from ?? FIRST, to: one.to ?? null, rate: rate(one), source: BOOK }));
+  table.map(({ from = FIRST, to = null, ...one }) => ({ from, to, rate: rate(one), source: BOOK }));
 
 const ofKey = ([key, table]: [string, readonly Rates[]]): [string, RateRow[]][] => [
   ...BANDS.map((band, index): [string, RateRow[]] => [
     `QM-${key}/${band}`,
-    rowsOf(table, ({ by }) => by[index] ?? ""),
+    rowsOf(table, ({ by }) => at(by, index)),
   ]),
   ...(table.some(({ credit }) => credit !== undefined)
-    ? [[`QM-${key}/credit`, rowsOf(table, ({ credit }) => credit ?? "0")] as [string, RateRow[]]]
+    ? [[`QM-${key}/credit`, rowsOf(table, ({ credit = "0" }) => credit)] as [string, RateRow[]]]
     : []),
 ];
 

@@ -230,7 +230,7 @@ const sales: TaxCode[] = [
   code({ code: "EX", name: "Exempt by notification", direction: "sale", treatment: "exempt", source: "CGST s.11" }, untaxed({ sale: tableEight("exempt", "3.1c") })),
   code({ code: "NG", name: "Non-GST supply", direction: "sale", treatment: "out-of-scope", note: "Petrol, diesel, crude, gas, ATF, liquor.", source: "CGST s.9(2)" }, untaxed({ sale: tableEight("nongst", "3.1e") })),
   code({ code: "OS", name: "Neither goods nor services", direction: "both", treatment: "out-of-scope", source: "CGST Sch. III" }, untaxed({})),
-  code({ code: "TCS", name: "Income tax collected at source", direction: "sale", treatment: "out-of-scope", note: "Charged beside the price, to the account of what is collected; no part of the value that bears GST.", source: "Income-tax Act 1961 s.206C; corrigendum to Circ. 76/50/2018" }, untaxed({})),
+  code({ code: "TCS", name: "Income tax collected at source", direction: "sale", treatment: "out-of-scope", note: "Charged beside the price, to the account of what is collected; no part of the value that bears GST.", source: "Income-tax Act 1961 s.206C; corrigendum to Circ. 76/50/2018" }, []),
   code({ code: "EXL", name: "Export under LUT or bond", direction: "sale", treatment: "export", scope: "inter", source: "IGST s.16(3)" }, zeroRated("6A", "9B.cdnur")),
   code({ code: "EXW{r}", name: "Export with IGST paid, {r}", direction: "sale", treatment: "export", scope: "inter", source: "IGST s.16(4)" }, IGST_ONLY(taxes((head) => ({ sale: creditOr("6A", "9B.cdnur", head, "3.1b") })))),
   code({ code: "SZL", name: "To a special economic zone without IGST", direction: "sale", treatment: "export", scope: "inter", source: "IGST s.16" }, zeroRated("6B", "9B.cdnr")),

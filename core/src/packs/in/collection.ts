@@ -1,3 +1,4 @@
+import { addDays } from "../../calendar/date.ts";
 import type { DueRule } from "../../calendar/dueDate.ts";
 import type { CollectionKind, CollectionRule } from "../../model/collection.ts";
 import type { RateRow } from "../../model/taxCode.ts";
@@ -35,13 +36,8 @@ const KINDS: readonly Kind[] = [
 ];
 
 const CUT = ["2020-05-14", "2021-03-31"] as const;
-const dayBefore: Readonly<Record<string, string>> = {
-  "2026-04-01": "2026-03-31",
-  "2025-04-01": "2025-03-31",
-};
-
 function rowsOf({ rate, then, from = SINCE, cut }: Kind): RateRow[] {
-  const end = then ? (dayBefore[then[0]] ?? null) : null;
+  const end = then ? addDays(then[0], -1) : null;
   const later: RateRow[] = then
     ? [{ from: then[0], to: null, rate: then[1], source: LATER, doubt: "not seen in print" }]
     : [];

@@ -1,11 +1,12 @@
 import { groupBy } from "@fiscalon/core/groupBy";
-import { roundExact } from "@fiscalon/core/money/roundExact";
+import type { KindDefinition } from "@fiscalon/core/model/documentKinds";
 import type { CollectionRule } from "@fiscalon/core/model/collection";
 import { collectedOnReceipts, identificationIn } from "@fiscalon/core/schemes/collection";
 import type { CollectedReceipt, CollectionReceipt } from "@fiscalon/core/schemes/collection";
 import type { Work } from "../../base/work.ts";
-import { signOf } from "../../db/kindSql.ts";
+import { inKinds, movesMoney, signOf } from "../../db/kindSql.ts";
 import type { ClientSetup } from "../loadSetup.ts";
+import { apart, shareApart } from "./apart.ts";
 import { yearOf } from "./collects.ts";
 import type { Collecting } from "./collects.ts";
 
@@ -49,8 +50,8 @@ interface Customer {
 }
 
 /**
- * Customers who paid in the fiscal year of a day, up to that day, with what is collected on each receipt, and what was
- * charged. Who is abroad is left out; so is what was paid for services or for the tax itself. Nothing is collected on
+ * Customers who paid in the fiscal year of a day, up to that day, with what is collected on each receipt, and all that was
+ * charged for the year. Who is abroad is left out; so is what was paid for services or for the tax itself. Nothing is collected on
  * receipts of who deducts tax itself.
  */
 export async function customerYears(
@@ -71,7 +72,7 @@ export async function customerYears(
     ({ contact }) => contact,
   );
   const charges = groupBy(
-    await chargesOf(work, setup.client.id, rule.code, from, until, only),
+    await chargesOf(work, setup.client.id, rule.code, from, to, only),
     ({ contact }) => contact,
   );
   return customers.flatMap(({ taxNumber, deducts, ...customer }) => {
@@ -98,7 +99,8 @@ export async function customerYears(
   });
 }
 
-async function customersOf(
+/** Customers here, with their number and what they paid in a year before these books; `only` one of them. */
+export async function customersOf(
   work: Work,
   { client }: ClientSetup,
   { deducts }: CollectionRule,
@@ -106,8 +108,8 @@ async function customersOf(
   only: number | null,
 ): Promise<Customer[]> {
   return work.rows<Customer>(
-    `SELECT c.id AS contact, c.name, c.tax_number AS taxNumber, c.standing ->> ('$.' || $4) IS NOT NULL AS deducts, coalesce(o.amount, 0) AS opening,
-       coalesce(o.evidence, '') AS evidence
+    `SELECT c.id AS contact, c.name, c.tax_number AS taxNumber,
+       c.standing ->> ('$.' || $4) IS NOT NULL AS deducts, coalesce(o.amount, 0) AS opening, coalesce(o.evidence, '') AS evidence
      FROM contacts c LEFT JOIN collection_openings o ON o.contact_id = c.id AND o.year = $3
      WHERE c.client_id = $1 AND coalesce(c.country, $2) = $2 AND ($5 IS NULL OR c.id = $5)
      ORDER BY c.name COLLATE NOCASE, c.id`,
@@ -116,6 +118,8 @@ async function customersOf(
 }
 
 type Row = Omit<CustomerReceipt, "collects"> & { contact: number };
+
+const paidAtOnce = ({ direction, counter }: KindDefinition) => direction === "sale" && counter === "bank";
 
 /** What customers paid, receipts and cash sales, without the part that is for services or for the tax itself. */
 async function receiptsOf(
@@ -127,25 +131,31 @@ async function receiptsOf(
   only: number | null,
 ): Promise<Row[]> {
   const paid = await work.rows<{ id: number; date: string; number: string; contact: number; base: number }>(
-    `SELECT id, date, number, contact_id AS contact, base FROM payments
-     WHERE client_id = $1 AND state = 'posted' AND kind = 'receipt' AND date BETWEEN $2 AND $3
+    `SELECT id, date, number, contact_id AS contact, base FROM payments p
+     WHERE client_id = $1 AND state = 'posted' AND ${movesMoney("p", true)} AND date BETWEEN $2 AND $3
        AND contact_id IS NOT NULL AND ($4 IS NULL OR contact_id = $4)`,
     [clientId, from, to, only],
   );
   const parts = await work.rows<{ payment: number; base: number; gross: number; apart: number }>(
-    `SELECT a.payment_id AS payment, a.base, d.gross, coalesce(sum(l.gross), 0) AS apart
+    `SELECT a.payment_id AS payment, a.base, d.gross, ${apart("$4")} AS apart
      FROM payments p JOIN allocations a ON a.payment_id = p.id AND a.live = 1 JOIN documents d ON d.id = a.document_id
-       LEFT JOIN lines l ON l.document_id = d.id AND (l.code = $4 OR l.supply = 'services')
-     WHERE p.client_id = $1 AND p.state = 'posted' AND p.kind = 'receipt' AND p.date BETWEEN $2 AND $3
+       JOIN lines l ON l.document_id = d.id
+     WHERE p.client_id = $1 AND p.state = 'posted' AND ${movesMoney("p", true)} AND p.date BETWEEN $2 AND $3
        AND ($5 IS NULL OR p.contact_id = $5) GROUP BY a.id`,
     [clientId, from, to, code, only],
   );
   const byPayment = groupBy(parts, ({ payment }) => payment);
   const receipts = paid.map(({ id, base, ...receipt }): Row => {
     const own = byPayment.get(id) ?? [];
-    const apart = own.reduce((sum, part) => sum + shareOf(part), 0);
+    const notCounted = own.reduce((sum, part) => sum + shareApart(part, part.base), 0);
     const settled = own.reduce((sum, part) => sum + part.base, 0);
-    return { ...receipt, ref: `payment/${id}`, paid: base, amount: base - apart, advance: base - settled };
+    return {
+      ...receipt,
+      ref: `payment/${id}`,
+      paid: base,
+      amount: base - notCounted,
+      advance: base - settled,
+    };
   });
   const cash = await work.rows<{
     id: number;
@@ -155,28 +165,22 @@ async function receiptsOf(
     gross: number;
     apart: number;
   }>(
-    `SELECT d.id, d.date, d.number, d.contact_id AS contact, d.gross, coalesce(sum(l.gross), 0) AS apart
-     FROM documents d LEFT JOIN lines l ON l.document_id = d.id AND (l.code = $4 OR l.supply = 'services')
-     WHERE d.client_id = $1 AND d.state = 'posted' AND d.kind = 'cash-sale' AND d.date BETWEEN $2 AND $3
+    `SELECT d.id, d.date, d.number, d.contact_id AS contact, d.gross, ${apart("$4")} AS apart
+     FROM documents d JOIN lines l ON l.document_id = d.id
+     WHERE d.client_id = $1 AND d.state = 'posted' AND ${inKinds("d.kind", paidAtOnce)} AND d.date BETWEEN $2 AND $3
        AND d.contact_id IS NOT NULL AND ($5 IS NULL OR d.contact_id = $5) GROUP BY d.id`,
     [clientId, from, to, code, only],
   );
   return [
     ...receipts,
-    ...cash.map(({ id, gross, apart, ...sale }): Row => ({
+    ...cash.map(({ id, gross, apart: notCounted, ...sale }): Row => ({
       ...sale,
       ref: `document/${id}`,
       paid: gross,
-      amount: gross - apart,
+      amount: gross - notCounted,
       advance: 0,
     })),
   ].sort((a, b) => (a.date === b.date ? (a.ref < b.ref ? -1 : 1) : a.date < b.date ? -1 : 1));
-}
-
-/** What of a settled document is apart, in proportion; half up. */
-function shareOf({ base, gross, apart }: { base: number; gross: number; apart: number }): number {
-  if (gross === 0 || apart === 0) return 0;
-  return roundExact({ n: BigInt(base) * BigInt(apart), d: BigInt(gross) });
 }
 
 /** Lines that charged the tax, credit notes against it. */

@@ -20,7 +20,8 @@ import { PdfThread } from "../../exports/pdfThread.ts";
 import { sendTable } from "../../exports/sendTable.ts";
 import type { TableFormat } from "../../exports/sendTable.ts";
 import { keepDeducting, keepOpening } from "../../books/collection/openings.ts";
-import { chargeCustomers, collectionProposal } from "./charge.ts";
+import { chargeCustomers } from "./charge.ts";
+import { collectionProposal } from "./proposal.ts";
 import { deductedRows } from "./deducted.ts";
 import {
   collectionCustomers,

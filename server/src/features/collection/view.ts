@@ -7,6 +7,7 @@ import type {
   CollectionSheet,
   CollectionView,
 } from "@fiscalon/contract/collection";
+import { sideOf } from "../../db/kindSql.ts";
 import { notFound } from "../../base/errors.ts";
 import type { Work } from "../../base/work.ts";
 import { collecting, yearOf } from "../../books/collection/collects.ts";
@@ -103,7 +104,7 @@ async function balanceOf(work: Work, setup: ClientSetup, account: string, to: st
   return balance;
 }
 
-/** Debits of the account: what was paid to the authority. */
+/** Debits of the account but those of credit notes: what was paid to the authority. */
 async function paidOver(
   work: Work,
   setup: ClientSetup,
@@ -115,7 +116,7 @@ async function paidOver(
     `SELECT coalesce(sum(o.amount), 0) AS paid FROM postings o JOIN entries e ON e.id = o.entry_id
        LEFT JOIN documents d ON d.id = e.document_id
      WHERE o.client_id = $1 AND o.live = 1 AND o.account_id = $2 AND o.date BETWEEN $3 AND $4 AND o.amount > 0
-       AND (d.id IS NULL OR d.kind = 'journal')`,
+       AND coalesce(${sideOf("d.kind")}, '') <> 'sale'`,
     [setup.client.id, setup.accountIds.get(account), from, to],
   );
   return paid;

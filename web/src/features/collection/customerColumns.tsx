@@ -79,14 +79,29 @@ export function customerColumns(
 
 /** What all customers come to. */
 export function customerSums({ total, sum }: CollectionCustomers, digits: number): SumRow {
-  const figure = (amount: number) => displayAmount(amount, digits);
+  const figure = (amount: number, words: string) => (
+    <Figure
+      amount={amount}
+      digits={digits}
+      of={{
+        ref: `collection/all/${words}`,
+        title: `All customers: ${words}`,
+        amount,
+        digits,
+        words: ["The sum of the column over all customers of the list. Open any row for its own arithmetic."],
+        parts: [],
+        arithmetic: [],
+      }}
+      label={`All customers, ${words}`}
+    />
+  );
   return {
     caption: plural(total, "customer"),
     figures: {
-      received: figure(sum.received),
-      tax: figure(sum.tax),
-      charged: figure(sum.charged),
-      left: figure(sum.left),
+      received: figure(sum.received, "received"),
+      tax: figure(sum.tax, "tax"),
+      charged: figure(sum.charged, "charged"),
+      left: figure(sum.left, "left to charge"),
     },
   };
 }

@@ -232,7 +232,24 @@ function Causes({ method: { name, causes }, digits }: { method: MethodView; digi
           {causes.map(({ words, amount }) => (
             <tr key={words}>
               <td>{words}</td>
-              <td className="num">{displayAmount(amount, digits)}</td>
+              <td className="num">
+                <Figure
+                  amount={amount}
+                  digits={digits}
+                  of={{
+                    ref: `methods/${name}/${words}`,
+                    title: `${name}: ${words}`,
+                    amount,
+                    digits,
+                    words: [
+                      "Of all periods compared. Where the method is in use, the workpaper under each return opens it down to the documents.",
+                    ],
+                    parts: [],
+                    arithmetic: causes.map((one) => `${one.words}: ${displayAmount(one.amount, digits)}`),
+                  }}
+                  label={words}
+                />
+              </td>
             </tr>
           ))}
         </tbody>
