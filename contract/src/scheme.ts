@@ -72,6 +72,13 @@ const marginPool = Joi.object({
   boxes: Joi.object({ tax: id, lessTax: id, margin: id }).required(),
 });
 
+const ratioCredit = Joi.object({
+  kind: Joi.string().valid("ratio-credit").required(),
+  takes: treatments.required(),
+  boxes: Joi.object({ input: id.required() }).required(),
+  drops: Joi.array().items(id).required(),
+});
+
 const signedBox = Joi.object({ box: id.required(), sign: Joi.number().valid(1, -1).required() }).required();
 
 const attributionRule = Joi.object({
@@ -139,11 +146,14 @@ export const schemeDefinition = Joi.object({
       Joi.object({
         says: text.required(),
         source: text.required(),
-        limit: Joi.object({ upTo: minor.required(), of: Joi.string().valid("net", "withTax").required() }),
+        limit: Joi.object({
+          upTo: minor.required(),
+          of: Joi.string().valid("net", "withTax", "purchases").required(),
+        }),
       }),
     )
     .required(),
   note: text.required(),
   source: text.required(),
-  rule: Joi.alternatives(turnoverRate, marginPool, attributionRule).required(),
+  rule: Joi.alternatives(turnoverRate, marginPool, attributionRule, ratioCredit).required(),
 });

@@ -64,6 +64,8 @@ function codesOf(
         ...rule.exempt.slice(0, 1),
       ],
     };
+  if (rule.kind === "ratio-credit")
+    return { sale: of("sale", ["standard", "zero"]), purchase: of("purchase", [...rule.takes, "exempt"]) };
   return {
     sale: [
       ...of("sale", rule.takes),

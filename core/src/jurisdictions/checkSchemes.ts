@@ -73,6 +73,11 @@ function namedBy(rule: SchemeDefinition["rule"], at: string): Named[] {
         ),
       ],
     ];
+  if (rule.kind === "ratio-credit")
+    return [
+      [`${at}.boxes`, "box", [rule.boxes.input]],
+      [`${at}.drops`, "box", rule.drops],
+    ];
   return [
     [`${at}.outside`, "code", rule.outside],
     [`${at}.capital.codes`, "code", rule.capital?.codes ?? []],

@@ -1,5 +1,6 @@
 import type { Attribution } from "./attribution.ts";
 import type { CalendarDate } from "../calendar/date.ts";
+import type { RatioCredit } from "./ratioCredit.ts";
 import type { Treatment } from "./taxCode.ts";
 
 /**
@@ -85,10 +86,11 @@ export interface MarginPool {
   boxes: { tax?: string; lessTax?: string; margin?: string };
 }
 
-/** Taxable turnover of some time, minor units. */
+/** Taxable turnover of some time, without tax and with it, and taxable purchases without tax; minor units. */
 export interface Turnover {
   net: number;
   withTax: number;
+  purchases: number;
 }
 
 /** A special scheme of a jurisdiction: data for a kind that several share. */
@@ -103,7 +105,7 @@ export interface SchemeDefinition {
   settings: readonly SchemeSetting[];
   /**
    * Who may use it and how it is left, each a sentence with its source. `limit`: met as long as taxable turnover of the
-   * last twelve months, with tax or without, is at most this, minor units.
+   * last twelve months, with tax or without, or taxable purchases, are at most this, minor units.
    */
   conditions: readonly {
     says: string;
@@ -113,7 +115,7 @@ export interface SchemeDefinition {
   /** What its invoices and returns look like otherwise. */
   note: string;
   source: string;
-  rule: TurnoverRate | MarginPool | Attribution;
+  rule: TurnoverRate | MarginPool | Attribution | RatioCredit;
 }
 
 /** A scheme a registration is on, between two days, both included. */
@@ -151,12 +153,18 @@ export function schemesOf(pack: { schemes?: readonly SchemeDefinition[] }): read
   return pack.schemes ?? [];
 }
 
+/** Whether a scheme takes facts off the return and puts its own figures in their place. */
+export function replacesFacts({ kind }: SchemeDefinition["rule"]): boolean {
+  return kind === "turnover-rate" || kind === "ratio-credit";
+}
+
 /** Whether two schemes of a jurisdiction cannot be in force on the same day. */
 export function excludeEachOther(a: SchemeDefinition, b: SchemeDefinition): boolean {
-  const sameKind = a.rule.kind === b.rule.kind && a.levies.some((levy) => b.levies.includes(levy));
+  const sameLevy = a.levies.some((levy) => b.levies.includes(levy));
+  const sameKind = a.rule.kind === b.rule.kind || (replacesFacts(a.rule) && replacesFacts(b.rule));
   return (
     a.id === b.id ||
-    (sameKind && a.rule.kind !== "margin-pool") ||
+    (sameLevy && sameKind && a.rule.kind !== "margin-pool") ||
     (a.excludes ?? []).includes(b.id) ||
     (b.excludes ?? []).includes(a.id)
   );

@@ -1,5 +1,5 @@
 import { at } from "../at.ts";
-import { exactFromDecimal } from "../money/exact.ts";
+import { partInside } from "../money/partInside.ts";
 import { roundExact } from "../money/roundExact.ts";
 
 /**
@@ -8,9 +8,7 @@ import { roundExact } from "../money/roundExact.ts";
  * @source VATA 1994 s.50A; Directive 2006/112/EC art. 315, 317
  */
 export function taxInside(margin: number, rate: string): number {
-  if (margin <= 0) return 0;
-  const percent = exactFromDecimal(rate);
-  return roundExact({ n: BigInt(margin) * percent.n, d: 100n * percent.d + percent.n });
+  return margin <= 0 ? 0 : partInside(margin, rate);
 }
 
 /**

@@ -104,6 +104,10 @@ export const LANDS: Readonly<Record<string, Land>> = {
       ["ca-qst-quick-method", { sells: "services" }],
     ],
   ),
+  "Ontario, simplified credits": {
+    ...quickMethod("ON", ["GST", "HST"], [["ca-simplified-credits", {}]]),
+    purchase: ["HON", "HON-M", "GBC", "SON"],
+  },
   "Britain, partly exempt": {
     ...britain("accrual"),
     client: () =>

@@ -13,6 +13,7 @@ import { instalments } from "./instalments.ts";
 import { late } from "./late.ts";
 import { law } from "./law.ts";
 import { turnoverSchemes } from "./quickMethod.ts";
+import { simplified } from "./simplified.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { regions } from "./regions.ts";
 import { classes, rules } from "./rules.ts";
@@ -130,7 +131,7 @@ export const ca: JurisdictionPack = {
     },
   ],
   instalments,
-  schemes: turnoverSchemes(capitalCodes, realProperty),
+  schemes: [...turnoverSchemes(capitalCodes, realProperty), ...simplified],
   yearEnd: [
     {
       id: "meals",

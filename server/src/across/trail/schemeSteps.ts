@@ -1,5 +1,6 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import type { Attribution } from "@fiscalon/core/model/attribution";
+import type { RatioCredit } from "@fiscalon/core/model/ratioCredit";
 import type { MarginPool, SchemeStep } from "@fiscalon/core/model/scheme";
 import { isTurnover } from "@fiscalon/core/schemes/turnoverRate";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
@@ -7,6 +8,7 @@ import type { TrailStep } from "@fiscalon/contract/trail";
 import { registrationIn } from "../../books/loadSetup.ts";
 import { inSpan, levySpans } from "../../books/returns/queries.ts";
 import type { LevySpan } from "../../books/returns/queries.ts";
+import { billed, sharesOf } from "../../books/returns/ratioOnReturn.ts";
 import { contentOfPeriod } from "../../books/returns/schemes.ts";
 import type { SchemeOnReturn } from "../../books/returns/schemeOnReturn.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
@@ -59,6 +61,7 @@ async function linesOf(
   const { rule, levies } = definition;
   if (rule.kind === "margin-pool") return poolLines(work, r, end, rule, id);
   if (rule.kind === "attribution") return attributedLines(work, r, end, rule, id);
+  if (rule.kind === "ratio-credit") return billedLines(work, r, end, levySpans(levies, spans), rule, id);
   const [, document, line] = /^capital(?:-net)?-(\d+)-(\d+)$/.exec(id) ?? [];
   if (document !== undefined && line !== undefined) {
     const part = { ref: `line/${document}/${line}`, label: `Line ${line}`, detail: "of the bill", amount };
@@ -92,6 +95,24 @@ async function linesOf(
       AND f.code IN (SELECT value FROM json_each($5))
       AND ($6 IS NULL OR f.tax_point IN (SELECT value FROM json_each($6)))`,
     bind: [...bind, end, JSON.stringify(sold), days === undefined ? null : JSON.stringify(days)],
+  });
+}
+
+/** The bills of a rate. */
+async function billedLines(
+  work: TrailScope["work"],
+  r: RegistrationRecord,
+  end: string,
+  times: readonly LevySpan[],
+  { takes }: RatioCredit,
+  id: string,
+): Promise<FactLines> {
+  const rate = id.slice(id.lastIndexOf("-") + 1);
+  return factLines(work, {
+    amount: billed("$6"),
+    where: `${ofScheme(times)} AND f.period_end = $3 AND f.direction = 'purchase' AND f.charged = 'charged'
+      AND f.rate = $4 AND f.treatment IN (SELECT value FROM json_each($5))`,
+    bind: [r.id, JSON.stringify(times), end, rate, JSON.stringify(takes), sharesOf(work, r)],
   });
 }
 

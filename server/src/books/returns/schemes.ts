@@ -1,5 +1,5 @@
 import type { SchemeDefinition, SchemeInForce, SchemeStep } from "@fiscalon/core/model/scheme";
-import { schemeOn, schemesOf } from "@fiscalon/core/model/scheme";
+import { replacesFacts, schemeOn, schemesOf } from "@fiscalon/core/model/scheme";
 import type { FactGroup } from "@fiscalon/core/returns/evaluateReturn";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
@@ -9,6 +9,7 @@ import { poolOnReturn } from "./poolOnReturn.ts";
 import { factGroups, factGroupsBetween, factGroupsByScheme, levySpans, scopeOfPeriod } from "./queries.ts";
 import type { ReturnScope } from "./queries.ts";
 import type { SchemeOnReturn } from "./schemeOnReturn.ts";
+import { ratioOnReturn } from "./ratioOnReturn.ts";
 import { turnoverOnReturn } from "./turnoverOnReturn.ts";
 
 /** What of the facts of a return is on it, and what schemes put there in the place of the rest. */
@@ -69,7 +70,7 @@ async function underSchemes(work: Work, r: RegistrationRecord, scope: ReturnScop
   const offered = schemesOf(work.packs.byId(r.pack));
   // Others than these leave all facts where they are.
   const replacing = offered
-    .filter(({ rule }) => rule.kind === "turnover-rate")
+    .filter(({ rule }) => replacesFacts(rule))
     .flatMap(({ id, levies }) => levySpans(levies, spansOf(r, id)));
   const all = await factGroupsByScheme(work, r.id, scope, replacing);
   const groupsOf = (id: string | null) => all.filter(({ scheme }) => scheme === id).map(({ group }) => group);
@@ -110,5 +111,7 @@ async function onReturn(
     const result = await attributionOnReturn(work, r, scope, rule, spans);
     return { definition, spans, facts: [], result, setAside: [], gain: result.owed, kept: groups };
   }
+  if (rule.kind === "ratio-credit")
+    return ratioOnReturn(work, r, scope, { ...definition, rule }, spans, groups);
   return turnoverOnReturn(work, r, scope, { ...definition, rule }, spans, groups);
 }

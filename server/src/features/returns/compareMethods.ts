@@ -2,8 +2,8 @@ import { textAt, valueAt } from "@fiscalon/core/at";
 import { addDays, addMonths } from "@fiscalon/core/calendar/date";
 import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
-import type { SchemeDefinition, SchemeInForce, Turnover, TurnoverRate } from "@fiscalon/core/model/scheme";
-import { excludeEachOther, schemeOn, schemesOf } from "@fiscalon/core/model/scheme";
+import type { SchemeDefinition, SchemeInForce, Turnover } from "@fiscalon/core/model/scheme";
+import { excludeEachOther, replacesFacts, schemeOn, schemesOf } from "@fiscalon/core/model/scheme";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { MethodComparison, MethodView } from "@fiscalon/contract/compareMethods";
 import type { Work } from "../../base/work.ts";
@@ -93,15 +93,13 @@ function throughout(
   return periods.slice(0, 1).map(({ from }) => ({ ...asked, from, to: null }));
 }
 
-/** A scheme that works tax out another way from the same books. */
-type Method = SchemeDefinition & { rule: TurnoverRate };
-
-function methodsOf({ packs }: Work, r: RegistrationRecord): Method[] {
+/** The schemes that work tax out another way from the same books. */
+function methodsOf({ packs }: Work, r: RegistrationRecord): SchemeDefinition[] {
   return schemesOf(packs.byId(r.pack)).flatMap((definition) =>
-    definition.rule.kind === "turnover-rate" &&
+    replacesFacts(definition.rule) &&
     !definition.byStatus &&
     definition.levies.some((levy) => r.levies.includes(levy))
-      ? [{ ...definition, rule: definition.rule }]
+      ? [definition]
       : [],
   );
 }
@@ -163,8 +161,8 @@ function causesOf({
   result,
   setAside,
 }: SchemeOnReturn): [words: string, amount: number][] {
-  if (rule.kind !== "turnover-rate") return [];
-  const { tax, input, credit } = rule.boxes;
+  if (!replacesFacts(rule)) return [];
+  const { tax, input, credit } = ownBoxes(rule);
   return [
     ...setAside.map(({ code, direction, tax: charged, recoverable }): [string, number] =>
       direction === "sale"
@@ -172,11 +170,18 @@ function causesOf({
         : [`Tax on purchases with ${code}, not deducted`, recoverable],
     ),
     ...result.steps.flatMap(({ box, amount }): [string, number][] => {
+      if (box === undefined) return [];
       if (box === tax) return [["Tax at the rates of the scheme", amount]];
       if (box === input) return [["Tax that stays deductible", -amount]];
-      return box !== undefined && box === credit ? [["Given back by the scheme", -amount]] : [];
+      return box === credit ? [["Given back by the scheme", -amount]] : [];
     }),
   ];
+}
+
+/** Where a scheme that replaces facts puts tax, what is deducted, and what it gives back. */
+function ownBoxes(rule: SchemeDefinition["rule"]): { tax?: string; input?: string; credit?: string } {
+  if (rule.kind === "turnover-rate") return rule.boxes;
+  return rule.kind === "ratio-credit" ? rule.boxes : {};
 }
 
 /** How many causes are told apart. */
@@ -194,26 +199,32 @@ function largest(causes: ReadonlyMap<string, number>): MethodView["causes"] {
   return [...sorted.slice(0, TOLD), { words: `${rest.length} others`, amount }];
 }
 
-function barOf({ name, conditions }: Method, turnover: Turnover, digits: number): string | null {
+function barOf({ name, conditions }: SchemeDefinition, turnover: Turnover, digits: number): string | null {
   const passed = conditions.flatMap(({ limit }) => limit ?? []).find(({ upTo, of }) => turnover[of] > upTo);
   if (!passed) return null;
   const { upTo, of } = passed;
-  return `${name}: taxable turnover ${of === "net" ? "without" : "with"} tax was ${displayAmount(turnover[of], digits)} in these periods; ${displayAmount(upTo, digits)} is the most that may be expected.`;
+  const what =
+    of === "purchases"
+      ? "taxable purchases without tax were"
+      : `taxable turnover ${of === "net" ? "without" : "with"} tax was`;
+  return `${name}: ${what} ${displayAmount(turnover[of], digits)} in these periods; ${displayAmount(upTo, digits)} is the most that may be expected.`;
 }
 
-/** Taxable turnover of periods. What bears taxes of several levies counts once. */
+/** Taxable turnover and purchases of periods. What bears taxes of several levies counts once. */
 export async function turnoverOf(
   work: Work,
   r: RegistrationRecord,
   periods: readonly FilingPeriod[],
 ): Promise<Turnover> {
   const [first, last] = [periods[0], periods.at(-1)];
-  if (!first || !last) return { net: 0, withTax: 0 };
+  if (!first || !last) return { net: 0, withTax: 0, purchases: 0 };
   return work.one<Turnover>(
-    `SELECT coalesce(sum(net), 0) AS net, coalesce(sum(net + tax), 0) AS withTax FROM (
-       SELECT max(net) AS net, sum(tax) AS tax FROM (
-         SELECT document_id, line, levy, sum(net) AS net, sum(tax) AS tax FROM facts
-         WHERE registration_id = $1 AND live = 1 AND held = 0 AND direction = 'sale'
+    `SELECT coalesce(sum(CASE direction WHEN 'sale' THEN net END), 0) AS net,
+       coalesce(sum(CASE direction WHEN 'sale' THEN net + tax END), 0) AS withTax,
+       coalesce(sum(CASE WHEN direction = 'purchase' AND taxed THEN net END), 0) AS purchases FROM (
+       SELECT direction, max(net) AS net, sum(tax) AS tax, max(treatment IN ('standard', 'reduced')) AS taxed FROM (
+         SELECT document_id, line, levy, direction, treatment, sum(net) AS net, sum(tax) AS tax FROM facts
+         WHERE registration_id = $1 AND live = 1 AND held = 0
            AND treatment IN ('standard', 'reduced', 'zero', 'export') AND tax_point BETWEEN $2 AND $3
          GROUP BY document_id, line, levy)
        GROUP BY document_id, line)`,
