@@ -1,3 +1,4 @@
+import type { CapitalItemsView, CapitalItemView } from "./capitalItems.ts";
 import type {
   CollectionCustomers,
   CollectionProposal,
@@ -80,6 +81,10 @@ export interface Answers {
   "DELETE /clients/:id/codes/:code": null;
   "POST /clients/:id/codes/:code/archive": CodeUse[];
   "POST /clients/:id/codes/:code/default": { items: number };
+  "GET /clients/:id/registrations/:rid/capital-items": CapitalItemsView;
+  "POST /clients/:id/registrations/:rid/capital-items": CapitalItemView;
+  "PUT /clients/:id/registrations/:rid/capital-items/:no": CapitalItemView;
+  "DELETE /clients/:id/registrations/:rid/capital-items/:no": null;
   "GET /clients/:id/collection": CollectionView;
   "POST /clients/:id/collection/charges": { posted: number };
   "GET /clients/:id/collection/customers": CollectionCustomers;

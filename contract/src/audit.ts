@@ -50,6 +50,7 @@ export const AUDIT_ENTITIES = [
   "finding",
   "import",
   "item",
+  "capital-item",
   "jurisdiction",
   "law",
   "late-item",

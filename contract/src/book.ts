@@ -24,6 +24,8 @@ import { RHYTHMS } from "./templates.ts";
 import type { Rhythm } from "./templates.ts";
 import { instalmentBody } from "./settlement.ts";
 import type { InstalmentBody } from "./settlement.ts";
+import { capitalItemBody } from "./capitalItems.ts";
+import type { BookCapitalItem } from "./capitalItems.ts";
 import { collectionOpeningBody } from "./collection.ts";
 import type { BookCollectionOpening } from "./collection.ts";
 import { bookPiece } from "./stockBook.ts";
@@ -119,6 +121,12 @@ export const bookSchema = Joi.object<BookFile, true>({
     }),
   ),
   pieces: Joi.array().items(bookPiece),
+  capitalItems: Joi.array().items(
+    capitalItemBody.append<BookCapitalItem>({
+      registration: Joi.string().required(),
+      no: Joi.number().integer().min(1).required(),
+    }),
+  ),
   collectionOpenings: Joi.array().items(
     collectionOpeningBody.append<BookCollectionOpening>({ contact: Joi.string().required() }),
   ),
@@ -214,6 +222,7 @@ export interface BookFile {
   instalments?: BookInstalment[];
   pieces?: BookPiece[];
   collectionOpenings?: BookCollectionOpening[];
+  capitalItems?: BookCapitalItem[];
   /** Files that were posted, so that a figure still leads to its row. */
   imports?: BookImport[];
   bank?: BookBank[];

@@ -1,5 +1,28 @@
 /** What can be refused of schemes, of the stock book and of sales from it. */
 export const ERRORS_OF_STOCK = {
+  "capital/amount": { status: 422, says: "The cost and the tax of an item are nought or more." },
+  "capital/by-turnover": {
+    status: 422,
+    says: "The share of such an item is that of turnover; none is typed.",
+  },
+  "capital/ended": { status: 422, says: "An item ends on or after the day of its first use." },
+  "capital/kind": {
+    status: 422,
+    says: 'There is no kind "…" of capital items. Choose one of: ….',
+  },
+  "capital/levy": { status: 422, says: "No tax called … follows the use of capital items." },
+  "capital/no-rule": {
+    status: 409,
+    says: "The law of this registration adjusts no tax on capital items over years.",
+  },
+  "capital/sealed": {
+    status: 409,
+    says: "This changes what the sealed return to … holds. Reopen it first, or put the adjustment on a later return with a document.",
+  },
+  "capital/uses": {
+    status: 422,
+    says: "No stretch of its time ends on …: they end on … and so on.",
+  },
   "collection/nothing-left": {
     status: 409,
     says: "Nothing is left to charge to customer …: it was charged, or its receipts changed, in between. Look at the list again.",

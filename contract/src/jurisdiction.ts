@@ -1,4 +1,5 @@
 import Joi from "joi";
+import { capitalItemsRule } from "./capitalItems.ts";
 import { collectionRule } from "./collection.ts";
 import { BASES } from "@fiscalon/core/model/basis";
 import { PLAIN_CORRECTION } from "@fiscalon/core/model/correction";
@@ -196,6 +197,7 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
     says: text.required(),
     source: text.default(""),
   }),
+  capitalItems: capitalItemsRule,
   collection: collectionRule,
   late: Joi.array().items(lateCharge),
   rateMoves: Joi.array().items(

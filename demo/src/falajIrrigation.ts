@@ -5,6 +5,7 @@ import { Random } from "./random.ts";
 /** Falaj Irrigation Supplies LLC: two emirates, zero-rated exports, exempt land, imports on reverse charge. */
 export function falajIrrigation(quarters: readonly Quarter[], today: string): object {
   const random = new Random(20_261_010);
+  const lastYear = Number(today.slice(0, 4)) - 1;
   const documents = dealsDone(
     quarters,
     [
@@ -88,6 +89,22 @@ export function falajIrrigation(quarters: readonly Quarter[], today: string): ob
         { id: "c4", name: "Batinah Growers", country: "OM" },
         { id: "s1", name: "Gulf Extrusions (invented)", country: "AE", region: "SH", registered: true },
         { id: "s2", name: "Ventilbau Kestrel GmbH", country: "DE" },
+      ],
+      capitalItems: [
+        {
+          registration: "r1",
+          no: 1,
+          name: "Warehouse with yard, Jebel Ali",
+          kind: "building",
+          firstUse: `${lastYear - 1}-03-01`,
+          net: "6400000.00",
+          taxes: { VAT: "320000.00" },
+          share: "95",
+          yearEnds: 12,
+          // Part of the yard was let as bare land.
+          uses: { [`${lastYear - 1}-12-31`]: "95", [`${lastYear}-12-31`]: "90" },
+          evidence: "JA-114",
+        },
       ],
       documents: [
         ...documents,

@@ -21,6 +21,7 @@ import { BankFeed } from "./outside/bankFeed.ts";
 import { bookRoutes } from "./across/bookfile/routes.ts";
 import { accountRoutes } from "./features/accounts/routes.ts";
 import { contactRoutes } from "./features/contacts/routes.ts";
+import { capitalRoutes } from "./features/capital/routes.ts";
 import { collectionRoutes } from "./features/collection/routes.ts";
 import { stockRoutes } from "./features/stock/routes.ts";
 import { itemRoutes } from "./features/items/routes.ts";
@@ -109,6 +110,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     seriesRoutes,
     templateRoutes,
     stockRoutes,
+    capitalRoutes,
     collectionRoutes,
     jobRoutes,
   ]) {

@@ -70,6 +70,15 @@ async function everythingOf({ base, registration, reed, bill, receipt, entryOf }
   };
 }
 
+const CAPITAL_ITEM = {
+  name: "Taken over",
+  kind: "land",
+  firstUse: "2026-01-01",
+  net: "1",
+  taxes: { VAT: "1" },
+  yearEnds: 3,
+};
+
 /** A body that would be taken if the thing were one's own. */
 function bodyFor(method: string, path: string): object | undefined {
   if (method === "GET" || method === "DELETE") return undefined;
@@ -98,6 +107,8 @@ function bodyFor(method: string, path: string): object | undefined {
       documents: [1],
       account: "7920",
     },
+    "POST /clients/{id}/registrations/{rid}/capital-items": CAPITAL_ITEM,
+    "PUT /clients/{id}/registrations/{rid}/capital-items/{no}": CAPITAL_ITEM,
     "POST /clients/{id}/registrations/{rid}/methods": { answers: {} },
     "POST /clients/{id}/registrations/{rid}/schemes/effect": { schemes: [] },
     "PUT /clients/{id}/collection/customers/{contact}/deducts": { deducts: true },
@@ -138,6 +149,7 @@ function bodyFor(method: string, path: string): object | undefined {
 
 /** The question after a path that cannot be asked without one. */
 function queryFor(method: string, path: string): string {
+  if (path.endsWith("/capital-items/export")) return "?format=csv";
   if (path.includes("/collection/")) return `?day=${END}`;
   if (path.endsWith("/returns")) return `?from=2026-01-01&to=${END}`;
   return method === "DELETE" && path.endsWith("/acceptances") ? "?key=twin%2F1" : "";

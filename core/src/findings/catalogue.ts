@@ -99,6 +99,8 @@ export const CHECKS = {
   "outside-scheme": { severity: "stop", title: "Coded for a scheme that is not in force" },
   "pool-limit": { severity: "check", title: "Too dear for the pool" },
   "stock-book": { severity: "check", title: "Margin sale without its record" },
+  "capital-share": { severity: "check", title: "Use of a capital item not on record" },
+  "capital-unlisted": { severity: "check", title: "Dear purchase that is on no list of capital items" },
   "year-end": { severity: "check", title: "Added back once the fiscal year is over" },
   "unpaid-input": { severity: "check", title: "Unpaid for longer than the law allows" },
   "scheme-limit": { severity: "check", title: "Income above the limit of the scheme" },

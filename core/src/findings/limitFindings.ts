@@ -15,6 +15,28 @@ export function limitFindings(rows: PeriodRows, context: PeriodContext): Finding
     ...turnoverLimits(rows, context),
     ...stockBookGaps(rows, context),
     ...outsideSchemes(rows, context),
+    ...capitalItems(rows, context),
+  ];
+}
+
+/** Capital items that cannot be adjusted by what is on record. */
+function capitalItems({ capitalShares, capitalUnlisted }: PeriodRows, { digits }: PeriodContext): Finding[] {
+  return [
+    ...capitalShares.map(({ no, name, to }) =>
+      finding(
+        "capital-share",
+        [no, to],
+        `Capital item ${no}, ${name}: this return adjusts its use to ${to}, and no share is typed. Type it under Books, Capital items; as long as it is missing nothing is adjusted.`,
+      ),
+    ),
+    ...capitalUnlisted.map(({ document, line, number, net }) =>
+      finding(
+        "capital-unlisted",
+        [documentKey(document), line],
+        `${number}, line ${line}: ${displayAmount(net, digits)} is dear enough for its tax to follow its use over years. Put it on the list under Books, Capital items, if it is such an item.`,
+        { document, line },
+      ),
+    ),
   ];
 }
 

@@ -48,11 +48,12 @@ export function sourceOf(check: CheckId, pack: JurisdictionPack): string {
 /** Of a check that follows from a rule of the pack: where that rule stands. */
 function sourceInRules(
   check: CheckId,
-  { correction, unpaid, schemes, yearEnd, stockBook }: JurisdictionPack,
+  { correction, unpaid, schemes, yearEnd, stockBook, capitalItems }: JurisdictionPack,
 ): string | undefined {
   if (check === "late-item") return correction.source;
   if (check === "unpaid-input") return unpaid?.find(({ claimed }) => !claimed)?.source;
   if (check === "stock-book") return stockBook?.source;
+  if (check === "capital-share" || check === "capital-unlisted") return capitalItems?.source;
   if (check === "year-end") return yearEnd?.[0]?.source;
   if (check === "pool-limit") return schemes?.find(({ rule }) => rule.kind === "margin-pool")?.source;
   if (check === "outside-scheme") return schemes?.[0]?.source;

@@ -45,6 +45,10 @@ export interface PeriodRows {
   soldPieces: readonly SoldPieceRow[];
   /** Lines of a scheme that is not in force, or too dear for its pool. */
   schemeLines: readonly SchemeLineRow[];
+  /** Stretches of capital items that this return adjusts and of whose use nothing is typed. */
+  capitalShares: readonly { no: number; name: string; to: CalendarDate }[];
+  /** Purchases that may belong on the list of capital items. */
+  capitalUnlisted: readonly { document: number; line: number; number: string; net: number }[];
   /** What rules about unpaid documents ask for that is not for the business to claim. */
   unpaid: readonly { name: string; count: number; owed: number; says: string }[];
   /** What was sold in the year, for each check of turnover, by its id. */

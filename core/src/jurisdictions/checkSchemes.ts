@@ -1,5 +1,6 @@
 import { FiscalError } from "../errors.ts";
 import { parseFormula } from "../formula/parseFormula.ts";
+import type { CapitalItems } from "../model/capitalItem.ts";
 import type { CollectionRule } from "../model/collection.ts";
 import type { InstalmentRule } from "../model/instalments.ts";
 import type { LateCharge } from "../model/lateCharge.ts";
@@ -32,6 +33,7 @@ export function checkSchemes(pack: PackData): void {
           ["stockBook.rate", "schedule", [pack.stockBook.rate]],
         ] as Named[])
       : []),
+    ...(pack.capitalItems ? capitalNames(pack.capitalItems) : []),
     ...(pack.collection ? collectionNames(pack.collection) : []),
     ...(pack.late ?? []).flatMap((rule, index) => lateNames(rule, `late[${index}]`)),
     ...(pack.instalments ?? []).flatMap((rule, index) => boxesOf(rule, `instalments[${index}]`)),
@@ -93,6 +95,13 @@ function lateNames({ way, heads = {} }: LateCharge, at: string): Named[] {
   return [
     [`${at}.heads`, "box", Object.values(heads).flatMap((formula) => parseFormula(formula).boxes)],
     [`${at}.way`, "schedule", way.way === "yearly" ? [way.schedule] : []],
+  ];
+}
+
+function capitalNames({ boxes, suggested }: CapitalItems): Named[] {
+  return [
+    ["capitalItems.suggested", "code", suggested],
+    ["capitalItems.boxes", "box", Object.values(boxes).flatMap(({ more, less }) => [more.box, less.box])],
   ];
 }
 

@@ -3,6 +3,7 @@ import type { CalendarDate } from "../calendar/date.ts";
 import type { DateOrder } from "../calendar/parseDate.ts";
 import type { Frequency } from "../calendar/filingPeriods.ts";
 import type { Account } from "./account.ts";
+import type { CapitalItems } from "./capitalItem.ts";
 import type { CollectionRule } from "./collection.ts";
 import type { CorrectionRule } from "./correction.ts";
 import type { BasisOffer } from "./basis.ts";
@@ -236,6 +237,7 @@ export interface JurisdictionPack {
   stockBook?: StockBookRule;
   /** A tax beside these that sellers of goods collect from customers. */
   collection?: CollectionRule;
+  capitalItems?: CapitalItems;
   /** What is paid during a period against its one return. */
   instalments?: readonly InstalmentRule[];
   /** What the law charges for filing or paying late. */

@@ -12,11 +12,8 @@ export function validateWithJoi(app: FastifyInstance): void {
 }
 
 export const clientParams = Joi.object({ id: id.required() });
-export const returnParams = Joi.object({
-  id: id.required(),
-  rid: Joi.string().max(60).required(),
-  period: Joi.string().max(10).required(),
-});
+export const registrationParams = Joi.object({ id: id.required(), rid: Joi.string().max(60).required() });
+export const returnParams = registrationParams.append({ period: Joi.string().max(10).required() });
 
 /** A route's schema with the words that stand in the OpenAPI document. */
 export function described(

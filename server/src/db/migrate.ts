@@ -19,6 +19,7 @@ import { sourceKeys } from "./migrations/2026-11-25-source-keys.ts";
 import { creditHolds } from "./migrations/2026-11-28-credit-holds.ts";
 import { stockBook } from "./migrations/2026-11-28-stock-book.ts";
 import { instalments } from "./migrations/2026-11-28-instalments.ts";
+import { capitalItems } from "./migrations/2026-11-29-capital-items.ts";
 import { collectionOpenings } from "./migrations/2026-11-29-collection.ts";
 import { lateFacts } from "./migrations/2026-11-28-late-facts.ts";
 import { lateAnswers } from "./migrations/2026-11-28-late-answers.ts";
@@ -57,6 +58,7 @@ export async function migrate(sequelize: Sequelize, person: string): Promise<voi
       stockBook,
       lateFacts,
       collectionOpenings,
+      capitalItems,
     ].map(({ name, statements }) => ({
       name,
       up: () =>

@@ -101,6 +101,14 @@ export const SCREENS = [
     lights: "books/ledger",
   },
   {
+    path: "books/capital",
+    of: "client",
+    group: "ledger",
+    tab: "Capital items",
+    find: "Capital items: tax that follows their use over years",
+    lights: "books/ledger",
+  },
+  {
     path: "books/export",
     of: "client",
     group: "ledger",

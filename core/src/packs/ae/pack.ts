@@ -4,6 +4,7 @@ import { checkedByShape } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
 import { due, holidays, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
+import { capitalItems } from "./capitalItems.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { EMIRATES } from "./emirates.ts";
@@ -30,6 +31,7 @@ export const ae: JurisdictionPack = {
   regions: EMIRATES,
   schedules,
   rateNames,
+  capitalItems,
   codes,
   accounts,
   classes,

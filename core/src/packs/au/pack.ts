@@ -4,6 +4,7 @@ import { accounts } from "./accounts.ts";
 import { bases } from "./bases.ts";
 import { due, holidays, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
+import { capitalItems } from "./capitalItems.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { activityStatement, simplerStatement } from "./form.ts";
@@ -41,6 +42,7 @@ export const au: JurisdictionPack = {
   ],
   schedules,
   rateNames,
+  capitalItems,
   codes,
   accounts,
   classes,

@@ -4,6 +4,7 @@ import { accounts } from "./accounts.ts";
 import { bases } from "./bases.ts";
 import { due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
+import { capitalItems } from "./capitalItems.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { annualReturn, preliminaryReturn } from "./form.ts";
@@ -28,6 +29,7 @@ export const de: JurisdictionPack = {
   levies: [{ levy: "VAT", name: "Value added tax", deducted: true }],
   schedules,
   rateNames,
+  capitalItems,
   codes,
   accounts,
   classes,

@@ -3,6 +3,7 @@ import { accounts } from "./accounts.ts";
 import { bases } from "./bases.ts";
 import { declaration, due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
+import { capitalItems } from "./capitalItems.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { nineBoxes, nineBoxesBefore2021 } from "./form.ts";
@@ -36,6 +37,7 @@ export const gb: JurisdictionPack = {
   regions: [{ code: "NIR", name: "Northern Ireland", aliases: ["NI", "XI"] }],
   schedules,
   rateNames,
+  capitalItems,
   codes,
   accounts,
   classes,

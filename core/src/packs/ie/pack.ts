@@ -4,6 +4,7 @@ import { accounts } from "./accounts.ts";
 import { bases } from "./bases.ts";
 import { due, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
+import { capitalItems } from "./capitalItems.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { forms } from "./form.ts";
@@ -31,6 +32,7 @@ export const ie: JurisdictionPack = {
   levies: [{ levy: "VAT", name: "Value-Added Tax", deducted: true }],
   schedules,
   rateNames,
+  capitalItems,
   codes,
   accounts,
   classes,

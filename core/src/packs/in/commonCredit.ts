@@ -3,7 +3,8 @@ import type { SchemeDefinition } from "../../model/scheme.ts";
 import { monthsFrom, SHARED_SETTINGS, sharingBoxes, sharingSettings } from "../shared/attribution.ts";
 import { SLABS } from "./rates.ts";
 
-const HEADS = { IGST: "igst", CGST: "cgst", SGST: "sgst", UTGST: "sgst", CESS: "cess" };
+/** Levies and the columns of a return they stand in. */
+export const HEADS = { IGST: "igst", CGST: "cgst", SGST: "sgst", UTGST: "sgst", CESS: "cess" };
 
 const boxes: Record<string, AttributionBoxes> = Object.fromEntries(
   Object.entries(HEADS).map(([levy, head]) => [

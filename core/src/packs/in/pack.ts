@@ -4,6 +4,7 @@ import { accounts } from "./accounts.ts";
 import { due, furtherDays, rhythms, roundings } from "./calendar.ts";
 import { checks } from "./checks.ts";
 import { claims } from "./claims.ts";
+import { capitalItems } from "./capitalItems.ts";
 import { codes } from "./codes.ts";
 import { collection } from "./collection.ts";
 import { correction } from "./correction.ts";
@@ -51,6 +52,7 @@ export const inPack: JurisdictionPack = {
   regions: states,
   schedules,
   rateNames,
+  capitalItems,
   codes,
   accounts,
   classes,

@@ -9,6 +9,7 @@ import { loadSetup, registrationWithId } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { bankOfBook, terminalsOfBook } from "./bookFeeds.ts";
 import { contentsOf, importsOfBook, papersByDocument } from "./bookFiles.ts";
+import { capitalOfBook } from "./bookCapital.ts";
 import { collectionOfBook } from "./bookCollection.ts";
 import { piecesOfBook } from "./bookPieces.ts";
 import { instalmentsOfBook } from "./bookInstalments.ts";
@@ -125,6 +126,7 @@ export async function exportBook(
     ...returns,
     ...(await instalmentsOfBook(work, setup)),
     ...(await piecesOfBook(work, setup, rowsOf)),
+    ...(await capitalOfBook(work, setup)),
     ...(await collectionOfBook(work, setup, refsOf(contacts))),
     acceptances: await acceptancesOfBook(work, setup, rowsOf),
     lateAnswers: await lateAnswersOfBook(work, setup, rowsOf),

@@ -18,6 +18,7 @@ import type { ClientSetup } from "../../books/loadSetup.ts";
 import { addBank, addTerminals } from "./bookFeeds.ts";
 import { addImports, addPapers, keepContents } from "./bookFiles.ts";
 import { addCreditReleases } from "./bookCredit.ts";
+import { addCapitalItems } from "./bookCapital.ts";
 import { addCollection } from "./bookCollection.ts";
 import { addPieces } from "./bookPieces.ts";
 import { addInstalments } from "./bookInstalments.ts";
@@ -59,6 +60,7 @@ export async function importBook(work: Work, book: BookFile, progress: Progress)
     await addCreditReleases(work, await load(), book, placed, (late) => late === undefined);
     const payments = new BookPayments(book.payments ?? [], refs.contacts, placed);
     await payments.post(work, await load(), "");
+    await addCapitalItems(work, await load(), book);
     await addInstalments(work, await load(), book, placed);
     await sealedPeriods(work, clientId, book, documents, payments, refs, progress);
     const sealed = new Set((book.returns ?? []).map((one) => one.period));

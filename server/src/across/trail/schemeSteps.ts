@@ -8,6 +8,7 @@ import type { TrailStep } from "@fiscalon/contract/trail";
 import { registrationIn } from "../../books/loadSetup.ts";
 import { inSpan, levySpans } from "../../books/returns/queries.ts";
 import type { LevySpan } from "../../books/returns/queries.ts";
+import { itemsOf } from "../../books/capital/items.ts";
 import { billed, sharesOf } from "../../books/returns/ratioOnReturn.ts";
 import { contentOfPeriod } from "../../books/returns/schemes.ts";
 import type { SchemeOnReturn } from "../../books/returns/schemeOnReturn.ts";
@@ -61,6 +62,7 @@ async function linesOf(
   const { rule, levies } = definition;
   if (rule.kind === "margin-pool") return poolLines(work, r, end, rule, id);
   if (rule.kind === "attribution") return attributedLines(work, r, end, rule, id);
+  if (rule.kind === "capital-items") return itemLines(work, r, id);
   if (rule.kind === "ratio-credit") return billedLines(work, r, end, levySpans(levies, spans), rule, id);
   const [, document, line] = /^capital(?:-net)?-(\d+)-(\d+)$/.exec(id) ?? [];
   if (document !== undefined && line !== undefined) {
@@ -96,6 +98,29 @@ async function linesOf(
       AND ($6 IS NULL OR f.tax_point IN (SELECT value FROM json_each($6)))`,
     bind: [...bind, end, JSON.stringify(sold), days === undefined ? null : JSON.stringify(days)],
   });
+}
+
+/** The papers of the items a step is of. */
+async function itemLines(work: TrailScope["work"], r: RegistrationRecord, id: string): Promise<FactLines> {
+  const [, no] = /^item-(\d+)-/.exec(id) ?? [];
+  const items = (await itemsOf(work, r)).filter((item) => no === undefined || item.no === Number(no));
+  const papers = await work.rows<{ id: number; number: string }>(
+    `SELECT id, number FROM documents WHERE client_id = $1 AND state = 'posted'
+       AND number IN (SELECT value FROM json_each($2))`,
+    [r.clientId, JSON.stringify(items.map(({ evidence }) => evidence).filter((text) => text !== ""))],
+  );
+  const parts = items.flatMap(({ no: own, name, evidence, taxes }) => {
+    const amount = Object.values(taxes).reduce((sum, tax) => sum + tax, 0);
+    return papers
+      .filter(({ number }) => number === evidence)
+      .map((paper) => ({
+        ref: `document/${paper.id}`,
+        label: `Item ${own}, ${name}`,
+        detail: paper.number,
+        amount,
+      }));
+  });
+  return { parts, total: parts.length, sum: parts.reduce((sum, { amount }) => sum + amount, 0) };
 }
 
 /** The bills of a rate. */

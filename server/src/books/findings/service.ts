@@ -29,6 +29,7 @@ import { adjustmentsOf, factGroups } from "../returns/queries.ts";
 import { apartFromLedger } from "../settlement/closingEntry.ts";
 import { unpaidDocuments, unpaidRules } from "../unpaid/unpaidItems.ts";
 import { seriesGaps } from "../series.ts";
+import { capitalGaps } from "./capitalGaps.ts";
 import { schemeLines } from "./schemeLines.ts";
 import { soldPieces } from "./soldPieces.ts";
 import { yearEnds } from "./yearEnds.ts";
@@ -115,6 +116,7 @@ async function rowsOf(
     schemeIncome: await schemeIncome(work, registration, period),
     yearEnd: await yearEnds(work, registration, period),
     schemeLines: await schemeLines(work, registration, period),
+    ...(await capitalGaps(work, registration, period)),
     soldPieces: await soldPieces(work, setup, registration, period),
     unpaid: await unpaidAsked(work, registration, period),
     sold: await soldByCheck(work, client.id, context.pack, period.to),

@@ -33,10 +33,11 @@ export async function attributionOnReturn(
   };
 }
 
-async function attributedPeriods(
+/** The filing periods of some time with turnover, and tax on purchases by what it serves. */
+export async function attributedPeriods(
   work: Work,
   r: RegistrationRecord,
-  rule: Attribution,
+  rule: Pick<Attribution, "ratio" | "residual" | "exempt">,
   from: string,
   to: string,
 ): Promise<AttributedPeriod[]> {

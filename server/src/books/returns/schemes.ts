@@ -3,6 +3,7 @@ import { replacesFacts, schemeOn, schemesOf } from "@fiscalon/core/model/scheme"
 import type { FactGroup } from "@fiscalon/core/returns/evaluateReturn";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
+import { capitalOnReturn } from "./capitalOnReturn.ts";
 import { attributionOnReturn } from "./attributionOnReturn.ts";
 import { instalmentSteps } from "./instalmentSteps.ts";
 import { poolOnReturn } from "./poolOnReturn.ts";
@@ -30,10 +31,15 @@ export async function contentOfPeriod(
   end: string,
   known?: readonly FactGroup[],
 ): Promise<ReturnContent> {
-  const content =
+  const scope = scopeOfPeriod(end);
+  const content = await withCapital(
+    work,
+    r,
+    scope,
     r.schemes.length === 0
       ? plainContent(known ?? (await factGroups(work, r.id, end)))
-      : await underSchemes(work, r, scopeOfPeriod(end));
+      : await underSchemes(work, r, scope),
+  );
   const paid = await instalmentSteps(work, r, end);
   return paid.length === 0 ? content : { ...content, steps: [...content.steps, ...paid] };
 }
@@ -44,8 +50,32 @@ export async function contentBetween(
   r: RegistrationRecord,
   scope: ReturnScope,
 ): Promise<ReturnContent> {
-  if (r.schemes.length > 0) return underSchemes(work, r, scope);
-  return plainContent(await factGroupsBetween(work, r.id, scope.from, scope.to, scope.by === "period_end"));
+  const byPeriod = scope.by === "period_end";
+  return withCapital(
+    work,
+    r,
+    scope,
+    r.schemes.length > 0
+      ? await underSchemes(work, r, scope)
+      : plainContent(await factGroupsBetween(work, r.id, scope.from, scope.to, byPeriod)),
+  );
+}
+
+/** With what the list of capital items adds. */
+async function withCapital(
+  work: Work,
+  r: RegistrationRecord,
+  scope: ReturnScope,
+  content: ReturnContent,
+): Promise<ReturnContent> {
+  const capital = await capitalOnReturn(work, r, scope);
+  if (!capital) return content;
+  return {
+    ...content,
+    steps: [...content.steps, ...capital.result.steps],
+    gain: content.gain + capital.gain,
+    schemes: [...content.schemes, capital],
+  };
 }
 
 function plainContent(groups: readonly FactGroup[]): ReturnContent {

@@ -161,7 +161,7 @@ function causesOf({
   result,
   setAside,
 }: SchemeOnReturn): [words: string, amount: number][] {
-  if (!replacesFacts(rule)) return [];
+  if (rule.kind === "capital-items" || !replacesFacts(rule)) return [];
   const { tax, input, credit } = ownBoxes(rule);
   return [
     ...setAside.map(({ code, direction, tax: charged, recoverable }): [string, number] =>

@@ -14,7 +14,7 @@ import type { AppContext } from "../../appContext.ts";
 import { csvAnswer } from "../../base/csvAnswer.ts";
 import { sendTable, TABLE_TYPES } from "../../exports/sendTable.ts";
 import type { TableFormat } from "../../exports/sendTable.ts";
-import { described, returnParams } from "../../base/validation.ts";
+import { described, registrationParams, returnParams } from "../../base/validation.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import { acceptFinding, unacceptFinding } from "../../books/findings/accept.ts";
 import { addAdjustment, removeAdjustment } from "../../books/returns/adjust.ts";
@@ -36,7 +36,6 @@ import { reopenReturn, sealReturn, setReviewState } from "../../books/returns/se
 
 type Registration = { Params: { id: number; rid: string } };
 type Return = { Params: { id: number; rid: string; period: string } };
-const registrationParams = Joi.object({ id: id.required(), rid: Joi.string().max(60).required() });
 const BASE = "/clients/:id/registrations/:rid";
 
 export async function returnRoutes(app: FastifyInstance, { gateway }: AppContext): Promise<void> {

@@ -8,7 +8,7 @@ import { placeChangeBody, registrationChangeBody } from "@fiscalon/contract/setu
 import type { PlaceBody, RegistrationChangeBody } from "@fiscalon/contract/setup";
 import type { Work } from "../../base/work.ts";
 import { csvAnswer } from "../../base/csvAnswer.ts";
-import { clientParams, described } from "../../base/validation.ts";
+import { clientParams, described, registrationParams } from "../../base/validation.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import { clientView } from "../../books/views.ts";
 import { archiveCode, codeUses, deleteCode, makeDefault, saveCode } from "./codes.ts";
@@ -136,7 +136,7 @@ export async function setupRoutes(app: FastifyInstance): Promise<void> {
     "/clients/:id/registrations/:rid",
     {
       schema: described("Change a registration: number, end, rhythm from a day, options", "Set up", {
-        params: Joi.object({ id: id.required(), rid: Joi.string().max(60).required() }),
+        params: registrationParams,
         body: registrationChangeBody,
       }),
     },

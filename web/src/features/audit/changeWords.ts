@@ -19,6 +19,7 @@ export const ENTITIES: Readonly<Record<AuditEntity, string>> = {
   "tax-payment": "payment of tax",
   contact: "contact",
   item: "item",
+  "capital-item": "capital item",
   account: "account",
   code: "tax code",
   rules: "supply rules",
