@@ -68,6 +68,7 @@ export const basisOffer = Joi.object({
     treatments: Joi.array().items(Joi.string().valid(...TREATMENTS)),
     grossFrom: Joi.number().integer().min(1),
   }),
+  asPaid: Joi.array().items(Joi.string().max(20)),
   leaving: Joi.array()
     .items(
       Joi.object({

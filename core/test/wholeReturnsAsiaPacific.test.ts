@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { bill, billCredit, boxesOf, credit, sale } from "./support/books.ts";
+import { bill, expense, billCredit, boxesOf, credit, sale } from "./support/books.ts";
 
 /**
  * Whole returns. Each is derived from the rules named in the fact sheet of its jurisdiction, which were written from
@@ -77,7 +77,7 @@ test("New Zealand, GST101A (GSTA; fact sheet 10)", () => {
         sale(["SE", "3200"]),
         credit(["S15", "1150"], inclusive),
         bill(["P15", "41400"], inclusive),
-        bill(["P2", "2300"]),
+        expense(["P2", "2300"]),
         bill(["IM", "1842.15"]),
         bill(["A13", "45"]),
         sale(["A9", "75"]),

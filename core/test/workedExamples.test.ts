@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { bill, boxesOf, credit, priced, sale } from "./support/books.ts";
+import { bill, expense, boxesOf, credit, priced, sale } from "./support/books.ts";
 
 /**
  * Examples of rates, codes and pricing. Each is derived from the rule named, in the fact sheet of its jurisdiction,
@@ -121,7 +121,7 @@ describe("South Africa (Act)", () => {
       VAT: "1800.00",
       gross: "21800.00",
     });
-    expect(boxesOf("za", [bill(["SH", "9200"])], { end: "2026-05-31" })["15"]).toBe("1200");
+    expect(boxesOf("za", [expense(["SH", "9200"])], { end: "2026-05-31" })["15"]).toBe("1200");
   });
 });
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { bill, boxesOf, credit, priced, sale } from "./support/books.ts";
+import { bill, expense, boxesOf, credit, priced, sale } from "./support/books.ts";
 
 /**
  * Examples of rates, codes and pricing. Each is derived from the rule named, in the fact sheet of its jurisdiction,
@@ -106,7 +106,7 @@ describe("New Zealand (GSTA)", () => {
       "5": "276",
       "8": "36",
     });
-    expect(boxesOf("nz", [bill(["P2", "460.00"])], { end: "2026-05-31" })).toMatchObject({
+    expect(boxesOf("nz", [expense(["P2", "460.00"])], { end: "2026-05-31" })).toMatchObject({
       "11": "460",
       "12": "60",
     });

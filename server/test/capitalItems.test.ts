@@ -73,7 +73,7 @@ test("a building in the Emirates: a tenth of its tax a year by the change of its
   ]);
   expect((await made.boxes("2025-12-31"))["9.j"]).toBeUndefined();
   const [paper] = await server.ok<SchemeView[]>("GET", `${made.registration}/returns/2026-03-31/schemes`);
-  expect(paper?.steps.map(({ arithmetic }) => arithmetic)).toEqual(["400,000.00 × 1/10 × -20 % = −8,000.00"]);
+  expect(paper?.steps.map(({ arithmetic }) => arithmetic)).toEqual(["400,000.00 × 1/10 × −20 % = −8,000.00"]);
   await made.seal("2026-03-31");
   await made.settle("2026-03-31");
   expect(await made.left("2026-03-31")).toBe(0);

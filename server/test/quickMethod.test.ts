@@ -198,7 +198,7 @@ test("the comparison comes to what the return does when the method is in force",
     answers: { seat: "ON", sells: "services" },
   });
   const method = methods.find(({ id }) => id === "ca-quick-method");
-  expect(methods.map(({ id }) => id)).toEqual(["ordinary", "ca-quick-method"]);
+  expect(methods.map(({ id }) => id)).toEqual(["ordinary", "ca-quick-method", "ca-simplified-credits"]);
   await books.join([quick("ON", "services")]);
   const boxes = await books.boxes(Q1);
   expect(method?.output[0]).toBe(Number(boxes["105"]) * 100);

@@ -98,7 +98,7 @@ test("New Zealand: GST101A of June and July", async () => {
       ["sales-invoice", "SZ", "1200.00", { with: "AU" }],
       ["sales-credit-note", "S15", "230.00", INCLUSIVE],
       ["purchase-bill", "P15", "2070.00", INCLUSIVE],
-      ["purchase-bill", "P2", "460.00"],
+      ["expense", "P2", "460.00"],
       ["purchase-bill", "IM", "88.80", { with: "CN" }],
     ],
     ["purchase-bill", "P15", "115.00", INCLUSIVE],

@@ -13,7 +13,7 @@ export const RELEASED_FIGURES = ["net", "tax", "calculated", "recoverable", "bas
 export type ReleasedFigures = Pick<TaxFact, (typeof RELEASED_FIGURES)[number]>;
 
 /** What of a fact decides whether it waits for money. */
-type Waiting = Pick<TaxFact, "direction" | "charged" | "treatment" | "taxPoint">;
+type Waiting = Pick<TaxFact, "code" | "direction" | "charged" | "treatment" | "taxPoint">;
 
 /** A document as far as waiting goes: its kind, and its gross in minor units. */
 export interface WaitingDocument {
@@ -40,6 +40,7 @@ export function waitsForPayment(
 
 function canWait(fact: Waiting, { kind, gross }: WaitingDocument, offer: BasisOffer): boolean {
   if (gross === 0 || !DOCUMENT_KINDS[kind].waits) return false;
+  if (offer.asPaid?.includes(fact.code)) return true;
   if (fact.charged !== "charged" || fact.treatment === "import") return false;
   const { treatments, grossFrom } = offer.outside ?? {};
   if (treatments?.includes(fact.treatment) || Math.abs(gross) >= (grossFrom ?? Infinity)) return false;
@@ -60,9 +61,11 @@ export interface EndOfWaiting {
  */
 export function endOfWaiting(
   registration: RegistrationSetup,
-  fact: Pick<TaxFact, "direction" | "taxPoint">,
+  fact: Pick<TaxFact, "code" | "direction" | "taxPoint">,
   offers: readonly BasisOffer[],
 ): EndOfWaiting | null {
+  // What only money makes deductible is never reported without it.
+  if (basisOffer(offers, basisOn(registration, fact.taxPoint)).asPaid?.includes(fact.code)) return null;
   const ends: EndOfWaiting[] = [];
   let before = basisOn(registration, fact.taxPoint);
   for (const change of registration.changes ?? []) {

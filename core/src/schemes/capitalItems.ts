@@ -216,7 +216,10 @@ export function capitalOnReturns(
 function stepsOf({ boxes }: CapitalItems, one: CapitalAdjustment, digits: number): SchemeStep[] {
   const { item, stretch, share, against, part, rest, amounts } = one;
   const show = (amount: number) => displayAmount(amount, digits);
-  const points = exactToText(subtract(exactFromDecimal(share), exactFromDecimal(against)), 4);
+  const points = exactToText(subtract(exactFromDecimal(share), exactFromDecimal(against)), 4).replace(
+    "-",
+    "−",
+  );
   const fraction = part.n === part.d ? "" : ` × ${reduced(part)}`;
   const taxes = new Map(Object.entries(item.taxes));
   return Object.entries(amounts).flatMap(([levy, amount]) => {

@@ -142,9 +142,11 @@ function stepsOfPeriod(rule: TurnoverRate, around: SchemePeriod, period: FilingP
     { id: `turnover-${period.to}`, ...whole, ...(box === undefined ? {} : { box }) },
     ...further.map((other) => ({ id: `turnover-${other}-${period.to}`, ...whole, box: other })),
     ...(test ? [{ ...test.step, words: of + test.step.words }] : []),
-    ...bandsOf(rule, around, sold, test?.limited ?? false).flatMap((band) =>
-      bandSteps(rule, { to: period.to, of, show }, band),
-    ),
+    ...bandsOf(rule, around, sold, test?.limited ?? false).flatMap((band, _, bands) => {
+      // Days tell the sales of a rate apart only where it changed in the period.
+      const changed = bands.some((other) => other !== band && other.band === band.band);
+      return bandSteps(rule, { to: period.to, of, show, changed }, band);
+    }),
   ];
 }
 
@@ -181,7 +183,12 @@ function bandsOf(
 
 function bandSteps(
   { boxes }: TurnoverRate,
-  { to, of, show }: { to: CalendarDate; of: string; show: (amount: number) => string },
+  {
+    to,
+    of,
+    show,
+    changed,
+  }: { to: CalendarDate; of: string; show: (amount: number) => string; changed: boolean },
   { band, rate, words, credit, base, days, codes }: Band,
 ): SchemeStep[] {
   const tax = percentOf(base, rate);
@@ -191,7 +198,7 @@ function bandSteps(
     arithmetic: `${show(base)} × ${rate} % = ${show(tax)}`,
     amount: tax,
     box: boxes.tax,
-    days,
+    ...(changed ? { days } : {}),
     ...(band === "" ? {} : { codes }),
   };
   if (credit === undefined || boxes.credit === undefined || Number(rate) !== 0) return [step];
@@ -256,6 +263,26 @@ function assetSteps(rule: TurnoverRate, { capital, digits }: SchemePeriod): Sche
 
 function grossOf(facts: readonly SchemeFact[]): number {
   return facts.reduce((sum, { net, tax }) => sum + net + tax, 0);
+}
+
+/**
+ * Whether nothing a scheme asks for changes inside a period: the answers, the rates, the discount of the first year. Then
+ * it matters on no fact which day it is of.
+ */
+export function sameThroughout(
+  { rates, credits = {}, limitedCost: test, firstYear }: TurnoverRate,
+  { schemes, registered, schedules }: Pick<SchemePeriod, "schemes" | "registered" | "schedules">,
+  { from, to }: FilingPeriod,
+): boolean {
+  const inside = (day: CalendarDate) => from < day && day <= to;
+  const whole = schemes.some((one) => one.from <= from && (one.to === null || to <= one.to));
+  const used = [
+    ...Object.values(rates.schedules),
+    ...Object.values(credits),
+    ...(test ? [test.schedule] : []),
+  ];
+  const changes = used.flatMap((id) => schedules[id] ?? []).some((row) => inside(row.from));
+  return whole && !changes && !(firstYear !== undefined && inside(addMonths(registered, 12)));
 }
 
 /** Whether a purchase counts as goods in the test of limited cost. */

@@ -79,6 +79,8 @@ export function doc(
 export const sale = (lines: Short | Short[], more = {}) => doc("sales-invoice", lines, more);
 export const credit = (lines: Short | Short[], more = {}) => doc("sales-credit-note", lines, more);
 export const bill = (lines: Short | Short[], more = {}) => doc("purchase-bill", lines, more);
+/** Paid at once. */
+export const expense = (lines: Short | Short[], more = {}) => doc("expense", lines, more);
 export const billCredit = (lines: Short | Short[], more = {}) => doc("purchase-credit-note", lines, more);
 
 export function groupsOf(effect: DocumentEffect): FactGroup[] {

@@ -1,3 +1,4 @@
+import Joi from "joi";
 import type { FastifyReply } from "fastify";
 import type { PdfThread } from "./pdfThread.ts";
 import type { ReportTable } from "./reportTable.ts";
@@ -12,6 +13,13 @@ export const TABLE_TYPES = {
   pdf: "application/pdf",
 } as const;
 export type TableFormat = keyof typeof TABLE_TYPES;
+
+/** What is asked for with a table that can be kept as a file. */
+export const formatQuery = Joi.object({
+  format: Joi.string()
+    .valid(...Object.keys(TABLE_TYPES))
+    .required(),
+});
 
 /**
  * Sends a table as a file to be kept; `name` without its ending.

@@ -1,11 +1,15 @@
 import type { BasisOffer } from "../../model/basis.ts";
 import { accrual } from "../shared/bases.ts";
 
+/** Second-hand goods of who is not registered: a notional credit, as far as they are paid on every basis. */
+const asPaid = ["P2"];
+
 /** From memory of the law. */
 export const bases: BasisOffer[] = [
-  accrual("GSTA s 9"),
+  { ...accrual("GSTA s 9"), asPaid },
   {
     basis: "cash",
+    asPaid,
     name: "Payments basis: tax is reported as money is paid",
     who: "Supplies of $2 million in twelve months or less, and non-profit bodies.",
     leaving: [
@@ -22,6 +26,7 @@ export const bases: BasisOffer[] = [
   },
   {
     basis: "hybrid",
+    asPaid,
     name: "Hybrid basis: sales at the tax point, purchases as paid",
     leaving: [
       {

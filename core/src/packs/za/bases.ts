@@ -1,11 +1,15 @@
 import type { BasisOffer } from "../../model/basis.ts";
 import { accrual } from "../shared/bases.ts";
 
+/** Second-hand goods of who is not registered: a notional credit, as far as they are paid on every basis. */
+const asPaid = ["SH", "SHK"];
+
 /** From memory of the law. */
 export const bases: BasisOffer[] = [
-  accrual("VAT Act s. 9"),
+  { ...accrual("VAT Act s. 9"), asPaid },
   {
     basis: "cash",
+    asPaid,
     name: "Payments basis: tax is reported as money is paid",
     who: "Natural persons with taxable supplies of R2.5 million or less, public bodies and municipalities.",
     outside: { grossFrom: 100_000_00 },

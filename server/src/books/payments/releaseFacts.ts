@@ -33,6 +33,7 @@ interface FollowingRow extends ReleasedFigures, WaitingDocument {
   id: number;
   registration: number;
   document: number;
+  code: string;
   direction: Direction;
   charged: Component["charged"];
   treatment: Treatment;
@@ -104,7 +105,7 @@ export function turningRegistrations({ packs }: Work, { effect }: ClientSetup): 
 async function followingFacts(work: Writing, setup: ClientSetup, ids: [string]): Promise<FollowingRow[]> {
   const turning = turningRegistrations(work, setup);
   const rows = await work.rows<FollowingRow>(
-    `SELECT f.id, f.registration_id AS registration, f.document_id AS document, f.direction, f.charged, f.treatment,
+    `SELECT f.id, f.registration_id AS registration, f.document_id AS document, f.code, f.direction, f.charged, f.treatment,
        f.tax_point AS taxPoint, f.held, f.awaits, f.tags, f.net, f.tax, f.calculated, f.recoverable, f.base,
        d.kind, d.gross, coalesce(d.foreign_gross, d.gross) AS toPay, c.released_on AS released
      FROM facts f JOIN documents d ON d.id = f.document_id LEFT JOIN credit_releases c ON c.document_id = f.document_id
@@ -182,7 +183,7 @@ function releaseRows(
   const turn = fact.held === 1 ? null : turnOf(fact, registration, work);
   const end = endOfWaiting(
     registration,
-    { direction: fact.direction, taxPoint: turn?.on ?? fact.taxPoint },
+    { code: fact.code, direction: fact.direction, taxPoint: turn?.on ?? fact.taxPoint },
     bases,
   );
   // Money counts from the day the credit waits for nothing else.

@@ -1,7 +1,7 @@
 import type { Adjustment, FactGroup } from "@fiscalon/core/returns/evaluateReturn";
 import type { LevyTotals } from "@fiscalon/core/returns/settlementPostings";
 import type { SchemeInForce } from "@fiscalon/core/model/scheme";
-import type { Direction } from "@fiscalon/core/model/taxCode";
+import type { Component, Direction, Treatment } from "@fiscalon/core/model/taxCode";
 import type { Work } from "../../base/work.ts";
 
 export interface PeriodGroup extends FactGroup {
@@ -119,6 +119,23 @@ export async function factGroupsByScheme(
     [registrationId, scope.from, scope.to, JSON.stringify(schemes)],
   );
   return rows.map(({ scheme, ...row }) => ({ scheme, group: grouped(row) }));
+}
+
+export type DescribedGroup = PeriodGroup & { treatment: Treatment; charged: Component["charged"] };
+
+/** Facts of a bucket, which differ in nothing but their days and amounts, and what else one of them says of all. */
+export async function describedGroups(
+  work: Work,
+  registrationId: number,
+  periodEnd: string,
+): Promise<DescribedGroup[]> {
+  const rows = await work.rows<GroupRow & { treatment: Treatment; charged: Component["charged"] }>(
+    `SELECT b.*, f.treatment, f.charged FROM (
+       SELECT period_end AS periodEnd, bucket, min(id) AS one, ${SUMS} FROM facts
+       WHERE registration_id = $1 AND live = 1 AND period_end = $2 GROUP BY bucket) b JOIN facts f ON f.id = b.one`,
+    [registrationId, periodEnd],
+  );
+  return rows.map(({ treatment, charged, ...row }) => ({ ...grouped(row), treatment, charged }));
 }
 
 function grouped({ bucket, ...sums }: GroupRow): PeriodGroup {

@@ -9,6 +9,8 @@ import { instalmentSteps } from "./instalmentSteps.ts";
 import { poolOnReturn } from "./poolOnReturn.ts";
 import { factGroups, factGroupsBetween, factGroupsByScheme, levySpans, scopeOfPeriod } from "./queries.ts";
 import type { ReturnScope } from "./queries.ts";
+import { wholePeriod } from "./wholePeriod.ts";
+import type { WholePeriod } from "./wholePeriod.ts";
 import type { SchemeOnReturn } from "./schemeOnReturn.ts";
 import { ratioOnReturn } from "./ratioOnReturn.ts";
 import { turnoverOnReturn } from "./turnoverOnReturn.ts";
@@ -99,10 +101,19 @@ function spansOf({ schemes }: Pick<RegistrationRecord, "schemes">, id: string): 
 async function underSchemes(work: Work, r: RegistrationRecord, scope: ReturnScope): Promise<ReturnContent> {
   const offered = schemesOf(work.packs.byId(r.pack));
   // Others than these leave all facts where they are.
-  const replacing = offered
-    .filter(({ rule }) => replacesFacts(rule))
-    .flatMap(({ id, levies }) => levySpans(levies, spansOf(r, id)));
-  const all = await factGroupsByScheme(work, r.id, scope, replacing);
+  const replacing = offered.filter(({ id, rule }) => replacesFacts(rule) && spansOf(r, id).length > 0);
+  const [only] = replacing;
+  const whole =
+    only && replacing.length === 1 ? await wholePeriod(work, r, scope, only, spansOf(r, only.id)) : undefined;
+  const all =
+    only && whole
+      ? whole.groups.map((group) => ({ scheme: only.id, group }))
+      : await factGroupsByScheme(
+          work,
+          r.id,
+          scope,
+          replacing.flatMap(({ id, levies }) => levySpans(levies, spansOf(r, id))),
+        );
   const groupsOf = (id: string | null) => all.filter(({ scheme }) => scheme === id).map(({ group }) => group);
   const groups: FactGroup[] = groupsOf(null);
   const schemes: SchemeOnReturn[] = [];
@@ -111,7 +122,7 @@ async function underSchemes(work: Work, r: RegistrationRecord, scope: ReturnScop
     if (spans.length === 0) continue;
     const own = groupsOf(definition.id);
     if (own.length === 0 && !schemeOn(spans, scope.to)) continue;
-    const { kept, ...scheme } = await onReturn(work, r, scope, definition, spans, own);
+    const { kept, ...scheme } = await onReturn(work, r, scope, definition, spans, own, whole);
     groups.push(...kept);
     schemes.push(scheme);
   }
@@ -131,6 +142,7 @@ async function onReturn(
   definition: SchemeDefinition,
   spans: readonly SchemeInForce[],
   groups: readonly FactGroup[],
+  whole: WholePeriod | undefined,
 ): Promise<SchemeOnReturn & { kept: readonly FactGroup[] }> {
   const { rule } = definition;
   if (rule.kind === "margin-pool") {
@@ -143,5 +155,5 @@ async function onReturn(
   }
   if (rule.kind === "ratio-credit")
     return ratioOnReturn(work, r, scope, { ...definition, rule }, spans, groups);
-  return turnoverOnReturn(work, r, scope, { ...definition, rule }, spans, groups);
+  return turnoverOnReturn(work, r, scope, { ...definition, rule }, spans, groups, whole);
 }

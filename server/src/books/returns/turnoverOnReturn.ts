@@ -5,20 +5,21 @@ import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import { optionsOn } from "@fiscalon/core/model/registration";
 import type { SchemeDefinition, SchemeInForce, TurnoverRate } from "@fiscalon/core/model/scheme";
 import { schemeOn } from "@fiscalon/core/model/scheme";
-import type { Direction, Treatment } from "@fiscalon/core/model/taxCode";
+import type { Treatment } from "@fiscalon/core/model/taxCode";
 import { parseAmount } from "@fiscalon/core/money/amount";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import type { FactGroup } from "@fiscalon/core/returns/evaluateReturn";
 import { without } from "@fiscalon/core/schemes/movementsUnder";
 import { isTurnover, setAside, turnoverRateScheme } from "@fiscalon/core/schemes/turnoverRate";
 import type { CapitalLine, SchemeFact, SliceYear } from "@fiscalon/core/schemes/turnoverRate";
-import { expandCode } from "@fiscalon/core/tax/expandCode";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { periodRule } from "./periodRule.ts";
 import { inScope, inSpan, levySpans } from "./queries.ts";
 import type { ReturnScope } from "./queries.ts";
+import { factsOfWhole, schemeFacts } from "./schemeFacts.ts";
 import { schedulesOf } from "./schedules.ts";
+import type { WholePeriod } from "./wholePeriod.ts";
 import type { SchemeOnReturn, SetAside } from "./schemeOnReturn.ts";
 
 /** A definition whose rule is of the kind that taxes turnover. */
@@ -32,9 +33,13 @@ export async function turnoverOnReturn(
   definition: TurnoverScheme,
   spans: readonly SchemeInForce[],
   groups: readonly FactGroup[],
+  whole?: WholePeriod,
 ): Promise<SchemeOnReturn & { kept: FactGroup[] }> {
   const { rule } = definition;
-  const facts = await schemeFacts(work, r, scope, definition, spans);
+  const facts = whole
+    ? await factsOfWhole(work, r, whole.period, rule, whole.groups)
+    : await schemeFacts(work, r, scope, definition, spans);
+  const bears = facts.some(({ code }) => rule.capital?.codes.includes(code));
   const current = scope.by === "period_end" && schemeOn(spans, scope.to) ? scope.to : null;
   const result = turnoverRateScheme(rule, {
     periods: periodsOf(r, facts, current),
@@ -42,7 +47,7 @@ export async function turnoverOnReturn(
     schemes: spans,
     registered: r.validFrom,
     facts,
-    capital: await capitalLines(work, r, scope, definition, spans),
+    capital: bears ? await capitalLines(work, r, scope, definition, spans) : [],
     years: await sliceYears(work, r, scope, definition, spans, facts),
     schedules: await schedulesOf(work, r),
     digits: minorDigits(work.packs.byId(r.pack).currency),
@@ -80,75 +85,6 @@ function periodsOf(
     ...(current === null ? [] : [current]),
   ]);
   return [...ends].sort().flatMap((end) => filingPeriodOn(periodRule(r), end) ?? []);
-}
-
-/** What a scheme is worked out from: what it holds of a return, and what else was in the own periods of that. */
-async function schemeFacts(
-  work: Work,
-  r: RegistrationRecord,
-  scope: ReturnScope,
-  { levies }: SchemeDefinition,
-  spans: readonly SchemeInForce[],
-): Promise<SchemeFact[]> {
-  const ends = await ownEnds(work, r, scope);
-  const times = levySpans(levies, spans);
-  const bind = [r.id, JSON.stringify(ends), JSON.stringify(times), scope.from, scope.to];
-  const facts = (direction: Direction, [supply, topic]: [string, string], joins: string) =>
-    work.rows<Omit<SchemeFact, "reported"> & { reported: number }>(
-      `SELECT f.code, f.treatment, f.direction, f.charged, f.rate, ${supply} AS supply, ${topic} AS topic,
-         f.tax_point AS taxPoint, f.own_end AS ownEnd, (${inScope(scope, "$4", "$5")}) AS reported,
-         sum(f.net) AS net, sum(f.tax) AS tax, sum(f.recoverable) AS recoverable
-       FROM (${OF_OWN_PERIODS}) f ${joins}
-       WHERE f.held = 0 AND f.direction = '${direction}' AND ${inSpan("$3", "from", times.length)} IS NOT NULL
-       GROUP BY f.code, f.treatment, f.charged, f.rate, supply, topic, f.tax_point, f.own_end, reported
-       ORDER BY f.tax_point`,
-      bind,
-    );
-  // Only of purchases it matters what they are for.
-  const rows = [
-    ...(await facts("sale", ["''", "NULL"], "")),
-    ...(await facts(
-      "purchase",
-      ["coalesce(l.supply, '')", "a.topic"],
-      `JOIN lines l ON l.document_id = f.document_id AND l.no = f.line
-         LEFT JOIN accounts a ON a.client_id = f.client_id AND a.code = l.account`,
-    )),
-  ];
-  const supplies = new Map(
-    work.packs
-      .byId(r.pack)
-      .codes.flatMap(expandCode)
-      .map(({ code, supply }) => [code, supply]),
-  );
-  return rows.map((row) => {
-    const ofCode = supplies.get(row.code);
-    const told = row.supply === "" && ofCode !== undefined && ofCode !== "both" ? ofCode : row.supply;
-    return { ...row, supply: told, reported: row.reported === 1 };
-  });
-}
-
-/** Facts of registration $1 whose own period is one of $2, on whatever return they are. */
-const OF_OWN_PERIODS = [
-  "period_end IN (SELECT value FROM json_each($2))",
-  "late = 1 AND period_end NOT IN (SELECT value FROM json_each($2))",
-]
-  .map(
-    (
-      where,
-    ) => `SELECT client_id, document_id, line, levy, code, treatment, direction, charged, held, rate, net, tax, recoverable,
-      tax_point, own_end, period_end FROM facts
-    WHERE registration_id = $1 AND live = 1 AND own_end IN (SELECT value FROM json_each($2)) AND ${where}`,
-  )
-  .join(" UNION ALL ");
-
-/** The own periods of what is in a scope. */
-async function ownEnds(work: Work, r: RegistrationRecord, scope: ReturnScope): Promise<string[]> {
-  const rows = await work.rows<{ end: string }>(
-    `SELECT DISTINCT f.own_end AS end FROM facts f
-     WHERE f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND ${inScope(scope, "$2", "$3")}`,
-    [r.id, scope.from, scope.to],
-  );
-  return rows.map(({ end }) => end);
 }
 
 async function capitalLines(

@@ -6,9 +6,9 @@ import { described, registrationParams } from "../../base/validation.ts";
 import { removeItem, writeItem } from "../../books/capital/keepItem.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import { PdfThread } from "../../exports/pdfThread.ts";
-import { sendTable } from "../../exports/sendTable.ts";
+import { formatQuery, sendTable } from "../../exports/sendTable.ts";
 import type { TableFormat } from "../../exports/sendTable.ts";
-import { exportQuery } from "../stock/tables.ts";
+
 import { capitalItem, capitalTable, capitalView } from "./view.ts";
 
 type Registration = { Params: { id: number; rid: string } };
@@ -37,7 +37,7 @@ export async function capitalRoutes(app: FastifyInstance): Promise<void> {
     {
       schema: described("The list of capital items as CSV, workbook or PDF", TAG, {
         params: registrationParams,
-        querystring: Joi.object(exportQuery),
+        querystring: formatQuery,
       }),
     },
     async ({ work, params, query }, reply) => {

@@ -25,7 +25,7 @@ import type { Work } from "../../base/work.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import { shownNo } from "../../books/stock/pieces.ts";
 import { PdfThread } from "../../exports/pdfThread.ts";
-import { sendTable } from "../../exports/sendTable.ts";
+import { formatQuery, sendTable } from "../../exports/sendTable.ts";
 import type { TableFormat } from "../../exports/sendTable.ts";
 import { ownPaperPdf, piecePdf } from "./piecePdf.ts";
 import { requireRule } from "../../books/stock/requireRule.ts";
@@ -35,7 +35,7 @@ import { pieceView } from "./pieceView.ts";
 import { unlistedLines } from "./unlisted.ts";
 import { addPiece, changePiece, endPiece, removePiece, takeIn } from "./service.ts";
 import { backInStock, joinPieces, splitPiece } from "./setsAndLots.ts";
-import { bookTable, exportQuery, importPieces } from "./tables.ts";
+import { bookTable, importPieces } from "./tables.ts";
 
 type Id = { Params: { id: number } };
 type Piece = { Params: { id: number; no: number } };
@@ -84,7 +84,7 @@ export async function stockRoutes(app: FastifyInstance): Promise<void> {
     {
       schema: described("The stock book as CSV, workbook or PDF", "Stock book", {
         params: clientParams,
-        querystring: Joi.object({ ...filter, ...exportQuery }),
+        querystring: formatQuery.append(filter),
       }),
     },
     async ({ work, params, query }, reply) => {

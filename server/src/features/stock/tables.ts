@@ -1,4 +1,3 @@
-import Joi from "joi";
 import Papa from "papaparse";
 import { at } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
@@ -206,5 +205,3 @@ function wrongRow(index: number, why: string): FiscalError {
     `rows[${index}]`,
   );
 }
-
-export const exportQuery = { format: Joi.string().valid("csv", "xlsx", "pdf").required() };

@@ -65,7 +65,6 @@ export function CapitalPage() {
             <tr>
               <th className="num">No</th>
               <th>Item</th>
-              <th>Kind</th>
               <th>In use from</th>
               <th>Adjusted to</th>
               <th className="num">Cost</th>
@@ -141,9 +140,10 @@ function ItemRows({
           <button type="button" className="word-link text-left" aria-expanded={open} onClick={onOpen}>
             {item.name}
           </button>
-          {item.evidence !== "" && <span className="quiet ml-2 font-mono">{item.evidence}</span>}
+          <span className="quiet block text-[13px]">
+            {kind} {item.evidence !== "" && <span className="font-mono">{item.evidence}</span>}
+          </span>
         </td>
-        <td>{kind}</td>
         <td className="whitespace-nowrap">{showDate(item.firstUse)}</td>
         <td className="whitespace-nowrap">{showDate(item.ended?.on ?? item.until)}</td>
         <td className="num">{displayAmount(item.net, digits)}</td>
@@ -153,7 +153,7 @@ function ItemRows({
       {open && (
         <tr>
           <td />
-          <td colSpan={7} className="pb-4">
+          <td colSpan={6} className="pb-4">
             <ItemSheet item={item} onChange={onChange} />
           </td>
         </tr>

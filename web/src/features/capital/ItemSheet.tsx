@@ -39,13 +39,13 @@ export function ItemSheet({ item, onChange }: { item: CapitalItemView; onChange:
   return (
     <>
       {item.stretches.length > 0 && (
-        <table className="sheet-table max-w-3xl text-[13px]">
+        <table className="sheet-table max-w-2xl text-[13px]">
           <thead>
             <tr>
               <th>Use</th>
               <th>Share, %</th>
               <th>On the return to</th>
-              <th className="num">Deducted more, or taken back</th>
+              <th className="num">Adjusts</th>
             </tr>
           </thead>
           <tbody>
