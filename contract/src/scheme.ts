@@ -79,6 +79,33 @@ const ratioCredit = Joi.object({
   drops: Joi.array().items(id).required(),
 });
 
+const retailTakings = Joi.object({
+  kind: Joi.string().valid("retail-takings").required(),
+  takings: Joi.string().max(20).required(),
+  rates: Joi.array()
+    .items(
+      Joi.object({
+        id: id.required(),
+        schedule: Joi.string().max(80),
+        takings: Joi.string().max(20).required(),
+        goods: codes.required(),
+      }),
+    )
+    .min(1)
+    .required(),
+  price: Joi.string()
+    .pattern(/^[A-Za-z]{1,40}$/)
+    .required(),
+  settings: Joi.object({
+    method: id.required(),
+    minority: id.required(),
+    opening: Joi.array().items(id).required(),
+    openingStock: id.required(),
+    closingStock: id.required(),
+  }).required(),
+  boxes: Joi.object({ tax: id.required(), lessTax: id.required() }).required(),
+});
+
 const signedBox = Joi.object({ box: id.required(), sign: Joi.number().valid(1, -1).required() }).required();
 
 const attributionRule = Joi.object({
@@ -155,5 +182,5 @@ export const schemeDefinition = Joi.object({
     .required(),
   note: text.required(),
   source: text.required(),
-  rule: Joi.alternatives(turnoverRate, marginPool, attributionRule, ratioCredit).required(),
+  rule: Joi.alternatives(turnoverRate, marginPool, attributionRule, ratioCredit, retailTakings).required(),
 });

@@ -64,6 +64,11 @@ function codesOf(
         ...rule.exempt.slice(0, 1),
       ],
     };
+  if (rule.kind === "retail-takings")
+    return {
+      sale: [rule.takings, ...rule.rates.map(({ takings }) => takings)],
+      purchase: rule.rates.map(({ goods }) => at(goods, 0)),
+    };
   if (rule.kind === "ratio-credit")
     return { sale: of("sale", ["standard", "zero"]), purchase: of("purchase", [...rule.takes, "exempt"]) };
   return {

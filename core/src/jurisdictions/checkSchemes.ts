@@ -75,6 +75,16 @@ function namedBy(rule: SchemeDefinition["rule"], at: string): Named[] {
         ),
       ],
     ];
+  if (rule.kind === "retail-takings")
+    return [
+      [
+        `${at}.rates`,
+        "code",
+        [rule.takings, ...rule.rates.flatMap(({ takings, goods }) => [takings, ...goods])],
+      ],
+      [`${at}.rates`, "schedule", rule.rates.flatMap(({ schedule }) => schedule ?? [])],
+      [`${at}.boxes`, "box", Object.values(rule.boxes)],
+    ];
   if (rule.kind === "ratio-credit")
     return [
       [`${at}.boxes`, "box", [rule.boxes.input]],

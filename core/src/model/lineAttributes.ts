@@ -13,6 +13,7 @@ export const LINE_ATTRIBUTES: Readonly<Record<string, LineAttribute>> = {
   pieceCost: { name: "piece of the stock book it was spent on", holds: "text" },
   collected: { name: "kind of goods whose sale bears collected tax", holds: "text" },
   cost: { name: "purchase price of what is sold", holds: "amount" },
+  sellingPrice: { name: "expected selling price with tax", holds: "amount" },
   averagePrice: { name: "average wholesale price of a unit", holds: "amount" },
   customsDuty: { name: "customs duty and charges", holds: "amount" },
   taxableShare: { name: "taxable share of use, percent", holds: "percent" },

@@ -15,6 +15,7 @@ import { late } from "./late.ts";
 import { law } from "./law.ts";
 import { partialExemption } from "./partialExemption.ts";
 import { rateNames, schedules } from "./rates.ts";
+import { retail } from "./retail.ts";
 import { classes, rules } from "./rules.ts";
 import { checkVatNumber } from "./vatNumber.ts";
 import { unpaid } from "./unpaid.ts";
@@ -59,7 +60,7 @@ export const gb: JurisdictionPack = {
       source: "VATA 1994 s.6 and s.88",
     },
   ],
-  schemes: [flatRate, globalAccounting, partialExemption],
+  schemes: [flatRate, globalAccounting, partialExemption, retail],
   unpaid,
   stockBook: stockBook({
     levy: "VAT",

@@ -1,5 +1,7 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import type { Attribution } from "@fiscalon/core/model/attribution";
+import type { RetailTakings } from "@fiscalon/core/model/retailTakings";
+import { minorDigits } from "@fiscalon/core/money/currency";
 import type { RatioCredit } from "@fiscalon/core/model/ratioCredit";
 import type { MarginPool, SchemeStep } from "@fiscalon/core/model/scheme";
 import { isTurnover } from "@fiscalon/core/schemes/turnoverRate";
@@ -8,6 +10,7 @@ import type { TrailStep } from "@fiscalon/contract/trail";
 import { registrationIn } from "../../books/loadSetup.ts";
 import { inSpan, levySpans } from "../../books/returns/queries.ts";
 import type { LevySpan } from "../../books/returns/queries.ts";
+import { expectedPrice } from "../../books/returns/retailOnReturn.ts";
 import { itemsOf } from "../../books/capital/items.ts";
 import { billed, sharesOf } from "../../books/returns/ratioOnReturn.ts";
 import { contentOfPeriod } from "../../books/returns/schemes.ts";
@@ -63,6 +66,7 @@ async function linesOf(
   if (rule.kind === "margin-pool") return poolLines(work, r, end, rule, id);
   if (rule.kind === "attribution") return attributedLines(work, r, end, rule, id);
   if (rule.kind === "capital-items") return itemLines(work, r, id);
+  if (rule.kind === "retail-takings") return retailLines(work, r, end, rule, id);
   if (rule.kind === "ratio-credit") return billedLines(work, r, end, levySpans(levies, spans), rule, id);
   const [, document, line] = /^capital(?:-net)?-(\d+)-(\d+)$/.exec(id) ?? [];
   if (document !== undefined && line !== undefined) {
@@ -97,6 +101,26 @@ async function linesOf(
       AND f.code IN (SELECT value FROM json_each($5))
       AND ($6 IS NULL OR f.tax_point IN (SELECT value FROM json_each($6)))`,
     bind: [...bind, end, JSON.stringify(sold), days === undefined ? null : JSON.stringify(days)],
+  });
+}
+
+/** The takings, and the goods bought for resale at a rate; the other steps are worked out from these. */
+async function retailLines(
+  work: TrailScope["work"],
+  r: RegistrationRecord,
+  end: string,
+  { takings, rates, price }: RetailTakings,
+  id: string,
+): Promise<FactLines> {
+  const digits = minorDigits(work.packs.byId(r.pack).currency);
+  const [kind = ""] = id.split("-");
+  const goods = rates.find((rate) => id.endsWith(`-${rate.id}`))?.goods;
+  const codes = kind === "bought" || kind === "expected" ? goods : undefined;
+  return factLines(work, {
+    amount: kind === "expected" ? expectedPrice(price, digits) : "f.net + f.tax",
+    where: `f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND f.period_end = $2
+      AND f.code IN (SELECT value FROM json_each($3))`,
+    bind: [r.id, end, JSON.stringify(codes ?? [takings, ...rates.map((rate) => rate.takings)])],
   });
 }
 

@@ -53,5 +53,6 @@ export async function schemeLines(
 /** The codes whose tax only the scheme works out. */
 function codesOf(rule: SchemeDefinition["rule"]): readonly string[] {
   if (rule.kind === "margin-pool") return [...rule.sales, ...rule.purchases];
+  if (rule.kind === "retail-takings") return [rule.takings, ...rule.rates.map(({ takings }) => takings)];
   return rule.kind === "attribution" && !rule.byHand ? rule.residual : [];
 }

@@ -12,6 +12,7 @@ import type { ReturnScope } from "./queries.ts";
 import { wholePeriod } from "./wholePeriod.ts";
 import type { WholePeriod } from "./wholePeriod.ts";
 import type { SchemeOnReturn } from "./schemeOnReturn.ts";
+import { retailOnReturn } from "./retailOnReturn.ts";
 import { ratioOnReturn } from "./ratioOnReturn.ts";
 import { turnoverOnReturn } from "./turnoverOnReturn.ts";
 
@@ -151,6 +152,10 @@ async function onReturn(
   }
   if (rule.kind === "attribution") {
     const result = await attributionOnReturn(work, r, scope, rule, spans);
+    return { definition, spans, facts: [], result, setAside: [], gain: result.owed, kept: groups };
+  }
+  if (rule.kind === "retail-takings") {
+    const result = await retailOnReturn(work, r, scope, rule, spans);
     return { definition, spans, facts: [], result, setAside: [], gain: result.owed, kept: groups };
   }
   if (rule.kind === "ratio-credit")
