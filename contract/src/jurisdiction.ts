@@ -252,7 +252,9 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
         .valid(...Object.keys(CHECKS))
         .required(),
       says: text.required(),
-      kind: Joi.string().valid("both-sides", "not-in-box", "attribute", "only-from", "turnover").required(),
+      kind: Joi.string()
+        .valid("both-sides", "not-in-box", "attribute", "only-from", "average-price", "turnover")
+        .required(),
     }).unknown(),
   ),
   declaration: text.default("I declare that the figures in this return are true and complete."),

@@ -106,6 +106,21 @@ const retailTakings = Joi.object({
   boxes: Joi.object({ tax: id.required(), lessTax: id.required() }).required(),
 });
 
+const yearlyRebate = Joi.object({
+  kind: Joi.string().valid("yearly-rebate").required(),
+  levy: Joi.string().max(30).required(),
+  codes: codes.required(),
+  caps: Joi.array()
+    .items(
+      Joi.object({ from: date.required(), amount: minor.required(), source: text.required(), doubt: text }),
+    )
+    .min(1)
+    .required(),
+  yearEnds: Joi.number().integer().min(1).max(12).required(),
+  setting: id.required(),
+  boxes: Joi.object({ credit: id.required() }).required(),
+});
+
 const signedBox = Joi.object({ box: id.required(), sign: Joi.number().valid(1, -1).required() }).required();
 
 const attributionRule = Joi.object({
@@ -182,5 +197,12 @@ export const schemeDefinition = Joi.object({
     .required(),
   note: text.required(),
   source: text.required(),
-  rule: Joi.alternatives(turnoverRate, marginPool, attributionRule, ratioCredit, retailTakings).required(),
+  rule: Joi.alternatives(
+    turnoverRate,
+    marginPool,
+    attributionRule,
+    ratioCredit,
+    retailTakings,
+    yearlyRebate,
+  ).required(),
 });

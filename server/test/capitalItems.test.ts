@@ -145,6 +145,9 @@ test("Division 129: the whole credit follows the use so far, each year that ends
   await made.change(no, { ...machine, uses: { "2025-06-30": "65", "2026-06-30": "70" } });
   expect(await made.boxes("2025-06-30")).toMatchObject({ "1A": "300" });
   expect(await made.boxes("2026-06-30")).toMatchObject({ "1B": "100" });
+  await made.seal("2025-06-30");
+  await made.settle("2025-06-30");
+  expect(await made.left("2025-06-30")).toBe(0);
 });
 
 // in.md, section 14, E7: credit 90,000 / 60 = 1,500 a month × 0.25 = 375 reversed.

@@ -64,6 +64,8 @@ function codesOf(
         ...rule.exempt.slice(0, 1),
       ],
     };
+  if (rule.kind === "yearly-rebate")
+    return { sale: rule.codes.slice(0, 2), purchase: of("purchase", ["standard"]) };
   if (rule.kind === "retail-takings")
     return {
       sale: [rule.takings, ...rule.rates.map(({ takings }) => takings)],

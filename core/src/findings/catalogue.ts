@@ -104,6 +104,7 @@ export const CHECKS = {
   "year-end": { severity: "check", title: "Added back once the fiscal year is over" },
   "unpaid-input": { severity: "check", title: "Unpaid for longer than the law allows" },
   "scheme-limit": { severity: "check", title: "Income above the limit of the scheme" },
+  "average-price": { severity: "check", title: "Average price other than that of the period's sales" },
   "turnover-limit": { severity: "check", title: "Sales above a limit of the law" },
   unusual: {
     severity: "check",

@@ -16,7 +16,33 @@ export function limitFindings(rows: PeriodRows, context: PeriodContext): Finding
     ...stockBookGaps(rows, context),
     ...outsideSchemes(rows, context),
     ...capitalItems(rows, context),
+    ...averagePrices(rows, context),
   ];
+}
+
+/** Lines whose average price is not that of the period's own sales, or is not open to their item. */
+function averagePrices({ averagePrices: lines }: PeriodRows, { digits }: PeriodContext): Finding[] {
+  const show = (amount: number) => displayAmount(amount, digits);
+  return lines.flatMap(({ document, line, number, item, typed, least, sold, quantity, of }) => {
+    const where = `${number}, line ${line}`;
+    const told = (text: string) => [
+      finding("average-price", [documentKey(document), line], text, { document, line }),
+    ];
+    if (item === null)
+      return told(
+        `${where}: taxed on an average price, but it names no item, so that price cannot be checked.`,
+      );
+    const share = of === 0 ? 0 : (quantity / of) * 100;
+    if (share < least)
+      return told(
+        `${where}: ${share.toFixed(1)} % of what was sold of ${item} in this period was sold wholesale, and the average price is open from ${least} % on. Use the code of half the retail price.`,
+      );
+    const average = sold / quantity;
+    if (Math.abs(average - typed) < 0.5) return [];
+    return told(
+      `${where}: taxed on ${show(typed)} a unit; the period's own wholesale sales of ${item} come to ${show(sold)} for ${quantity}, ${show(Math.round(average))} a unit. Correct the average price.`,
+    );
+  });
 }
 
 /** Capital items that cannot be adjusted by what is on record. */

@@ -49,6 +49,8 @@ export interface PeriodRows {
   capitalShares: readonly { no: number; name: string; to: CalendarDate }[];
   /** Purchases that may belong on the list of capital items. */
   capitalUnlisted: readonly { document: number; line: number; number: string; net: number }[];
+  /** Lines taxed on the average price of their item, with what the period's sales of it say. */
+  averagePrices: readonly AveragePriceRow[];
   /** What rules about unpaid documents ask for that is not for the business to claim. */
   unpaid: readonly { name: string; count: number; owed: number; says: string }[];
   /** What was sold in the year, for each check of turnover, by its id. */
@@ -63,6 +65,22 @@ export interface SoldInYears {
   sold: number;
   soldBefore: number;
   passedBy: { document: number; number: string } | null;
+}
+
+/**
+ * A line taxed on the average price of its item. `typed`: minor units of a unit, as the line has it; `sold`: what the item
+ * was sold for wholesale in the period, minor units, for `quantity` of `of` units sold in all; null where no item is named.
+ */
+export interface AveragePriceRow {
+  document: number;
+  line: number;
+  number: string;
+  item: string | null;
+  typed: number;
+  least: number;
+  sold: number;
+  quantity: number;
+  of: number;
 }
 
 /** A sale on the margin: its piece where the line names one, what is not on record, and the tax without and with it. */

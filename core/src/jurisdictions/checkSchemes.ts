@@ -85,6 +85,11 @@ function namedBy(rule: SchemeDefinition["rule"], at: string): Named[] {
       [`${at}.rates`, "schedule", rule.rates.flatMap(({ schedule }) => schedule ?? [])],
       [`${at}.boxes`, "box", Object.values(rule.boxes)],
     ];
+  if (rule.kind === "yearly-rebate")
+    return [
+      [`${at}.codes`, "code", rule.codes],
+      [`${at}.boxes`, "box", [rule.boxes.credit]],
+    ];
   if (rule.kind === "ratio-credit")
     return [
       [`${at}.boxes`, "box", [rule.boxes.input]],

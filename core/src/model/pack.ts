@@ -63,6 +63,8 @@ export type CreditNoteWay = "statutory" | "netted" | "later-period";
  * - `not-in-box`: facts of this kind do not belong in a box.
  * - `attribute`: lines with one of some codes carry an attribute.
  * - `only-from`: boxes that only a business in a region of the country uses.
+ * - `average-price`: lines with some codes carry the weighted average price at which the same item was sold with the
+ *   codes `wholesale` in the period; open to items of which at least `least` percent were sold so.
  * - `turnover`: what is sold with some codes in a calendar year, and was in the one before, stays within limits.
  */
 export type PackCheck = { id: string; says: string } & (
@@ -70,6 +72,13 @@ export type PackCheck = { id: string; says: string } & (
   | { kind: "not-in-box"; direction: Direction; treatment: Treatment; box: string }
   | { kind: "attribute"; codes: readonly string[]; attribute: string }
   | { kind: "only-from"; boxes: readonly string[]; region: string }
+  | {
+      kind: "average-price";
+      codes: readonly string[];
+      attribute: string;
+      wholesale: readonly string[];
+      least: number;
+    }
   | { kind: "turnover"; codes: readonly string[]; limits: readonly TurnoverLimit[] }
 );
 

@@ -14,6 +14,7 @@ export const accounts = chart(
       at: 2290,
       authority: ATO,
       input: false,
+      scheme: true,
       only: "shared",
     },
   ],

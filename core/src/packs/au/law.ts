@@ -2,13 +2,7 @@ import { lawKnown } from "../shared/lawKnown.ts";
 
 /** How far the law is known here, and what to look up. */
 export const law = lawKnown(
-  [
-    "the margin scheme for land",
-    "fuel tax credits",
-    "PAYG amounts, which are typed",
-    "GST instalments",
-    "the producer rebate's yearly cap",
-  ],
+  ["the margin scheme for land", "fuel tax credits", "PAYG amounts, which are typed", "GST instalments"],
   [
     "Correcting errors",
     "the top band of turnover, and what the determination covers",

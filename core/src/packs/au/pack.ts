@@ -4,6 +4,7 @@ import { accounts } from "./accounts.ts";
 import { bases } from "./bases.ts";
 import { due, holidays, rhythms, roundings } from "./calendar.ts";
 import { claims } from "./claims.ts";
+import { checks } from "./checks.ts";
 import { capitalItems } from "./capitalItems.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
@@ -11,6 +12,7 @@ import { activityStatement, simplerStatement } from "./form.ts";
 import { instalments } from "./instalments.ts";
 import { late } from "./late.ts";
 import { law } from "./law.ts";
+import { producerRebate } from "./producerRebate.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { unpaid } from "./unpaid.ts";
@@ -43,6 +45,8 @@ export const au: JurisdictionPack = {
   schedules,
   rateNames,
   capitalItems,
+  checks,
+  schemes: [producerRebate],
   codes,
   accounts,
   classes,

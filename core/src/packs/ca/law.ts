@@ -3,8 +3,8 @@ import { lawKnown } from "../shared/lawKnown.ts";
 /** How far the law is known here, and what to look up. */
 export const law = lawKnown(
   [
-    "the quick method and simplified credits",
     "rebates of charities and public bodies",
+    "input tax on the vehicles of sole traders by capital cost allowance",
     "restrictions of large businesses in Quebec",
   ],
   [

@@ -5,7 +5,6 @@ export const law = lawKnown(
   [
     "travel scheme",
     "small businesses' own statements",
-    "adjustment of input tax over years (UStG § 15a)",
     "the one-stop shop",
     "the recapitulative statement as a file",
   ],

@@ -3,8 +3,8 @@ import { lawKnown } from "../shared/lawKnown.ts";
 /** How far the law is known here, and what to look up. */
 export const law = lawKnown(
   [
-    "special schemes of retailers and tour operators",
-    "partial exemption and capital goods",
+    "the scheme of tour operators",
+    "partial exemption by a special method",
     "groups and divisions",
     "Intrastat and sales lists",
   ],

@@ -2,12 +2,7 @@ import { lawKnown } from "../shared/lawKnown.ts";
 
 /** How far the law is known here, and what to look up. */
 export const law = lawKnown(
-  [
-    "travel scheme",
-    "flat-rate farmers' own claims",
-    "apportionment and capital goods",
-    "VIES and Intrastat statements as files",
-  ],
+  ["travel scheme", "flat-rate farmers' own claims", "VIES and Intrastat statements as files"],
   ["Whole euro on the VAT3", "cents are dropped and not rounded", "Revenue, VAT3 help text"],
   ["A negative T1 or T2", "it stands in the other of the two", "Revenue, VAT3 help text"],
   [

@@ -3,7 +3,7 @@ import { lawKnown } from "../shared/lawKnown.ts";
 /** How far the law is known here, and what to look up. */
 export const law = lawKnown(
   [
-    "reversals by rules 42 and 43, which are typed",
+    "rule 44(6): what is owed when capital goods are sold",
     "refund applications",
     "e-invoices and e-way bills",
     "the yearly returns",

@@ -66,6 +66,14 @@ async function linesOf(
   if (rule.kind === "margin-pool") return poolLines(work, r, end, rule, id);
   if (rule.kind === "attribution") return attributedLines(work, r, end, rule, id);
   if (rule.kind === "capital-items") return itemLines(work, r, id);
+  if (rule.kind === "yearly-rebate") {
+    return factLines(work, {
+      amount: "f.tax",
+      where: `f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND f.period_end = $2 AND f.levy = $3
+        AND f.code IN (SELECT value FROM json_each($4))`,
+      bind: [r.id, end, rule.levy, JSON.stringify(rule.codes)],
+    });
+  }
   if (rule.kind === "retail-takings") return retailLines(work, r, end, rule, id);
   if (rule.kind === "ratio-credit") return billedLines(work, r, end, levySpans(levies, spans), rule, id);
   const [, document, line] = /^capital(?:-net)?-(\d+)-(\d+)$/.exec(id) ?? [];

@@ -29,6 +29,7 @@ import { adjustmentsOf, factGroups } from "../returns/queries.ts";
 import { apartFromLedger } from "../settlement/closingEntry.ts";
 import { unpaidDocuments, unpaidRules } from "../unpaid/unpaidItems.ts";
 import { seriesGaps } from "../series.ts";
+import { averagePrices } from "./averagePrices.ts";
 import { capitalGaps } from "./capitalGaps.ts";
 import { schemeLines } from "./schemeLines.ts";
 import { soldPieces } from "./soldPieces.ts";
@@ -117,6 +118,7 @@ async function rowsOf(
     yearEnd: await yearEnds(work, registration, period),
     schemeLines: await schemeLines(work, registration, period),
     ...(await capitalGaps(work, registration, period)),
+    averagePrices: await averagePrices(work, registration, period, context),
     soldPieces: await soldPieces(work, setup, registration, period),
     unpaid: await unpaidAsked(work, registration, period),
     sold: await soldByCheck(work, client.id, context.pack, period.to),

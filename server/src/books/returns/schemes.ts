@@ -1,4 +1,11 @@
-import type { SchemeDefinition, SchemeInForce, SchemeStep } from "@fiscalon/core/model/scheme";
+import type { RatioCredit } from "@fiscalon/core/model/ratioCredit";
+import type {
+  SchemeDefinition,
+  SchemeInForce,
+  SchemeResult,
+  SchemeStep,
+  TurnoverRate,
+} from "@fiscalon/core/model/scheme";
 import { replacesFacts, schemeOn, schemesOf } from "@fiscalon/core/model/scheme";
 import type { FactGroup } from "@fiscalon/core/returns/evaluateReturn";
 import type { Work } from "../../base/work.ts";
@@ -13,6 +20,7 @@ import { wholePeriod } from "./wholePeriod.ts";
 import type { WholePeriod } from "./wholePeriod.ts";
 import type { SchemeOnReturn } from "./schemeOnReturn.ts";
 import { retailOnReturn } from "./retailOnReturn.ts";
+import { rebateOnReturn } from "./rebateOnReturn.ts";
 import { ratioOnReturn } from "./ratioOnReturn.ts";
 import { turnoverOnReturn } from "./turnoverOnReturn.ts";
 
@@ -146,19 +154,30 @@ async function onReturn(
   whole: WholePeriod | undefined,
 ): Promise<SchemeOnReturn & { kept: readonly FactGroup[] }> {
   const { rule } = definition;
-  if (rule.kind === "margin-pool") {
-    const result = await poolOnReturn(work, r, scope, rule, spans);
-    return { definition, spans, facts: [], result, setAside: [], gain: result.owed, kept: groups };
-  }
-  if (rule.kind === "attribution") {
-    const result = await attributionOnReturn(work, r, scope, rule, spans);
-    return { definition, spans, facts: [], result, setAside: [], gain: result.owed, kept: groups };
-  }
-  if (rule.kind === "retail-takings") {
-    const result = await retailOnReturn(work, r, scope, rule, spans);
-    return { definition, spans, facts: [], result, setAside: [], gain: result.owed, kept: groups };
-  }
+  if (rule.kind === "turnover-rate")
+    return turnoverOnReturn(work, r, scope, { ...definition, rule }, spans, groups, whole);
   if (rule.kind === "ratio-credit")
     return ratioOnReturn(work, r, scope, { ...definition, rule }, spans, groups);
-  return turnoverOnReturn(work, r, scope, { ...definition, rule }, spans, groups, whole);
+  const result = await addedBy(work, r, scope, rule, spans);
+  return { definition, spans, facts: [], result, setAside: [], gain: result.owed, kept: groups };
+}
+
+/** What a scheme adds that leaves all facts where they are. */
+async function addedBy(
+  work: Work,
+  r: RegistrationRecord,
+  scope: ReturnScope,
+  rule: Exclude<SchemeDefinition["rule"], TurnoverRate | RatioCredit>,
+  spans: readonly SchemeInForce[],
+): Promise<SchemeResult> {
+  switch (rule.kind) {
+    case "margin-pool":
+      return poolOnReturn(work, r, scope, rule, spans);
+    case "attribution":
+      return attributionOnReturn(work, r, scope, rule, spans);
+    case "retail-takings":
+      return retailOnReturn(work, r, scope, rule, spans);
+    case "yearly-rebate":
+      return rebateOnReturn(work, r, scope, rule, spans);
+  }
 }
