@@ -68,8 +68,8 @@ test("the quick method in Ontario: a rate by where it is made, capital property 
   expect(boxes["104"]).toBeUndefined();
   const [paper] = await books.papers(Q1);
   expect(paper?.steps.filter(({ box }) => box === "103").map(({ arithmetic }) => arithmetic)).toEqual([
-    "28,250.00 × 8.8 % = 2,486.00",
     "5,250.00 × 1.8 % = 94.50",
+    "28,250.00 × 8.8 % = 2,486.00",
   ]);
   // The step of one destination opens its own sales, those of the other stand apart.
   const rid = books.registration.split("/").at(-1);

@@ -56,6 +56,12 @@ test("direct calculation by the goods that are fewer, and apportionment by selli
   expect(taxes([{ takings: 30_000_00, expected: [16_800_00, 0, 12_000_00] }], stocked)).toEqual([3_000_00]);
 });
 
+// gb.md, section 7.6: each rate × its fraction; what was not told at the till bears the standard rate, so that nothing is lost.
+test("at the point of sale each rate is taxed by itself, and what was not told at the standard rate", () => {
+  const told = { atRate: [1_200_00, 210_00, 500_00] };
+  expect(taxes([told, { ...told, takings: 60_00 }], { method: "point-of-sale" })).toEqual([210_00, 220_00]);
+});
+
 // Worked by hand from the steps of gb.md, section 7.6: VAT of the year by yearly totals less that of the periods.
 test("the year of apportionment 1 and of direct calculation 2 is worked out as a whole in its last period", () => {
   const quarters = [

@@ -24,7 +24,10 @@ const SCHEMES = SHIPPED.flatMap((pack) =>
   schemesOf(pack).map((scheme): [JurisdictionPack, SchemeDefinition] => [pack, scheme]),
 );
 /** Invented numbers with the check digits of the country, where a business there is, and the first period of 2026. */
-const WHERE: Readonly<Record<string, Pick<Country, "number" | "region" | "frequency" | "anchor">>> = {
+const WHERE: Readonly<
+  Record<string, Pick<Country, "number" | "region" | "frequency" | "anchor" | "levies">>
+> = {
+  au: { number: "51824753556", frequency: "quarterly", anchor: "2026-03-31", levies: ["GST", "WET"] },
   gb: { number: "", frequency: "quarterly", anchor: "2026-03-31" },
   ie: { number: "6388047V", frequency: "two-monthly", anchor: "2026-02-28" },
   ca: { number: "843162074RT0001", region: "AB", frequency: "quarterly", anchor: "2026-03-31" },

@@ -134,12 +134,20 @@ function partsOf(
 ): Part[] {
   const takings = periods.reduce((sum, period) => sum + period.takings, 0);
   const method = methodOf(rule, around);
-  if (method === "point-of-sale") return [];
+  if (method === "point-of-sale") return unsorted(rule, around, takings);
   if (method === "apportionment-1")
     return sharedBy(rule, around, takings, sums(rule, periods, "bought"), "what was bought for resale");
   if (method === "apportionment-2")
     return sharedBy(rule, around, takings, rollingStock(rule, around, last), "expected selling prices");
   return direct(rule, around, takings, sums(rule, periods, "expected"));
+}
+
+/** At the point of sale each rate is told; what is not bears the first one that has tax. */
+function unsorted({ rates }: RetailTakings, { digits }: RetailAround, takings: number): Part[] {
+  const rate = rates.findIndex(({ schedule }) => schedule !== undefined);
+  if (takings === 0) return [];
+  const words = `Takings whose rate was not told at the till, at the ${at(rates, rate).id} rate.`;
+  return [{ rate, amount: exactFromInteger(takings), words, arithmetic: displayAmount(takings, digits) }];
 }
 
 function sums(

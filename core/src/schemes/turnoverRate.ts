@@ -4,7 +4,7 @@ import type { FilingPeriod } from "../calendar/filingPeriods.ts";
 import { schemeOn } from "../model/scheme.ts";
 import type { SchemeInForce, SchemeResult, SchemeStep, TurnoverRate } from "../model/scheme.ts";
 import type { Component, Direction, RateSchedules, Treatment } from "../model/taxCode.ts";
-import { textAt } from "../at.ts";
+import { at, textAt } from "../at.ts";
 import { FiscalError } from "../errors.ts";
 import { displayAmount } from "../money/amount.ts";
 import { exactFromDecimal, exactToText, subtract } from "../money/exact.ts";
@@ -178,7 +178,10 @@ function bandsOf(
     known.codes.push(fact.code);
     bands.set(key, known);
   }
-  return [...bands.values()];
+  // By the tax on the supply, then by time, whatever was entered first.
+  return [...bands.values()].sort(
+    (a, b) => Number(a.band) - Number(b.band) || (at(a.days, 0) < at(b.days, 0) ? -1 : 1),
+  );
 }
 
 function bandSteps(

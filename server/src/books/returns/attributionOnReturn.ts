@@ -9,6 +9,7 @@ import type { AttributedPeriod, AttributedTax } from "@fiscalon/core/schemes/att
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { endsInScope } from "./poolOnReturn.ts";
+import { overSpans } from "./overSpans.ts";
 import { periodRule } from "./periodRule.ts";
 import type { ReturnScope } from "./queries.ts";
 
@@ -21,16 +22,10 @@ export async function attributionOnReturn(
   spans: readonly SchemeInForce[],
 ): Promise<SchemeResult> {
   const digits = minorDigits(work.packs.byId(r.pack).currency);
-  const results: SchemeResult[] = [];
-  for (const scheme of spans.filter((span) => span.from <= scope.to)) {
-    const last = scheme.to !== null && scheme.to < scope.to ? scheme.to : scope.to;
+  return overSpans(spans, scope, async (scheme, last) => {
     const periods = await attributedPeriods(work, r, rule, scheme.from, last);
-    results.push(attribution(rule, { periods, scheme, digits }, endsInScope(scope, periods)));
-  }
-  return {
-    steps: results.flatMap(({ steps }) => steps),
-    owed: results.reduce((sum, { owed }) => sum + owed, 0),
-  };
+    return attribution(rule, { periods, scheme, digits }, endsInScope(scope, periods));
+  });
 }
 
 /** The filing periods of some time with turnover, and tax on purchases by what it serves. */

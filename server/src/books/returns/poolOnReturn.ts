@@ -6,6 +6,7 @@ import { marginPool } from "@fiscalon/core/schemes/marginPool";
 import type { PoolPeriod } from "@fiscalon/core/schemes/marginPool";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
+import { overSpans } from "./overSpans.ts";
 import { periodRule } from "./periodRule.ts";
 import type { ReturnScope } from "./queries.ts";
 import { schedulesOf } from "./schedules.ts";
@@ -25,16 +26,10 @@ export async function poolOnReturn(
     schedules: await schedulesOf(work, r),
     digits: minorDigits(work.packs.byId(r.pack).currency),
   };
-  const results: SchemeResult[] = [];
-  for (const scheme of spans.filter((span) => span.from <= scope.to)) {
-    const last = scheme.to !== null && scheme.to < scope.to ? scheme.to : scope.to;
+  return overSpans(spans, scope, async (scheme, last) => {
     const periods = await poolPeriods(work, r, rule, scheme.from, last);
-    results.push(marginPool(rule, { ...around, periods, scheme }, endsInScope(scope, periods)));
-  }
-  return {
-    steps: results.flatMap(({ steps }) => steps),
-    owed: results.reduce((sum, { owed }) => sum + owed, 0),
-  };
+    return marginPool(rule, { ...around, periods, scheme }, endsInScope(scope, periods));
+  });
 }
 
 /** The last days of the filing periods that lie in a scope as a whole. */

@@ -6,6 +6,7 @@ import { retailTakings } from "@fiscalon/core/schemes/retailTakings";
 import type { RetailPeriod } from "@fiscalon/core/schemes/retailTakings";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
+import { overSpans } from "./overSpans.ts";
 import { periodRule } from "./periodRule.ts";
 import { endsInScope } from "./poolOnReturn.ts";
 import type { ReturnScope } from "./queries.ts";
@@ -27,17 +28,10 @@ export async function retailOnReturn(
 ): Promise<SchemeResult> {
   const digits = minorDigits(work.packs.byId(r.pack).currency);
   const schedules = await schedulesOf(work, r);
-  const results: SchemeResult[] = [];
-  for (const scheme of spans.filter((span) => span.from <= scope.to)) {
-    const last = scheme.to !== null && scheme.to < scope.to ? scheme.to : scope.to;
+  return overSpans(spans, scope, async (scheme, last) => {
     const periods = await retailPeriods(work, r, rule, scheme.from, last, digits);
-    const around = { periods, scheme, schedules, digits };
-    results.push(retailTakings(rule, around, endsInScope(scope, periods)));
-  }
-  return {
-    steps: results.flatMap(({ steps }) => steps),
-    owed: results.reduce((sum, { owed }) => sum + owed, 0),
-  };
+    return retailTakings(rule, { periods, scheme, schedules, digits }, endsInScope(scope, periods));
+  });
 }
 
 /** What was taken and bought for resale, period by period, as the returns hold it. */
