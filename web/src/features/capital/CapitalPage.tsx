@@ -6,6 +6,7 @@ import { displayAmount } from "@fiscalon/core/money/amount";
 import { api, filled, withQuery } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
 import { usePacks } from "../../api/packs.tsx";
+import { BooksNav } from "../../app/BooksNav.tsx";
 import { LedgerNav } from "../../app/LedgerNav.tsx";
 import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
@@ -29,7 +30,8 @@ export function CapitalPage() {
   });
   if (!registration || !rule) {
     return (
-      <Sheet title="Capital items" actions={<LedgerNav />}>
+      <Sheet title="Capital items" actions={<BooksNav />}>
+        <LedgerNav />
         <EmptyState title="No tax follows the use of capital items here">
           The law of this registration deducts it once, or the jurisdiction has no rule for it yet.
         </EmptyState>
@@ -40,7 +42,8 @@ export function CapitalPage() {
     `/api${withQuery(filled("/clients/:id/registrations/:rid/capital-items/export", [client?.id, registration?.id]), { format })}`;
   const kindOf = (id: string) => rule.kinds.find((kind) => kind.id === id)?.name ?? id;
   return (
-    <Sheet title="Capital items" lead={`${rule.says} (${rule.source})`} actions={<LedgerNav />}>
+    <Sheet title="Capital items" lead={`${rule.says} (${rule.source})`} actions={<BooksNav />}>
+      <LedgerNav />
       <div className="mb-3 flex flex-wrap items-center gap-4">
         <button type="button" className="btn btn-primary btn-sm" onClick={() => setTyping("new")}>
           New item
