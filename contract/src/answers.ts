@@ -1,3 +1,4 @@
+import type { TakingsReading, TakingsSheet } from "./takings.ts";
 import type { CapitalItemsView, CapitalItemView } from "./capitalItems.ts";
 import type {
   CollectionCustomers,
@@ -85,6 +86,9 @@ export interface Answers {
   "POST /clients/:id/registrations/:rid/capital-items": CapitalItemView;
   "PUT /clients/:id/registrations/:rid/capital-items/:no": CapitalItemView;
   "DELETE /clients/:id/registrations/:rid/capital-items/:no": null;
+  "GET /clients/:id/takings": TakingsSheet;
+  "PUT /clients/:id/takings": null;
+  "POST /clients/:id/takings/read": TakingsReading;
   "GET /clients/:id/collection": CollectionView;
   "POST /clients/:id/collection/charges": { posted: number };
   "GET /clients/:id/collection/customers": CollectionCustomers;

@@ -2,6 +2,7 @@ import Joi from "joi";
 import { CAPITAL_ENDS } from "@fiscalon/core/model/capitalItem";
 import type { CapitalEnd } from "@fiscalon/core/model/capitalItem";
 import { date, decimal, name, text } from "./fields.ts";
+import { shareOfTurnover, signedBox } from "./scheme.ts";
 
 /** A share in percent, as it is typed. */
 const share = Joi.string()
@@ -97,11 +98,6 @@ export interface BookCapitalItem extends CapitalItemBody {
   no: number;
 }
 
-const signedBox = Joi.object({
-  box: Joi.string().max(40).required(),
-  sign: Joi.number().valid(1, -1).required(),
-});
-
 /** How tax on capital items follows their use, of a jurisdiction of the practice's own. */
 export const capitalItemsRule = Joi.object({
   kind: Joi.string().valid("capital-items").required(),
@@ -120,7 +116,7 @@ export const capitalItemsRule = Joi.object({
     .required(),
   time: Joi.string().valid("years", "first-year", "months-of-years", "months").required(),
   share: Joi.string().valid("typed", "to-date", "turnover").required(),
-  ratio: Joi.object(),
+  ratio: shareOfTurnover,
   yearEnds: Joi.object({
     usual: Joi.number().integer().min(1).max(12).required(),
     fixed: Joi.boolean().required(),
@@ -129,7 +125,7 @@ export const capitalItemsRule = Joi.object({
   reported: Joi.string().valid("with", "next", "second").required(),
   least: Joi.object({ points: decimal.required(), upTo: Joi.number().integer().min(0).required() }),
   boxes: Joi.object()
-    .pattern(Joi.string().max(30), Joi.object({ more: signedBox.required(), less: signedBox.required() }))
+    .pattern(Joi.string().max(30), Joi.object({ more: signedBox, less: signedBox }))
     .required(),
   suggested: Joi.array().items(Joi.string().max(20)).required(),
   says: text.required(),

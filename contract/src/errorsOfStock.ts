@@ -19,6 +19,10 @@ export const ERRORS_OF_STOCK = {
     status: 409,
     says: "This changes what the sealed return to … holds. Reopen it first, or put the adjustment on a later return with a document.",
   },
+  "capital/too-cheap": {
+    status: 422,
+    says: "An item of this kind has a … of … or more; the tax of a smaller one is deducted once.",
+  },
   "capital/uses": {
     status: 422,
     says: "No stretch of its time ends on …: they end on … and so on.",
@@ -65,4 +69,14 @@ export const ERRORS_OF_STOCK = {
   },
   "stock/sold": { status: 409, says: "Piece … was sold with … already." },
   "stock/unknown": { status: 422, says: "The stock book has no piece …. Choose one of the list." },
+  "takings/code": { status: 422, says: "… is no code of takings here. Columns are …." },
+  "takings/columns": {
+    status: 422,
+    says: "The file needs a column Date and one of takings. Columns are ….",
+  },
+  "takings/csv": { status: 422, says: "Row …: …. Correct the file and read it again." },
+  "takings/no-scheme": {
+    status: 409,
+    says: "A takings sheet belongs to a retail scheme. Join one in Set up, Places & registrations.",
+  },
 } as const satisfies Record<string, { status: number; says: string }>;

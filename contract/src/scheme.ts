@@ -121,19 +121,26 @@ const yearlyRebate = Joi.object({
   boxes: Joi.object({ credit: id.required() }).required(),
 });
 
-const signedBox = Joi.object({ box: id.required(), sign: Joi.number().valid(1, -1).required() }).required();
+/** A box and the sign with which an amount goes there. */
+export const signedBox = Joi.object({
+  box: id.required(),
+  sign: Joi.number().valid(1, -1).required(),
+}).required();
+
+/** The share that is deducted of tax on mixed use. */
+export const shareOfTurnover = Joi.object({
+  of: Joi.string().valid("supplies", "inputs").required(),
+  taxable: treatments.required(),
+  exempt: treatments.required(),
+  leftOut: codes.required(),
+  levies: Joi.array().items(Joi.string().max(30)),
+});
 
 const attributionRule = Joi.object({
   kind: Joi.string().valid("attribution").required(),
   residual: codes.required(),
   exempt: codes.required(),
-  ratio: Joi.object({
-    of: Joi.string().valid("supplies", "inputs").required(),
-    taxable: treatments.required(),
-    exempt: treatments.required(),
-    leftOut: codes.required(),
-    levies: Joi.array().items(Joi.string().max(30)),
-  }).required(),
+  ratio: shareOfTurnover.required(),
   rounding: Joi.object({
     mode: Joi.string().valid("up", "down", "half-up").required(),
     decimals: Joi.number().integer().min(0).max(6).required(),
@@ -148,6 +155,7 @@ const attributionRule = Joi.object({
       says: text.required(),
     }),
   ),
+  idle: Joi.boolean().valid(true),
   byHand: Joi.boolean(),
   private: Joi.object({ setting: id.required(), value: id.required(), percent: decimal.required() }),
   settings: Joi.object({

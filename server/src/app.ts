@@ -21,6 +21,7 @@ import { BankFeed } from "./outside/bankFeed.ts";
 import { bookRoutes } from "./across/bookfile/routes.ts";
 import { accountRoutes } from "./features/accounts/routes.ts";
 import { contactRoutes } from "./features/contacts/routes.ts";
+import { takingsRoutes } from "./features/takings/routes.ts";
 import { capitalRoutes } from "./features/capital/routes.ts";
 import { collectionRoutes } from "./features/collection/routes.ts";
 import { stockRoutes } from "./features/stock/routes.ts";
@@ -111,6 +112,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     templateRoutes,
     stockRoutes,
     capitalRoutes,
+    takingsRoutes,
     collectionRoutes,
     jobRoutes,
   ]) {

@@ -19,7 +19,7 @@ const item = (more: Partial<CapitalItemBody>): CapitalItemBody => ({
   name: "Building",
   kind: "other",
   firstUse: "2025-01-01",
-  net: "0",
+  net: "9000000",
   taxes: { VAT: "0" },
   share: "100",
   yearEnds: 12,
@@ -173,6 +173,8 @@ test("rule 43: a sixtieth of the credit a month by exempt turnover, head by head
   await made.seal("2026-01-31");
   await made.settle("2026-01-31");
   expect(await made.left("2026-01-31")).toBe(0);
+  // A month without turnover goes by the last one that had some.
+  expect(await made.boxes("2026-02-28")).toMatchObject({ "4B1.cgst": "375", "4B1.sgst": "375" });
   await made.expectSameAfterBookFile();
   expectRefusal(
     await made.change(1, item({ kind: "goods", taxes: { CGST: "1" }, uses: { "2026-01-31": "5" } })),
@@ -232,6 +234,7 @@ test("what does not fit is refused, dear bills are named until an item names the
   expectRefusal(await fails({ kind: "ship" }), "capital/kind", "kind");
   expectRefusal(await fails({ taxes: { GST: "1" } }), "capital/levy", "taxes");
   expectRefusal(await fails({ net: "-1" }), "capital/amount", "net");
+  expectRefusal(await fails({ net: "4999999.99" }), "capital/too-cheap", "net");
   expectRefusal(await fails({ ended: { on: "2024-01-01", how: "gone" } }), "capital/ended", "ended");
   expectRefusal(await fails({ uses: { "2025-11-30": "5" } }), "capital/uses", "uses");
   for (const format of ["csv", "xlsx", "pdf"])

@@ -7,7 +7,9 @@ import { retailTakings } from "@fiscalon/core/schemes/retailTakings";
 import type { RetailPeriod } from "@fiscalon/core/schemes/retailTakings";
 import type { SchemeView } from "@fiscalon/contract/schemeView";
 import type { TrailStep } from "@fiscalon/contract/trail";
+import type { TakingsBody, TakingsReading, TakingsSheet } from "@fiscalon/contract/takings";
 import { british, periodBooks } from "./support/periods.ts";
+import { expectRefusal } from "./support/refused.ts";
 import { startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 
@@ -115,5 +117,71 @@ test("a shop's quarter: takings of days, goods with their selling price, caterin
   await books.seal(Q1);
   await books.settle(Q1);
   expect(await books.left(Q1)).toBe(0);
+  await books.expectSameAfterBookFile();
+});
+
+test("the takings sheet: typed and read from a file, a cash sale a day, corrected, emptied, and closed by a seal", async () => {
+  const books = await periodBooks(server, british());
+  const sheet = (from = "2026-02-01", to = "2026-02-03") =>
+    server.ok<TakingsSheet>("GET", `${books.base}/takings?from=${from}&to=${to}`);
+  const keep = (days: TakingsBody["days"]) =>
+    server.call("PUT", `${books.base}/takings`, { account: "1000", days });
+  const read = async (text: string) => {
+    const form = new FormData();
+    form.append("file", new Blob([text]), "takings.csv");
+    const answer = await fetch(`${server.address}/api${books.base}/takings/read`, {
+      method: "POST",
+      body: form,
+    });
+    return { status: answer.status, body: (await answer.json()) as TakingsReading };
+  };
+  expectRefusal(await keep([{ date: "2026-02-01", amounts: { RT: "1" } }]), "takings/no-scheme", undefined);
+  await books.change({
+    schemes: [
+      {
+        scheme: "gb-retail",
+        from: "2026-01-01",
+        to: null,
+        settings: { method: "direct-1", minority: "zero" },
+      },
+    ],
+  });
+  const file = await read('Date,Takings,RT20\n01/02/2026,"1,200.00",60\n2026-02-02,300,\n');
+  expect(file.body.days).toEqual([
+    { date: "2026-02-01", amounts: { RT: "1200.00", RT20: "60" } },
+    { date: "2026-02-02", amounts: { RT: "300", RT20: "" } },
+  ]);
+  expect((await keep(file.body.days)).status).toBe(204);
+  expect(await books.boxes(Q1)).toMatchObject({ "1": "260", "6": "1300" }); // 1,560.00 / 6
+  await books.post(["cash-sale", "RT", "90.00"], "2026-02-02");
+  // The one amount is corrected and the other stays; the next day is emptied.
+  await keep([
+    { date: "2026-02-01", amounts: { RT: "1260.00" } },
+    { date: "2026-02-02", amounts: { RT: "" } },
+  ]);
+  const { days, account } = await sheet();
+  expect(account).toBe("1000");
+  expect(days.map(({ amounts, others, document }) => [amounts, others, document !== null])).toEqual([
+    [{ RT: 1_260_00, RT20: 60_00 }, 0, true],
+    [{}, 90_00, false],
+    [{}, 0, false],
+  ]);
+  expect(await books.boxes(Q1)).toMatchObject({ "1": "235" }); // (1,260 + 90 + 60) / 6
+  // All or none: the second day is wrong, so the first is not changed either.
+  const half = await keep([
+    { date: "2026-02-01", amounts: { RT: "1.00" } },
+    { date: "2026-02-03", amounts: { S20: "1.00" } },
+  ]);
+  expectRefusal(half, "takings/code", "days[1].amounts");
+  expect((await sheet()).days[0]?.amounts).toEqual({ RT: 1_260_00, RT20: 60_00 });
+  for (const [text, code] of [
+    ["Day,Other\n2026-02-01,5\n", "takings/columns"],
+    ["Date,RT\n31/02/2026,5\n", "takings/csv"],
+    ["Date,RT\n2026-02-01,5\n2026-02-01,6\n", "takings/csv"],
+  ])
+    expect((await read(text ?? "")).body).toMatchObject({ error: { code } });
+  await books.seal(Q1);
+  expectRefusal(await keep([{ date: "2026-02-01", amounts: { RT: "1.00" } }]), "document/sealed", undefined);
+  expect((await sheet()).days[0]?.sealed).toBe(Q1);
   await books.expectSameAfterBookFile();
 });

@@ -46,10 +46,10 @@ test("input tax from what bills come to, with provincial sales tax and half of m
   expect(boxes).toMatchObject({ "103": "1500", "106": "5435", "109": "-3935" });
   const [paper] = await server.ok<SchemeView[]>("GET", `${books.registration}/returns/${Q1}/schemes`);
   expect(paper?.steps.map(({ arithmetic }) => arithmetic)).toEqual([
-    "41,245.00",
-    "41,245.00 × 13/113 = 4,745.00",
     "12,600.00",
     "12,600.00 × 5/105 = 600.00",
+    "41,245.00",
+    "41,245.00 × 13/113 = 4,745.00",
   ]);
   const rid = books.registration.split("/").at(-1);
   const step = await server.ok<TrailStep>(

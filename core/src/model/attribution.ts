@@ -37,6 +37,7 @@ export interface AttributionBoxes {
  *   sale bears several.
  * - `rounding`: of the percentage; left out where it is exact. `full`: the percentage from which all is deducted.
  * - `private`: a further percentage of shared tax that is refused where some of it is used privately, by a setting.
+ * - `idle`: a period without turnover goes by the last one before it that had some.
  * - `byHand`: its codes may be used without it, the share being typed.
  * - `settings`: which answers say the last month of the tax year (1 to 12), whether a period goes by its own percentage
  *   (`period`) or by that of the year before (`year-before`), that percentage where it is not in these books, and whether
@@ -57,6 +58,7 @@ export interface Attribution {
   full?: string;
   deMinimis?: readonly DeMinimisTest[];
   private?: { setting: string; value: string; percent: string };
+  idle?: true;
   byHand?: boolean;
   settings: { yearEnds: string; rate: string; percent: string; adjusted: string };
   boxes: Readonly<Record<string, AttributionBoxes>>;

@@ -61,7 +61,7 @@ export function attribution(
   };
   for (const period of around.periods) {
     if (!ends.has(period.to)) continue;
-    const share = shareOf(rule, around, [period], provisional(rule, around, period));
+    const share = shareOf(rule, around, [period], instead(rule, around, period));
     add(
       [...figureSteps(rule, around, period, share), ...levySteps(rule, around, period.to, share)],
       owedBy(share),
@@ -83,7 +83,29 @@ function setting({ scheme }: AttributionAround, id: string): string | undefined 
   return answer === "" ? undefined : answer;
 }
 
-/** The percentage a period goes by in the place of its own: that of the tax year before. */
+/** The percentage a period goes by in the place of its own. */
+function instead(
+  rule: Attribution,
+  around: AttributionAround,
+  period: AttributedPeriod,
+): Pick<Share, "percent" | "words"> | undefined {
+  return provisional(rule, around, period) ?? lastKnown(rule, around, period);
+}
+
+/** Of a period without turnover that of the last one that had some, where the law says so. */
+function lastKnown(
+  rule: Attribution,
+  around: AttributionAround,
+  period: AttributedPeriod,
+): Pick<Share, "percent" | "words"> | undefined {
+  if (!rule.idle || period.taxable + period.exempt !== 0) return undefined;
+  const last = around.periods.findLast(({ to, taxable, exempt }) => to < period.to && taxable + exempt !== 0);
+  if (!last) return undefined;
+  const { percent } = shareOf(rule, around, [last], undefined);
+  return { percent, words: `of the period to ${last.to}, the last that had turnover` };
+}
+
+/** That of the tax year before, where it is chosen. */
 function provisional(
   rule: Attribution,
   around: AttributionAround,
@@ -317,7 +339,7 @@ function yearSteps(
 ): SchemeResult {
   const show = (amount: number) => displayAmount(amount, around.digits);
   const year = shareOf(rule, around, periods, undefined);
-  const each = periods.map((period) => shareOf(rule, around, [period], provisional(rule, around, period)));
+  const each = periods.map((period) => shareOf(rule, around, [period], instead(rule, around, period)));
   const steps: SchemeStep[] = [];
   let owed = 0;
   for (const { levy, residual, refused, allowed } of year.levies) {

@@ -8,7 +8,7 @@ import { groupBy } from "../groupBy.ts";
 import { add, exactFromDecimal, exactFromInteger, exactToText, multiply, subtract } from "../money/exact.ts";
 import type { Exact } from "../money/exact.ts";
 import { roundExact } from "../money/roundExact.ts";
-import { found, valueAt } from "../at.ts";
+import { at, found, valueAt } from "../at.ts";
 
 /** A stretch of the time in which the tax of an item is adjusted. `weight`: its part of all of it. */
 export interface Stretch {
@@ -51,7 +51,7 @@ export function stretchesOf(
   const weight: Exact = rule.share === "to-date" ? { n: 1n, d: 1n } : { n: 1n, d: BigInt(years) };
   const ends = yearEndsFrom(rule, item, years, around);
   return ends.map((to, index) => ({
-    from: index === 0 ? item.firstUse : addDays(ends[index - 1] ?? to, 1),
+    from: index === 0 ? item.firstUse : addDays(at(ends, index - 1), 1),
     to,
     weight,
   }));
@@ -61,26 +61,28 @@ function yearEndsFrom(
   rule: CapitalItems,
   { firstUse, yearEnds }: Pick<CapitalItem, "firstUse" | "yearEnds">,
   count: number,
-  { periodOn }: CapitalAround,
+  around: CapitalAround,
 ): CalendarDate[] {
   const next = (end: CalendarDate) => endOfMonth(addMonths(end, 12));
-  let first = endOfYear(yearEnds, firstUse);
-  if (rule.time === "first-year") {
-    const initial = addDays(addMonths(firstUse, 12), -1);
-    const ends = [initial];
-    for (let end = endOfYear(yearEnds, addDays(initial, 1)); ends.length < count; end = next(end))
-      ends.push(end);
-    return ends;
-  }
-  if (rule.wait !== undefined) {
-    const bought = periodOn(firstUse)?.to ?? firstUse;
-    const begins = addMonths(addDays(bought, 1), rule.wait);
-    while ((periodOn(first)?.from ?? first) < begins) first = next(first);
-  }
-  return Array.from({ length: count }).reduce<CalendarDate[]>(
-    (ends, _, index) => [...ends, index === 0 ? first : next(ends[index - 1] ?? first)],
-    [],
-  );
+  const initial = rule.time === "first-year" ? [addDays(addMonths(firstUse, 12), -1)] : [];
+  const ends = [...initial];
+  let end = endOfYear(yearEnds, initial.length > 0 ? addDays(at(initial, 0), 1) : firstUse);
+  while (rule.wait !== undefined && !waited(rule.wait, firstUse, end, around)) end = next(end);
+  for (; ends.length < count; end = next(end)) ends.push(end);
+  return ends;
+}
+
+/** Whether the filing period that ends a year begins so many months after that of the first use. */
+function waited(
+  months: number,
+  firstUse: CalendarDate,
+  end: CalendarDate,
+  { periodOn }: CapitalAround,
+): boolean {
+  const [bought, last] = [periodOn(firstUse), periodOn(end)];
+  // Outside the registration there are no periods: the days themselves tell.
+  const begins = addMonths(bought ? addDays(bought.to, 1) : firstUse, months);
+  return (last ? last.from : end) >= begins;
 }
 
 function monthsFrom(firstUse: CalendarDate, count: number): Stretch[] {
@@ -284,12 +286,13 @@ export function monthlyParts(
 /**
  * Of tax on capital goods of common use that falls on a period, what its share of exempt turnover takes back; rounded half
  * up once a levy.
+ * @param turnover of this period, or of the last one before it that had some
  * @source CGST Rules R.43
  */
 export function monthlyReversal(
   rule: CapitalItems,
   parts: ReadonlyMap<string, MonthlyPart>,
-  turnover: { exempt: number; all: number },
+  turnover: { exempt: number; all: number; of: CalendarDate },
   end: CalendarDate,
   digits: number,
 ): SchemeResult {
@@ -303,7 +306,7 @@ export function monthlyReversal(
     return [
       {
         id: `month-${levy}-${end}`,
-        words: `${levy} on capital goods of common use (items ${items.join(", ")}) that falls on this period: the share of exempt turnover is taken back.`,
+        words: `${levy} on capital goods of common use (items ${items.join(", ")}) that falls on this period: the share of exempt turnover${turnover.of === end ? "" : ` of the period to ${turnover.of}, the last that had some,`} is taken back.`,
         arithmetic: `${show(roundExact(part))} × ${show(exempt)} / ${show(all)} = ${show(amount)}`,
         amount: of.less.sign * amount,
         box: of.less.box,

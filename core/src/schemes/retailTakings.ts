@@ -198,37 +198,16 @@ function direct(
   expected: readonly number[],
 ): Part[] {
   const show = (amount: number) => displayAmount(amount, around.digits);
-  const minority = textAt(around.scheme.settings, rule.settings.minority);
   const main = rule.rates.findIndex(({ schedule }) => schedule !== undefined);
-  const between = rule.rates.flatMap(({ schedule, id }, index): Part[] => {
-    const amount = at(expected, index);
-    if (schedule === undefined || index === main || amount === 0) return [];
-    return [
-      {
-        rate: index,
-        amount: exactFromInteger(amount),
-        words: `Goods at the ${id} rate, by expected selling prices.`,
-        arithmetic: show(amount),
-      },
-    ];
-  });
   const { id } = at(rule.rates, main);
-  if (minority === id) {
-    const amount = at(expected, main);
-    return [
-      ...(amount === 0
-        ? []
-        : [
-            {
-              rate: main,
-              amount: exactFromInteger(amount),
-              words: `Goods at the ${id} rate, by expected selling prices.`,
-              arithmetic: show(amount),
-            },
-          ]),
-      ...between,
-    ];
-  }
+  const byPrices = (index: number): Part[] => {
+    const [rate, amount] = [at(rule.rates, index), at(expected, index)];
+    if (rate.schedule === undefined || amount === 0) return [];
+    const words = `Goods at the ${rate.id} rate, by expected selling prices.`;
+    return [{ rate: index, amount: exactFromInteger(amount), words, arithmetic: show(amount) }];
+  };
+  const between = rule.rates.flatMap((_, index) => (index === main ? [] : byPrices(index)));
+  if (textAt(around.scheme.settings, rule.settings.minority) === id) return [...byPrices(main), ...between];
   const others = expected.filter((_, index) => index !== main).filter((amount) => amount !== 0);
   const rest = Math.max(0, takings - others.reduce((sum, amount) => sum + amount, 0));
   if (takings === 0) return between;

@@ -30,6 +30,7 @@ export type ClientQuery =
   | "settlement"
   | "setup"
   | "stations"
+  | "takings"
   | "tax-details"
   | "tax-summary"
   | "templates"

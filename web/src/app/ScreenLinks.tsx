@@ -1,7 +1,7 @@
 import clsx from "clsx";
 import { Link, matchPath, useLocation } from "react-router";
 import { useScope } from "./scope.ts";
-import { useCollects, useKeepsStockBook } from "./useKept.ts";
+import { useCollects, useKeepsStockBook, useSells } from "./useKept.ts";
 import { SCREENS, screensIn } from "./screens.ts";
 import type { Screen } from "./screens.ts";
 
@@ -23,7 +23,7 @@ export function ScreenLinks({
   const here = (SCREENS as readonly Screen[]).find(
     (screen) => screen.of === "client" && matchPath(`/c/:clientId/${screen.path}`, pathname),
   );
-  const where = { "stock-book": useKeepsStockBook(), collection: useCollects() };
+  const where = { "stock-book": useKeepsStockBook(), collection: useCollects(), retail: useSells() };
   const offered = screensIn(group).filter(({ only }) => only === undefined || where[only]);
   const links = [...(first ? [first] : []), ...offered];
   const lit = links.some((link) => link.path === here?.path) ? here?.path : here?.lights;

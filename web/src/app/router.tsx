@@ -48,6 +48,7 @@ const LOAD: Record<ScreenPath, Load> = {
   "books/statements": async () => (await import("../features/ledger/StatementsPage.tsx")).StatementsPage,
   "books/export": async () => (await import("../features/exports/ExportPage.tsx")).ExportPage,
   "books/capital": async () => (await import("../features/capital/CapitalPage.tsx")).CapitalPage,
+  "books/takings": async () => (await import("../features/takings/TakingsPage.tsx")).TakingsPage,
   "books/reports": async () => (await import("../features/reports/TaxReportsPage.tsx")).TaxReportsPage,
   "books/audit": async () => (await import("../features/audit/ChangesPage.tsx")).ChangesPage,
   "agree/held": async () => (await import("../features/agree/HeldCreditPage.tsx")).HeldCreditPage,

@@ -2,7 +2,7 @@
  * Every screen there is: the one list from which router, navigation, palette and picture script are made.
  * - `path`: below `/c/:clientId/` for screens of a client, below `/` for those of the practice; `:kind`, `:end` … are filled in.
  * - `group`: the row of links it stands in, where it stands in one; `tab` is its short name there.
- * - `only`: offered only where the client keeps a stock book, or collects tax from customers.
+ * - `only`: offered only where the client keeps a stock book, collects tax from customers, or is on a retail scheme.
  * - `find`: its name in the palette; screens without one are reached from others.
  * - `lights`: the path whose link is lit while it is open, where that is another one.
  */
@@ -13,7 +13,7 @@ export interface Screen {
   tab?: string;
   find?: string;
   lights?: string;
-  only?: "stock-book" | "collection";
+  only?: "stock-book" | "collection" | "retail";
 }
 
 export const SCREENS = [
@@ -79,6 +79,14 @@ export const SCREENS = [
     only: "collection",
   },
   { path: "books/collected/:contactId", of: "client", group: null, lights: "books/collected" },
+  {
+    path: "books/takings",
+    of: "client",
+    group: "books",
+    tab: "Takings",
+    find: "Takings: what a shop took, day by day",
+    only: "retail",
+  },
   { path: "books/bank", of: "client", group: "books", tab: "Bank", find: "Bank: statements and matching" },
   { path: "books/terminals", of: "client", group: "books", tab: "Terminals", find: "Card terminals" },
   {

@@ -1,3 +1,4 @@
+import { schemesOf } from "@fiscalon/core/model/scheme";
 import { usePacks } from "../api/packs.tsx";
 import { useScope } from "./scope.ts";
 
@@ -20,4 +21,15 @@ export function useCollects(): boolean {
     const ways = [registration.options, ...registration.changes.map(({ options }) => options ?? {})];
     return ways.some((chosen) => (chosen[rule.option] ?? "no") !== "no");
   });
+}
+
+/** Whether a registration of the client is on a retail scheme, now or at any time. */
+export function useSells(): boolean {
+  const packs = usePacks();
+  const { client } = useScope();
+  return (client?.registrations ?? []).some(({ pack, schemes }) =>
+    schemesOf(packs.byId(pack)).some(
+      ({ id, rule }) => rule.kind === "retail-takings" && schemes.some(({ scheme }) => scheme === id),
+    ),
+  );
 }

@@ -48,6 +48,7 @@ export const commonCredit: SchemeDefinition = {
       levies: ["CGST", "IGST"],
       leftOut: ["OS", "ECO5", "CS", "CX"],
     },
+    idle: true,
     byHand: true,
     private: { setting: "private", value: "yes", percent: "5" },
     settings: SHARED_SETTINGS,

@@ -34,7 +34,7 @@ export async function addCapitalItems(
   { registrations }: ClientSetup,
   { capitalItems = [] }: BookFile,
 ): Promise<void> {
-  for (const [index, { registration, no: _no, ...item }] of capitalItems.entries()) {
+  for (const [index, { registration, no, ...item }] of capitalItems.entries()) {
     const path = `capitalItems[${index}]`;
     const r = registrations.find(({ ref }) => ref === registration);
     if (!r) {
@@ -44,6 +44,6 @@ export async function addCapitalItems(
         `${path}.registration`,
       );
     }
-    await inField(path, () => writeItem(work, r, null, item));
+    await inField(path, () => writeItem(work, r, no, item));
   }
 }

@@ -1,6 +1,6 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import type { CapitalItem, CapitalItems } from "@fiscalon/core/model/capitalItem";
-import { parseAmount } from "@fiscalon/core/money/amount";
+import { displayAmount, parseAmount } from "@fiscalon/core/money/amount";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { stretchesOf } from "@fiscalon/core/schemes/capitalItems";
 import type { CapitalItemBody } from "@fiscalon/contract/capitalItems";
@@ -23,29 +23,45 @@ export function requireCapitalRule(work: Work, r: RegistrationRecord): CapitalIt
 }
 
 /**
- * Puts an item on the list of a registration, or changes it.
+ * Puts a new item on the list of a registration.
  * @returns its number
  */
+export async function addItem(work: Writing, r: RegistrationRecord, body: CapitalItemBody): Promise<number> {
+  const no = 1 + Math.max(0, ...(await itemsOf(work, r)).map((item) => item.no));
+  await writeItem(work, r, no, body);
+  return no;
+}
+
+/** Changes an item of the list. */
+export async function changeItem(
+  work: Writing,
+  r: RegistrationRecord,
+  no: number,
+  body: CapitalItemBody,
+): Promise<void> {
+  if (!(await itemsOf(work, r)).some((item) => item.no === no)) throw notFound("This item");
+  await writeItem(work, r, no, body);
+}
+
+/** Writes an item under its number, in the place of one that has it. */
 export async function writeItem(
   work: Writing,
   r: RegistrationRecord,
-  no: number | null,
+  no: number,
   body: CapitalItemBody,
-): Promise<number> {
+): Promise<void> {
   const rule = requireCapitalRule(work, r);
   const items = await itemsOf(work, r);
-  if (no !== null && !items.some((item) => item.no === no)) throw notFound("This item");
-  const own = no ?? 1 + Math.max(0, ...items.map((item) => item.no));
-  const item = checkedItem(work, r, rule, own, body);
-  await requireOpen(work, r, rule, items, [...items.filter((one) => one.no !== own), item]);
-  await work.run("DELETE FROM capital_items WHERE registration_id = $1 AND no = $2", [r.id, own]);
+  const item = checkedItem(work, r, rule, no, body);
+  await requireOpen(work, r, rule, items, [...items.filter((one) => one.no !== no), item]);
+  await work.run("DELETE FROM capital_items WHERE registration_id = $1 AND no = $2", [r.id, no]);
   await work.run(
     `INSERT INTO capital_items (client_id, registration_id, no, name, kind, first_use, net, taxes, share, year_ends, uses,
        ended, evidence, created_at, created_by) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)`,
     [
       r.clientId,
       r.id,
-      own,
+      no,
       item.name,
       item.kind,
       item.firstUse,
@@ -60,7 +76,6 @@ export async function writeItem(
       work.person,
     ],
   );
-  return own;
 }
 
 /** Takes an item off the list. */
@@ -78,7 +93,7 @@ export async function removeItem(work: Writing, r: RegistrationRecord, no: numbe
 }
 
 /** An item as the books hold it, where what was typed fits the rule. */
-export function checkedItem(
+function checkedItem(
   work: Work,
   r: RegistrationRecord,
   rule: CapitalItems,
@@ -104,6 +119,13 @@ export function checkedItem(
   const cost = parseAmount(net, digits);
   if (cost < 0 || Object.values(amounts).some((amount) => amount < 0))
     throw new FiscalError("capital/amount", "The cost and the tax of an item are nought or more.", "net");
+  const size = kind.of === "net" ? cost : Object.values(amounts).reduce((sum, amount) => sum + amount, 0);
+  if (size < kind.from)
+    throw new FiscalError(
+      "capital/too-cheap",
+      `An item of this kind has a ${kind.of === "net" ? "cost" : "tax"} of ${displayAmount(kind.from, digits)} or more; the tax of a smaller one is deducted once.`,
+      kind.of === "net" ? "net" : "taxes",
+    );
   const yearEnds = rule.yearEnds.fixed ? rule.yearEnds.usual : body.yearEnds;
   const item = { ...body, no, yearEnds, net: cost, taxes: amounts };
   requireStretches(work, r, rule, item);

@@ -4,12 +4,16 @@ import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { KeptItem } from "./items.ts";
 
-/** Lines dear enough, with the codes of such purchases, whose paper no item names. */
+/**
+ * Lines dear enough, with the codes of such purchases, whose paper no item names.
+ * @param end the last day of the one return that is asked for, where not all are
+ */
 export async function unlistedPurchases(
   work: Work,
   r: RegistrationRecord,
   { suggested, kinds }: CapitalItems,
   items: readonly KeptItem[],
+  end?: string,
 ): Promise<CapitalSuggestion[]> {
   if (suggested.length === 0) return [];
   const least = Math.min(...kinds.map(({ from }) => from));
@@ -22,9 +26,9 @@ export async function unlistedPurchases(
          sum(f.tax) AS tax, sum(f.recoverable) AS recoverable
        FROM facts f JOIN documents d ON d.id = f.document_id JOIN lines l ON l.document_id = d.id AND l.no = f.line
        WHERE f.registration_id = $1 AND f.live = 1 AND f.direction = 'purchase'
-         AND f.code IN (SELECT value FROM json_each($2)) GROUP BY f.document_id, f.line, f.levy)
+         ${end === undefined ? "" : "AND f.period_end = $4"} AND f.code IN (SELECT value FROM json_each($2)) GROUP BY f.document_id, f.line, f.levy)
      GROUP BY document, line HAVING max(net) >= $3 ORDER BY date, document, line LIMIT 200`,
-    [r.id, JSON.stringify(suggested), least],
+    [r.id, JSON.stringify(suggested), least, ...(end === undefined ? [] : [end])],
   );
   const named = new Set(items.map(({ evidence }) => evidence));
   return rows

@@ -10,7 +10,7 @@ import { unlistedPurchases } from "../capital/unlisted.ts";
 export async function capitalGaps(
   work: Work,
   r: RegistrationRecord,
-  { from, to: end }: FilingPeriod,
+  { to: end }: FilingPeriod,
 ): Promise<Pick<PeriodRows, "capitalShares" | "capitalUnlisted">> {
   const rule = capitalRuleOf(work, r);
   if (!rule) return { capitalShares: [], capitalUnlisted: [] };
@@ -25,9 +25,5 @@ export async function capitalGaps(
             .filter(({ to }) => item.uses[to] === undefined && returnOf(rule, to, around) === end)
             .map(({ to }) => ({ no: item.no, name: item.name, to })),
         );
-  const unlisted = await unlistedPurchases(work, r, rule, items);
-  return {
-    capitalShares,
-    capitalUnlisted: unlisted.filter(({ date }) => from <= date && date <= end),
-  };
+  return { capitalShares, capitalUnlisted: await unlistedPurchases(work, r, rule, items, end) };
 }

@@ -1,4 +1,6 @@
 import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
+import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
+import type { Attribution } from "@fiscalon/core/model/attribution";
 import type { CapitalItem, CapitalItems } from "@fiscalon/core/model/capitalItem";
 import type { SchemeResult } from "@fiscalon/core/model/scheme";
 import { capitalOnReturns, monthlyParts, monthlyReversal } from "@fiscalon/core/schemes/capitalItems";
@@ -46,21 +48,28 @@ export async function capitalResult(
   const ends = endsInScope(scope, periods);
   const { ratio } = rule;
   if (!ratio) return capitalOnReturns(rule, items, ends, around);
-  const asked = periods.filter(({ to }) => ends.has(to));
-  const [first, last] = [asked[0], asked.at(-1)];
-  if (!first || !last) return { steps: [], owed: 0 };
-  const turnover = await attributedPeriods(work, r, { ratio, residual: [], exempt: [] }, first.from, last.to);
-  const results = turnover.map(({ taxable, exempt, ...period }) =>
-    monthlyReversal(
-      rule,
-      monthlyParts(rule, items, period, around),
-      { exempt, all: taxable + exempt },
-      period.to,
-      around.digits,
-    ),
-  );
+  const results = [];
+  for (const period of periods.filter(({ to }) => ends.has(to))) {
+    const turnover = await turnoverFor(work, r, ratio, period);
+    const parts = monthlyParts(rule, items, period, around);
+    results.push(monthlyReversal(rule, parts, turnover, period.to, around.digits));
+  }
   return {
     steps: results.flatMap(({ steps }) => steps),
     owed: results.reduce((sum, { owed }) => sum + owed, 0),
   };
+}
+
+/** The turnover of a period; of one without any that of the last period before it that had some. */
+async function turnoverFor(
+  work: Work,
+  r: RegistrationRecord,
+  ratio: Attribution["ratio"],
+  { from, to }: FilingPeriod,
+): Promise<{ exempt: number; all: number; of: string }> {
+  const between = async (first: string) =>
+    (await attributedPeriods(work, r, { ratio, residual: [], exempt: [] }, first, to))
+      .map(({ taxable, exempt, to: of }) => ({ exempt, all: taxable + exempt, of }))
+      .findLast(({ all }) => all !== 0);
+  return (await between(from)) ?? (await between(r.validFrom)) ?? { exempt: 0, all: 0, of: to };
 }

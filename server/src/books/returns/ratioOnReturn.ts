@@ -1,6 +1,7 @@
 import type { RatioCredit } from "@fiscalon/core/model/ratioCredit";
 import type { SchemeDefinition, SchemeInForce } from "@fiscalon/core/model/scheme";
 import type { Component, Treatment } from "@fiscalon/core/model/taxCode";
+import { groupBy } from "@fiscalon/core/groupBy";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import type { FactGroup } from "@fiscalon/core/returns/evaluateReturn";
 import { without } from "@fiscalon/core/schemes/movementsUnder";
@@ -64,7 +65,7 @@ export async function ratioOnReturn(
     `SELECT f.code, f.treatment, f.charged, f.rate, sum(${billed("$5")}) AS total FROM facts f
      WHERE f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND f.direction = 'purchase'
        AND ${inSpan("$2", "from", times.length)} IS NOT NULL AND ${inScope(scope, "$3", "$4")}
-     GROUP BY f.code, f.treatment, f.charged, f.rate ORDER BY f.rate`,
+     GROUP BY f.code, f.treatment, f.charged, f.rate`,
     [r.id, JSON.stringify(times), scope.from, scope.to, sharesOf(work, r)],
   );
   const counted = rows.filter((row) => countsInTotals(rule, { ...row, direction: "purchase" }));
@@ -84,9 +85,9 @@ export async function ratioOnReturn(
 }
 
 function totalsOf(rows: readonly BilledRow[]): BilledTotal[] {
-  const totals = new Map<string, number>();
-  for (const { rate, total } of rows) {
-    if (rate !== null) totals.set(rate, (totals.get(rate) ?? 0) + total);
-  }
-  return [...totals].map(([rate, total]) => ({ rate, total })).filter(({ total }) => total !== 0);
+  const byRate = groupBy(rows, ({ rate }) => rate ?? "");
+  return [...byRate]
+    .map(([rate, ofRate]) => ({ rate, total: ofRate.reduce((sum, { total }) => sum + total, 0) }))
+    .filter(({ rate, total }) => rate !== "" && total !== 0)
+    .sort((a, b) => Number(a.rate) - Number(b.rate));
 }

@@ -40,9 +40,8 @@ async function rebatePeriods(
        AND code IN (SELECT value FROM json_each($5)) GROUP BY period_end`,
     [r.id, from, to, levy, JSON.stringify(codes)],
   );
-  const taxOf = new Map(sums.map(({ end, tax }) => [end, tax]));
   return filingPeriods(periodRule(r), from, to).map((period) => ({
     ...period,
-    tax: taxOf.get(period.to) ?? 0,
+    tax: sums.filter(({ end }) => end === period.to).reduce((sum, { tax }) => sum + tax, 0),
   }));
 }

@@ -3,7 +3,7 @@ import Joi from "joi";
 import { capitalItemBody } from "@fiscalon/contract/capitalItems";
 import type { CapitalItemBody } from "@fiscalon/contract/capitalItems";
 import { described, registrationParams } from "../../base/validation.ts";
-import { removeItem, writeItem } from "../../books/capital/keepItem.ts";
+import { addItem, changeItem, removeItem } from "../../books/capital/keepItem.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import { PdfThread } from "../../exports/pdfThread.ts";
 import { formatQuery, sendTable } from "../../exports/sendTable.ts";
@@ -59,7 +59,7 @@ export async function capitalRoutes(app: FastifyInstance): Promise<void> {
       reply.status(201).send(
         await work.write(async (work) => {
           const r = registrationIn(await loadSetup(work, params.id), params.rid);
-          const no = await writeItem(work, r, null, body);
+          const no = await addItem(work, r, body);
           await work.record({
             client: params.id,
             action: "create",
@@ -83,7 +83,7 @@ export async function capitalRoutes(app: FastifyInstance): Promise<void> {
     ({ work, params, body }) =>
       work.write(async (work) => {
         const r = registrationIn(await loadSetup(work, params.id), params.rid);
-        await writeItem(work, r, params.no, body);
+        await changeItem(work, r, params.no, body);
         await work.record({
           client: params.id,
           action: "change",

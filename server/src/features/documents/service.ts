@@ -2,19 +2,14 @@ import { FiscalError } from "@fiscalon/core/errors";
 import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import type { DocumentBody, VoidManyBody } from "@fiscalon/contract/document";
 import type { Work, Writing } from "../../base/work.ts";
-import { notFound } from "../../base/errors.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
-import { loadDocuments } from "../../books/documents/loadDocuments.ts";
 import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
-import { moveRelease } from "../../books/credit/releaseCredit.ts";
-import { moveAttachments } from "../../books/papers.ts";
-import { moveAllocations, refusePaid } from "../../books/payments/allocated.ts";
+import { refusePaid } from "../../books/payments/allocated.ts";
 import { nextInSeries } from "../../books/series.ts";
+import { changeable, postOne, replaceDocument, voidDocument } from "../../books/documents/replaceDocument.ts";
 import { requireOwn } from "../../books/requireOwn.ts";
-import { endDocument, lockOf } from "../../books/documents/endDocument.ts";
-import { postDocuments } from "../../books/documents/postDocuments.ts";
-import { movePieces, refuseBought } from "../../books/stock/boughtWith.ts";
+import { refuseBought } from "../../books/stock/boughtWith.ts";
 import { withPieces } from "../../books/stock/sellPieces.ts";
 import type { NewDocument } from "../../books/documents/newDocument.ts";
 
@@ -38,14 +33,7 @@ export async function correctDocument(
     const setup = await loadSetup(work, clientId);
     const old = await changeable(work, setup, documentId);
     const document = await prepared(work, setup, body, old);
-    await endDocument(work, setup, old, "superseded", "corrected");
-    const corrected = { ...document, supersedes: old.id, sourceKey: old.sourceKey };
-    const id = await postOne(work, setup, corrected, body.duplicateReason);
-    await moveAllocations(work, setup, old, id);
-    await moveAttachments(work, old.id, id);
-    await moveRelease(work, setup, old.id, id);
-    await movePieces(work, clientId, old.id, id);
-    return id;
+    return replaceDocument(work, setup, old, document, body.duplicateReason);
   });
 }
 
@@ -61,36 +49,8 @@ export async function voidDocuments(
     for (const id of documents) chosen.push(await changeable(work, setup, id));
     await refusePaid(work, documents);
     await refuseBought(work, clientId, documents);
-    for (const document of chosen) {
-      await endDocument(work, setup, document, "void", reason);
-      await work.record({
-        client: clientId,
-        action: "void",
-        entity: "document",
-        id: document.id,
-        before: document.input,
-        after: { reason },
-      });
-    }
+    for (const document of chosen) await voidDocument(work, setup, document, reason);
   });
-}
-
-async function postOne(
-  work: Writing,
-  setup: ClientSetup,
-  document: NewDocument,
-  duplicateReason: string | undefined,
-): Promise<number> {
-  const [id = 0] = await postDocuments(work, setup, [document]);
-  await work.record({
-    client: setup.client.id,
-    action: document.supersedes === undefined ? "post" : "correct",
-    entity: "document",
-    id,
-    before: document.supersedes === undefined ? undefined : { document: document.supersedes },
-    after: { ...document.input, ...(duplicateReason === undefined ? {} : { duplicateReason }) },
-  });
-  return id;
 }
 
 async function prepared(
@@ -138,31 +98,4 @@ async function refuseDuplicate(
     "number",
     { document: twin.id },
   );
-}
-
-/** A document that may still be changed: posted, and in no sealed period. */
-async function changeable(work: Writing, setup: ClientSetup, documentId: number): Promise<StoredDocument> {
-  const [document] = await loadDocuments(work, "d.id = $1 AND d.client_id = $2", [
-    documentId,
-    setup.client.id,
-  ]);
-  if (!document) throw notFound("This document");
-  if (document.state !== "posted") {
-    throw new FiscalError(
-      "document/wrong-state",
-      `This version of ${nameOf(document)} was already replaced or taken out. Open the current one.`,
-    );
-  }
-  const lock = await lockOf(work, setup, document);
-  if (lock) {
-    throw new FiscalError(
-      "document/sealed",
-      `${nameOf(document)} is on the return to ${lock.period}, which is ${lock.state}. Enter a credit note or a new document instead; it is taken up as a late item.`,
-    );
-  }
-  return document;
-}
-
-function nameOf({ input }: StoredDocument): string {
-  return input.number === "" ? `the document of ${input.date}` : input.number;
 }
