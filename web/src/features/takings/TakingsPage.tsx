@@ -159,7 +159,10 @@ function Days({
       </thead>
       <tbody>
         {sheet.days.map((day) => (
-          <tr key={day.date} className={weekday(day.date) === SUNDAY ? "border-b border-base-content/30" : undefined}>
+          <tr
+            key={day.date}
+            className={weekday(day.date) === SUNDAY ? "border-b border-base-content/30" : undefined}
+          >
             <td className="whitespace-nowrap">{showDate(day.date)}</td>
             {codes.map(({ code, name }) => (
               <td key={code} className="num">
