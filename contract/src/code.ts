@@ -52,7 +52,13 @@ export const componentBody = Joi.object<Component, true>({
     invoice: Joi.array().items(split).min(1).required(),
     credit: Joi.array().items(split).min(1),
   }),
-  boxes: Joi.object({ sale: boxes, purchase: boxes, saleCredit: boxes, purchaseCredit: boxes }).default({}),
+  boxes: Joi.object({
+    sale: boxes,
+    purchase: boxes,
+    saleCredit: boxes,
+    purchaseCredit: boxes,
+    saleLate: boxes,
+  }).default({}),
 });
 
 /** A tax code, as the set-up screens and book files send it. What it means is checked by core. */
@@ -92,6 +98,7 @@ export const codeBody = Joi.object<TaxCode, true>({
   limit: Joi.string().max(60),
   hold: Joi.string().max(40),
   doubt: text,
+  noneApplies: text,
   pack: Joi.string().max(20),
 });
 

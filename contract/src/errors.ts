@@ -344,6 +344,10 @@ export const ERRORS = {
     status: 422,
     says: "No price without tax gives this amount with the formula of the code. Type the amount tax-exclusive, or correct the formula.",
   },
+  "tax/none-applies": {
+    status: 422,
+    says: "…: this code is for ….",
+  },
   "tax/no-rate": {
     status: 422,
     says: "No rate of … is in force on … for this code. Check the tax point or add a rate for that day.",

@@ -15,10 +15,12 @@ import { stockBookRule } from "./stockBook.ts";
 import { schemeDefinition } from "./scheme.ts";
 import { accountFields } from "./setup.ts";
 
+const creditNoteWay = Joi.string().valid("statutory", "netted", "later-period");
 const registerFields = {
   id: Joi.string().max(20).required(),
   name: name.required(),
   source: text.default(""),
+  onlyFor: Joi.array().items(Joi.string().max(30)).min(1),
 };
 const codeAtRate = Joi.object({ code: Joi.string().max(20).required(), rate: decimal.required() });
 const oldShare = Joi.string().valid("all", "delivered", "paid", "higher", "lower");
@@ -68,6 +70,8 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
         regions: Joi.array().items(Joi.string().max(10)),
         with: Joi.array().items(Joi.string().max(30)),
         deducted: Joi.boolean().default(true),
+        creditNotes: creditNoteWay,
+        correction: correctionRule,
       }),
     )
     .min(1)
@@ -98,6 +102,7 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
         name: name.required(),
         frequency: frequency.required(),
         anchor: date.required(),
+        levies: Joi.array().items(Joi.string().max(30)).min(1),
       }),
     )
     .min(1)
@@ -218,7 +223,7 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
       source: text.default(""),
     }),
   ),
-  creditNotes: Joi.string().valid("statutory", "netted", "later-period").default("netted"),
+  creditNotes: creditNoteWay.default("netted"),
   standings: Joi.array().items(
     Joi.object({
       id: Joi.string().max(40).required(),
@@ -253,7 +258,15 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
         .required(),
       says: text.required(),
       kind: Joi.string()
-        .valid("both-sides", "not-in-box", "attribute", "only-from", "average-price", "turnover")
+        .valid(
+          "both-sides",
+          "not-in-box",
+          "attribute",
+          "only-from",
+          "average-price",
+          "turnover",
+          "distance-sales",
+        )
         .required(),
     }).unknown(),
   ),
@@ -277,6 +290,7 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
         }).required(),
         services: Joi.string().max(10).required(),
       }),
+      Joi.object({ ...registerFields, kind: Joi.string().valid("members", "supplies").required() }),
       Joi.object({
         ...registerFields,
         kind: Joi.string().valid("issued").required(),

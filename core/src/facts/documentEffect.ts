@@ -130,20 +130,18 @@ function assigned(
     setup.codes.get(fact.code)?.pack,
     at(priced.lines, fact.line - 1).circumstances["place"],
   );
-  if (!registration) return { ...fact, registration: null, period: null, held: false };
+  const { lateTags = fact.tags, ...plain } = fact;
+  if (!registration) return { ...plain, registration: null, period: null, held: false };
   const { bases } = setup.packs.byId(registration.pack);
   if (
     fact.awaits !== null ||
     waitsForPayment(fact, { kind: document.kind, gross: priced.gross }, registration, bases)
   ) {
-    return { ...fact, registration: registration.id, period: null, held: true };
+    return { ...plain, registration: registration.id, period: null, held: true };
   }
-  return {
-    ...fact,
-    registration: registration.id,
-    period: periodOf(registration, fact.taxPoint, setup),
-    held: false,
-  };
+  const period = periodOf(registration, fact.taxPoint, setup);
+  const tags = period?.late ? lateTags : fact.tags;
+  return { ...plain, tags, registration: registration.id, period, held: false };
 }
 
 /** Periods found before by set-up: thousands of documents share a few dozen days. */

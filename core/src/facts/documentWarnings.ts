@@ -1,3 +1,4 @@
+import { correctionOf } from "../model/registration.ts";
 import type { DocumentWarning, DocumentEffect, EffectSetup } from "./effect.ts";
 import { addMonths } from "../calendar/date.ts";
 import { yearsOf } from "../model/timeLimit.ts";
@@ -101,7 +102,7 @@ function dates(document: DocumentInput, setup: EffectSetup): DocumentWarning[] {
     ];
   }
   const years = Math.max(
-    ...setup.registrations.map((r) => yearsOf(setup.packs.byId(r.pack).correction.limit)),
+    ...setup.registrations.map((r) => yearsOf(correctionOf(setup.packs.byId(r.pack), r.levies).limit)),
     1,
   );
   if (setup.registrations.length > 0 && on < addMonths(setup.today, -12 * years)) {

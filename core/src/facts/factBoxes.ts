@@ -49,7 +49,7 @@ function sizeOf(
   return compare(exactFromInteger(Math.abs(gross)), minor) > 0 ? "over" : "within";
 }
 
-/** Where a component of a line lands: tags in the notation of boxTags.ts, the empty string for nowhere. */
+/** Where a component of a line lands, and once its period is sealed: tags in the notation of boxTags.ts, empty for nowhere. */
 export function factTags(
   component: Component,
   direction: Direction,
@@ -57,20 +57,22 @@ export function factTags(
   registration: RegistrationSetup | undefined,
   document: DocumentInput,
   packs: Packs,
-): string {
+): { tags: string; lateTags?: string } {
   const { boxes } = component;
   const ofCredit = direction === "sale" ? boxes.saleCredit : boxes.purchaseCredit;
   const landing =
     supply["note"] === "credit" && ofCredit !== undefined && usesCreditBoxes(document, registration, packs)
       ? ofCredit
       : boxes[direction];
-  return filledIn(routed(landing, supply), supply, packs);
+  const tagsOf = (way: Boxes | undefined) => filledIn(routed(way, supply), supply, packs);
+  const ofLate = direction === "sale" ? boxes.saleLate : undefined;
+  return { tags: tagsOf(landing), ...(ofLate === undefined ? {} : { lateTags: tagsOf(ofLate) }) };
 }
 
 /** Tags with the braces filled in: `{placeTag}` by the tag of our region, others by the circumstance. */
 function filledIn(tags: string, supply: Circumstances, packs: Packs): string {
   if (!tags.includes("{")) return tags;
-  return tags.replace(/\{(\w+)\}/g, (_, key: string) => {
+  return tags.replace(/\{(@?\w+)\}/g, (_, key: string) => {
     const value =
       key === "placeTag"
         ? regionTag(packs.ofCountry(supply["home"] ?? ""), supply["place"] ?? "")
@@ -93,7 +95,9 @@ function usesCreditBoxes(
 ): boolean {
   if (!registration) return true;
   const pack = packs.byId(registration.pack);
-  const way = optionsOn(pack, registration, taxPointOf(document))["creditNotes"] ?? pack.creditNotes;
+  const ofLevy = pack.levies.find(({ levy }) => registration.levies.includes(levy))?.creditNotes;
+  const way =
+    ofLevy ?? optionsOn(pack, registration, taxPointOf(document))["creditNotes"] ?? pack.creditNotes;
   if (way !== "later-period") return way === "statutory";
   return correctsEarlierPeriod(document, registration);
 }

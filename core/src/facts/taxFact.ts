@@ -33,6 +33,8 @@ export interface TaxFact {
   base: number;
   taxPoint: CalendarDate;
   tags: string;
+  /** Where it lands once its own period is sealed, if that is elsewhere. */
+  lateTags?: string;
   /** The hold under which its tax is not deducted yet; null where nothing is missing. */
   awaits: string | null;
 }
@@ -68,7 +70,7 @@ export function factsOf(document: DocumentInput, priced: PricedDocument, setup: 
           credit: line.sign < 0,
           ...figuresOf(line, tax),
           taxPoint,
-          tags: factTags(tax.component, direction, supply, registration, document, setup.packs),
+          ...factTags(tax.component, direction, supply, registration, document, setup.packs),
           awaits: holdOf(document, line, tax),
         },
       ];

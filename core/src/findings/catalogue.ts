@@ -105,6 +105,7 @@ export const CHECKS = {
   "unpaid-input": { severity: "check", title: "Unpaid for longer than the law allows" },
   "scheme-limit": { severity: "check", title: "Income above the limit of the scheme" },
   "average-price": { severity: "check", title: "Average price other than that of the period's sales" },
+  "distance-sales": { severity: "check", title: "Consumers in other members, above the limit of the union" },
   "turnover-limit": { severity: "check", title: "Sales above a limit of the law" },
   unusual: {
     severity: "check",

@@ -13,6 +13,7 @@ export function limitFindings(rows: PeriodRows, context: PeriodContext): Finding
     ...yearEnds(rows, context),
     ...unpaidTooLong(rows, context),
     ...turnoverLimits(rows, context),
+    ...distanceSales(rows, context),
     ...stockBookGaps(rows, context),
     ...outsideSchemes(rows, context),
     ...capitalItems(rows, context),
@@ -172,6 +173,33 @@ function turnoverLimits({ sold }: PeriodRows, { pack, digits }: PeriodContext): 
         : []),
     ];
   });
+}
+
+/** Sales to consumers in other members that bear tax here although the limit of the union is passed. */
+function distanceSales({ distanceSales: found }: PeriodRows, { pack, digits }: PeriodContext): Finding[] {
+  const [first] = found?.taxedHere ?? [];
+  const check = pack.checks?.find((one) => one.kind === "distance-sales");
+  const limit = found && check?.kind === "distance-sales" ? turnoverLimit(check.limits, found.year) : null;
+  if (!found || !first || !check || !limit) return [];
+  const { year, sold, soldBefore, passedBy, taxedHere } = found;
+  const lastYear = soldBefore > limit.yearBefore;
+  const text = filledIn(check.says, {
+    year: String(lastYear ? year - 1 : year),
+    amount: displayAmount(lastYear ? soldBefore : sold, digits),
+    limit: displayAmount(lastYear ? limit.yearBefore : limit.year, digits),
+  });
+  const since = lastYear
+    ? `So the tax of the customer's state is due on all of ${year}.`
+    : `${passedBy?.number ?? ""} passes it: from that very sale on the tax of the customer's state is due.`;
+  const count = taxedHere.length;
+  return [
+    finding(
+      "distance-sales",
+      [year, count],
+      `${text} ${since} ${count} ${count === 1 ? "line" : "lines"} of this return, first ${first.number}, ${count === 1 ? "bears" : "bear"} the tax of here. Register for the one-stop shop, or in that state, and change the code.`,
+      { document: first.document, line: first.line },
+    ),
+  ];
 }
 
 /** The limits that hold for sales of a year. */

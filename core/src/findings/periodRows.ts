@@ -55,6 +55,8 @@ export interface PeriodRows {
   unpaid: readonly { name: string; count: number; owed: number; says: string }[];
   /** What was sold in the year, for each check of turnover, by its id. */
   sold: ReadonlyMap<string, SoldInYears>;
+  /** Sales to consumers in other members of a union, where its limit matters to the registration. */
+  distanceSales: DistanceSales | null;
   /** The boxes of the same period a year before; empty where nothing was in it. */
   yearBefore: readonly Pick<BoxResult, "box" | "amount">[];
 }
@@ -65,6 +67,11 @@ export interface SoldInYears {
   sold: number;
   soldBefore: number;
   passedBy: { document: number; number: string } | null;
+}
+
+/** As SoldInYears, with the lines of the period that bear tax here although a limit is passed. */
+export interface DistanceSales extends SoldInYears {
+  taxedHere: readonly { document: number; line: number; number: string }[];
 }
 
 /**

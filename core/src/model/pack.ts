@@ -21,12 +21,16 @@ import type { Rounding } from "./rounding.ts";
 import type { SupplyRule } from "./supplyRule.ts";
 import type { Direction, RateSchedules, TaxCode, Treatment } from "./taxCode.ts";
 
-/** A rhythm of filing as the authority offers it. `anchor` is any month end on which a period ends. */
+/**
+ * A rhythm of filing as the authority offers it. `anchor` is any month end on which a period ends. `levies`: what is
+ * registered for one of these files in such rhythms only.
+ */
 export interface FilingRhythm {
   id: string;
   name: string;
   frequency: Frequency;
   anchor: CalendarDate;
+  levies?: readonly string[];
 }
 
 export type NumberCheck = { ok: true; number: string } | { ok: false; message: string };
@@ -66,6 +70,8 @@ export type CreditNoteWay = "statutory" | "netted" | "later-period";
  * - `average-price`: lines with some codes carry the weighted average price at which the same item was sold with the
  *   codes `wholesale` in the period; open to items of which at least `least` percent were sold so.
  * - `turnover`: what is sold with some codes in a calendar year, and was in the one before, stays within limits.
+ * - `distance-sales`: what consumers in other members of the union buy, goods and what is of some tax classes, bears the
+ *   tax of this country only within a limit of this year and the one before; above it the codes of `levy` are due.
  */
 export type PackCheck = { id: string; says: string } & (
   | { kind: "both-sides" }
@@ -80,6 +86,7 @@ export type PackCheck = { id: string; says: string } & (
       least: number;
     }
   | { kind: "turnover"; codes: readonly string[]; limits: readonly TurnoverLimit[] }
+  | { kind: "distance-sales"; levy: string; classes: readonly string[]; limits: readonly TurnoverLimit[] }
 );
 
 /** What a sales document of a place must call itself and say, by the law of that place. */
@@ -114,6 +121,7 @@ export interface Activity {
  * - `regions`: where it is charged, where that is not the whole country.
  * - `with`: levies that come with it in one registration.
  * - `deducted`: whether a registered business gets it back on what it buys.
+ * - `creditNotes`, `correction`: for registrations for it, where they differ from the rest of the jurisdiction.
  */
 export interface Levy {
   levy: string;
@@ -126,6 +134,8 @@ export interface Levy {
   regions?: readonly string[];
   with?: readonly string[];
   deducted: boolean;
+  creditNotes?: CreditNoteWay;
+  correction?: CorrectionRule;
 }
 
 /** A region of a country. `tag`: how boxes name it; `aliases`: other ways to write its code, in capitals. */

@@ -1,7 +1,8 @@
 import type { CalendarDate } from "../calendar/date.ts";
 import type { PeriodRule, RhythmChange } from "../calendar/filingPeriods.ts";
 import type { Basis, BasisChange } from "./basis.ts";
-import type { JurisdictionPack, PackOption } from "./pack.ts";
+import type { CorrectionRule } from "./correction.ts";
+import type { FilingRhythm, JurisdictionPack, PackOption } from "./pack.ts";
 import type { SchemeInForce } from "./scheme.ts";
 import type { Rounding } from "./rounding.ts";
 
@@ -61,6 +62,23 @@ export function registrationFor<T extends RegistrationSetup>(
 /** Whether a registration is for a region: for that one, or for no single one. */
 function isFor({ region: own }: Pick<RegistrationSetup, "region">, region: string | undefined): boolean {
   return own === undefined || own === null || own === region;
+}
+
+/** How errors of earlier periods are put right by a registration for these levies. */
+export function correctionOf(
+  { levies: known, correction }: Pick<JurisdictionPack, "levies" | "correction">,
+  levies: readonly string[],
+): CorrectionRule {
+  return known.find((one) => levies.includes(one.levy))?.correction ?? correction;
+}
+
+/** The rhythms a registration for these levies can file in. */
+export function rhythmsFor(
+  { rhythms }: Pick<JurisdictionPack, "rhythms">,
+  levies: readonly string[],
+): readonly FilingRhythm[] {
+  const own = rhythms.filter((one) => one.levies?.some((levy) => levies.includes(levy)));
+  return own.length > 0 ? own : rhythms.filter((one) => one.levies === undefined);
 }
 
 /** The choices that matter to a registration for these levies. */

@@ -24,7 +24,10 @@ interface BoxBase {
 /** A box that sums the facts tagged with its id. Where it must not be negative, the other sign goes to `negativeTo`. */
 export type SumBox = BoxBase & { kind: "sum"; negativeTo?: string };
 
-/** A box worked out from others by a formula over boxes and rates, in major units; see parseFormula. */
+/**
+ * A box worked out from others by a formula over boxes and rates, in major units; see parseFormula. In a family it reads
+ * of other families the same member; any other box that reads a family reads the sum of it.
+ */
 export type FormulaBox = BoxBase & { kind: "formula"; formula: string };
 
 /** A box typed in: it holds what adjustments with their reasons put there, and what was paid during the period. */

@@ -5,8 +5,11 @@ import type { DocumentKind } from "./documentKinds.ts";
  * - `commodities`: what was sold by statistical code, unit and rate, in lists by the boxes its lines land in; `digits`:
  *   how many of the code are told, by an option of the registration; from `unitFrom` on a unit belongs to goods only.
  * - `issued`: the numbers of documents that were given out, by nature of the document.
+ * - `members`: what was sold by member of consumption, kind of supply, where from, and rate, and corrections by period.
+ * - `supplies`: each supply by itself, as the records of it are asked for.
+ * `onlyFor`: it goes with returns of registrations for one of these only.
  */
-export type ReturnRegister = { id: string; name: string; source: string } & (
+export type ReturnRegister = { id: string; name: string; source: string; onlyFor?: readonly string[] } & (
   | {
       kind: "commodities";
       lists: readonly { name: string; boxes: readonly string[] }[];
@@ -15,5 +18,7 @@ export type ReturnRegister = { id: string; name: string; source: string } & (
       /** Codes that begin so are services, which have no unit. */
       services: string;
     }
+  | { kind: "members" }
+  | { kind: "supplies" }
   | { kind: "issued"; natures: Partial<Record<DocumentKind, string>> }
 );

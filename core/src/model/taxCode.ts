@@ -86,7 +86,8 @@ export interface Split {
  * - `when`: the component is left out where the supply does not meet the condition.
  * - `onlyRegistered`: counted only where a registration covers the levy; otherwise as if it were not there.
  * - `boxes`: by direction; the ones for credit notes where the law gives these boxes of their own, otherwise a
- *   credit note takes the same boxes with the opposite sign.
+ *   credit note takes the same boxes with the opposite sign. `saleLate`: those of a sale that turns up after the return
+ *   of its period, where that stands apart.
  * - `splits`: to which accounts the tax goes, where that is not the usual one; shares sum to 100.
  */
 export interface Component {
@@ -100,7 +101,7 @@ export interface Component {
   when?: When;
   onlyRegistered?: boolean;
   splits?: { invoice: readonly Split[]; credit?: readonly Split[] };
-  boxes: { sale?: Boxes; purchase?: Boxes; saleCredit?: Boxes; purchaseCredit?: Boxes };
+  boxes: { sale?: Boxes; purchase?: Boxes; saleCredit?: Boxes; purchaseCredit?: Boxes; saleLate?: Boxes };
 }
 
 /**
@@ -136,6 +137,8 @@ export interface TaxCode {
   limit?: string;
   /** Why what it does should be looked up before it is relied on. */
   doubt?: string;
+  /** What to do where none of its components applies; left out where such a supply simply bears no tax. */
+  noneApplies?: string;
   /** The tax of such a purchase is not deducted before what the hold of the pack waits for is there. */
   hold?: string;
   /** Id of the pack it comes from; absent for codes made by the practice. */

@@ -1,6 +1,7 @@
 import { FiscalError } from "../errors.ts";
 import { parseFormula } from "../formula/parseFormula.ts";
 import type { BoxDefinition } from "../model/returnForm.ts";
+import { idsOfFamily, isFamily } from "./boxFamily.ts";
 
 /**
  * The boxes of a form so that each comes after the ones it is worked out from.
@@ -19,7 +20,8 @@ export function boxesInOrder(boxes: readonly BoxDefinition[]): BoxDefinition[] {
         "boxes",
       );
     }
-    for (const id of readBy(box)) {
+    const read = readBy(box).flatMap((id) => [id, ...(isFamily(id) ? idsOfFamily(id, byId.keys()) : [])]);
+    for (const id of read) {
       const needed = byId.get(id);
       if (needed) visit(needed, [...path, box.id]);
     }

@@ -1,6 +1,7 @@
 import { FiscalError, withinField } from "../errors.ts";
 import { parseFormula } from "../formula/parseFormula.ts";
 import type { RateSchedules } from "../model/taxCode.ts";
+import { idsOfFamily, isFamily } from "./boxFamily.ts";
 import { boxesInOrder } from "./boxesInOrder.ts";
 import type { BoxDefinition, ReturnForm } from "../model/returnForm.ts";
 
@@ -51,7 +52,7 @@ function checkFormula(text: string, ids: ReadonlySet<string>, schedules: RateSch
 }
 
 function requireSchedule(id: string, schedules: RateSchedules): void {
-  if (schedules[id]) return;
+  if (isFamily(id) ? idsOfFamily(id, Object.keys(schedules)).length > 0 : schedules[id]) return;
   throw new FiscalError("returns/unknown-schedule", `There is no schedule of rates ${id}.`, "schedule");
 }
 

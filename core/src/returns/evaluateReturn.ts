@@ -9,7 +9,7 @@ import type { Measure, Measures } from "../model/boxTags.ts";
 import { rowInForce } from "../tax/rateInForce.ts";
 import type { Direction, RateSchedules } from "../model/taxCode.ts";
 import { boxesInOrder } from "./boxesInOrder.ts";
-import { familyMembers } from "./boxFamily.ts";
+import { boxesWithMembers, idsOfFamily, isFamily } from "./boxFamily.ts";
 import { linearTerms } from "./linearTerms.ts";
 import type { BoxDefinition, FormulaBox, ReturnForm, TaxedBox } from "../model/returnForm.ts";
 import type { SchemeStep } from "../model/scheme.ts";
@@ -117,7 +117,7 @@ export function evaluateReturn(
     facts.set(box, [...(facts.get(box) ?? []), part]);
   }
   const moved = new Set([...facts.keys(), ...adjustments.map(({ box }) => box)]);
-  const boxes = form.boxes.flatMap((box) => (box.id.includes("*") ? familyMembers(box, moved) : [box]));
+  const boxes = boxesWithMembers(form.boxes, moved);
   moveNegatives(boxes, facts, adjustments);
   const results = new Map<string, BoxResult>();
   for (const box of boxesInOrder(boxes)) {
@@ -193,14 +193,23 @@ function taxByRate(
 function readBoxes(box: FormulaBox, results: ReadonlyMap<string, BoxResult>): Contribution[] {
   const formula = parseFormula(box.formula);
   const terms = linearTerms(formula);
-  const amountOf = (id: string) => amountIn(results, id);
-  if (terms)
-    return terms.map(({ box: id, sign }) => ({ kind: "box", box: id, amount: sign * amountOf(id) || 0 }));
-  return formula.boxes.map((id) => ({ kind: "box", box: id, amount: amountOf(id), read: true }));
+  const each = (id: string) => (isFamily(id) ? idsOfFamily(id, results.keys()) : [id]);
+  const part = (id: string, sign: 1 | -1, read: boolean): Contribution => ({
+    kind: "box",
+    box: id,
+    amount: sign * amountIn(results, id) || 0,
+    ...(read ? { read } : {}),
+  });
+  if (terms) return terms.flatMap(({ box: id, sign }) => each(id).map((one) => part(one, sign, false)));
+  return formula.boxes.flatMap((id) => each(id).map((one) => part(one, 1, true)));
 }
 
-/** What a box holds; of a family of boxes the members that nothing moved are not there, and hold nothing. */
+/**
+ * What a box holds; of a family the sum of its members. Members that nothing moved are not there, and hold nothing.
+ */
 function amountIn(results: ReadonlyMap<string, BoxResult>, id: string): number {
+  if (isFamily(id))
+    return idsOfFamily(id, results.keys()).reduce((sum, one) => sum + amountIn(results, one), 0);
   const result = results.get(id);
   return result === undefined ? 0 : result.amount;
 }

@@ -1,3 +1,4 @@
+import { rhythmsFor } from "../model/registration.ts";
 import type { Packs } from "../model/packs.ts";
 import type { FilingRhythm, JurisdictionPack } from "../model/pack.ts";
 import { regionOf } from "./regions.ts";
@@ -75,21 +76,22 @@ export function proposedRegistrations(
   region: string,
   answers: Pick<BusinessAnswers, "activity" | "rhythm">,
 ): ProposedRegistration[] {
-  const rhythm = pack.rhythms.find((one) => one.id === answers.rhythm) ?? pack.rhythms[0];
   return levyGroups(pack).flatMap((group) => {
     const fitting = group.filter(
       ({ onlyFor }) => onlyFor === undefined || onlyFor.includes(answers.activity),
     );
     const lead = fitting[0];
     if (!lead || !concerns(lead.regions, region) || onlyForOldBooks(pack, lead.levy)) return [];
+    const levies = fitting.map(({ levy }) => levy);
+    const offered = rhythmsFor(pack, levies);
     const everywhere = lead.regions === undefined || lead.levy === pack.levies[0]?.levy;
     return [
       {
         pack: pack.id,
-        levies: fitting.map(({ levy }) => levy),
+        levies,
         name: lead.name,
         authority: lead.authority ?? pack.authority,
-        rhythm,
+        rhythm: offered.find((one) => one.id === answers.rhythm) ?? offered[0],
         why: everywhere
           ? `${lead.name} is charged in all of ${pack.name}.`
           : `${lead.name} is charged in ${nameOf(pack, region)}.`,

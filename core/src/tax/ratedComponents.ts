@@ -12,7 +12,7 @@ const remembered = new WeakMap<RateSchedules, WeakMap<TaxCode, Map<string, reado
 /**
  * The components of a code that apply in the circumstances, with the rates in force on a day. The same list comes
  * back for the same question, so that what is worked out from it is worked out once.
- * @throws FiscalError `tax/no-rate`
+ * @throws FiscalError `tax/no-rate`; `tax/none-applies` where the code is for other circumstances
  */
 export function ratedComponents(
   code: TaxCode,
@@ -21,6 +21,8 @@ export function ratedComponents(
   circumstances: Circumstances = {},
 ): readonly RatedComponent[] {
   const applying = code.components.filter((component) => meets(component.when, circumstances));
+  if (applying.length === 0 && code.noneApplies !== undefined)
+    throw new FiscalError("tax/none-applies", `${code.code}: ${code.noneApplies}`, "code");
   const key = `${on} ${applying.map((component) => code.components.indexOf(component)).join()}`;
   const ofCode = remembering(schedules, code);
   const known = ofCode.get(key);

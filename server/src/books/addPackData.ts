@@ -5,17 +5,30 @@ import type { Writing } from "../base/work.ts";
 
 /**
  * Brings the codes, rules and tax accounts of a jurisdiction to a client that did not start with it: on a first
- * registration in another country. A code whose name is taken gets the country in front: `IE:Z`.
+ * registration in another country, or on one for a levy of which the client has no code. A code whose name is taken gets
+ * the country in front: `IE:Z`.
  */
-export async function addPackData(work: Writing, clientId: number, pack: JurisdictionPack): Promise<void> {
+export async function addPackData(
+  work: Writing,
+  clientId: number,
+  pack: JurisdictionPack,
+  levies: readonly string[],
+): Promise<void> {
   const rows = await work.models.codes.findAll({ where: { clientId }, ...work.options });
   const definitions = rows.map((row) => row.definition);
-  if (definitions.some((code) => code.pack === pack.id)) return;
+  const here = definitions.filter((code) => code.pack === pack.id);
+  const known = new Set(here.flatMap((code) => code.components.map(({ levy }) => levy)));
+  const missing = levies.filter((levy) => !known.has(levy));
+  const wanted =
+    here.length === 0
+      ? pack.codes
+      : pack.codes.filter(({ components }) => components.some(({ levy }) => missing.includes(levy)));
+  if (wanted.length === 0) return;
   const taken = new Set(definitions.map((code) => code.code));
   const renamed = new Map(
-    pack.codes.map(({ code }) => [code, taken.has(code) ? `${pack.country}:${code}` : code]),
+    wanted.map(({ code }) => [code, taken.has(code) ? `${pack.country}:${code}` : code]),
   );
-  const codes = pack.codes.map((code): TaxCode => ({ ...code, code: renamed.get(code.code) ?? code.code }));
+  const codes = wanted.map((code): TaxCode => ({ ...code, code: renamed.get(code.code) ?? code.code }));
   const owned = { clientId, ...work.made };
   await work.models.codes.bulkCreate(
     codes.map((definition, index) => ({
@@ -41,9 +54,11 @@ async function addRules(
   renamed: ReadonlyMap<string, string>,
 ): Promise<void> {
   const known = await work.models.rules.findAll({ where: { clientId: owned.clientId }, ...work.options });
-  if (known.some((rule) => rule.ref.startsWith(`${pack.id}-`))) return;
+  const refs = new Set(known.map((rule) => rule.ref));
+  const started = [...refs].some((ref) => ref.startsWith(`${pack.id}-`));
+  const wanted = pack.rules.filter((rule) => !started || (renamed.has(rule.code) && !refs.has(rule.id)));
   await work.models.rules.bulkCreate(
-    pack.rules.map((rule, index) => ({
+    wanted.map((rule, index) => ({
       ...owned,
       ref: rule.id,
       position: known.length + index,

@@ -1,5 +1,6 @@
 import type { PeriodRule } from "@fiscalon/core/calendar/filingPeriods";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
+import { rhythmsFor } from "@fiscalon/core/model/registration";
 import type { RegistrationChange } from "@fiscalon/core/model/registration";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import { waysOfLeaving } from "@fiscalon/core/model/basis";
@@ -30,7 +31,7 @@ export async function addRegistration(
   }
   const region = await regionFor(work, clientId, pack, body);
   await refuseOverlap(work, clientId, levies, { ...body, region });
-  await addPackData(work, clientId, pack);
+  await addPackData(work, clientId, pack, levies);
   if (pack.regionOfNumber && region !== null) await addRegionAccounts(work, clientId, pack, region);
   const row = await work.models.registrations.create(
     {
@@ -43,13 +44,13 @@ export async function addRegistration(
       validFrom: body.from,
       validTo: body.to,
       frequency: body.frequency,
-      anchor: anchorOf(pack, body),
+      anchor: anchorOf(pack, levies, body),
       changes: checkedChanges(pack, body),
       basis: offeredBasis(pack, body.basis),
       rounding: body.rounding ?? pack.roundings[0]?.rounding ?? ROUND_EACH_LINE,
       options: checkedOptions(pack, body.options ?? {}),
       opening: checkedOpening(pack, body.opening ?? {}),
-      schemes: checkedSchemes(pack, levies, ruleOf(pack, body), body.schemes ?? []),
+      schemes: checkedSchemes(pack, levies, ruleOf(pack, levies, body), body.schemes ?? []),
       ...work.made,
     },
     work.options,
@@ -64,9 +65,9 @@ export async function addRegistration(
   return row.id;
 }
 
-function ruleOf(pack: JurisdictionPack, body: RegistrationBody): PeriodRule {
+function ruleOf(pack: JurisdictionPack, levies: readonly string[], body: RegistrationBody): PeriodRule {
   const { frequency, from, to } = body;
-  return { frequency, anchor: anchorOf(pack, body), from, to, changes: checkedChanges(pack, body) };
+  return { frequency, anchor: anchorOf(pack, levies, body), from, to, changes: checkedChanges(pack, body) };
 }
 
 /**
@@ -179,9 +180,9 @@ export function checkedNumber(pack: JurisdictionPack, number: string | null | un
   throw new FiscalError("registration/bad-number", check.message, "number");
 }
 
-function anchorOf(pack: JurisdictionPack, body: RegistrationBody): string {
+function anchorOf(pack: JurisdictionPack, levies: readonly string[], body: RegistrationBody): string {
   if (body.anchor) return body.anchor;
-  const rhythm = pack.rhythms.find((r) => r.frequency === body.frequency);
+  const rhythm = rhythmsFor(pack, levies).find((r) => r.frequency === body.frequency);
   if (rhythm) return rhythm.anchor;
   throw new FiscalError(
     "registration/no-anchor",

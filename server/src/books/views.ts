@@ -1,3 +1,4 @@
+import { rhythmsFor } from "@fiscalon/core/model/registration";
 import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
 import { partsOf } from "@fiscalon/core/calendar/date";
 import { MONTHS_OF } from "@fiscalon/core/calendar/filingPeriods";
@@ -44,7 +45,7 @@ export async function clientView(work: Work, clientId: number): Promise<ClientVi
           name: pack.name,
           authority: pack.authority,
           numberName: pack.numberName,
-          rhythms: pack.rhythms.map((rhythm) => ({ ...rhythm })),
+          rhythms: rhythmsFor(pack, pack.defaultLevies ?? []).map((rhythm) => ({ ...rhythm })),
           roundings: pack.roundings.map(({ id, name, source }) => ({ id, name, source })),
           form: formView(formOn(pack, work.today)),
         }
@@ -63,7 +64,9 @@ function placeView(place: PlaceRecord): ClientView["places"][number] {
 
 export function registrationView({ packs }: Work, r: RegistrationRecord): RegistrationView {
   const pack = packs.byId(r.pack);
-  const rhythm = pack.rhythms.find((one) => one.frequency === r.frequency && sameRhythm(one, r));
+  const rhythm = rhythmsFor(pack, r.levies).find(
+    (one) => one.frequency === r.frequency && sameRhythm(one, r),
+  );
   return {
     id: r.id,
     ref: r.ref,

@@ -58,34 +58,45 @@ export async function periodBooks(
   const base = `/clients/${client.id}`;
   const registration = `${base}/registrations/${at(client.registrations, 0).id}`;
   const contacts = new Map<string, number>();
-  const contactOf = async (where: string): Promise<number> => {
-    const known = contacts.get(where);
+  const contactOf = async (where: string, consumer: boolean): Promise<number> => {
+    const key = consumer ? `consumer in ${where}` : where;
+    const known = contacts.get(key);
     if (known !== undefined) return known;
     const [land = country, part = null] = where.split("-");
     const { id } = await server.ok<{ id: number }>("POST", `${base}/contacts`, {
-      name: `Party in ${where}`,
+      name: consumer ? `Consumer in ${where}` : `Party in ${where}`,
       country: land,
       region: part,
-      registered: true,
+      registered: !consumer,
     });
-    contacts.set(where, id);
+    contacts.set(key, id);
     return id;
   };
   let count = 0;
   const bodyOf = async ([kind, code, amount, more = {}]: Row, date: string) => {
-    const { with: where = region ? `${country}-${region}` : country, prices = "exclusive", ...line } = more;
+    const {
+      with: where = region ? `${country}-${region}` : country,
+      consumer = false,
+      prices = "exclusive",
+      corrects = null,
+      ...line
+    } = more;
     count += 1;
     return {
       kind,
       date,
       prices,
       number: `P-${count}`,
-      contact: await contactOf(String(where)),
+      contact: await contactOf(String(where), consumer === true),
+      ...(corrects === null ? {} : { corrects }),
       lines: [{ code, amount, ...line }],
     };
   };
-  const post = async (row: Row, date: string) =>
-    server.ok<{ id: number }>("POST", `${base}/documents`, await bodyOf(row, date));
+  const post = async (row: Row, date: string) => {
+    const body = await bodyOf(row, date);
+    const { id } = await server.ok<{ id: number }>("POST", `${base}/documents`, body);
+    return { id, number: body.number };
+  };
   return {
     base,
     registration,

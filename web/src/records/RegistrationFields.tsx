@@ -1,5 +1,6 @@
 import { basisOffer } from "@fiscalon/core/model/basis";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
+import { rhythmsFor } from "@fiscalon/core/model/registration";
 import type { RegistrationBody } from "@fiscalon/contract/setup";
 import { DateField } from "../kit/DateField.tsx";
 import { Field, SelectField } from "../kit/Field.tsx";
@@ -25,7 +26,8 @@ export function blankRegistration(pack: JurisdictionPack): RegistrationDraft {
 }
 
 export function registrationBody(pack: JurisdictionPack, draft: RegistrationDraft): RegistrationBody {
-  const rhythm = pack.rhythms.find((one) => one.id === draft.rhythm);
+  const offered = rhythmsFor(pack, draft.levies ?? pack.defaultLevies ?? []);
+  const rhythm = offered.find((one) => one.id === draft.rhythm) ?? offered[0];
   const rounding = pack.roundings.find((one) => one.id === draft.rounding);
   return {
     pack: pack.id,
@@ -89,7 +91,7 @@ export function RegistrationFields({
         value={value.rhythm}
         onChange={(event) => onChange({ ...value, rhythm: event.target.value })}
       >
-        {pack.rhythms.map((rhythm) => (
+        {rhythmsFor(pack, value.levies ?? pack.defaultLevies ?? []).map((rhythm) => (
           <option key={rhythm.id} value={rhythm.id}>
             {rhythm.name}
           </option>

@@ -5,7 +5,7 @@ export const law = lawKnown(
   [
     "travel scheme",
     "small businesses' own statements",
-    "the one-stop shop",
+    "the import scheme of the one-stop shop",
     "the recapitulative statement as a file",
   ],
   ["Net amounts in whole euro", "cents are left out, not rounded", "ELSTER, notes to the advance return"],

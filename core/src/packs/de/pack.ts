@@ -8,6 +8,8 @@ import { capitalItems } from "./capitalItems.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { annualReturn, preliminaryReturn } from "./form.ts";
+import { oneStop } from "./oneStop.ts";
+import { DISTANCE_SELLING, ELECTRONIC } from "../eu/oneStopShop.ts";
 import { late } from "./late.ts";
 import { law } from "./law.ts";
 import { rateNames, schedules } from "./rates.ts";
@@ -26,19 +28,20 @@ export const de: JurisdictionPack = {
   authority: "the tax office",
   numberName: "VAT id",
   numberHint: "9 digits, with or without DE",
-  levies: [{ levy: "VAT", name: "Value added tax", deducted: true }],
-  schedules,
-  rateNames,
+  levies: [{ levy: "VAT", name: "Value added tax", deducted: true }, oneStop.levy],
+  defaultLevies: ["VAT"],
+  schedules: { ...schedules, ...oneStop.schedules },
+  rateNames: { ...rateNames, ...oneStop.rateNames },
   capitalItems,
-  codes,
+  codes: [...codes, ...oneStop.codes],
   accounts,
-  classes,
-  rules,
-  forms: [preliminaryReturn, annualReturn],
-  rhythms,
+  classes: [...classes, ELECTRONIC],
+  rules: [...rules, ...oneStop.rules],
+  forms: [preliminaryReturn, annualReturn, oneStop.form],
+  rhythms: [...rhythms, ...oneStop.rhythms],
   roundings,
   bases,
-  due,
+  due: [...oneStop.due, ...due],
   holidays: { country: "DE" },
   correction,
   claims,
@@ -81,12 +84,15 @@ export const de: JurisdictionPack = {
     },
   ],
   aliases: ["de", "eu"],
+  activities: [DISTANCE_SELLING],
+  registers: oneStop.registers,
   union: EUROPEAN_UNION,
   dateOrder: "dmy",
   bankNames: ["finanzamt", "umsatzsteuer", "ust"],
   watched: ["81", "66"],
   words,
   checks: [
+    oneStop.check,
     {
       id: "turnover-limit",
       kind: "turnover",

@@ -8,6 +8,8 @@ import { capitalItems } from "./capitalItems.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { forms } from "./form.ts";
+import { oneStop } from "./oneStop.ts";
+import { DISTANCE_SELLING, ELECTRONIC } from "../eu/oneStopShop.ts";
 import { late } from "./late.ts";
 import { law } from "./law.ts";
 import { apportionment } from "./apportionment.ts";
@@ -29,19 +31,20 @@ export const ie: JurisdictionPack = {
   authority: "Revenue",
   numberName: "VAT number",
   numberHint: "7 digits and one or two letters, with or without IE",
-  levies: [{ levy: "VAT", name: "Value-Added Tax", deducted: true }],
-  schedules,
-  rateNames,
+  levies: [{ levy: "VAT", name: "Value-Added Tax", deducted: true }, oneStop.levy],
+  defaultLevies: ["VAT"],
+  schedules: { ...schedules, ...oneStop.schedules },
+  rateNames: { ...rateNames, ...oneStop.rateNames },
   capitalItems,
-  codes,
+  codes: [...codes, ...oneStop.codes],
   accounts,
-  classes,
-  rules,
-  forms,
-  rhythms,
+  classes: [...classes, ELECTRONIC],
+  rules: [...rules, ...oneStop.rules],
+  forms: [...forms, oneStop.form],
+  rhythms: [...rhythms, ...oneStop.rhythms],
   roundings,
   bases,
-  due,
+  due: [...oneStop.due, ...due],
   holidays: { country: "IE" },
   correction,
   claims,
@@ -81,12 +84,14 @@ export const ie: JurisdictionPack = {
       source: "VATCA 2010 s.76",
     },
   ],
+  activities: [DISTANCE_SELLING],
+  registers: oneStop.registers,
   union: EUROPEAN_UNION,
   dateOrder: "dmy",
   bankNames: ["revenue", "vat"],
   watched: ["T1", "T2"],
   words,
-  checks: [BOTH_SIDES],
+  checks: [BOTH_SIDES, oneStop.check],
   declaration: "I declare that the figures in this return are true and complete.",
   late,
   law,

@@ -30,6 +30,7 @@ import { apartFromLedger } from "../settlement/closingEntry.ts";
 import { unpaidDocuments, unpaidRules } from "../unpaid/unpaidItems.ts";
 import { seriesGaps } from "../series.ts";
 import { averagePrices } from "./averagePrices.ts";
+import { distanceSales } from "./distanceSales.ts";
 import { capitalGaps } from "./capitalGaps.ts";
 import { schemeLines } from "./schemeLines.ts";
 import { soldPieces } from "./soldPieces.ts";
@@ -122,6 +123,7 @@ async function rowsOf(
     soldPieces: await soldPieces(work, setup, registration, period),
     unpaid: await unpaidAsked(work, registration, period),
     sold: await soldByCheck(work, client.id, context.pack, period.to),
+    distanceSales: await distanceSales(work, registration, context.pack, period),
     yearBefore: await boxesOfYearBefore(work, registration, period),
   };
 }

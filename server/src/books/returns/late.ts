@@ -2,7 +2,7 @@ import { groupBy } from "@fiscalon/core/groupBy";
 import { at } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { LateGroup, LateKind } from "@fiscalon/core/model/correction";
-import { optionsOn } from "@fiscalon/core/model/registration";
+import { correctionOf, optionsOn } from "@fiscalon/core/model/registration";
 import { amountOfBox } from "@fiscalon/core/returns/amountOfBox";
 import { corrections } from "@fiscalon/core/returns/corrections";
 import type { CorrectionAnswer } from "@fiscalon/core/returns/corrections";
@@ -77,7 +77,7 @@ export async function correctionsOf(
   const filed = new Map<string, readonly { box: string; amount: number }[]>();
   for (const { period } of groups) filed.set(period, (await returnRecord(work, r.id, period))?.boxes ?? []);
   return corrections(groups, {
-    rule: pack.correction,
+    rule: correctionOf(pack, r.levies),
     digits: digitsOf(work, r),
     end,
     due: dueDates(work, r, end).due,

@@ -1,5 +1,6 @@
 import { found } from "@fiscalon/core/at";
 import { optionsOn } from "@fiscalon/core/model/registration";
+import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import type { ReturnRegister } from "@fiscalon/core/model/returnRegister";
 import { commoditySummary } from "@fiscalon/core/returns/commoditySummary";
 import type { SoldFact } from "@fiscalon/core/returns/commoditySummary";
@@ -10,6 +11,7 @@ import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
+import { byMember, recordOfSupplies } from "./memberRegisters.ts";
 import { tableCsv } from "../../exports/tableCsv.ts";
 
 /** The lists that go with the return of a period, where its form has any. */
@@ -21,7 +23,7 @@ export async function registersOf(
 ): Promise<RegisterView[]> {
   const pack = work.packs.byId(r.pack);
   const views: RegisterView[] = [];
-  for (const register of pack.registers ?? []) views.push(await viewOf(work, setup, r, end, register));
+  for (const register of registersFor(pack, r)) views.push(await viewOf(work, setup, r, end, register));
   return views;
 }
 
@@ -33,7 +35,7 @@ export async function registerCsv(
   end: string,
   id: string,
 ): Promise<string> {
-  const register = work.packs.byId(r.pack).registers?.find((one) => one.id === id);
+  const register = registersFor(work.packs.byId(r.pack), r).find((one) => one.id === id);
   if (!register) throw notFound("This list");
   const { name, digits, columns, rows } = await viewOf(work, setup, r, end, register);
   return tableCsv({
@@ -43,6 +45,10 @@ export async function registerCsv(
     columns,
     rows: rows.map((cells) => ({ cells })),
   });
+}
+
+function registersFor({ registers = [] }: JurisdictionPack, { levies }: RegistrationRecord) {
+  return registers.filter(({ onlyFor }) => onlyFor?.some((levy) => levies.includes(levy)) ?? true);
 }
 
 async function viewOf(
@@ -63,6 +69,8 @@ async function viewOf(
       missing: null,
     };
   }
+  if (register.kind === "members") return { ...head, ...(await byMember(work, r, end)) };
+  if (register.kind === "supplies") return { ...head, ...(await recordOfSupplies(work, r, end)) };
   const { option, values } = register.digits;
   const chosen = optionsOn(work.packs.byId(r.pack), r, end)[option];
   const digits = found(Object.entries(values), ([value]) => value === chosen, `digits of ${chosen}`)[1];

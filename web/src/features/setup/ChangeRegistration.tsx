@@ -5,7 +5,7 @@ import { useWatch } from "react-hook-form";
 import { registrationChangeBody } from "@fiscalon/contract/setup";
 import { rhythmOn } from "@fiscalon/core/calendar/filingPeriods";
 import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
-import { optionsFor, optionsOn } from "@fiscalon/core/model/registration";
+import { optionsFor, optionsOn, rhythmsFor } from "@fiscalon/core/model/registration";
 import { schemesOf } from "@fiscalon/core/model/scheme";
 import type { Options } from "@fiscalon/core/model/registration";
 import { basisOffer, basisOn, waysOfLeaving } from "@fiscalon/core/model/basis";
@@ -122,7 +122,7 @@ export function ChangeRegistration({
         <DayField name="from" label="From" optional />
         <ChoiceField name="rhythm" label="Filing periods" hint="The running period ends the day before.">
           <option value="">as now: {rhythmInWords(running.frequency, running.anchor)}</option>
-          {pack.rhythms.map((one) => (
+          {rhythmsFor(pack, registration.levies).map((one) => (
             <option key={one.id} value={one.id}>
               {one.name}
             </option>
