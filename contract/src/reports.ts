@@ -4,6 +4,9 @@ import { date } from "./fields.ts";
 export const REPORT_KINDS = ["summary", "by-code", "details"] as const;
 export type ReportKind = (typeof REPORT_KINDS)[number];
 
+/** What of reverse charges a report is about: both sides, what is self-assessed here, or what the customer owes. */
+export const REVERSE_CHARGES = ["", "reverse", "self-assessed", "declared-only"] as const;
+
 /** Which facts a tax report is about. `by`: their tax point, or the period they are reported in. */
 export interface ReportFilter {
   from: string;
@@ -13,6 +16,7 @@ export interface ReportFilter {
   direction: "" | "sale" | "purchase";
   levy: string;
   code: string;
+  charged: (typeof REVERSE_CHARGES)[number];
 }
 
 export const reportFilterFields = {
@@ -23,6 +27,9 @@ export const reportFilterFields = {
   direction: Joi.string().valid("", "sale", "purchase").default(""),
   levy: Joi.string().allow("").max(30).default(""),
   code: Joi.string().allow("").max(20).default(""),
+  charged: Joi.string()
+    .valid(...REVERSE_CHARGES)
+    .default(""),
 };
 
 /** Facts of one levy, code, rate and side, added up. Amounts in minor units. */

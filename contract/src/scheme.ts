@@ -144,6 +144,10 @@ const attributionRule = Joi.object({
   rounding: Joi.object({
     mode: Joi.string().valid("up", "down", "half-up").required(),
     decimals: Joi.number().integer().min(0).max(6).required(),
+    finer: Joi.object({
+      above: minor.required(),
+      decimals: Joi.number().integer().min(0).max(6).required(),
+    }),
   }),
   full: decimal,
   deMinimis: Joi.array().items(

@@ -1,9 +1,12 @@
 import { bookOf, dealsDone, line } from "./bookMaker.ts";
 import type { Quarter } from "./quarters.ts";
-import { addDays } from "./quarters.ts";
+import { addDays, calendarQuartersAround } from "./quarters.ts";
 import { Random } from "./random.ts";
 
-/** Juniper Lane Bakehouse: five rates over the counter, two months to a return. */
+/**
+ * Juniper Lane Bakehouse: five rates over the counter, two months to a return; online courses and hampers for consumers
+ * in other members by the one-stop shop, a quarter to a return.
+ */
 export function juniperLane(quarters: readonly Quarter[], today: string): object {
   const random = new Random(20_261_111);
   const documents = dealsDone(
@@ -60,6 +63,30 @@ export function juniperLane(quarters: readonly Quarter[], today: string): object
     random,
     today,
   );
+  const online = calendarQuartersAround(today).slice(2);
+  const sent = dealsDone(
+    online,
+    [
+      {
+        kind: "sales-invoice",
+        number: "OC-",
+        perQuarter: [9, 14],
+        parties: ["o1", "o2", "o3"],
+        more: { prices: "inclusive" },
+        lines: (r) => [line(r, "Baking course, online", [90, 240], "OS", "4100")],
+      },
+      {
+        kind: "sales-invoice",
+        number: "OH-",
+        perQuarter: [4, 7],
+        parties: ["o1", "o2"],
+        more: { prices: "inclusive" },
+        lines: (r) => [line(r, "Hamper, sent by post", [45, 160], "OG", "4100")],
+      },
+    ],
+    new Random(20_261_129),
+    today,
+  );
   return bookOf(
     { name: "Juniper Lane Bakehouse", country: "IE" },
     {
@@ -73,17 +100,30 @@ export function juniperLane(quarters: readonly Quarter[], today: string): object
           frequency: "two-monthly",
           anchor: addDays(secondMonthAfter(quarters[0]?.from ?? today), -1),
         },
+        {
+          id: "r2",
+          pack: "ie",
+          levies: ["OSS"],
+          number: "6388047V",
+          from: online[0]?.from,
+          frequency: "quarterly",
+          anchor: online[0]?.to,
+        },
       ],
       contacts: [
         { id: "c1", name: "Haven Street Hotel", country: "IE", registered: true },
         { id: "c2", name: "Compass Hill School", country: "IE" },
         { id: "c3", name: "Reader by post", country: "IE" },
+        { id: "o1", name: "Familie Ostermann", country: "DE", registered: false },
+        { id: "o2", name: "Atelier Roussel", country: "FR", registered: false },
+        { id: "o3", name: "Aino Lehtinen", country: "FI", registered: false },
         { id: "s1", name: "Bandon Mills", country: "IE", registered: true },
         { id: "s2", name: "Westcork Power", country: "IE", registered: true },
         { id: "s3", name: "Tinsmith & Daughter", country: "IE", registered: true },
       ],
       documents: [
         ...documents,
+        ...sent,
         {
           kind: "purchase-bill",
           number: "OVEN-1",

@@ -53,6 +53,9 @@ test("Britain: the share up to a whole percent, the three tests of what is littl
   // Test 3: 1,500 + 10 % of 3,750 is 1,875; a penny's worth more fails.
   expect(quarter(90_000, 10_000, 10_000, 1_500, 3_750)).toBe(-1_500);
   expect(quarter(90_000, 10_000, 10_000, 1_500, 3_760)).toBe(376);
+  // reg. 101(5): shared tax above 400,000 a month: 86.02 % of 1,300,000, taken up to 86.03, not 87 %.
+  expect(quarter(80_000, 13_000, 5_000_000, 3_000, 1_200_000)).toBe(156_000);
+  expect(quarter(80_000, 13_000, 5_000_000, 3_000, 1_300_000)).toBe(181_610);
 });
 
 // gb.md 7.7: year A 20,000, B 3,200, C 10,000 at 380,000 to 60,000: all is deducted; recovered before 27,450.

@@ -3,6 +3,7 @@ import { readSheet } from "read-excel-file/node";
 import Papa from "papaparse";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import type { DetailPage, SummaryRow } from "@fiscalon/contract/reports";
+import { british, periodBooks } from "./support/periods.ts";
 import { document, newClient, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 
@@ -100,4 +101,28 @@ test("the PDF is one, and a question without days is refused", async () => {
       .toString(),
   ).toBe("%PDF-");
   expect((await server.call("GET", `${base}/reports/tax/summary`)).status).toBe(400);
+});
+
+// VATA s.55A: the supplier shows the rate and charges nothing, the buyer owes and deducts the tax (gb.md section 8).
+test("reverse charges of both sides by themselves, with the tax that box 1 holds of them", async () => {
+  const books = await periodBooks(server, british());
+  await books.post(["sales-invoice", "DRS", "1000.00"], "2026-02-01");
+  await books.post(["sales-invoice", "S20", "300.00"], "2026-02-02");
+  await books.post(["purchase-bill", "DRP", "500.00"], "2026-02-03");
+  await books.post(["purchase-bill", "RCS", "40.00", { with: "FR" }], "2026-02-04");
+  const rows = async (charged: string) =>
+    (
+      await server.ok<SummaryRow[]>(
+        "GET",
+        `${books.base}/reports/tax/summary?from=2026-01-01&to=2026-03-31&charged=${charged}`,
+      )
+    ).map(({ code, net, tax, recoverable }) => [code, net, tax, recoverable]);
+  const owed = [
+    ["DRP", 500_00, 100_00, 100_00],
+    ["RCS", 40_00, 8_00, 8_00],
+  ];
+  expect(await rows("self-assessed")).toEqual(owed);
+  expect(await rows("declared-only")).toEqual([["DRS", 1000_00, 0, 0]]);
+  expect(await rows("reverse")).toEqual([["DRS", 1000_00, 0, 0], ...owed]);
+  expect(await books.boxes("2026-03-31")).toMatchObject({ "1": "168", "4": "108" });
 });

@@ -35,7 +35,8 @@ export interface AttributionBoxes {
  * - `ratio`: the share that is deducted: taxable supplies of all, or tax on what serves taxable ones of that on what is
  *   attributed. `leftOut`: codes of sales that do not count; `levies`: those whose facts hold each sale once, where a
  *   sale bears several.
- * - `rounding`: of the percentage; left out where it is exact. `full`: the percentage from which all is deducted.
+ * - `rounding`: of the percentage; left out where it is exact. `finer`: where shared tax is more than `above` a month on
+ *   average. `full`: the percentage from which all is deducted.
  * - `private`: a further percentage of shared tax that is refused where some of it is used privately, by a setting.
  * - `idle`: a period without turnover goes by the last one before it that had some.
  * - `byHand`: its codes may be used without it, the share being typed.
@@ -54,7 +55,11 @@ export interface Attribution {
     leftOut: readonly string[];
     levies?: readonly string[];
   };
-  rounding?: { mode: "up" | "down" | "half-up"; decimals: number };
+  rounding?: {
+    mode: "up" | "down" | "half-up";
+    decimals: number;
+    finer?: { above: number; decimals: number };
+  };
   full?: string;
   deMinimis?: readonly DeMinimisTest[];
   private?: { setting: string; value: string; percent: string };

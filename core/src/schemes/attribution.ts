@@ -157,7 +157,7 @@ function shareOf(
   instead: Pick<Share, "percent" | "words"> | undefined,
 ): Share {
   const totals = together(periods);
-  const own = percentOf(rule, totals);
+  const own = percentOf(rule, totals, months(periods));
   const percent = instead?.percent ?? own;
   const passed = (rule.deMinimis ?? []).find((test) => passes(test, totals, own, months(periods)));
   const kept = rule.private && setting(around, rule.private.setting) === rule.private.value;
@@ -205,7 +205,7 @@ function months(periods: readonly AttributedPeriod[]): number {
 type Totals = ReturnType<typeof together>;
 
 /** The share that is deducted, as a percentage with the law's rounding; all where nothing is exempt. */
-function percentOf({ ratio, rounding, full }: Attribution, totals: Totals): Exact {
+function percentOf({ ratio, rounding, full }: Attribution, totals: Totals, count: number): Exact {
   const [over, other] =
     ratio.of === "supplies"
       ? [totals.taxable, totals.exempt]
@@ -213,13 +213,17 @@ function percentOf({ ratio, rounding, full }: Attribution, totals: Totals): Exac
   const whole = over + other;
   if (other <= 0 || whole <= 0) return exactFromInteger(100);
   const exact: Exact = { n: BigInt(Math.max(0, over)) * 100n, d: BigInt(whole) };
-  const rounded = rounding ? roundedTo(exact, rounding) : exact;
+  const finer = rounding?.finer && sumOf(totals, "residual") > rounding.finer.above * count;
+  const rounded = rounding ? roundedTo(exact, { ...rounding, ...(finer ? rounding.finer : {}) }) : exact;
   return full !== undefined && compare(rounded, exactFromDecimal(full)) >= 0
     ? exactFromInteger(100)
     : rounded;
 }
 
-function roundedTo({ n, d }: Exact, { mode, decimals }: NonNullable<Attribution["rounding"]>): Exact {
+function roundedTo(
+  { n, d }: Exact,
+  { mode, decimals }: Pick<NonNullable<Attribution["rounding"]>, "mode" | "decimals">,
+): Exact {
   const scale = 10n ** BigInt(decimals);
   const whole = (n * scale) / d;
   const rest = (n * scale) % d;

@@ -101,6 +101,16 @@ export function proposedRegistrations(
   });
 }
 
+/** What a business can register for in a jurisdiction, one a group of levies that is filed together. */
+export function registrable(pack: JurisdictionPack): { levies: string[]; name: string }[] {
+  return levyGroups(pack).flatMap((group) => {
+    const [lead] = group;
+    if (!lead || onlyForOldBooks(pack, lead.levy)) return [];
+    const own = group.filter(({ onlyFor }) => onlyFor === undefined || lead.onlyFor !== undefined);
+    return [{ levies: own.map(({ levy }) => levy), name: own.map(({ name }) => name).join(", ") }];
+  });
+}
+
 function levyGroups(pack: JurisdictionPack): JurisdictionPack["levies"][number][][] {
   const done = new Set<string>();
   const groups: JurisdictionPack["levies"][number][][] = [];

@@ -1,5 +1,6 @@
 import { useWatch } from "react-hook-form";
 import { at } from "@fiscalon/core/at";
+import { registrable } from "@fiscalon/core/supply/proposeSetup";
 import type { ProposedRegistration } from "@fiscalon/core/supply/proposeSetup";
 import { registrationBody as schema } from "@fiscalon/contract/setup";
 import type { ClientView } from "@fiscalon/contract/views";
@@ -45,6 +46,7 @@ export function AddRegistration({
   const typed = useWatch({ control }) as RegistrationDraft & { pack: string };
   const pack = packs.byId(typed.pack);
   const numberCheck = useNumberCheck(pack, typed.number);
+  const kinds = proposal ? [] : registrable(pack);
   const set = (draft: RegistrationDraft) => {
     for (const [name, value] of Object.entries(draft))
       setValue(name as keyof RegistrationDraft, value as never);
@@ -63,6 +65,25 @@ export function AddRegistration({
         >
           {packs.all.map(({ id, name }) => (
             <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </SelectField>
+      )}
+      {kinds.length > 1 && (
+        <SelectField
+          className="mb-4"
+          label="For"
+          value={(typed.levies ?? kinds[0]?.levies ?? []).join()}
+          onChange={({ target }) =>
+            set({
+              ...typed,
+              levies: kinds.find(({ levies }) => levies.join() === target.value)?.levies ?? null,
+            })
+          }
+        >
+          {kinds.map(({ levies, name }) => (
+            <option key={levies.join()} value={levies.join()}>
               {name}
             </option>
           ))}

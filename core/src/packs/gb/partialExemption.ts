@@ -24,7 +24,7 @@ export const partialExemption: SchemeDefinition = {
       source: "SI 1995/2518 reg. 99",
     },
     {
-      says: "Where residual tax is above 400,000 a month on average the percentage is taken to two decimals; work that out apart.",
+      says: "Where residual tax is above 400,000 a month on average the percentage is taken up to two decimals.",
       source: "SI 1995/2518 reg. 101(5)",
     },
   ],
@@ -40,7 +40,7 @@ export const partialExemption: SchemeDefinition = {
       exempt: ["exempt"],
       leftOut: ["SA20", "FSC", "OWN"],
     },
-    rounding: { mode: "up", decimals: 0 },
+    rounding: { mode: "up", decimals: 0, finer: { above: 400_000_00, decimals: 2 } },
     deMinimis: [
       {
         measure: "input",

@@ -46,6 +46,10 @@ export async function taxDetails(
   return { total: count.total, rows };
 }
 
+/** Tax that the buyer owes, on either side; supplies that bear none because the buyer owes it elsewhere, too. */
+const REVERSE_CHARGE =
+  "(f.charged <> 'charged' OR f.treatment IN ('reverse-charge', 'reverse-charge-supplier'))";
+
 function conditions(clientId: number, filter: ReportFilter): { where: string; bind: Bind & unknown[] } {
   const bind: unknown[] = [clientId, filter.from, filter.to];
   const parts = [
@@ -61,5 +65,7 @@ function conditions(clientId: number, filter: ReportFilter): { where: string; bi
   equal("f.direction", filter.direction);
   equal("f.levy", filter.levy);
   equal("f.code", filter.code);
+  if (filter.charged === "reverse") parts.push(REVERSE_CHARGE);
+  else equal("f.charged", filter.charged);
   return { where: parts.join(" AND "), bind };
 }

@@ -110,13 +110,21 @@ function codeNames(setup: ClientSetup): (code: string) => string {
   return (code) => setup.effect.codes.get(code)?.name ?? "";
 }
 
-function aboutOf(setup: ClientSetup, { from, to, by, direction, levy, code }: ReportFilter): string {
+const CHARGED_WORDS: Readonly<Record<ReportFilter["charged"], string>> = {
+  "": "",
+  reverse: "reverse charges, both sides",
+  "self-assessed": "reverse charges owed here",
+  "declared-only": "reverse charges owed by customers",
+};
+
+function aboutOf(setup: ClientSetup, { from, to, by, direction, levy, code, charged }: ReportFilter): string {
   const days =
     by === "period" ? `reported in periods ending ${from} to ${to}` : `tax points ${from} to ${to}`;
   return [
     setup.client.name,
     days,
     direction && `${direction}s`,
+    CHARGED_WORDS[charged],
     levy,
     code && `code ${code}`,
     setup.client.currency,

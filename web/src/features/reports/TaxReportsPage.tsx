@@ -28,6 +28,7 @@ export function TaxReportsPage() {
   const [kind, setKind] = useState<ReportKind>("summary");
   const [by, setBy] = useState<"tax-point" | "period">("tax-point");
   const [direction, setDirection] = useState("");
+  const [charged, setCharged] = useState("");
   const [only, setOnly] = useState<"" | "registration">("");
   const [chosen, setChosen] = useState("");
   if (!client) return <Waiting what="the reports" />;
@@ -36,6 +37,7 @@ export function TaxReportsPage() {
     to: dates.to,
     by,
     direction,
+    charged,
     registration: only === "registration" ? registration?.id : undefined,
   };
   const file = (format: string) =>
@@ -80,6 +82,17 @@ export function TaxReportsPage() {
           <option value="">both</option>
           <option value="sale">sales</option>
           <option value="purchase">purchases</option>
+        </SelectField>
+        <SelectField
+          className="w-[150px]"
+          label="Reverse charge"
+          value={charged}
+          onChange={(event) => setCharged(event.target.value)}
+        >
+          <option value="">with all else</option>
+          <option value="reverse">only, both sides</option>
+          <option value="self-assessed">owed by us</option>
+          <option value="declared-only">owed by customers</option>
         </SelectField>
         {client.registrations.length > 1 && (
           <SelectField
