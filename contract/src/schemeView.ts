@@ -1,3 +1,10 @@
+/** A figure of a scheme period by period: hundredths of a percent, or minor units. */
+export interface SchemeCourse {
+  title: string;
+  unit: "percent" | "amount";
+  points: { from: string; to: string; value: number }[];
+}
+
 /** The workpaper of a scheme in a period; amounts in minor units. */
 export interface SchemeView {
   id: string;
@@ -22,4 +29,6 @@ export interface SchemeView {
   }[];
   /** By how much more is owed than without it; negative where it is a gain. */
   gain: number;
+  /** Over the last year, where looking at it tells something. */
+  course: SchemeCourse | null;
 }

@@ -157,6 +157,8 @@ test("a mixed-use year in the books: boxes, cost to its account, workpaper, roun
   });
   const [paper] = await server.ok<SchemeView[]>("GET", `${books.registration}/returns/${END}/schemes`);
   expect(paper).toMatchObject({ owed: 1_300_00, gain: 1_300_00 });
+  const points = [{ from: "2026-01-01", to: END, value: 13_98 }];
+  expect(paper?.course).toEqual({ title: "Share of exempt supplies", unit: "percent", points });
   await books.seal(END);
   await books.settle(END);
   expect(await books.left(END)).toBe(0);

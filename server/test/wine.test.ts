@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
+import type { RegisterView } from "@fiscalon/contract/registers";
 import type { ReturnView } from "@fiscalon/contract/returns";
 import type { SchemeView } from "@fiscalon/contract/schemeView";
 import { periodBooks } from "./support/periods.ts";
@@ -45,6 +46,12 @@ test("the producer rebate is the wine tax of the year up to its cap, nothing for
   expect(await books.boxes("2026-06-30")).toMatchObject({ "1C": "29000", "1D": "16500" });
   await books.post(["sales-invoice", "WW", "100000.00"], "2026-08-01");
   expect(await books.boxes("2026-09-30")).toMatchObject({ "1D": "29000" });
+  const [quotes] = await server.ok<RegisterView[]>(
+    "GET",
+    `${books.registration}/returns/2026-03-31/registers`,
+  );
+  expect(quotes?.rows.map((row) => [row[0], row[4], row[6]])).toEqual([["2026-02-02", "WQ", 500_000]]);
+  expect(quotes?.missing).toContain("1 line without the buyer's ABN");
   const [paper] = await server.ok<SchemeView[]>("GET", `${books.registration}/returns/2026-06-30/schemes`);
   expect(paper?.steps.find(({ box }) => box === "1D")?.arithmetic).toBe(
     "the lesser of 29,000.00 and 350,000.00 − 333,500.00 = 16,500.00",

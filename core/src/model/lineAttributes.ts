@@ -26,6 +26,7 @@ export const LINE_ATTRIBUTES: Readonly<Record<string, LineAttribute>> = {
   relieves: { name: "document whose tax is relieved or repaid", holds: "text" },
   document: { name: "customs entry or tax document", holds: "text" },
   supplier: { name: "tax number of the supplier behind, URP where there is none", holds: "text" },
+  quote: { name: "quote of the buyer", holds: "text" },
   dispatch: { name: "member the goods are sent from, by its two letters", holds: "text" },
   establishment: { name: "member of the establishment that supplies, by its two letters", holds: "text" },
   certificate: { name: "certificate of import tax", holds: "text" },

@@ -7,6 +7,8 @@ import type { DocumentKind } from "./documentKinds.ts";
  * - `issued`: the numbers of documents that were given out, by nature of the document.
  * - `members`: what was sold by member of consumption, kind of supply, where from, and rate, and corrections by period.
  * - `supplies`: each supply by itself, as the records of it are asked for.
+ * - `lines`: lines with some codes, with the other side's number and the paper that an attribute names; `asks`: what
+ *   is missing where a line has neither, for a sentence.
  * `onlyFor`: it goes with returns of registrations for one of these only.
  */
 export type ReturnRegister = { id: string; name: string; source: string; onlyFor?: readonly string[] } & (
@@ -20,5 +22,6 @@ export type ReturnRegister = { id: string; name: string; source: string; onlyFor
     }
   | { kind: "members" }
   | { kind: "supplies" }
+  | { kind: "lines"; codes: readonly string[]; attribute: string; asks: string }
   | { kind: "issued"; natures: Partial<Record<DocumentKind, string>> }
 );

@@ -136,6 +136,18 @@ export const au: JurisdictionPack = {
       source: "GSTA Div 188; Correcting GST Errors Determination 2023",
     },
   ],
+  registers: [
+    {
+      id: "quotes",
+      name: "Sales under a quote",
+      kind: "lines",
+      codes: ["WQ", "LQ"],
+      attribute: "quote",
+      asks: "the buyer's ABN, or the number or day of its quote: without a quote on file wine tax or luxury car tax is due on the sale",
+      onlyFor: ["WET", "LCT"],
+      source: "WETA Div 13, LCTA Div 9: the quote is kept five years",
+    },
+  ],
   standings: [{ id: "quoted", name: "quotes its ABN for wine", needs: "a quote on file" }],
   activities: [
     { id: "wine", name: "Makes or sells wine, cider, mead", classes: ["wine"] },

@@ -42,7 +42,7 @@ export function endsInScope(
 }
 
 /** What was sold from the pool and bought for it, period by period, as the returns hold it. */
-async function poolPeriods(
+export async function poolPeriods(
   work: Work,
   r: RegistrationRecord,
   { sales, purchases }: MarginPool,

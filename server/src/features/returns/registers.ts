@@ -12,6 +12,7 @@ import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
 import { byMember, recordOfSupplies } from "./memberRegisters.ts";
+import { listOfLines } from "./listOfLines.ts";
 import { tableCsv } from "../../exports/tableCsv.ts";
 
 /** The lists that go with the return of a period, where its form has any. */
@@ -70,6 +71,7 @@ async function viewOf(
     };
   }
   if (register.kind === "members") return { ...head, ...(await byMember(work, r, end)) };
+  if (register.kind === "lines") return { ...head, ...(await listOfLines(work, r, end, register)) };
   if (register.kind === "supplies") return { ...head, ...(await recordOfSupplies(work, r, end)) };
   const { option, values } = register.digits;
   const chosen = optionsOn(work.packs.byId(r.pack), r, end)[option];

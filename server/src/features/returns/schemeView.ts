@@ -8,6 +8,7 @@ import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
 import { contentOfPeriod } from "../../books/returns/schemes.ts";
+import { schemeCourse } from "../../books/returns/schemeCourse.ts";
 import type { SchemeOnReturn } from "../../books/returns/schemeOnReturn.ts";
 import type { ReportTable } from "../../exports/reportTable.ts";
 
@@ -20,14 +21,19 @@ export async function schemeViews(
 ): Promise<SchemeView[]> {
   periodEnding(r, end);
   const { schemes } = await contentOfPeriod(work, r, end);
-  return schemes.map((scheme) => viewOf(scheme, end, plain.digits));
+  const views: SchemeView[] = [];
+  for (const scheme of schemes) {
+    const course = await schemeCourse(work, r, scheme, end);
+    views.push({ ...viewOf(scheme, end, plain.digits), course });
+  }
+  return views;
 }
 
 function viewOf(
   { definition, spans, result, setAside, gain }: SchemeOnReturn,
   end: string,
   digits: number,
-): SchemeView {
+): Omit<SchemeView, "course"> {
   const { id, name, note, source, settings } = definition;
   // After it was left, what turns up of its time is worked out with its last answers.
   const span = schemeOn(spans, end) ?? at(spans, spans.length - 1);

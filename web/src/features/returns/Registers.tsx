@@ -19,7 +19,7 @@ export function Registers({ parts }: Pick<ReturnType<typeof useReturn>, "parts">
     queryFn: () => api.get(`${RETURN}/registers`, parts),
     enabled: hasLists,
   });
-  if (!hasLists || !registers) return null;
+  if (!hasLists || !registers || registers.length === 0) return null;
   return (
     <section aria-label="Lists of this return" className="mt-8">
       <h2 className="mb-1">Lists that go with it</h2>

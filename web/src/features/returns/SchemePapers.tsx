@@ -3,9 +3,11 @@ import { displayAmount } from "@fiscalon/core/money/amount";
 import type { SchemeView } from "@fiscalon/contract/schemeView";
 import { api, filled } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
+import { usePacks } from "../../api/packs.tsx";
 import { useScope } from "../../app/scope.ts";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate } from "../../kit/format.ts";
+import { SchemeCourse } from "./SchemeCourse.tsx";
 import type { useReturn } from "./useReturn.ts";
 
 const SCHEMES = "/clients/:id/registrations/:rid/returns/:period/schemes";
@@ -13,7 +15,10 @@ const SCHEMES = "/clients/:id/registrations/:rid/returns/:period/schemes";
 /** The workpapers of the schemes on the return: their steps, each figure opening, and what they keep off it. */
 export function SchemePapers({ parts }: Pick<ReturnType<typeof useReturn>, "parts">) {
   const { client, registration } = useScope();
-  const hasSchemes = registration !== undefined && registration.schemes.length > 0;
+  const packs = usePacks();
+  const hasSchemes =
+    registration !== undefined &&
+    (registration.schemes.length > 0 || packs.byId(registration.pack).capitalItems !== undefined);
   const { data: papers } = useQuery({
     queryKey: keys.of(client?.id, "return", "schemes", ...parts),
     queryFn: () => api.get(SCHEMES, parts),
@@ -118,6 +123,7 @@ function SchemePaper({
           </tr>
         </tbody>
       </table>
+      <SchemeCourse paper={paper} />
     </section>
   );
 }

@@ -1,0 +1,52 @@
+import type { ReturnRegister } from "@fiscalon/core/model/returnRegister";
+import { attributeName } from "@fiscalon/core/model/lineAttributes";
+import type { RegisterView } from "@fiscalon/contract/registers";
+import type { Work } from "../../base/work.ts";
+import type { RegistrationRecord } from "../../db/models.ts";
+
+/** Lines of a period with the codes of a register, by date, with the other side and the paper they rest on. */
+export async function listOfLines(
+  work: Work,
+  r: RegistrationRecord,
+  end: string,
+  { codes, attribute, asks }: Extract<ReturnRegister, { kind: "lines" }>,
+): Promise<Pick<RegisterView, "columns" | "rows" | "missing">> {
+  const rows = await work.rows<{
+    day: string;
+    number: string;
+    party: string;
+    taxNumber: string;
+    code: string;
+    paper: string;
+    net: number;
+  }>(
+    `SELECT f.tax_point AS day, d.number, coalesce(c.name, '') AS party, coalesce(c.tax_number, '') AS taxNumber, f.code,
+       coalesce(l.attributes ->> ('$.' || $4), '') AS paper, max(f.net) AS net
+     FROM facts f JOIN documents d ON d.id = f.document_id LEFT JOIN contacts c ON c.id = d.contact_id
+       JOIN lines l ON l.document_id = f.document_id AND l.no = f.line
+     WHERE f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND f.code IN (SELECT value FROM json_each($3))
+     GROUP BY f.document_id, f.line ORDER BY f.tax_point, f.document_id, f.line`,
+    [r.id, end, JSON.stringify(codes), attribute],
+  );
+  const name = attributeName(attribute);
+  const bare = rows.filter(({ taxNumber, paper }) => taxNumber === "" || paper === "").length;
+  return {
+    columns: [
+      ...["Date", "Document", "Party", work.packs.byId(r.pack).numberName, "Code"].map(plain),
+      plain(name.charAt(0).toUpperCase() + name.slice(1)),
+      { name: "Net", amount: true },
+    ],
+    rows: rows.map(({ day, number, party, taxNumber, code, paper, net }) => [
+      day,
+      number,
+      party,
+      taxNumber,
+      code,
+      paper,
+      net,
+    ]),
+    missing: bare === 0 ? null : `${bare} ${bare === 1 ? "line" : "lines"} without ${asks}.`,
+  };
+}
+
+const plain = (name: string) => ({ name, amount: false });
