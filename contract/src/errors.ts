@@ -117,6 +117,7 @@ export const ERRORS = {
     status: 422,
     says: "The last case of the rule for corrections must have no test, so that every error has an answer.",
   },
+  "jurisdiction/double-code": { status: 422, says: "There are two codes …. Give one another name." },
   "jurisdiction/empty": { status: 422, says: "A jurisdiction needs at least one entry here." },
   "jurisdiction/in-use": { status: 422, says: "… registrations use …. It stays." },
   "jurisdiction/not-json": {

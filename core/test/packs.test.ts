@@ -1,4 +1,5 @@
 import { describe, expect, test } from "vitest";
+import { at } from "@fiscalon/core/at";
 import { checkPack } from "@fiscalon/core/jurisdictions/checkPack";
 import { PACKS } from "./support/packs.ts";
 import { formOn } from "@fiscalon/core/returns/formOn";
@@ -41,6 +42,8 @@ test("a scheme that names what a jurisdiction does not have is refused, with the
   const gb = PACKS.byId("gb");
   const stockBook = gb.stockBook && { ...gb.stockBook, purchases: ["MGP", "NONE"] };
   expect(() => checkPack({ ...gb, ...(stockBook ? { stockBook } : {}) })).toThrow(/NONE is no code/);
+  const codes = [...gb.codes, at(gb.codes, 0)];
+  expect(() => checkPack({ ...gb, codes })).toThrow(/two codes S20/);
   const instalments = (gb.instalments ?? []).map((rule) => ({ ...rule, paidIn: "110" }));
   expect(() => checkPack({ ...gb, instalments })).toThrow(/110 is no box/);
 });

@@ -73,7 +73,7 @@ export function juniperLane(quarters: readonly Quarter[], today: string): object
         perQuarter: [9, 14],
         parties: ["o1", "o2", "o3"],
         more: { prices: "inclusive" },
-        lines: (r) => [line(r, "Baking course, online", [90, 240], "OS", "4100")],
+        lines: (r) => [line(r, "Baking course, online", [90, 240], "OSS", "4100")],
       },
       {
         kind: "sales-invoice",
@@ -81,7 +81,7 @@ export function juniperLane(quarters: readonly Quarter[], today: string): object
         perQuarter: [4, 7],
         parties: ["o1", "o2"],
         more: { prices: "inclusive" },
-        lines: (r) => [line(r, "Hamper, sent by post", [45, 160], "OG", "4100")],
+        lines: (r) => [line(r, "Hamper, sent by post", [45, 160], "OSG", "4100")],
       },
     ],
     new Random(20_261_129),

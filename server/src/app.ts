@@ -69,7 +69,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   const db = await Database.open(config.dataDir, config.person);
   const begin = workOn(db, config.dataDir);
   const packs = async () => (await begin()).packs;
-  const jobs = new JobRunner(db, config.dataDir);
+  const jobs = new JobRunner(db, config.dataDir, (error) => app.log.error(error, "a job broke off"));
   await jobs.recover();
   const gateway = () => new Gateway(config.authorityUrl || `${ownAddress(app)}/simulators/authority`);
   const bank = () => new BankFeed(`${ownAddress(app)}/simulators/bank`);

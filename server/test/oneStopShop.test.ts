@@ -36,10 +36,10 @@ const register = async (books: { registration: string }, end: string, id = "oss"
 // eu.md example 9 (VATD art. 369g): tax by member from the sum of values, in cents.
 test("takings of a quarter by member, with the rate of each; due, closed, and moved", async () => {
   const books = await periodBooks(server, german(["OSS"]));
-  await books.post(["sales-invoice", "OG", "120.00", to("FR")], "2026-01-10");
-  await books.post(["sales-invoice", "OS", "251.00", to("FI")], "2026-02-10");
-  await books.post(["sales-invoice", "OG", "73.20", to("IT")], "2026-02-11");
-  await books.post(["sales-invoice", "OG", "58.50", to("LU")], "2026-03-31");
+  await books.post(["sales-invoice", "OSG", "120.00", to("FR")], "2026-01-10");
+  await books.post(["sales-invoice", "OSS", "251.00", to("FI")], "2026-02-10");
+  await books.post(["sales-invoice", "OSG", "73.20", to("IT")], "2026-02-11");
+  await books.post(["sales-invoice", "OSG", "58.50", to("LU")], "2026-03-31");
   const boxes = await books.boxes(Q1);
   expect(boxes).toMatchObject({ "FR.G": "100", "FR.G.t": "20", "FI.S": "200", "FI.S.t": "51" });
   expect(boxes).toMatchObject({ "IT.due": "13.20", "LU.due": "8.50", T1: "92.70", T3: "92.70" });
@@ -76,16 +76,16 @@ test("goods from another member and reduced rates are rows of their own, rounded
   const books = await periodBooks(server, german(["OSS"]));
   const net = (member: string, more: Record<string, unknown> = {}) =>
     to(member, { prices: "exclusive", ...more });
-  await books.post(["sales-invoice", "OG", "10.03", net("FR")], "2026-01-10");
-  await books.post(["sales-invoice", "OG", "10.03", net("FR")], "2026-01-11"); // 2.006 each: 4.01 together
-  await books.post(["sales-invoice", "OG2", "10.00", net("FR")], "2026-01-12"); // 5.5 %
+  await books.post(["sales-invoice", "OSG", "10.03", net("FR")], "2026-01-10");
+  await books.post(["sales-invoice", "OSG", "10.03", net("FR")], "2026-01-11"); // 2.006 each: 4.01 together
+  await books.post(["sales-invoice", "OSG2", "10.00", net("FR")], "2026-01-12"); // 5.5 %
   await books.post(
-    ["sales-invoice", "OG", "50.00", net("FR", { attributes: { dispatch: "PL" } })],
+    ["sales-invoice", "OSG", "50.00", net("FR", { attributes: { dispatch: "PL" } })],
     "2026-01-13",
   );
   // Sent from Poland to a consumer at home: at the rate of home, by the one-stop shop.
   await books.post(
-    ["sales-invoice", "OG", "100.00", net("DE", { attributes: { dispatch: "PL" } })],
+    ["sales-invoice", "OSG", "100.00", net("DE", { attributes: { dispatch: "PL" } })],
     "2026-01-14",
   );
   const boxes = await books.boxes(Q1);
@@ -104,7 +104,7 @@ test("goods from another member and reduced rates are rows of their own, rounded
     prices: "exclusive",
     number: "X-1",
     contact: null,
-    lines: [{ code: "OG", amount: "10.00" }],
+    lines: [{ code: "OSG", amount: "10.00" }],
   });
   expect(refused.status).toBe(422);
   expect(refused.body).toMatchObject({ error: { code: "tax/none-applies" } });
@@ -113,13 +113,13 @@ test("goods from another member and reduced rates are rows of their own, rounded
 // VATD art. 369g(4): corrections by member and period on a later return; a member's total may be negative.
 test("what belongs to an earlier quarter is a correction of it, and a member's negative balance is not set off", async () => {
   const books = await periodBooks(server, german(["OSS"]));
-  const sold = await books.post(["sales-invoice", "OG", "240.00", to("FR")], "2026-02-01");
-  await books.post(["sales-invoice", "OG", "122.00", to("IT")], "2026-02-01");
+  const sold = await books.post(["sales-invoice", "OSG", "240.00", to("FR")], "2026-02-01");
+  await books.post(["sales-invoice", "OSG", "122.00", to("IT")], "2026-02-01");
   await books.seal(Q1);
   await books.settle(Q1);
-  await books.post(["sales-invoice", "OG", "60.00", to("FR")], "2026-04-10");
-  await books.post(["sales-credit-note", "OG", "120.00", to("FR", { corrects: sold.number })], "2026-04-12");
-  await books.post(["sales-invoice", "OG", "61.00", to("IT")], "2026-03-20"); // turns up late
+  await books.post(["sales-invoice", "OSG", "60.00", to("FR")], "2026-04-10");
+  await books.post(["sales-credit-note", "OSG", "120.00", to("FR", { corrects: sold.number })], "2026-04-12");
+  await books.post(["sales-invoice", "OSG", "61.00", to("IT")], "2026-03-20"); // turns up late
   const boxes = await books.boxes(Q2);
   expect(boxes).toMatchObject({
     "FR.G.t": "10",
@@ -183,6 +183,6 @@ test("the very sale that passes the limit of the union bears the tax of the othe
     "GET",
     `${path}/${id}`,
   );
-  expect([after.input.lines[0]?.code, after.tax]).toEqual(["OG", 84_00]);
+  expect([after.input.lines[0]?.code, after.tax]).toEqual(["OSG", 84_00]);
   expect(await findings()).toEqual([]);
 });

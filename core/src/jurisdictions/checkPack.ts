@@ -45,7 +45,19 @@ function checkCodes(pack: PackData): void {
     accounts: pack.accounts,
     hasBox: (box: string) => boxes.has(box),
   };
-  pack.codes.forEach((code, index) => withinField(`codes[${index}]`, () => checkCode(code, around)));
+  const names = new Set<string>();
+  pack.codes.forEach((code, index) =>
+    withinField(`codes[${index}]`, () => {
+      if (names.has(code.code))
+        throw new FiscalError(
+          "jurisdiction/double-code",
+          `There are two codes ${code.code}. Give one another name.`,
+          "code",
+        );
+      names.add(code.code);
+      checkCode(code, around);
+    }),
+  );
 }
 
 function checkRules(pack: PackData): void {

@@ -22,10 +22,13 @@ export class JobRunner {
   readonly #pool: workerpool.Pool;
   readonly #running = new Map<number, { view: JobView; run: Run; end: Promise<void> }>();
   readonly #events = new EventEmitter();
+  readonly #broke: (error: unknown) => void;
 
-  constructor(db: Database, dataDir: string) {
+  /** @param broke told of what broke a job off, for the log */
+  constructor(db: Database, dataDir: string, broke: (error: unknown) => void) {
     this.#db = db;
     this.#dataDir = dataDir;
+    this.#broke = broke;
     // Jobs make many short-lived rows: with more room for young objects they are tidied up far less often.
     this.#pool = workerpool.pool(WORKER, {
       workerType: "process",
@@ -81,6 +84,7 @@ export class JobRunner {
       Object.assign(view, outcome);
     } catch (error) {
       const cancelled = error instanceof workerpool.Promise.CancellationError;
+      if (!cancelled) this.#broke(error);
       Object.assign(view, cancelled ? CANCELLED : BROKEN);
     }
     await this.#db.models.jobs.update(

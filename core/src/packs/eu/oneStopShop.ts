@@ -158,7 +158,7 @@ function codesOf(pack: string, home: string): TaxCode[] {
   return Array.from({ length: MOST_REDUCED + 1 }, (_, rank) => rank).flatMap((rank) =>
     [
       {
-        code: "OG",
+        code: "OSG",
         supply: "goods" as const,
         what: "Goods",
         here: "G",
@@ -167,7 +167,7 @@ function codesOf(pack: string, home: string): TaxCode[] {
         note: "The line's attribute `dispatch` holds the member goods are sent from, where it is another one.",
       },
       {
-        code: "OS",
+        code: "OSS",
         supply: "services" as const,
         what: "Services",
         here: "S",
@@ -230,14 +230,14 @@ function rulesFor(pack: string, codes: ElectronicCodes, reduced: readonly string
   ];
   const goods = "Goods sent to a consumer in another member: its tax, by the one-stop shop.";
   const needing = rulesOf(`${pack}-oss`, [
-    toConsumer("standard", "goods", "OG", goods),
+    toConsumer("standard", "goods", "OSG", goods),
     ...reduced.map((one) =>
-      toConsumer(one, "goods", "OG1", `${goods} Look which of its reduced rates the goods have there.`),
+      toConsumer(one, "goods", "OSG1", `${goods} Look which of its reduced rates the goods have there.`),
     ),
     toConsumer(
       ELECTRONIC.id,
       "any",
-      "OS",
+      "OSS",
       "Electronic services to a consumer in another member: its tax, by the one-stop shop.",
     ),
   ]).map((rule) => ({ ...rule, needs: OSS }));
