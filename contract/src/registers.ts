@@ -6,6 +6,8 @@ export interface RegisterView {
   digits: number;
   columns: { name: string; amount: boolean }[];
   rows: (string | number)[][];
+  /** What the amounts of each row open, by its place; null where they are sums of many lines that only the file tells. */
+  opens: (string | null)[];
   /** What is missing in it, as a sentence; null where nothing is. */
   missing: string | null;
 }

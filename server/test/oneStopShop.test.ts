@@ -55,6 +55,11 @@ test("takings of a quarter by member, with the rate of each; due, closed, and mo
     ["LU", "Goods", 8_50],
     ["LU", "Balance", 8_50],
   ]);
+  const lists = await server.ok<RegisterView[]>("GET", `${books.registration}/returns/${Q1}/registers`);
+  for (const ref of lists.flatMap(({ opens }) => opens))
+    expect(
+      (await server.call("GET", `${books.base}/trail?ref=${encodeURIComponent(ref ?? "")}`)).status,
+    ).toBe(200);
   const rid = books.registration.split("/").at(-1);
   const opened: string[] = [];
   for (let ref: string | null = `box/${rid}/${Q1}/T1`; ref !== null;) {

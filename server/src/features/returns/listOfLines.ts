@@ -10,8 +10,9 @@ export async function listOfLines(
   r: RegistrationRecord,
   end: string,
   { codes, attribute, asks }: Extract<ReturnRegister, { kind: "lines" }>,
-): Promise<Pick<RegisterView, "columns" | "rows" | "missing">> {
+): Promise<Pick<RegisterView, "columns" | "rows" | "opens" | "missing">> {
   const rows = await work.rows<{
+    document: number;
     day: string;
     number: string;
     party: string;
@@ -20,7 +21,7 @@ export async function listOfLines(
     paper: string;
     net: number;
   }>(
-    `SELECT f.tax_point AS day, d.number, coalesce(c.name, '') AS party, coalesce(c.tax_number, '') AS taxNumber, f.code,
+    `SELECT f.document_id AS document, f.tax_point AS day, d.number, coalesce(c.name, '') AS party, coalesce(c.tax_number, '') AS taxNumber, f.code,
        coalesce(l.attributes ->> ('$.' || $4), '') AS paper, max(f.net) AS net
      FROM facts f JOIN documents d ON d.id = f.document_id LEFT JOIN contacts c ON c.id = d.contact_id
        JOIN lines l ON l.document_id = f.document_id AND l.no = f.line
@@ -45,6 +46,7 @@ export async function listOfLines(
       paper,
       net,
     ]),
+    opens: rows.map(({ document }) => `document/${document}`),
     missing: bare === 0 ? null : `${bare} ${bare === 1 ? "line" : "lines"} without ${asks}.`,
   };
 }

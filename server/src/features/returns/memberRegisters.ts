@@ -6,9 +6,10 @@ import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { periodRule } from "../../books/returns/periodRule.ts";
 
-type Table = Pick<RegisterView, "columns" | "rows" | "missing">;
+type Table = Pick<RegisterView, "columns" | "rows" | "opens" | "missing">;
 
 interface SupplyRow extends Omit<MemberFact, "reduced" | "period"> {
+  document: number;
   number: string;
   day: string;
   country: string;
@@ -55,8 +56,16 @@ export async function byMember(work: Work, r: RegistrationRecord, end: string): 
       row.kind === "supply" ? row.taxable : "",
       row.tax,
     ]),
+    opens: summary.map((row) => `box/${r.id}/${end}/${boxOf(row)}`),
     missing: null,
   };
+}
+
+/** The box a row stands in. */
+function boxOf({ member, kind, supply, from }: MemberRow): string {
+  if (kind === "balance") return `${member}.due`;
+  if (kind === "correction") return `${member}.C`;
+  return [member, supply, from, "t"].filter((part) => part !== "").join(".");
 }
 
 /** Each supply of a period by itself, with what the records of it must hold. */
@@ -82,6 +91,7 @@ export async function recordOfSupplies(work: Work, r: RegistrationRecord, end: s
       net,
       tax,
     ]),
+    opens: rows.map(({ document }) => `document/${document}`),
     missing: null,
   };
 }
@@ -99,7 +109,7 @@ function periodCorrected(r: RegistrationRecord, { own, credit, corrected }: Supp
 
 async function suppliesOf(work: Work, r: RegistrationRecord, end: string): Promise<SupplyRow[]> {
   return work.rows(
-    `SELECT f.tags, f.rate, f.net, f.tax, f.treatment, f.own_end AS own, f.credit, f.tax_point AS day, d.number, d.currency,
+    `SELECT f.tags, f.rate, f.net, f.tax, f.treatment, f.own_end AS own, f.credit, f.tax_point AS day, f.document_id AS document, d.number, d.currency,
        substr(f.tags, 1, 2) AS country, d.corrects,
        (SELECT coalesce(o.tax_point, o.date) FROM documents o
         WHERE o.client_id = d.client_id AND o.number = d.corrects AND o.state = 'posted' LIMIT 1) AS corrected

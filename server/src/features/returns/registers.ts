@@ -67,6 +67,7 @@ async function viewOf(
       ...head,
       columns: ["Nature of document", "From", "To", "Total number", "Cancelled", "Net issued"].map(plain),
       rows: runs.map((run) => [run.nature, run.from, run.to, run.total, run.cancelled, run.net]),
+      opens: runs.map(() => null),
       missing: null,
     };
   }
@@ -95,6 +96,7 @@ async function viewOf(
       value,
       ...taxes,
     ]),
+    opens: rows.map(() => null),
     missing:
       without === 0
         ? null

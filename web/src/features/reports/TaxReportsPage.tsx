@@ -20,6 +20,16 @@ const KINDS: [ReportKind, string][] = [
   ["details", "Details"],
 ];
 
+/** Whose supplies, and of reverse charges who owes the tax. */
+const SIDES = {
+  both: { direction: "", charged: "" },
+  sales: { direction: "sale", charged: "" },
+  purchases: { direction: "purchase", charged: "" },
+  "reverse charges, both sides": { direction: "", charged: "reverse" },
+  "reverse charges owed by us": { direction: "", charged: "self-assessed" },
+  "reverse charges owed by customers": { direction: "", charged: "declared-only" },
+} as const;
+
 /** What was counted, of which levy and code: summed, by code, or line by line. */
 export function TaxReportsPage() {
   const { client, registration } = useScope();
@@ -27,8 +37,7 @@ export function TaxReportsPage() {
   const dates = useLedgerDates();
   const [kind, setKind] = useState<ReportKind>("summary");
   const [by, setBy] = useState<"tax-point" | "period">("tax-point");
-  const [direction, setDirection] = useState("");
-  const [charged, setCharged] = useState("");
+  const [side, setSide] = useState<keyof typeof SIDES>("both");
   const [only, setOnly] = useState<"" | "registration">("");
   const [chosen, setChosen] = useState("");
   if (!client) return <Waiting what="the reports" />;
@@ -36,8 +45,7 @@ export function TaxReportsPage() {
     from: dates.from,
     to: dates.to,
     by,
-    direction,
-    charged,
+    ...SIDES[side],
     registration: only === "registration" ? registration?.id : undefined,
   };
   const file = (format: string) =>
@@ -65,7 +73,7 @@ export function TaxReportsPage() {
         <DateField label="From" value={dates.from} onChange={dates.setFrom} className="w-[112px]" />
         <DateField label="To" value={dates.to} onChange={dates.setTo} className="w-[112px]" />
         <SelectField
-          className="w-[170px]"
+          className="w-[140px]"
           label="Counted by"
           value={by}
           onChange={(event) => setBy(event.target.value as typeof by)}
@@ -74,25 +82,16 @@ export function TaxReportsPage() {
           <option value="period">period reported in</option>
         </SelectField>
         <SelectField
-          className="w-[110px]"
-          label="Side"
-          value={direction}
-          onChange={(event) => setDirection(event.target.value)}
-        >
-          <option value="">both</option>
-          <option value="sale">sales</option>
-          <option value="purchase">purchases</option>
-        </SelectField>
-        <SelectField
           className="w-[150px]"
-          label="Reverse charge"
-          value={charged}
-          onChange={(event) => setCharged(event.target.value)}
+          label="Side"
+          value={side}
+          onChange={(event) => setSide(event.target.value as typeof side)}
         >
-          <option value="">with all else</option>
-          <option value="reverse">only, both sides</option>
-          <option value="self-assessed">owed by us</option>
-          <option value="declared-only">owed by customers</option>
+          {Object.keys(SIDES).map((one) => (
+            <option key={one} value={one}>
+              {one}
+            </option>
+          ))}
         </SelectField>
         {client.registrations.length > 1 && (
           <SelectField

@@ -121,7 +121,7 @@ function BoxRow({
   largest: number;
 }) {
   const packs = usePacks();
-  const said = /\b(pay|payable|repay|repayable|refund|reclaim)\b/i.test(box.short);
+  const said = /\b(pay|paid|payable|repay|repayable|refund|reclaim)\b/i.test(box.short);
   const direction = !strong || said ? "" : view.net < 0 ? " to reclaim" : " to pay";
   return (
     <tr

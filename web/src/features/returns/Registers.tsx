@@ -5,6 +5,7 @@ import { api, filled } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
 import { usePacks } from "../../api/packs.tsx";
 import { useScope } from "../../app/scope.ts";
+import { Figure } from "../../kit/Figure.tsx";
 import { plural } from "../../kit/format.ts";
 import { RETURN } from "./useReturn.ts";
 import type { useReturn } from "./useReturn.ts";
@@ -37,8 +38,26 @@ export function Registers({ parts }: Pick<ReturnType<typeof useReturn>, "parts">
 /** How many rows stand on the screen; the file has them all. */
 const SHOWN = 200;
 
+/** How many cells of a row say what it is. */
+const NAMED = 2;
+
+function RowAmount({
+  amount,
+  digits,
+  opens,
+  label,
+}: {
+  amount: number;
+  digits: number;
+  opens: string | null;
+  label: string;
+}) {
+  if (opens === null) return displayAmount(amount, digits);
+  return <Figure amount={amount} digits={digits} of={opens} label={label} />;
+}
+
 function Register({ register, csv }: { register: RegisterView; csv: string }) {
-  const { name, source, columns, rows, digits, missing } = register;
+  const { name, source, columns, rows, opens, digits, missing } = register;
   return (
     <details className="border-b border-base-300 py-1.5">
       <summary className="cursor-pointer">
@@ -70,7 +89,16 @@ function Register({ register, csv }: { register: RegisterView; csv: string }) {
               <tr key={row}>
                 {cells.map((cell, index) => (
                   <td key={index} className={typeof cell === "number" ? "num" : ""}>
-                    {columns[index]?.amount && typeof cell === "number" ? displayAmount(cell, digits) : cell}
+                    {columns[index]?.amount && typeof cell === "number" ? (
+                      <RowAmount
+                        amount={cell}
+                        digits={digits}
+                        opens={opens[row] ?? null}
+                        label={`${columns[index].name}, ${cells.slice(0, NAMED).join(" ")}`}
+                      />
+                    ) : (
+                      cell
+                    )}
                   </td>
                 ))}
               </tr>
