@@ -121,6 +121,20 @@ const yearlyRebate = Joi.object({
   boxes: Joi.object({ credit: id.required() }).required(),
 });
 
+const resaleCredit = Joi.object({
+  kind: Joi.string().valid("resale-credit").required(),
+  levy: Joi.string().max(30).required(),
+  sales: codes.required(),
+  upTo: minor.required(),
+  part: Joi.object({
+    of: Joi.number().integer().min(1).required(),
+    parts: Joi.number().integer().min(1).required(),
+  }).required(),
+  lots: Joi.object({ bought: codes.required(), sold: codes.required() }).required(),
+  setting: id.required(),
+  boxes: Joi.object({ credit: id.required(), kept: id.required() }).required(),
+});
+
 /** A box and the sign with which an amount goes there. */
 export const signedBox = Joi.object({
   box: id.required(),
@@ -216,5 +230,6 @@ export const schemeDefinition = Joi.object({
     ratioCredit,
     retailTakings,
     yearlyRebate,
+    resaleCredit,
   ).required(),
 });

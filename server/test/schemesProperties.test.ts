@@ -44,12 +44,12 @@ function codesOf(
   { rule }: SchemeDefinition,
 ): Record<"sale" | "purchase", string[]> {
   if (rule.kind === "margin-pool") return { sale: [...rule.sales], purchase: [...rule.purchases] };
-  // Only what needs nothing but an amount, at a rate of today.
+  // Only what needs nothing but an amount, at a rate of today, wherever the customer is.
   const plain = codes
     .flatMap(expandCode)
     .filter(
-      ({ inputs = [], amountIs = "price", to = null }) =>
-        inputs.length === 0 && amountIs === "price" && to === null,
+      ({ inputs = [], amountIs = "price", to = null, noneApplies }) =>
+        inputs.length === 0 && amountIs === "price" && to === null && noneApplies === undefined,
     );
   const of = (side: "sale" | "purchase", treatments: readonly string[]) =>
     plain
@@ -69,6 +69,8 @@ function codesOf(
     };
   if (rule.kind === "yearly-rebate")
     return { sale: rule.codes.slice(0, 2), purchase: of("purchase", ["standard"]) };
+  if (rule.kind === "resale-credit")
+    return { sale: [...rule.sales, ...rule.lots.sold], purchase: [...rule.lots.bought] };
   if (rule.kind === "retail-takings")
     return {
       sale: [rule.takings, ...rule.rates.map(({ takings }) => takings)],

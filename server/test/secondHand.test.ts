@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { periodBooks } from "./support/periods.ts";
+import type { SchemeView } from "@fiscalon/contract/schemeView";
+import { INCLUSIVE, periodBooks } from "./support/periods.ts";
 import type { Country } from "./support/periods.ts";
 import { startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
@@ -53,4 +54,47 @@ test("South Africa: notional input tax of who is no vendor, to the extent paid",
   expect(await books.boxes("2026-02-28")).toMatchObject({ "15": "600" });
   await books.pay(goods, "4600.00", "2026-03-20");
   expect(await books.boxes("2026-04-30")).toMatchObject({ "15": "600" });
+});
+
+// GSTA s 66-10 and Subdiv 66-B; au.md 7.9 and 7.19: the lesser of an eleventh and the GST on the sale; a lot of 2,200.00.
+test("Australia: credited on resale, at most the GST on the sale; a lot takes the GST on its parts until it is used up", async () => {
+  const books = await periodBooks(server, {
+    pack: "au",
+    country: "AU",
+    levies: ["GST"],
+    frequency: "quarterly",
+    anchor: "2026-03-31",
+    number: "51824753556",
+  });
+  const [Q1, Q2] = ["2026-03-31", "2026-06-30"];
+  const schemes = [{ scheme: "au-second-hand", from: "2026-01-01", to: null, settings: { pool: "" } }];
+  expect((await books.change({ schemes })).status).toBe(200);
+  const resold = (price: string, cost: string, day: string) =>
+    books.post(["sales-invoice", "S2", price, { ...INCLUSIVE, attributes: { cost } }], day);
+  await books.post(["purchase-bill", "P2S", "1100.00"], "2026-01-05");
+  await resold("1650.00", "1100.00", "2026-02-01"); // 150.00 of tax, 100.00 credited
+  await resold("880.00", "1100.00", "2026-02-02"); // 80.00 of tax, all of it credited
+  await resold("550.00", "300.00", "2026-02-03"); // credited when it was bought
+  await books.post(["purchase-bill", "P2L", "2200.00"], "2026-02-04");
+  await books.post(["sales-invoice", "S2L", "1100.00", INCLUSIVE], "2026-03-01");
+  expect(await books.boxes(Q1)).toMatchObject({ G1: "4180", G11: "3300", "1A": "280", "1B": "180" });
+  const [paper] = await server.ok<SchemeView[]>("GET", `${books.registration}/returns/${Q1}/schemes`);
+  expect(paper).toMatchObject({ owed: -280_00, gain: -280_00 });
+  await books.seal(Q1);
+  await books.settle(Q1);
+  expect(await books.left(Q1)).toBe(0);
+  await books.post(["sales-invoice", "S2L", "1650.00", INCLUSIVE], "2026-05-01");
+  expect(await books.boxes(Q2)).toMatchObject({ "1A": "50" });
+  const [next] = await server.ok<SchemeView[]>("GET", `${books.registration}/returns/${Q2}/schemes`);
+  expect(next?.steps.map(({ arithmetic }) => arithmetic)).toEqual([
+    "the lesser of 150.00 and 100.00 in the pool",
+  ]);
+  const kept = next?.steps[0]?.id ?? "";
+  const rid = books.registration.split("/").at(-1);
+  const trail = await server.ok<{ parts: object[]; amount: number }>(
+    "GET",
+    `${books.base}/trail?ref=${encodeURIComponent(`scheme/${rid}/${Q2}/${kept}`)}`,
+  );
+  expect([trail.amount, trail.parts.length]).toEqual([-100_00, 1]);
+  await books.expectSameAfterBookFile();
 });

@@ -90,6 +90,12 @@ function namedBy(rule: SchemeDefinition["rule"], at: string): Named[] {
       [`${at}.codes`, "code", rule.codes],
       [`${at}.boxes`, "box", [rule.boxes.credit]],
     ];
+  if (rule.kind === "resale-credit")
+    return [
+      [`${at}.sales`, "code", rule.sales],
+      [`${at}.lots`, "code", [...rule.lots.bought, ...rule.lots.sold]],
+      [`${at}.boxes`, "box", Object.values(rule.boxes)],
+    ];
   if (rule.kind === "ratio-credit")
     return [
       [`${at}.boxes`, "box", [rule.boxes.input]],

@@ -1,6 +1,7 @@
 import type { Attribution } from "./attribution.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import type { RetailTakings } from "./retailTakings.ts";
+import type { ResaleCredit } from "./resaleCredit.ts";
 import type { YearlyRebate } from "./yearlyRebate.ts";
 import type { RatioCredit } from "./ratioCredit.ts";
 import type { Treatment } from "./taxCode.ts";
@@ -117,7 +118,7 @@ export interface SchemeDefinition {
   /** What its invoices and returns look like otherwise. */
   note: string;
   source: string;
-  rule: TurnoverRate | MarginPool | Attribution | RatioCredit | RetailTakings | YearlyRebate;
+  rule: TurnoverRate | MarginPool | Attribution | RatioCredit | RetailTakings | YearlyRebate | ResaleCredit;
 }
 
 /** A scheme a registration is on, between two days, both included. */

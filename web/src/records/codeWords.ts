@@ -86,7 +86,7 @@ export function boxesOf(code: TaxCode, side: "sale" | "purchase"): string {
 
 /** What a tag leaves open: a factor in front of a measure, or a part of the box that a document's place fills in. */
 const FACTOR = /(?<=[+-])\{\w+\}/g;
-const PLACE = /\{\w+\}/g;
+const PLACE = /\{@?\w+\}/g;
 
 function allTags(boxes: Boxes | undefined) {
   if (boxes === undefined) return [];

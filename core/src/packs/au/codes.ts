@@ -51,6 +51,8 @@ const CAR_ORDER = "LCTA s 5-15: GST is on the price without luxury car tax, whic
 export const codes: TaxCode[] = [
   code({ code: "S10", name: "Standard", direction: "sale", treatment: "standard", source: "GSTA s 9-70" }, gst()),
   code({ code: "SC", name: "Capital asset sold", direction: "sale", treatment: "standard", source: "GSTA s 9-70" }, gst()),
+  code({ code: "S2", name: "Second-hand goods sold, credited on resale", direction: "sale", treatment: "standard", supply: "goods", inputs: ["cost"], note: "The line's attribute `cost` holds what was paid for it.", source: "GSTA Div 66" }, gst()),
+  code({ code: "S2L", name: "Part of a second-hand lot sold", direction: "sale", treatment: "standard", supply: "goods", source: "GSTA Subdiv 66-B" }, gst()),
   code({ code: "SX", name: "Export, GST-free", direction: "sale", treatment: "export", source: "GSTA s 38-185" }, zero({ sale: "G1 +n, G2 +n" })),
   code({ code: "SF", name: "Other GST-free", direction: "sale", treatment: "zero", source: "GSTA Div 38" }, zero({ sale: "G1 +n, G3 +n" })),
   code({ code: "SI", name: "Input taxed", direction: "sale", treatment: "exempt", note: "Interest, residential rent.", source: "GSTA Div 40" }, none({ sale: "G1 +n, G4 +n" })),
@@ -81,7 +83,8 @@ export const codes: TaxCode[] = [
   code({ code: "R75", name: "Reduced credit acquisition, 75 %", direction: "purchase", treatment: "reduced", source: "GSTA Div 70" }, gst({ recoverable: "75", boxes: purchase("G11", ", G13 +11u") })),
   code({ code: "R55", name: "Reduced credit acquisition, 55 %", direction: "purchase", treatment: "reduced", source: "GSTA Div 70" }, gst({ recoverable: "55", boxes: purchase("G11", ", G13 +11u") })),
   code({ code: "P2", name: "Second-hand goods, up to $300", direction: "purchase", treatment: "margin", supply: "goods", amountIs: "gross", note: "The amount is what was paid; the credit is an eleventh of it.", source: "GSTA Div 66" }, gst({ boxes: { purchase: "G11 +g, 1B +r" } })),
-  code({ code: "P2D", name: "Second-hand goods above $300, credited on resale", direction: "purchase", treatment: "margin", supply: "goods", amountIs: "gross", note: "Enter it in the period of the resale; the attribute recoverable limits it to the GST on the sale.", source: "GSTA Div 66" }, gst({ boxes: { purchase: "G11 +g, 1B +r" } })),
+  code({ code: "P2S", name: "Second-hand goods above $300, credited on resale", direction: "purchase", treatment: "margin", supply: "goods", note: "The credit comes when it is sold with S2.", source: "GSTA Div 66" }, none({ purchase: "G11 +n, G14 +n" })),
+  code({ code: "P2L", name: "Second-hand lot, to be sold in parts", direction: "purchase", treatment: "margin", supply: "goods", note: "An eleventh goes to the pool, which takes the GST on parts sold with S2L.", source: "GSTA Subdiv 66-B" }, none({ purchase: "G11 +n, G14 +n" })),
   code({ code: "RC", name: "Offshore services and intangibles, partly creditable", direction: "purchase", treatment: "reverse-charge", source: "GSTA Div 84" }, gst({ charged: "self-assessed", boxes: { purchase: "1A +t, G7 +11t, G11 +g, 1B +r, G13 +11u" } })),
   code({ code: "RN", name: "Non-resident's supply, agreed reverse charge", direction: "purchase", treatment: "reverse-charge", source: "GSTA Div 83" }, gst({ charged: "self-assessed", boxes: { purchase: "1A +t, G7 +11t, G11 +g, 1B +r, G13 +11u" } })),
   code({ code: "IM", name: "GST paid on an import declaration", direction: "purchase", treatment: "import", supply: "goods", amountIs: "tax", note: "The amount is the tax.", source: "GSTA Div 13" }, component("GST", TYPED, { boxes: { purchase: "G11 +11t, 1B +r" } })),

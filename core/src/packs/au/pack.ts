@@ -12,6 +12,7 @@ import { activityStatement, simplerStatement } from "./form.ts";
 import { instalments } from "./instalments.ts";
 import { late } from "./late.ts";
 import { law } from "./law.ts";
+import { secondHand } from "./secondHand.ts";
 import { producerRebate } from "./producerRebate.ts";
 import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
@@ -46,7 +47,7 @@ export const au: JurisdictionPack = {
   rateNames,
   capitalItems,
   checks,
-  schemes: [producerRebate],
+  schemes: [producerRebate, secondHand],
   codes,
   accounts,
   classes,

@@ -1,5 +1,6 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import type { Attribution } from "@fiscalon/core/model/attribution";
+import type { ResaleCredit } from "@fiscalon/core/model/resaleCredit";
 import type { RetailTakings } from "@fiscalon/core/model/retailTakings";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import type { RatioCredit } from "@fiscalon/core/model/ratioCredit";
@@ -74,6 +75,7 @@ async function linesOf(
       bind: [r.id, end, rule.levy, JSON.stringify(rule.codes)],
     });
   }
+  if (rule.kind === "resale-credit") return resoldLines(work, r, end, rule, { id, amount });
   if (rule.kind === "retail-takings") return retailLines(work, r, end, rule, id);
   if (rule.kind === "ratio-credit") return billedLines(work, r, end, levySpans(levies, spans), rule, id);
   const [, document, line] = /^capital(?:-net)?-(\d+)-(\d+)$/.exec(id) ?? [];
@@ -109,6 +111,28 @@ async function linesOf(
       AND f.code IN (SELECT value FROM json_each($5))
       AND ($6 IS NULL OR f.tax_point IN (SELECT value FROM json_each($6)))`,
     bind: [...bind, end, JSON.stringify(sold), days === undefined ? null : JSON.stringify(days)],
+  });
+}
+
+/** The line of the piece that was sold; of the pool the lots, or the parts of them. */
+async function resoldLines(
+  work: TrailScope["work"],
+  r: RegistrationRecord,
+  end: string,
+  { levy, lots }: ResaleCredit,
+  { id, amount }: Pick<SchemeStep, "id" | "amount">,
+): Promise<FactLines> {
+  const [, document, line] = /^resold-(\d+)-(\d+)$/.exec(id) ?? [];
+  if (document !== undefined && line !== undefined) {
+    const part = { ref: `line/${document}/${line}`, label: `Line ${line}`, detail: "of the sale", amount };
+    return { parts: [part], total: 1, sum: amount };
+  }
+  const bought = id.startsWith("lots");
+  return factLines(work, {
+    amount: bought ? "f.net + f.tax" : "f.tax",
+    where: `f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND f.period_end = $2 AND f.levy = $3
+      AND f.code IN (SELECT value FROM json_each($4))`,
+    bind: [r.id, end, levy, JSON.stringify(bought ? lots.bought : lots.sold)],
   });
 }
 

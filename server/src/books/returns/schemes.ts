@@ -19,6 +19,7 @@ import type { ReturnScope } from "./queries.ts";
 import { wholePeriod } from "./wholePeriod.ts";
 import type { WholePeriod } from "./wholePeriod.ts";
 import type { SchemeOnReturn } from "./schemeOnReturn.ts";
+import { resaleOnReturn } from "./resaleOnReturn.ts";
 import { retailOnReturn } from "./retailOnReturn.ts";
 import { rebateOnReturn } from "./rebateOnReturn.ts";
 import { ratioOnReturn } from "./ratioOnReturn.ts";
@@ -177,6 +178,8 @@ async function addedBy(
       return attributionOnReturn(work, r, scope, rule, spans);
     case "retail-takings":
       return retailOnReturn(work, r, scope, rule, spans);
+    case "resale-credit":
+      return resaleOnReturn(work, r, scope, rule, spans);
     case "yearly-rebate":
       return rebateOnReturn(work, r, scope, rule, spans);
   }
