@@ -103,6 +103,22 @@ test("goods from another member and reduced rates are rows of their own, rounded
     ["FR", "Balance", "", "", "", "", "", 14_56],
   ]);
   expect(await books.left(Q1)).toBe(0);
+  const typed = { box: "FR.C", amount: "-3.00", reason: "Corrected before these books", evidence: "" };
+  await server.ok("POST", `${books.registration}/returns/${Q1}/adjustments`, typed);
+  expect(await books.boxes(Q1)).toMatchObject({ "FR.C": "-3", "FR.due": "11.56" });
+  expect((await register(books, Q1)).filter(([, what]) => what === "Correction")).toEqual([
+    ["FR", "Correction", "", "", "", "", "", -3_00],
+  ]);
+  const contacts = await server.ok<{ id: number; name: string }[]>("GET", `${books.base}/contacts`);
+  const misspelt = server.call("POST", `${books.base}/documents`, {
+    kind: "sales-invoice",
+    date: "2026-01-15",
+    prices: "exclusive",
+    number: "X-2",
+    contact: contacts.find(({ name }) => name === "Consumer in FR")?.id,
+    lines: [{ code: "OSG", amount: "10.00", attributes: { dispatch: "pl" } }],
+  });
+  expect((await misspelt).body).toMatchObject({ error: { code: "tax/none-applies" } });
   const refused = await server.call("POST", `${books.base}/documents`, {
     kind: "sales-invoice",
     date: "2026-01-15",
@@ -163,6 +179,12 @@ test("the very sale that passes the limit of the union bears the tax of the othe
   expect(found?.document).toBe(passing.id);
   expect(found?.text).toContain("10,060.00");
   expect(found?.text).toContain(passing.number);
+  // More than the limit in the year before: the other member's tax is due from the first sale on.
+  await books.post(["sales-invoice", "S19", "1800.01", goods("AT")], "2025-06-05");
+  const [sinceJanuary] = await findings();
+  expect(sinceJanuary?.text).toContain("all of 2026. 2 lines of this return");
+  await books.post(["sales-credit-note", "S19", "1800.01", goods("AT")], "2025-07-05");
+  expect((await findings())[0]?.text).toBe(found?.text);
   // Registered for the one-stop shop, the rules propose the customer's state, and the sale bears its tax.
   await server.ok("POST", `${books.base}/registrations`, {
     pack: "eu-de",

@@ -177,11 +177,10 @@ function turnoverLimits({ sold }: PeriodRows, { pack, digits }: PeriodContext): 
 
 /** Sales to consumers in other members that bear tax here although the limit of the union is passed. */
 function distanceSales({ distanceSales: found }: PeriodRows, { pack, digits }: PeriodContext): Finding[] {
-  const [first] = found?.taxedHere ?? [];
   const check = pack.checks?.find((one) => one.kind === "distance-sales");
   const limit = found && check?.kind === "distance-sales" ? turnoverLimit(check.limits, found.year) : null;
-  if (!found || !first || !check || !limit) return [];
-  const { year, sold, soldBefore, passedBy, taxedHere } = found;
+  if (!found?.first || !check || !limit) return [];
+  const { year, sold, soldBefore, passedBy, taxedHere: count, first } = found;
   const lastYear = soldBefore > limit.yearBefore;
   const text = filledIn(check.says, {
     year: String(lastYear ? year - 1 : year),
@@ -191,7 +190,6 @@ function distanceSales({ distanceSales: found }: PeriodRows, { pack, digits }: P
   const since = lastYear
     ? `So the tax of the customer's state is due on all of ${year}.`
     : `${passedBy?.number ?? ""} passes it: from that very sale on the tax of the customer's state is due.`;
-  const count = taxedHere.length;
   return [
     finding(
       "distance-sales",

@@ -69,9 +69,10 @@ export interface SoldInYears {
   passedBy: { document: number; number: string } | null;
 }
 
-/** As SoldInYears, with the lines of the period that bear tax here although a limit is passed. */
+/** As SoldInYears, with how many lines of the period bear tax here although a limit is passed, and the first of them. */
 export interface DistanceSales extends SoldInYears {
-  taxedHere: readonly { document: number; line: number; number: string }[];
+  taxedHere: number;
+  first: { document: number; line: number; number: string } | null;
 }
 
 /**

@@ -1,20 +1,6 @@
-import { boxTags } from "../model/boxTags.ts";
-import { groupBy } from "../groupBy.ts";
-import { exactFromDecimal } from "../money/exact.ts";
-import { roundExact } from "../money/roundExact.ts";
+import type { BoxResult, ContributionIn } from "./evaluateReturn.ts";
 
-/** A fact of a return that is split by member of consumption. Amounts signed, minor units; `rate` in percent. */
-export interface MemberFact {
-  tags: string;
-  rate: string | null;
-  reduced: boolean;
-  net: number;
-  tax: number;
-  /** End of the period it belongs to, for corrections. */
-  period: string;
-}
-
-/** A row of the return: a supply at a rate, a correction of a period, or what a member comes to. */
+/** A row of a return by member of consumption: a supply at a rate, a correction of a period, or what a member comes to. */
 export interface MemberRow {
   member: string;
   kind: "supply" | "correction" | "balance";
@@ -26,57 +12,88 @@ export interface MemberRow {
   rate: string;
   taxable: number;
   tax: number;
+  /** End of the period a correction belongs to; empty where nobody said. */
   period: string;
+  /** The box the row stands in. */
+  box: string;
 }
 
-/** The part of a box's id that says it is a correction. */
+/** Tax of earlier periods that is corrected for a member; minor units. */
+export interface MemberCorrection {
+  member: string;
+  period: string;
+  tax: number;
+}
+
+const TAX = "t";
+const BALANCE = "due";
 const CORRECTION = "C";
 
 /**
- * What a return by member of consumption consists of: tax is worked out once for each member, kind of supply, member it
- * comes from and rate, from the sum of the values; corrections stand by the period they correct, with their tax.
- * @returns member by member, its balance last
+ * The rows of a return by member of consumption, from its boxes: the tax of each kind of supply, member it comes from and
+ * rate; corrections by the period they correct, what was typed without a period last; each member's balance.
+ * @param isReduced whether a code is for a reduced rate
+ * @returns member by member, its balance last; amounts in minor units
  * @source VATD art. 369g; Impl. Reg. (EU) 2020/194, annex III
  */
-export function memberSummary(facts: readonly MemberFact[]): MemberRow[] {
-  const landed = facts.flatMap((fact) => {
-    const [first] = boxTags(fact.tags);
-    const [member = "", supply = "", from = ""] = first?.box.split(".") ?? [];
-    return first === undefined ? [] : [{ ...fact, member, supply, from }];
-  });
-  const members = [...groupBy(landed, ({ member }) => member)].sort(([a], [b]) => a.localeCompare(b));
-  return members.flatMap(([member, own]) => {
-    const supplies = groupBy(
-      own.filter(({ supply }) => supply !== CORRECTION),
-      ({ supply, from, rate, reduced }) => [supply, from, Number(reduced), rate].join(" "),
-    );
-    const corrections = groupBy(
-      own.filter(({ supply }) => supply === CORRECTION),
-      ({ period }) => period,
-    );
-    const blank = { member, supply: "", from: "", reduced: false, rate: "", taxable: 0, period: "" };
-    const rows: MemberRow[] = [
-      ...[...supplies.values()].flatMap((group): MemberRow[] =>
-        group.slice(0, 1).map(({ supply, from, reduced, rate }) => {
-          const taxable = group.reduce((sum, { net }) => sum + net, 0);
-          const tax = taxOn(taxable, rate ?? "0");
-          return { ...blank, kind: "supply", supply, from, reduced, rate: rate ?? "0", taxable, tax };
-        }),
+export function memberSummary(
+  boxes: readonly BoxResult[],
+  corrections: readonly MemberCorrection[],
+  isReduced: (code: string) => boolean,
+): MemberRow[] {
+  const rows = boxes.flatMap((result): MemberRow[] => {
+    const [member = "", kind = "", ...rest] = result.box.split(".");
+    const row = {
+      member,
+      supply: "",
+      from: "",
+      reduced: false,
+      rate: "",
+      taxable: 0,
+      period: "",
+      box: result.box,
+    };
+    if (kind === BALANCE) return [{ ...row, kind: "balance", tax: result.amount }];
+    if (kind === CORRECTION) {
+      const known = corrections.filter((one) => one.member === member);
+      const typed = result.amount - known.reduce((sum, { tax }) => sum + tax, 0);
+      return [...known, ...(typed === 0 ? [] : [{ period: "", tax: typed }])].map(({ period, tax }) => ({
+        ...row,
+        kind: "correction",
+        period,
+        tax,
+      }));
+    }
+    if (rest.at(-1) !== TAX) return [];
+    const base = boxes.find(({ box }) => box === result.box.slice(0, -TAX.length - 1));
+    const reduced = new Set(
+      base?.contributions.flatMap((part) =>
+        part.kind === "facts" && isReduced(part.code) ? [part.rate] : [],
       ),
-      ...[...corrections].map(([period, group]): MemberRow => {
-        return { ...blank, kind: "correction", period, tax: group.reduce((sum, { tax }) => sum + tax, 0) };
-      }),
-    ].sort((a, b) => order(a).localeCompare(order(b)));
-    const balance = rows.reduce((sum, { tax }) => sum + tax, 0);
-    return [...rows, { ...blank, kind: "balance", tax: balance }];
+    );
+    return result.contributions.filter(isTaxed).map((part) => ({
+      ...row,
+      kind: "supply",
+      supply: kind,
+      from: rest.length > 1 ? (rest[0] ?? "") : "",
+      reduced: reduced.has(part.rate),
+      rate: part.rate,
+      taxable: part.base,
+      tax: part.amount,
+    }));
   });
+  return rows.sort((a, b) => order(a).localeCompare(order(b)));
 }
 
-function taxOn(net: number, rate: string): number {
-  const percent = exactFromDecimal(rate);
-  return roundExact({ n: percent.n * BigInt(net), d: percent.d * 100n });
+type Taxed = Extract<ContributionIn<number>, { kind: "taxed" }>;
+
+function isTaxed(part: ContributionIn<number>): part is Taxed {
+  return part.kind === "taxed";
 }
 
-function order({ kind, supply, from, reduced, rate, period }: MemberRow): string {
-  return [kind === "supply" ? 0 : 1, supply, from, Number(reduced), rate.padStart(8), period].join(" ");
+const KINDS: readonly MemberRow["kind"][] = ["supply", "correction", "balance"];
+
+function order({ member, kind, supply, from, reduced, rate, period }: MemberRow): string {
+  const last = period === "" ? "~" : period;
+  return [member, KINDS.indexOf(kind), supply, from, Number(reduced), rate.padStart(8), last].join(" ");
 }

@@ -1,14 +1,21 @@
 import { useRef } from "react";
 
-/** A button that asks for a JSON file and hands over what is in it; `label` names the hidden field. */
+/**
+ * A button that asks for a file, JSON where nothing else is said, and hands it over; `label` names the hidden field,
+ * `doing` is what it says while it is busy.
+ */
 export function FileButton({
   label,
+  accept = ".json,application/json",
   busy,
+  doing = "Opening …",
   children,
   onFile,
 }: {
   label: string;
+  accept?: string;
   busy: boolean;
+  doing?: string;
   children: string;
   onFile: (file: File) => void;
 }) {
@@ -18,7 +25,7 @@ export function FileButton({
       <input
         ref={input}
         type="file"
-        accept=".json,application/json"
+        accept={accept}
         className="hidden"
         aria-label={label}
         onChange={(event) => {
@@ -28,7 +35,7 @@ export function FileButton({
         }}
       />
       <button type="button" className="action" onClick={() => input.current?.click()} disabled={busy}>
-        {busy ? "Opening …" : children}
+        {busy ? doing : children}
       </button>
     </>
   );

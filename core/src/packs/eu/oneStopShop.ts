@@ -10,7 +10,7 @@ import { computed, sum, taxed } from "../shared/formBoxes.ts";
 import { rulesOf } from "../shared/rules.ts";
 import type { RuleRow } from "../shared/rules.ts";
 import { UNION_MEMBERS } from "./members.ts";
-import { memberRates, MOST_REDUCED } from "./reducedRates.ts";
+import { memberRates } from "./reducedRates.ts";
 
 /** The levy of a registration for the union scheme: the tax of the other members, reported here. */
 export const OSS = "OSS";
@@ -155,7 +155,7 @@ function scheduleId(pack: string, member: string, rank: number): string {
 /** Codes for goods and for services at each rank of rate; the customer's country chooses the member. */
 function codesOf(pack: string, home: string): TaxCode[] {
   const others = [...UNION_MEMBERS.keys()].filter((member) => member !== home);
-  return Array.from({ length: MOST_REDUCED + 1 }, (_, rank) => rank).flatMap((rank) =>
+  return RANKS.flatMap((words, rank) =>
     [
       {
         code: "OSG",
@@ -186,16 +186,16 @@ function codesOf(pack: string, home: string): TaxCode[] {
         partOfLaterBases: false,
         charged: "charged",
         recoverable: "0",
-        when: { country: member, ...(member === home ? { [`@${from}`]: others } : {}) },
+        when: { country: member, [`@${from}`]: member === home ? others : ["", home, ...others] },
         boxes: { sale: landing, saleCredit: "{country}.C +t", saleLate: "{country}.C +t" },
       });
       const consumed = supply === "goods" ? [...others, home] : others;
       const members = consumed.filter((member) => memberRates(member, rank) !== undefined);
-      const standing = rank === 0 ? "" : `, at their ${RANKS[rank] ?? ""}`;
+      const standing = rank === 0 ? "" : `, at their ${words}`;
       return {
         ...headOf(pack, {
           code: rank === 0 ? code : `${code}${rank}`,
-          name: `${what} to consumers in other members, ${RANKS[rank] ?? ""}`,
+          name: `${what} to consumers in other members, ${words}`,
           direction: "sale",
           treatment: rank === 0 ? "standard" : "reduced",
           supply,
@@ -203,7 +203,7 @@ function codesOf(pack: string, home: string): TaxCode[] {
           note,
           source: LAW,
         }),
-        noneApplies: `this code is for consumers in ${inWords(members)}${standing}. Set the country of the customer, or choose another code.`,
+        noneApplies: `this code is for consumers in ${inWords(members)}${standing}, what is supplied from elsewhere with the two capital letters of a member. Set the country of the customer or correct the letters, or choose another code.`,
         components: members.map(component),
       };
     }),

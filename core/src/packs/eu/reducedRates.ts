@@ -69,9 +69,6 @@ const REDUCED: Readonly<Record<string, readonly (readonly Step[])[]>> = {
   SK: [then("10", "2025-01-01", "19"), [["2025-01-01", "5"]]],
 };
 
-/** How many reduced rates a member has at most. */
-export const MOST_REDUCED = 3;
-
 /** The rates of a member by rank: 0 the standard rate, 1 the highest reduced one, and so on; undefined where it has none. */
 export function memberRates(member: string, rank: number): readonly RateRow[] | undefined {
   if (rank === 0) return STANDARD_RATES[member];

@@ -4,7 +4,6 @@ import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import { WAITING } from "@fiscalon/core/model/basis";
 import type { Basis } from "@fiscalon/core/model/basis";
 import type { CheckedLine, LineContext } from "@fiscalon/core/findings/checkedLine";
-import type { SoldInYears } from "@fiscalon/core/findings/periodRows";
 import type { Work } from "../../base/work.ts";
 
 type CheckedRow = Omit<CheckedLine, "partyRegistered" | "typed" | "attributes"> & {
@@ -127,46 +126,6 @@ export async function twinPurchases(
     [clientId, registrationId, periodEnd],
   );
   return rows.map((row) => ({ ...row, sameNumber: row.sameNumber === 1 }));
-}
-
-/**
- * What was sold with some codes in the calendar year of a day up to it, and in the year before, with the first document
- * that took this year's above the limit. Minor units, without tax.
- */
-export async function soldInYears(
-  work: Work,
-  clientId: number,
-  codes: readonly string[],
-  to: CalendarDate,
-  limit: number,
-): Promise<SoldInYears> {
-  const year = Number(to.slice(0, 4));
-  const rows = await work.rows<{
-    year: number;
-    sold: number;
-    document: number;
-    number: string;
-    passes: number;
-  }>(
-    `WITH sold AS (SELECT document_id, line, min(tax_point) AS day, max(net) AS net FROM facts
-       WHERE client_id = $1 AND live = 1 AND direction = 'sale' AND code IN (SELECT value FROM json_each($2))
-         AND tax_point BETWEEN $3 AND $4 GROUP BY document_id, line),
-     running AS (SELECT document_id, cast(substr(day, 1, 4) AS INTEGER) AS year, net,
-       sum(net) OVER (PARTITION BY substr(day, 1, 4) ORDER BY day, document_id, line) AS so_far FROM sold),
-     passing AS (SELECT document_id FROM running WHERE year = $5 AND so_far > $6 ORDER BY so_far LIMIT 1)
-     SELECT r.year, sum(r.net) AS sold, coalesce(p.document_id, 0) AS document, coalesce(d.number, '') AS number,
-       (p.document_id IS NOT NULL) AS passes
-     FROM running r LEFT JOIN passing p ON r.year = $5 LEFT JOIN documents d ON d.id = p.document_id GROUP BY r.year`,
-    [clientId, JSON.stringify(codes), `${year - 1}-01-01`, to, year, limit],
-  );
-  const sold = (of: number) => rows.filter((row) => row.year === of).reduce((sum, row) => sum + row.sold, 0);
-  const passing = rows.find(({ passes }) => passes === 1);
-  return {
-    year,
-    sold: sold(year),
-    soldBefore: sold(year - 1),
-    passedBy: passing ? { document: passing.document, number: passing.number } : null,
-  };
 }
 
 /** What was sold with tax between two days, of some treatments; minor units. */

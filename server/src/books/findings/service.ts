@@ -30,7 +30,7 @@ import { apartFromLedger } from "../settlement/closingEntry.ts";
 import { unpaidDocuments, unpaidRules } from "../unpaid/unpaidItems.ts";
 import { seriesGaps } from "../series.ts";
 import { averagePrices } from "./averagePrices.ts";
-import { distanceSales } from "./distanceSales.ts";
+import { distanceSales, soldWithCodes } from "./soldInYears.ts";
 import { capitalGaps } from "./capitalGaps.ts";
 import { schemeLines } from "./schemeLines.ts";
 import { soldPieces } from "./soldPieces.ts";
@@ -38,7 +38,6 @@ import { yearEnds } from "./yearEnds.ts";
 import {
   checkedLines,
   incomeBetween,
-  soldInYears,
   twinPurchases,
   unallocatedPayments,
   uncodedLines,
@@ -186,7 +185,7 @@ async function soldByCheck(
   for (const check of checks) {
     const limit = check.kind === "turnover" ? turnoverLimit(check.limits, Number(to.slice(0, 4))) : undefined;
     if (check.kind === "turnover" && limit)
-      sold.set(check.id, await soldInYears(work, clientId, check.codes, to, limit.year));
+      sold.set(check.id, await soldWithCodes(work, clientId, check.codes, to, limit.year));
   }
   return sold;
 }

@@ -22,17 +22,18 @@ export async function resaleOnReturn(
 ): Promise<SchemeResult> {
   const digits = minorDigits(work.packs.byId(r.pack).currency);
   return overSpans(spans, scope, async (scheme, last) => {
-    const periods = await resalePeriods(work, r, rule, { from: scheme.from, to: last, digits });
+    const span = { from: scheme.from, to: last, since: scope.from, digits };
+    const periods = await resalePeriods(work, r, rule, span);
     return resaleCredit(rule, { periods, scheme, digits }, endsInScope(scope, periods));
   });
 }
 
-/** Pieces sold with what they cost, lots bought and parts of them sold, period by period. */
+/** Lots bought and parts of them sold, period by period; pieces sold, with what they cost, of periods that end since a day. */
 async function resalePeriods(
   work: Work,
   r: RegistrationRecord,
   { levy, sales, lots }: ResaleCredit,
-  { from, to, digits }: { from: string; to: string; digits: number },
+  { from, to, since, digits }: { from: string; to: string; since: string; digits: number },
 ): Promise<ResalePeriod[]> {
   const bind = [r.id, from, to, levy];
   const facts = `facts f WHERE f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND f.period_end BETWEEN $2 AND $3
@@ -47,10 +48,10 @@ async function resalePeriods(
   }>(
     `SELECT s.end, s.document, s.line, d.number, coalesce(l.attributes ->> '$.cost', '') AS cost, s.tax FROM (
        SELECT f.period_end AS end, f.document_id AS document, f.line, sum(f.tax) AS tax
-       FROM ${facts} GROUP BY f.period_end, f.document_id, f.line) s
+       FROM ${facts} AND f.period_end >= $6 GROUP BY f.period_end, f.document_id, f.line) s
      JOIN documents d ON d.id = s.document JOIN lines l ON l.document_id = s.document AND l.no = s.line
      ORDER BY d.date, s.document, s.line`,
-    [...bind, JSON.stringify(sales)],
+    [...bind, JSON.stringify(sales), since],
   );
   const sums = await work.rows<{ end: string; gross: number; tax: number; bought: number }>(
     `SELECT f.period_end AS end, sum(f.net + f.tax) AS gross, sum(f.tax) AS tax, f.direction = 'purchase' AS bought

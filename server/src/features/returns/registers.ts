@@ -5,6 +5,7 @@ import type { ReturnRegister } from "@fiscalon/core/model/returnRegister";
 import { commoditySummary } from "@fiscalon/core/returns/commoditySummary";
 import type { SoldFact } from "@fiscalon/core/returns/commoditySummary";
 import { documentsIssued } from "@fiscalon/core/returns/documentsIssued";
+import { REGISTER_ROWS } from "@fiscalon/contract/registers";
 import type { RegisterView } from "@fiscalon/contract/registers";
 import { notFound } from "../../base/errors.ts";
 import type { Work } from "../../base/work.ts";
@@ -13,6 +14,7 @@ import type { ClientSetup } from "../../books/loadSetup.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
 import { byMember, recordOfSupplies } from "./memberRegisters.ts";
 import { listOfLines } from "./listOfLines.ts";
+import { money, plain } from "./registerColumns.ts";
 import { tableCsv } from "../../exports/tableCsv.ts";
 
 /** The lists that go with the return of a period, where its form has any. */
@@ -24,7 +26,14 @@ export async function registersOf(
 ): Promise<RegisterView[]> {
   const pack = work.packs.byId(r.pack);
   const views: RegisterView[] = [];
-  for (const register of registersFor(pack, r)) views.push(await viewOf(work, setup, r, end, register));
+  for (const register of registersFor(pack, r)) {
+    const view = await viewOf(work, setup, r, end, register, REGISTER_ROWS);
+    views.push({
+      ...view,
+      rows: view.rows.slice(0, REGISTER_ROWS),
+      opens: view.opens.slice(0, REGISTER_ROWS),
+    });
+  }
   return views;
 }
 
@@ -38,7 +47,7 @@ export async function registerCsv(
 ): Promise<string> {
   const register = registersFor(work.packs.byId(r.pack), r).find((one) => one.id === id);
   if (!register) throw notFound("This list");
-  const { name, digits, columns, rows } = await viewOf(work, setup, r, end, register);
+  const { name, digits, columns, rows } = await viewOf(work, setup, r, end, register, ALL);
   return tableCsv({
     title: name,
     about: `${setup.client.name}, period to ${end}`,
@@ -47,6 +56,9 @@ export async function registerCsv(
     rows: rows.map((cells) => ({ cells })),
   });
 }
+
+/** No limit, as the database writes it. */
+const ALL = -1;
 
 function registersFor({ registers = [] }: JurisdictionPack, { levies }: RegistrationRecord) {
   return registers.filter(({ onlyFor }) => onlyFor?.some((levy) => levies.includes(levy)) ?? true);
@@ -58,6 +70,7 @@ async function viewOf(
   r: RegistrationRecord,
   end: string,
   register: ReturnRegister,
+  limit: number,
 ): Promise<RegisterView> {
   const { id, name, source } = register;
   const head = { id, name, source, digits: setup.plain.digits };
@@ -68,12 +81,13 @@ async function viewOf(
       columns: ["Nature of document", "From", "To", "Total number", "Cancelled", "Net issued"].map(plain),
       rows: runs.map((run) => [run.nature, run.from, run.to, run.total, run.cancelled, run.net]),
       opens: runs.map(() => null),
+      total: runs.length,
       missing: null,
     };
   }
-  if (register.kind === "members") return { ...head, ...(await byMember(work, r, end)) };
-  if (register.kind === "lines") return { ...head, ...(await listOfLines(work, r, end, register)) };
-  if (register.kind === "supplies") return { ...head, ...(await recordOfSupplies(work, r, end)) };
+  if (register.kind === "members") return { ...head, ...(await byMember(work, setup, r, end)) };
+  if (register.kind === "lines") return { ...head, ...(await listOfLines(work, r, end, register, limit)) };
+  if (register.kind === "supplies") return { ...head, ...(await recordOfSupplies(work, r, end, limit)) };
   const { option, values } = register.digits;
   const chosen = optionsOn(work.packs.byId(r.pack), r, end)[option];
   const digits = found(Object.entries(values), ([value]) => value === chosen, `digits of ${chosen}`)[1];
@@ -83,8 +97,8 @@ async function viewOf(
     ...head,
     columns: [
       ...["List", "HSN", "Description", "Unit", "Total quantity", "Rate"].map(plain),
-      { name: "Taxable value", amount: true },
-      ...register.levies.map((levy) => ({ name: levy.name, amount: true })),
+      money("Taxable value"),
+      ...register.levies.map((levy) => money(levy.name)),
     ],
     rows: rows.map(({ list, code, text, unit, quantity, rate, value, taxes }) => [
       list,
@@ -97,14 +111,13 @@ async function viewOf(
       ...taxes,
     ]),
     opens: rows.map(() => null),
+    total: rows.length,
     missing:
       without === 0
         ? null
         : `${without} rows have no code of ${digits} digits. Set it on the items, or on the lines.`,
   };
 }
-
-const plain = (name: string) => ({ name, amount: false });
 
 async function soldFacts(work: Work, r: RegistrationRecord, end: string): Promise<SoldFact[]> {
   const rows = await work.rows<Omit<SoldFact, "credit"> & { credit: number }>(

@@ -1,12 +1,13 @@
 import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
 import type { BankLinePage, BankLineView, MatchBody, StatementReport } from "@fiscalon/contract/bank";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
+import { FileButton } from "../../kit/FileButton.tsx";
 import { plural, showDate } from "../../kit/format.ts";
 import { DataTable } from "../../kit/DataTable.tsx";
 import type { PageOrder } from "../../kit/usePagedRows.ts";
@@ -29,7 +30,6 @@ const STATES = [
 export function BankPage() {
   const { client, minorDigits: digits } = useScope();
   const queries = useQueryClient();
-  const file = useRef<HTMLInputElement>(null);
   const [chosen, setChosen] = useState("");
   const [state, setState] = useState<BankLineView["state"]>("open");
   const [dialog, setDialog] = useState<"connect" | BankLineView | null>(null);
@@ -158,21 +158,15 @@ export function BankPage() {
                 </button>
               </Tip>
             )}
-            <input
-              ref={file}
-              type="file"
-              className="hidden"
-              aria-label="Statement file"
+            <FileButton
+              label="Statement file"
               accept=".xml,.ofx,.qfx,.csv,.txt"
-              onChange={(event) => {
-                const statement = event.target.files?.[0];
-                if (statement) drop.mutate(statement);
-                event.target.value = "";
-              }}
-            />
-            <button type="button" className="action" disabled={busy} onClick={() => file.current?.click()}>
-              {drop.isPending ? "Reading …" : "Read a statement"}
-            </button>
+              busy={busy}
+              doing={drop.isPending ? "Reading …" : "Read a statement"}
+              onFile={drop.mutate}
+            >
+              Read a statement
+            </FileButton>
           </span>
         </div>
       )}

@@ -35,9 +35,6 @@ export function Registers({ parts }: Pick<ReturnType<typeof useReturn>, "parts">
   );
 }
 
-/** How many rows stand on the screen; the file has them all. */
-const SHOWN = 200;
-
 /** How many cells of a row say what it is. */
 const NAMED = 2;
 
@@ -57,13 +54,13 @@ function RowAmount({
 }
 
 function Register({ register, csv }: { register: RegisterView; csv: string }) {
-  const { name, source, columns, rows, opens, digits, missing } = register;
+  const { name, source, columns, rows, opens, total, digits, missing } = register;
   return (
     <details className="border-b border-base-300 py-1.5">
       <summary className="cursor-pointer">
         <span className="font-semibold">{name}</span>{" "}
         <span className="quiet">
-          {plural(rows.length, "row")}
+          {plural(total, "row")}
           {missing && <span className="ml-2 text-warning">{missing}</span>}
         </span>
       </summary>
@@ -85,7 +82,7 @@ function Register({ register, csv }: { register: RegisterView; csv: string }) {
             </tr>
           </thead>
           <tbody>
-            {rows.slice(0, SHOWN).map((cells, row) => (
+            {rows.map((cells, row) => (
               <tr key={row}>
                 {cells.map((cell, index) => (
                   <td key={index} className={typeof cell === "number" ? "num" : ""}>
@@ -106,8 +103,8 @@ function Register({ register, csv }: { register: RegisterView; csv: string }) {
           </tbody>
         </table>
       </div>
-      {rows.length > SHOWN && (
-        <p className="quiet mt-1">{rows.length - SHOWN} more rows stand in the file.</p>
+      {total > rows.length && (
+        <p className="quiet mt-1">{total - rows.length} more rows stand in the file.</p>
       )}
     </details>
   );

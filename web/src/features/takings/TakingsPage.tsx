@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { Link } from "react-router";
 import { textAt } from "@fiscalon/core/at";
 import { addMonths, endOfMonth, weekday } from "@fiscalon/core/calendar/date";
@@ -15,6 +15,7 @@ import { useSetup } from "../../app/useSetup.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { SelectField } from "../../kit/Field.tsx";
 import { Figure } from "../../kit/Figure.tsx";
+import { FileButton } from "../../kit/FileButton.tsx";
 import { plainAmount, plural, showDate, today } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 
@@ -114,7 +115,15 @@ function Month({
             </option>
           ))}
         </SelectField>
-        <ReadFile busy={read.isPending} onFile={(file) => read.mutate(file)} />
+        <FileButton
+          label="File of takings"
+          accept=".csv,text/csv"
+          busy={read.isPending}
+          doing="Reading …"
+          onFile={(file) => read.mutate(file)}
+        >
+          Read from CSV …
+        </FileButton>
         <button
           type="button"
           className="btn btn-primary btn-sm ml-auto"
@@ -228,29 +237,6 @@ function trailOf({ codes, days, digits }: TakingsSheet, code: string) {
   const amount = parts.reduce((sum, part) => sum + part.amount, 0);
   const name = codes.find((one) => one.code === code)?.name ?? code;
   return { ref: `takings/${code}`, title: name, amount, digits, words: [], parts, arithmetic: [] };
-}
-
-function ReadFile({ busy, onFile }: { busy: boolean; onFile: (file: File) => void }) {
-  const input = useRef<HTMLInputElement>(null);
-  return (
-    <>
-      <input
-        ref={input}
-        type="file"
-        accept=".csv,text/csv"
-        className="hidden"
-        aria-label="File of takings"
-        onChange={({ target }) => {
-          const file = target.files?.[0];
-          if (file) onFile(file);
-          target.value = "";
-        }}
-      />
-      <button type="button" className="action" disabled={busy} onClick={() => input.current?.click()}>
-        {busy ? "Reading …" : "Read from CSV …"}
-      </button>
-    </>
-  );
 }
 
 /** Days of which something differs from what is kept; those of other months as they were told. */
