@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
 import type { RegisterView } from "@fiscalon/contract/registers";
 import type { ReturnView } from "@fiscalon/contract/returns";
+import type { SettlementView } from "@fiscalon/contract/settlement";
 import type { TrailStep } from "@fiscalon/contract/trail";
 import { INCLUSIVE, periodBooks } from "./support/periods.ts";
 import type { Country } from "./support/periods.ts";
@@ -70,6 +71,11 @@ test("takings of a quarter by member, with the rate of each; due, closed, and mo
   const box = (id: string) => `box/${rid}/${Q1}/${id}`;
   expect(opened.slice(0, 5)).toEqual(["T1", "FI.pay", "FI.due", "FI.S.t", "FI.S"].map(box));
   expect(opened.at(-1)).toMatch(/^line\//);
+  const total = await server.ok<TrailStep>("GET", `${books.base}/trail?ref=${encodeURIComponent(box("T1"))}`);
+  expect(total.arithmetic).toEqual(["[*.pay]", "92.70 = 92.7"]);
+  // What the law of the member of identification charges for being late, or asks of unpaid bills, is not for this tax.
+  const late = await server.ok<SettlementView>("GET", `${books.registration}/settlements/${Q1}`);
+  expect(late.lateCharges.proposed).toEqual([]);
   await books.expectSameAfterBookFile();
   await books.seal(Q1);
   await books.settle(Q1);

@@ -66,3 +66,11 @@ export interface CapitalItem {
   uses: Readonly<Record<CalendarDate, string>>;
   ended: { on: CalendarDate; how: CapitalEnd } | null;
 }
+
+/** The rule of a jurisdiction for a registration for these levies, where it has one. */
+export function capitalItemsOf(
+  { capitalItems }: { capitalItems?: CapitalItems | undefined },
+  levies: readonly string[],
+): CapitalItems | undefined {
+  return capitalItems?.levies.some((levy) => levies.includes(levy)) ? capitalItems : undefined;
+}

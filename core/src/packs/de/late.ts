@@ -7,6 +7,7 @@ export const late: LateCharge[] = [
     name: "Surcharge for late payment",
     kind: "penalty",
     on: "payment",
+    levies: ["VAT"],
     from: "2002-01-01",
     to: null,
     way: { way: "monthly", percent: "1", after: 0, begun: true, most: 120, downTo: 50_00 },

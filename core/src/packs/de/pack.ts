@@ -67,6 +67,7 @@ export const de: JurisdictionPack = {
     {
       id: "extension",
       name: "Permanent extension",
+      levies: ["VAT"],
       values: [
         { value: "no", name: "no" },
         { value: "yes", name: "yes, one month more" },
@@ -76,6 +77,7 @@ export const de: JurisdictionPack = {
     {
       id: "adviser",
       name: "Annual return",
+      levies: ["VAT"],
       values: [
         { value: "no", name: "prepared by the business itself" },
         { value: "yes", name: "prepared by an adviser" },

@@ -291,6 +291,6 @@ export function oneStopShop(
     rhythms,
     registers,
     check,
-    account: { levy: OSS, name: "one-stop shop", at: 2230, authority, input: false },
+    account: { levy: OSS, name: "One-stop shop", at: 2230, authority, input: false },
   };
 }

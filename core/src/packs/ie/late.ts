@@ -7,6 +7,7 @@ export const late: LateCharge[] = [
     name: "Interest on late payment",
     kind: "interest",
     on: "payment",
+    levies: ["VAT"],
     from: "2009-07-01",
     to: null,
     way: { way: "yearly", schedule: "ie.LATE", after: 0 },

@@ -77,6 +77,7 @@ export const ie: JurisdictionPack = {
     {
       id: "filing",
       name: "Returns and payments",
+      levies: ["VAT"],
       values: [
         { value: "online", name: "both through ROS, by the 23rd" },
         { value: "paper", name: "one of them otherwise, by the 19th" },

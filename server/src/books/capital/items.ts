@@ -1,5 +1,6 @@
 import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
 import type { CapitalItem, CapitalItems } from "@fiscalon/core/model/capitalItem";
+import { capitalItemsOf } from "@fiscalon/core/model/capitalItem";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import type { CapitalAround } from "@fiscalon/core/schemes/capitalItems";
 import type { Work } from "../../base/work.ts";
@@ -31,8 +32,7 @@ export async function itemsOf(work: Work, r: Pick<RegistrationRecord, "id">): Pr
 
 /** The rule of the jurisdiction of a registration, where it has one for a levy of it. */
 export function capitalRuleOf({ packs }: Work, r: RegistrationRecord): CapitalItems | undefined {
-  const { capitalItems } = packs.byId(r.pack);
-  return capitalItems?.levies.some((levy) => r.levies.includes(levy)) ? capitalItems : undefined;
+  return capitalItemsOf(packs.byId(r.pack), r.levies);
 }
 
 /** What adjustments of a registration are worked out from. */

@@ -39,11 +39,17 @@ const BILLED = {
   ),
 };
 
-/** The rules about unpaid documents that hold for a registration in a period. */
+/** The rules about unpaid documents that hold for a registration in a period: those that relieve a levy of it. */
 export function unpaidRules({ packs }: Work, r: RegistrationRecord, { to }: FilingPeriod): UnpaidRule[] {
   const pack = packs.byId(r.pack);
   const chosen = optionsOn(pack, r, to);
-  return (pack.unpaid ?? []).filter(({ option }) => option === undefined || chosen[option[0]] === option[1]);
+  const relieves = ({ relief }: UnpaidRule) =>
+    pack.codes.some(
+      ({ code, components }) => code === relief && components.some(({ levy }) => r.levies.includes(levy)),
+    );
+  return (pack.unpaid ?? []).filter(
+    (rule) => (rule.option === undefined || chosen[rule.option[0]] === rule.option[1]) && relieves(rule),
+  );
 }
 
 /**

@@ -1,3 +1,4 @@
+import { capitalItemsOf } from "@fiscalon/core/model/capitalItem";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -20,7 +21,7 @@ import { sumOf } from "./itemWords.ts";
 export function CapitalPage() {
   const { client, registration, path, minorDigits: digits } = useScope();
   const packs = usePacks();
-  const rule = registration ? packs.byId(registration.pack).capitalItems : undefined;
+  const rule = registration ? capitalItemsOf(packs.byId(registration.pack), registration.levies) : undefined;
   const [open, setOpen] = useState<number | null>(null);
   const [typing, setTyping] = useState<CapitalItemView | CapitalSuggestion | "new" | null>(null);
   const { data, error } = useQuery({

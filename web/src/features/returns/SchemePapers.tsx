@@ -1,3 +1,4 @@
+import { capitalItemsOf } from "@fiscalon/core/model/capitalItem";
 import { useQuery } from "@tanstack/react-query";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { SchemeView } from "@fiscalon/contract/schemeView";
@@ -18,7 +19,8 @@ export function SchemePapers({ parts }: Pick<ReturnType<typeof useReturn>, "part
   const packs = usePacks();
   const hasSchemes =
     registration !== undefined &&
-    (registration.schemes.length > 0 || packs.byId(registration.pack).capitalItems !== undefined);
+    (registration.schemes.length > 0 ||
+      capitalItemsOf(packs.byId(registration.pack), registration.levies) !== undefined);
   const { data: papers } = useQuery({
     queryKey: keys.of(client?.id, "return", "schemes", ...parts),
     queryFn: () => api.get(SCHEMES, parts),
