@@ -123,7 +123,7 @@ export const capitalItemsRule = Joi.object({
   }).required(),
   wait: Joi.number().integer().min(0).max(60),
   reported: Joi.string().valid("with", "next", "second").required(),
-  least: Joi.object({ points: decimal.required(), upTo: Joi.number().integer().min(0).required() }),
+  least: Joi.object({ points: decimal.required(), upTo: Joi.number().integer().min(0) }),
   boxes: Joi.object()
     .pattern(Joi.string().max(30), Joi.object({ more: signedBox, less: signedBox }))
     .required(),

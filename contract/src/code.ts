@@ -33,6 +33,11 @@ const split = Joi.object({
 
 const cap = Joi.object({ schedule, of: Joi.string().valid("net", "gross").required() });
 
+const wholeShare = Joi.object({
+  from: Joi.number().min(0).max(100).required(),
+  noneUpTo: Joi.number().min(0).max(100).required(),
+});
+
 export const componentBody = Joi.object<Component, true>({
   levy: Joi.string().max(30).required(),
   rate: rate.required(),
@@ -91,8 +96,11 @@ export const codeBody = Joi.object<TaxCode, true>({
       name: name.required(),
       recoverable: percentage.required(),
       cap,
+      inputs: Joi.array().items(Joi.string().max(40)).max(10),
+      wholeShare,
     }),
   ),
+  wholeShare,
   order: text,
   scope: Joi.string().max(20),
   limit: Joi.string().max(60),

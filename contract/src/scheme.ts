@@ -121,6 +121,27 @@ const yearlyRebate = Joi.object({
   boxes: Joi.object({ credit: id.required() }).required(),
 });
 
+/** A box and the sign with which an amount goes there. */
+export const signedBox = Joi.object({
+  box: id.required(),
+  sign: Joi.number().valid(1, -1).required(),
+}).required();
+
+const yearlyAddBack = Joi.object({
+  kind: Joi.string().valid("yearly-add-back").required(),
+  codes: codes.required(),
+  share: Joi.alternatives(
+    Joi.object({ percent: decimal.required() }),
+    Joi.object({
+      attribute: Joi.string()
+        .pattern(/^[A-Za-z]{1,40}$/)
+        .required(),
+    }),
+  ).required(),
+  settings: Joi.object({ yearEnds: id.required(), later: id.required() }).required(),
+  boxes: Joi.object().pattern(Joi.string().max(30), signedBox).required(),
+});
+
 const resaleCredit = Joi.object({
   kind: Joi.string().valid("resale-credit").required(),
   levy: Joi.string().max(30).required(),
@@ -134,12 +155,6 @@ const resaleCredit = Joi.object({
   setting: id.required(),
   boxes: Joi.object({ credit: id.required(), kept: id.required() }).required(),
 });
-
-/** A box and the sign with which an amount goes there. */
-export const signedBox = Joi.object({
-  box: id.required(),
-  sign: Joi.number().valid(1, -1).required(),
-}).required();
 
 /** The share that is deducted of tax on mixed use. */
 export const shareOfTurnover = Joi.object({
@@ -170,6 +185,7 @@ const attributionRule = Joi.object({
       aMonth: minor.required(),
       share: decimal.required(),
       shareOf: Joi.string().valid("supplies", "input").required(),
+      months: Joi.number().integer().min(1).max(60),
       says: text.required(),
     }),
   ),
@@ -181,7 +197,7 @@ const attributionRule = Joi.object({
     rate: id.required(),
     percent: id.required(),
     adjusted: id.required(),
-  }).required(),
+  }),
   boxes: Joi.object()
     .pattern(
       Joi.string().max(30),
@@ -230,6 +246,7 @@ export const schemeDefinition = Joi.object({
     ratioCredit,
     retailTakings,
     yearlyRebate,
+    yearlyAddBack,
     resaleCredit,
   ).required(),
 });

@@ -4,7 +4,7 @@ import { at, found } from "@fiscalon/core/at";
 import type { Attribution } from "@fiscalon/core/model/attribution";
 import { SHIPPED } from "@fiscalon/core/packs/shipped";
 import { attribution } from "@fiscalon/core/schemes/attribution";
-import type { AttributedPeriod } from "@fiscalon/core/schemes/attribution";
+import type { AttributedPeriod } from "@fiscalon/core/schemes/attributedTax";
 import type { SchemeView } from "@fiscalon/contract/schemeView";
 import { british, periodBooks } from "./support/periods.ts";
 import { startServer } from "./support/testServer.ts";
@@ -29,7 +29,15 @@ function sharedBy(pack: string, levy: string, figures: readonly Figures[], setti
       to: `${year}-${["03-31", "06-30", "09-30", "12-31"][quarter]}`,
       taxable: taxable * 100,
       exempt: exempt * 100,
-      taxes: [{ levy, direct: direct * 100, exempt: onExempt * 100, residual: residual * 100 }],
+      taxes: [
+        {
+          levy,
+          direct: direct * 100,
+          exempt: onExempt * 100,
+          withheld: onExempt * 100,
+          residual: residual * 100,
+        },
+      ],
     };
   });
   const scheme = { scheme: "", from: "2025-01-01", to: null, settings };

@@ -251,3 +251,50 @@ test("what does not fit is refused, dear bills are named until an item names the
   });
   expectRefusal(await server.call("GET", canada.path), "capital/no-rule", undefined);
 });
+
+// nz.md, section 14, example 11: a van with tax of 6,000.00, 80 % claimed; a year of 65 % use: 900.00 in box 9.
+test("New Zealand: the taxable use of a van is compared once a year; a small change is left alone", async () => {
+  const made = await books({
+    pack: "nz",
+    country: "NZ",
+    frequency: "two-monthly",
+    anchor: "2026-01-31",
+    number: "49091850",
+  });
+  const van = {
+    name: "Van",
+    kind: "five",
+    firstUse: "2025-02-10",
+    net: "40000",
+    taxes: { GST: "6000" },
+    share: "80",
+  };
+  const uses = { "2026-03-31": "65", "2027-03-31": "64" };
+  await made.add(item({ ...van, yearEnds: 3, uses }));
+  expect(await made.boxes("2026-03-31")).toMatchObject({ "9": "900" });
+  expect((await made.boxes("2027-03-31"))["13"]).toBeUndefined();
+});
+
+// Act (ZA) s.18(2) and (5): more than ten points. The figures are worked out here: 15,000.00 × (80 − 60) %.
+test("South Africa: the use of capital goods by the year, from more than ten points on", async () => {
+  const made = await books({
+    pack: "za",
+    country: "ZA",
+    frequency: "two-monthly",
+    anchor: "2026-02-28",
+    number: "4440000000",
+  });
+  const press = {
+    name: "Press",
+    kind: "goods",
+    firstUse: "2025-01-10",
+    net: "100000",
+    taxes: { VAT: "15000" },
+  };
+  await made.add(item({ ...press, share: "80", yearEnds: 2, uses: { "2026-02-28": "70" } }));
+  expect(await made.boxes("2026-02-28")).toEqual({});
+  const larger = { "2026-02-28": "60", "2027-02-28": "75" };
+  expect((await made.change(1, item({ ...press, share: "80", yearEnds: 2, uses: larger }))).status).toBe(200);
+  expect(await made.boxes("2026-02-28")).toMatchObject({ "12": "3000" });
+  expect(await made.boxes("2027-02-28")).toMatchObject({ "16": "2250" });
+});

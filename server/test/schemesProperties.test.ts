@@ -29,6 +29,7 @@ const WHERE: Readonly<
 > = {
   au: { number: "51824753556", frequency: "quarterly", anchor: "2026-03-31", levies: ["GST", "WET"] },
   gb: { number: "", frequency: "quarterly", anchor: "2026-03-31" },
+  nz: { number: "49091850", frequency: "two-monthly", anchor: "2026-03-31" },
   ie: { number: "6388047V", frequency: "two-monthly", anchor: "2026-02-28" },
   ca: { number: "843162074RT0001", region: "AB", frequency: "quarterly", anchor: "2026-03-31" },
   sg: { number: "201500004E", frequency: "quarterly", anchor: "2026-03-31" },
@@ -40,16 +41,23 @@ const WHERE: Readonly<
 
 /** Codes whose facts the scheme takes, and some it leaves, by side. */
 function codesOf(
-  { codes }: JurisdictionPack,
+  { codes, schemes = [] }: JurisdictionPack,
   { rule }: SchemeDefinition,
 ): Record<"sale" | "purchase", string[]> {
   if (rule.kind === "margin-pool") return { sale: [...rule.sales], purchase: [...rule.purchases] };
+  const elsewhere = new Set(
+    schemesOf({ schemes }).flatMap((other) => (other.rule === rule ? [] : onlyUnder(other))),
+  );
   // Only what needs nothing but an amount, at a rate of today, wherever the customer is.
   const plain = codes
     .flatMap(expandCode)
     .filter(
-      ({ inputs = [], amountIs = "price", to = null, noneApplies }) =>
-        inputs.length === 0 && amountIs === "price" && to === null && noneApplies === undefined,
+      ({ code, inputs = [], amountIs = "price", to = null, noneApplies }) =>
+        !elsewhere.has(code) &&
+        inputs.length === 0 &&
+        amountIs === "price" &&
+        to === null &&
+        noneApplies === undefined,
     );
   const of = (side: "sale" | "purchase", treatments: readonly string[]) =>
     plain
@@ -69,6 +77,8 @@ function codesOf(
     };
   if (rule.kind === "yearly-rebate")
     return { sale: rule.codes.slice(0, 2), purchase: of("purchase", ["standard"]) };
+  if (rule.kind === "yearly-add-back")
+    return { sale: of("sale", ["standard"]), purchase: rule.codes.slice(0, 2) };
   if (rule.kind === "resale-credit")
     return { sale: [...rule.sales, ...rule.lots.sold], purchase: [...rule.lots.bought] };
   if (rule.kind === "retail-takings")
@@ -85,6 +95,18 @@ function codesOf(
     ],
     purchase: [...of("purchase", ["standard"]), ...(rule.capital?.codes ?? []).slice(0, 1)],
   };
+}
+
+/** Codes that have no meaning without their scheme. */
+function onlyUnder({ rule }: SchemeDefinition): readonly string[] {
+  if (rule.kind === "yearly-add-back") return rule.codes;
+  return rule.kind === "resale-credit" ? [...rule.sales, ...rule.lots.bought, ...rule.lots.sold] : [];
+}
+
+/** A share for codes whose lines tell theirs. */
+function privately({ codes }: JurisdictionPack, code: string): Record<string, unknown> {
+  const known = codes.find((one) => one.code === code);
+  return known?.inputs?.includes("privateShare") ? { attributes: { privateShare: "25" } } : {};
 }
 
 /**
@@ -130,7 +152,7 @@ test.each(SCHEMES.map(([pack, scheme]) => [scheme.id, pack, scheme] as const))(
       });
       expect([joined.status, joined.body]).toEqual([200, expect.anything()]);
       for (const [kind, code, price, day] of order)
-        await books.post([kind, code, price] as Row, `${END.slice(0, 7)}-${day}`);
+        await books.post([kind, code, price, privately(pack, code)] as Row, `${END.slice(0, 7)}-${day}`);
       return books;
     };
     const [one, other] = [await live(rows), await live([...rows].reverse())];

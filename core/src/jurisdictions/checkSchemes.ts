@@ -90,6 +90,11 @@ function namedBy(rule: SchemeDefinition["rule"], at: string): Named[] {
       [`${at}.codes`, "code", rule.codes],
       [`${at}.boxes`, "box", [rule.boxes.credit]],
     ];
+  if (rule.kind === "yearly-add-back")
+    return [
+      [`${at}.codes`, "code", rule.codes],
+      [`${at}.boxes`, "box", Object.values(rule.boxes).map(({ box }) => box)],
+    ];
   if (rule.kind === "resale-credit")
     return [
       [`${at}.sales`, "code", rule.sales],

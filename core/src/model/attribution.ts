@@ -9,6 +9,8 @@ export interface DeMinimisTest {
   aMonth: number;
   share: string;
   shareOf: "supplies" | "input";
+  /** It is tested for so many months up to the end of the period. */
+  months?: number;
   says: string;
 }
 
@@ -42,7 +44,7 @@ export interface AttributionBoxes {
  * - `byHand`: its codes may be used without it, the share being typed.
  * - `settings`: which answers say the last month of the tax year (1 to 12), whether a period goes by its own percentage
  *   (`period`) or by that of the year before (`year-before`), that percentage where it is not in these books, and whether
- *   the year is adjusted on its `last` return or the `next` one.
+ *   the year is adjusted on its `last` return or the `next` one; left out where no year is adjusted.
  */
 export interface Attribution {
   kind: "attribution";
@@ -65,6 +67,6 @@ export interface Attribution {
   private?: { setting: string; value: string; percent: string };
   idle?: true;
   byHand?: boolean;
-  settings: { yearEnds: string; rate: string; percent: string; adjusted: string };
+  settings?: { yearEnds: string; rate: string; percent: string; adjusted: string };
   boxes: Readonly<Record<string, AttributionBoxes>>;
 }

@@ -21,7 +21,7 @@ export interface CapitalKind {
  * - `yearEnds`: the usual last month of a tax year, 1 to 12; `fixed` where there is no other.
  * - `wait`: months after the period of the first use before the first stretch can begin.
  * - `reported`: on the return that holds the last day of the stretch, the `next` one, or the one after (`second`).
- * - `least`: a change below so many points, of at most so much in minor units, is left alone.
+ * - `least`: a change below so many points, of at most so much in minor units where that is said, is left alone.
  * - `more`, `less`: where it stands by levy what is deducted more, and what is taken back.
  * - `suggested`: codes of purchases that may belong on the list.
  */
@@ -35,7 +35,7 @@ export interface CapitalItems {
   yearEnds: { usual: number; fixed: boolean };
   wait?: number;
   reported: "with" | "next" | "second";
-  least?: { points: string; upTo: number };
+  least?: { points: string; upTo?: number };
   boxes: Readonly<Record<string, { more: SignedBox; less: SignedBox }>>;
   suggested: readonly string[];
   says: string;

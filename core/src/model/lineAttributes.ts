@@ -18,6 +18,7 @@ export const LINE_ATTRIBUTES: Readonly<Record<string, LineAttribute>> = {
   customsDuty: { name: "customs duty and charges", holds: "amount" },
   taxableShare: { name: "taxable share of use, percent", holds: "percent" },
   recoverable: { name: "share that is deducted, percent", holds: "percent" },
+  privateShare: { name: "private share of use, percent", holds: "percent" },
   hsn: { name: "statistical code", holds: "text" },
   unit: { name: "unit of the quantity", holds: "text" },
   goodsCost: { name: "cost of the goods in it, without tax", holds: "amount" },

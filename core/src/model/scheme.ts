@@ -2,6 +2,7 @@ import type { Attribution } from "./attribution.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import type { RetailTakings } from "./retailTakings.ts";
 import type { ResaleCredit } from "./resaleCredit.ts";
+import type { YearlyAddBack } from "./yearlyAddBack.ts";
 import type { YearlyRebate } from "./yearlyRebate.ts";
 import type { RatioCredit } from "./ratioCredit.ts";
 import type { Treatment } from "./taxCode.ts";
@@ -101,7 +102,7 @@ export interface SchemeDefinition {
   id: string;
   name: string;
   levies: readonly string[];
-  /** Whether what its user is decides, so that it is no choice among methods. */
+  /** Whether what its user is or does decides, so that it is no choice among methods. */
   byStatus?: true;
   /** Other schemes that cannot be in force beside it. Two that replace the same levy never can. */
   excludes?: readonly string[];
@@ -118,7 +119,15 @@ export interface SchemeDefinition {
   /** What its invoices and returns look like otherwise. */
   note: string;
   source: string;
-  rule: TurnoverRate | MarginPool | Attribution | RatioCredit | RetailTakings | YearlyRebate | ResaleCredit;
+  rule:
+    | TurnoverRate
+    | MarginPool
+    | Attribution
+    | RatioCredit
+    | RetailTakings
+    | YearlyRebate
+    | YearlyAddBack
+    | ResaleCredit;
 }
 
 /** A scheme a registration is on, between two days, both included. */

@@ -104,6 +104,16 @@ export interface Component {
   boxes: { sale?: Boxes; purchase?: Boxes; saleCredit?: Boxes; purchaseCredit?: Boxes; saleLate?: Boxes };
 }
 
+/** A code with another recoverable share. */
+export interface CodeVariant {
+  suffix: string;
+  name: string;
+  recoverable: string;
+  cap?: Component["cap"];
+  inputs?: readonly string[];
+  wholeShare?: TaxCode["wholeShare"];
+}
+
 /**
  * A tax code: what a line bears, and where that lands. The order of `components` is the order of charging.
  * - `amountIs`: what the amount on a line means: a `price` in the mode of the document; always the `gross` (second-hand
@@ -112,7 +122,8 @@ export interface Component {
  * - `inputs`: numbers the line must carry as attributes for the formula (the purchase price under a margin scheme).
  * - `family`: the code stands for one code a value: `{r}` in code, schedules and boxes is replaced by it, `{p}` in
  *   boxes by its percentage.
- * - `variants`: the same code with another recoverable share, written `CODE-suffix`.
+ * - `variants`: the same code with another recoverable share, written `CODE-suffix`, which may need its own inputs.
+ * - `wholeShare`: a typed share from so many percent on deducts all, one up to so many nothing.
  * - `order`: the law that fixes the order of the components, where there is one.
  * - `limit`: schedule of the document value above which the circumstance `size` is over.
  * - `scope`: fixes whether the supply counts as local or inter-state, whatever the places say.
@@ -131,7 +142,8 @@ export interface TaxCode {
   amountIs?: "price" | "gross" | "tax" | "base";
   inputs?: readonly string[];
   family?: readonly { value: string; percent: string }[];
-  variants?: readonly { suffix: string; name: string; recoverable: string; cap?: Component["cap"] }[];
+  variants?: readonly CodeVariant[];
+  wholeShare?: { from: number; noneUpTo: number };
   order?: string;
   scope?: string;
   limit?: string;

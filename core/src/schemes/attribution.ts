@@ -1,30 +1,13 @@
 import { addDays, addMonths, endOfMonth, endOfYear } from "../calendar/date.ts";
 import type { CalendarDate } from "../calendar/date.ts";
-import type { FilingPeriod } from "../calendar/filingPeriods.ts";
 import type { Attribution, AttributionBoxes, DeMinimisTest, SignedBox } from "../model/attribution.ts";
+import { lastMonths, sumOf, together } from "./attributedTax.ts";
+import type { AttributedPeriod, AttributedTax, AttributedTotals } from "./attributedTax.ts";
 import type { SchemeInForce, SchemeResult, SchemeStep } from "../model/scheme.ts";
 import { displayAmount } from "../money/amount.ts";
 import { compare, exactFromDecimal, exactFromInteger, exactToText } from "../money/exact.ts";
 import type { Exact } from "../money/exact.ts";
 import { roundExact } from "../money/roundExact.ts";
-
-/** Tax on purchases by what it serves, minor units. */
-export interface AttributedTax {
-  levy: string;
-  /** Deducted in full, because it serves taxable supplies. */
-  direct: number;
-  /** On what serves exempt supplies only. */
-  exempt: number;
-  /** On what serves both. */
-  residual: number;
-}
-
-/** A filing period with what a percentage is worked out from. */
-export interface AttributedPeriod extends FilingPeriod {
-  taxable: number;
-  exempt: number;
-  taxes: readonly AttributedTax[];
-}
 
 export interface AttributionAround {
   /** Every filing period since the scheme began, in order of time. */
@@ -78,8 +61,10 @@ function owedBy({ levies }: Share): number {
   return levies.reduce((sum, { refused, allowed }) => sum + refused - allowed, 0);
 }
 
-function setting({ scheme }: AttributionAround, id: string): string | undefined {
-  const answer = scheme.settings[id];
+type Setting = keyof NonNullable<Attribution["settings"]>;
+
+function setting({ settings }: Attribution, { scheme }: AttributionAround, id: Setting): string | undefined {
+  const answer = settings && scheme.settings[settings[id]];
   return answer === "" ? undefined : answer;
 }
 
@@ -111,7 +96,7 @@ function provisional(
   around: AttributionAround,
   period: AttributedPeriod,
 ): Pick<Share, "percent" | "words"> | undefined {
-  if (setting(around, rule.settings.rate) !== "year-before") return undefined;
+  if (setting(rule, around, "rate") !== "year-before") return undefined;
   const before = around.periods.filter(
     ({ to }) => yearOf(rule, around, to) === yearBefore(rule, around, period.to),
   );
@@ -119,7 +104,7 @@ function provisional(
     const { percent } = shareOf(rule, around, before, undefined);
     return { percent, words: "of the tax year before" };
   }
-  const typed = setting(around, rule.settings.percent);
+  const typed = setting(rule, around, "percent");
   return typed === undefined
     ? undefined
     : { percent: exactFromDecimal(typed), words: "of the tax year before, as typed" };
@@ -127,7 +112,7 @@ function provisional(
 
 /** The last day of the tax year a day lies in. */
 function yearOf(rule: Attribution, around: AttributionAround, day: CalendarDate): CalendarDate {
-  return endOfYear(Number(setting(around, rule.settings.yearEnds) ?? "12"), day);
+  return endOfYear(Number(setting(rule, around, "yearEnds") ?? "12"), day);
 }
 
 function yearBefore(rule: Attribution, around: AttributionAround, day: CalendarDate): CalendarDate {
@@ -140,7 +125,8 @@ function yearAdjustedOn(
   around: AttributionAround,
   period: AttributedPeriod,
 ): AttributedPeriod[] | undefined {
-  const onLast = setting(around, rule.settings.adjusted) === "last";
+  if (!rule.settings) return undefined;
+  const onLast = setting(rule, around, "adjusted") === "last";
   const day = onLast ? addDays(period.to, 1) : period.from;
   const before = around.periods.find(({ to }) => to === addDays(day, -1));
   // A year is over where the day after one of its periods lies in another.
@@ -159,38 +145,23 @@ function shareOf(
   const totals = together(periods);
   const own = percentOf(rule, totals, months(periods));
   const percent = instead?.percent ?? own;
-  const passed = (rule.deMinimis ?? []).find((test) => passes(test, totals, own, months(periods)));
-  const kept = rule.private && setting(around, rule.private.setting) === rule.private.value;
+  const passed = (rule.deMinimis ?? []).find((test) => {
+    if (test.months === undefined) return passes(test, totals, own, months(periods));
+    return passes(test, together(lastMonths(around.periods, periods, test.months)), own, test.months);
+  });
+  const kept = rule.private && around.scheme.settings[rule.private.setting] === rule.private.value;
   return {
     percent,
     words: instead?.words ?? "",
     passed,
     levies: totals.taxes.map((tax) => {
-      if (passed) return { ...tax, refused: 0, allowed: tax.exempt };
+      if (passed) return { ...tax, refused: 0, allowed: tax.withheld };
       const deducted = roundExact(timesPercent(tax.residual, percent));
       const privately = kept
         ? roundExact(timesPercent(tax.residual, exactFromDecimal(rule.private?.percent ?? "0")))
         : 0;
       return { ...tax, refused: tax.residual - deducted + privately, allowed: 0 };
     }),
-  };
-}
-
-function together(periods: readonly AttributedPeriod[]): Omit<AttributedPeriod, "from" | "to"> {
-  const taxes = new Map<string, AttributedTax>();
-  for (const one of periods.flatMap((period) => period.taxes)) {
-    const before = taxes.get(one.levy);
-    taxes.set(one.levy, {
-      levy: one.levy,
-      direct: one.direct + (before?.direct ?? 0),
-      exempt: one.exempt + (before?.exempt ?? 0),
-      residual: one.residual + (before?.residual ?? 0),
-    });
-  }
-  return {
-    taxable: periods.reduce((sum, { taxable }) => sum + taxable, 0),
-    exempt: periods.reduce((sum, { exempt }) => sum + exempt, 0),
-    taxes: [...taxes.values()],
   };
 }
 
@@ -202,10 +173,8 @@ function months(periods: readonly AttributedPeriod[]): number {
   return count;
 }
 
-type Totals = ReturnType<typeof together>;
-
 /** The share that is deducted, as a percentage with the law's rounding; all where nothing is exempt. */
-function percentOf({ ratio, rounding, full }: Attribution, totals: Totals, count: number): Exact {
+function percentOf({ ratio, rounding, full }: Attribution, totals: AttributedTotals, count: number): Exact {
   const [over, other] =
     ratio.of === "supplies"
       ? [totals.taxable, totals.exempt]
@@ -231,15 +200,11 @@ function roundedTo(
   return { n: whole + (more ? 1n : 0n), d: scale };
 }
 
-function sumOf({ taxes }: Totals, part: "direct" | "exempt" | "residual"): number {
-  return taxes.reduce((sum, tax) => sum + tax[part], 0);
-}
-
 function timesPercent(amount: number, { n, d }: Exact): Exact {
   return { n: BigInt(amount) * n, d: d * 100n };
 }
 
-function passes(test: DeMinimisTest, totals: Totals, percent: Exact, count: number): boolean {
+function passes(test: DeMinimisTest, totals: AttributedTotals, percent: Exact, count: number): boolean {
   const [direct, exempt, residual] = [
     sumOf(totals, "direct"),
     sumOf(totals, "exempt"),
@@ -259,20 +224,46 @@ function passes(test: DeMinimisTest, totals: Totals, percent: Exact, count: numb
   return measure <= test.aMonth * count && compare(exactFromInteger(part), share) <= 0;
 }
 
+/** Where nothing serves both: what the test compares, over its time. */
+function windowSteps(
+  { deMinimis = [] }: Attribution,
+  around: AttributionAround,
+  period: AttributedPeriod,
+  { passed }: Share,
+): SchemeStep[] {
+  const show = (amount: number) => displayAmount(amount, around.digits);
+  return deMinimis.map((test, index) => {
+    const totals = together(lastMonths(around.periods, [period], test.months ?? 1));
+    const [direct, exempt] = [sumOf(totals, "direct"), sumOf(totals, "exempt")];
+    const whole = direct + exempt;
+    const percent = whole <= 0 ? "0" : exactToText({ n: BigInt(exempt) * 100n, d: BigInt(whole) }, 2);
+    return {
+      id: `window-${index}-${period.to}`,
+      words:
+        passed === test
+          ? `Deducted in full: ${test.says}.`
+          : `Not deducted in full, for it is not so that ${test.says}.`,
+      arithmetic: `${show(exempt)} of ${show(whole)} = ${percent} %`,
+      amount: exempt,
+    };
+  });
+}
+
 function figureSteps(
   rule: Attribution,
-  { digits }: AttributionAround,
+  around: AttributionAround,
   period: AttributedPeriod,
   share: Share,
 ): SchemeStep[] {
   const { to, taxable, exempt } = period;
-  const show = (amount: number) => displayAmount(amount, digits);
+  const show = (amount: number) => displayAmount(amount, around.digits);
   const step = (id: string, words: string, amount: number, arithmetic = show(amount)): SchemeStep => ({
     id: `${id}-${to}`,
     words,
     arithmetic,
     amount,
   });
+  if (rule.residual.length === 0) return windowSteps(rule, around, period, share);
   const totals = together([period]);
   const parts =
     rule.ratio.of === "supplies"

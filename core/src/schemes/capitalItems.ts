@@ -181,7 +181,7 @@ function adjustment(
   if (least) {
     const size = points.n < 0n ? { n: -points.n, d: points.d } : points;
     const below = subtract(size, exactFromDecimal(least.points)).n < 0n;
-    if (below && Math.abs(sum) <= least.upTo) return [];
+    if (below && (least.upTo === undefined || Math.abs(sum) <= least.upTo)) return [];
   }
   return [{ ...of, item, amounts }];
 }

@@ -1,4 +1,4 @@
-import type { Boxes, Component, RateSpec, TaxCode } from "../model/taxCode.ts";
+import type { Boxes, CodeVariant, Component, RateSpec, TaxCode } from "../model/taxCode.ts";
 
 /**
  * The codes a definition stands for: itself, or one a value of its family, and each of its variants with another
@@ -46,13 +46,15 @@ function boxesOf(boxes: Component["boxes"], put: (text: string) => string): Comp
   return Object.fromEntries(Object.entries(boxes).map(([side, one]) => [side, ofVariant(one)]));
 }
 
-function variantOf(code: TaxCode, variant: NonNullable<TaxCode["variants"]>[number]): TaxCode {
+function variantOf(code: TaxCode, variant: CodeVariant): TaxCode {
   const { variants: _, ...rest } = code;
   return {
     ...rest,
     code: `${code.code}-${variant.suffix}`,
     name: `${code.name}, ${variant.name}`,
     direction: "purchase",
+    ...(variant.inputs ? { inputs: [...(code.inputs ?? []), ...variant.inputs] } : {}),
+    ...(variant.wholeShare ? { wholeShare: variant.wholeShare } : {}),
     components: code.components.map((component): Component =>
       component.recoverable === "0"
         ? component

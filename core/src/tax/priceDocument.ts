@@ -139,26 +139,43 @@ function inputsOf(line: LineInput, names: readonly string[]): Record<string, str
 
 /** A line may deduct less than its code does: its attribute `recoverable` is a percentage, which some codes need. */
 function shareOut(taxes: readonly ComponentTax[], line: LineInput, code: TaxCode): void {
-  const share = line.attributes?.["recoverable"]?.trim();
-  if (share === undefined || share === "") {
-    if (!code.inputs?.includes("recoverable")) return;
-    throw new FiscalError(
-      "tax/missing-input",
-      `Code ${code.code} needs the ${attributeName("recoverable")}. Fill it in.`,
-      "attributes.recoverable",
-    );
-  }
-  if (!/^\d{1,3}(\.\d{1,6})?$/.test(share) || Number(share) > 100) {
-    throw new FiscalError(
-      "tax/bad-share",
-      `"${share}" is not a percentage between 0 and 100.`,
-      "attributes.recoverable",
-    );
-  }
+  percentOf(line, code, "privateShare");
+  const typed = percentOf(line, code, "recoverable");
+  if (typed === undefined) return;
+  const { wholeShare } = code;
+  const share =
+    wholeShare === undefined
+      ? typed
+      : Number(typed) >= wholeShare.from
+        ? "100"
+        : Number(typed) <= wholeShare.noneUpTo
+          ? "0"
+          : typed;
   for (const tax of taxes) {
     tax.share = share;
     tax.count(tax.tax);
   }
+}
+
+/** A percentage of a line, where it has one; some codes need theirs. */
+function percentOf(line: LineInput, code: TaxCode, id: "recoverable" | "privateShare"): string | undefined {
+  const typed = line.attributes?.[id]?.trim();
+  if (typed === undefined || typed === "") {
+    if (!code.inputs?.includes(id)) return undefined;
+    throw new FiscalError(
+      "tax/missing-input",
+      `Code ${code.code} needs the ${attributeName(id)}. Fill it in.`,
+      `attributes.${id}`,
+    );
+  }
+  if (!/^\d{1,3}(\.\d{1,6})?$/.test(typed) || Number(typed) > 100) {
+    throw new FiscalError(
+      "tax/bad-share",
+      `"${typed}" is not a percentage between 0 and 100.`,
+      `attributes.${id}`,
+    );
+  }
+  return typed;
 }
 
 /** Sums the exact tax per levy and rate, rounds once, and spreads the result over the lines. */

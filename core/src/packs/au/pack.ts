@@ -1,5 +1,6 @@
 import type { JurisdictionPack } from "../../model/pack.ts";
 import { checkedBy } from "../shared/numberCheck.ts";
+import { annualApportionment } from "./annualApportionment.ts";
 import { accounts } from "./accounts.ts";
 import { bases } from "./bases.ts";
 import { due, holidays, rhythms, roundings } from "./calendar.ts";
@@ -9,6 +10,7 @@ import { capitalItems } from "./capitalItems.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { activityStatement, simplerStatement } from "./form.ts";
+import { financialSupplies } from "./financialSupplies.ts";
 import { instalments } from "./instalments.ts";
 import { late } from "./late.ts";
 import { law } from "./law.ts";
@@ -47,7 +49,7 @@ export const au: JurisdictionPack = {
   rateNames,
   capitalItems,
   checks,
-  schemes: [producerRebate, secondHand],
+  schemes: [producerRebate, secondHand, annualApportionment, financialSupplies],
   codes,
   accounts,
   classes,

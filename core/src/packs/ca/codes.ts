@@ -8,7 +8,14 @@ const VARIANTS: NonNullable<TaxCode["variants"]> = [
   { suffix: "L", name: "long-haul driver meals", recoverable: "80" },
   { suffix: "N", name: "blocked", recoverable: "0" },
   { suffix: "C", name: "capital property", recoverable: "100" },
-  { suffix: "P", name: "commercial share of the line", recoverable: "100" },
+  {
+    suffix: "P",
+    name: "commercial share of the line",
+    recoverable: "100",
+    inputs: ["recoverable"],
+    // ETA 141, 169(1): nearly all is all, nearly nothing is nothing.
+    wholeShare: { from: 90, noneUpTo: 10 },
+  },
   {
     suffix: "V",
     name: "passenger vehicle, up to the cap",
@@ -243,6 +250,29 @@ const others: TaxCode[] = [
   code({ code: "ALW", name: "Reasonable travel allowance", direction: "purchase", treatment: "standard", note: "Tax-inclusive.", source: "ETA 174" }, [component("GST", "GST", { boxes: { purchase: "106 +r" } })]),
 ];
 
+const ALLOWED = {
+  direction: "purchase",
+  treatment: "adjustment",
+  amountIs: "gross",
+  note: "The amount is the capital cost allowance of the year, the business part of it. On the last return of the year.",
+  source: "ETA 202(4)",
+} as const;
+
+/** A car of a person or partnership that is used for business in part. */
+const allowances: TaxCode[] = [
+  code({ code: "CCA5", name: "Allowance on a car, GST 5 %", ...ALLOWED }, [
+    component("GST", "GST", { boxes: { purchase: "106 +r" } }),
+  ]),
+  code({ code: "CCAQ", name: "Allowance on a car, QST", ...ALLOWED, source: "AQST s. 252" }, [
+    component("QST", "QST", { boxes: { purchase: "Q206 +r" } }),
+  ]),
+  ...HST_PROVINCES.map(([id, name]) =>
+    code({ code: `CCA${id}`, name: `Allowance on a car, HST ${name}`, ...ALLOWED }, [
+      component("HST", id, { boxes: { purchase: "106 +r" } }),
+    ]),
+  ),
+];
+
 const SOLD = {
   direction: "sale",
   treatment: "standard",
@@ -263,7 +293,7 @@ const sold: TaxCode[] = [
 ];
 
 /** The codes of Canada: federal, harmonized by province, Quebec, and the three provinces with a sales tax. */
-export const codes: TaxCode[] = [...others, ...harmonized, ...provincial, ...sold];
+export const codes: TaxCode[] = [...others, ...harmonized, ...provincial, ...allowances, ...sold];
 
 /** Codes of capital property, bought (within the caps of vehicles) and sold. */
 export const capitalCodes: string[] = [

@@ -16,6 +16,7 @@ const rows: CodeRow[] = [
   { code: "SO", name: "Out of scope", direction: "sale", treatment: "out-of-scope", source: "GSTA s 6" },
   { code: "P15", name: "Standard", direction: "purchase", treatment: "standard", schedule: "STD", ...BOUGHT, source: "GSTA s 20" },
   { code: "P15L", name: "Standard, claimed late", direction: "purchase", treatment: "standard", schedule: "STD", ...BOUGHT, note: "A bill older than the period; past two years the law asks for a reason.", source: "GSTA s 20(3)" },
+  { code: "P15E", name: "Entertainment, half taken back once a year", direction: "purchase", treatment: "standard", schedule: "STD", ...BOUGHT, source: "GSTA s 21I" },
   { code: "P9", name: "Long stay, 60 % of the value", direction: "purchase", treatment: "reduced", schedule: "STD", base: { share: "60" }, purchase: "11 +23/3r", purchaseCredit: "9 -r", source: "GSTA s 10(6), s 20" },
   { code: "P0", name: "Zero-rated, exempt or from an unregistered supplier", direction: "purchase", treatment: "out-of-scope", source: "GSTA s 20" },
   { code: "PB", name: "Private or exempt use", direction: "purchase", treatment: "blocked", schedule: "STD", recoverable: "0", source: "GSTA s 20(3C)" },

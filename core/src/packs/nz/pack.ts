@@ -3,9 +3,11 @@ import { checkedBy } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
 import { bases } from "./bases.ts";
 import { due, rhythms, roundings } from "./calendar.ts";
+import { capitalItems } from "./capitalItems.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
+import { entertainment } from "./entertainment.ts";
 import { gst101a } from "./form.ts";
 import { late } from "./late.ts";
 import { law } from "./law.ts";
@@ -39,6 +41,8 @@ export const nz: JurisdictionPack = {
   correction,
   claims,
   unpaid,
+  schemes: [entertainment],
+  capitalItems,
   creditNotes: "netted",
   options: [
     {

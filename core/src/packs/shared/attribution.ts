@@ -3,7 +3,7 @@ import type { Attribution, AttributionBoxes, SignedBox } from "../../model/attri
 import type { SchemeSetting } from "../../model/scheme.ts";
 
 /** The names of the answers, for the rule. */
-export const SHARED_SETTINGS: Attribution["settings"] = {
+export const SHARED_SETTINGS: NonNullable<Attribution["settings"]> = {
   yearEnds: "yearEnds",
   rate: "rate",
   percent: "percent",

@@ -3,6 +3,7 @@ import { checkedBy } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
 import { bases } from "./bases.ts";
 import { due, rhythms, roundings } from "./calendar.ts";
+import { capitalItems } from "./capitalItems.ts";
 import { claims } from "./claims.ts";
 import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
@@ -49,6 +50,7 @@ export const za: JurisdictionPack = {
   ],
   unpaid,
   schemes: [apportionment],
+  capitalItems,
   creditNotes: "netted",
   options: [
     {

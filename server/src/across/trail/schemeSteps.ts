@@ -1,6 +1,8 @@
+import { addMonths, endOfMonth } from "@fiscalon/core/calendar/date";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { Attribution } from "@fiscalon/core/model/attribution";
 import type { ResaleCredit } from "@fiscalon/core/model/resaleCredit";
+import type { YearlyAddBack } from "@fiscalon/core/model/yearlyAddBack";
 import type { RetailTakings } from "@fiscalon/core/model/retailTakings";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import type { RatioCredit } from "@fiscalon/core/model/ratioCredit";
@@ -14,6 +16,7 @@ import type { LevySpan } from "../../books/returns/queries.ts";
 import { expectedPrice } from "../../books/returns/retailOnReturn.ts";
 import { itemsOf } from "../../books/capital/items.ts";
 import { billed, sharesOf } from "../../books/returns/ratioOnReturn.ts";
+import { shareTakenBack } from "../../books/returns/addBackOnReturn.ts";
 import { contentOfPeriod } from "../../books/returns/schemes.ts";
 import type { SchemeOnReturn } from "../../books/returns/schemeOnReturn.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
@@ -75,6 +78,7 @@ async function linesOf(
       bind: [r.id, end, rule.levy, JSON.stringify(rule.codes)],
     });
   }
+  if (rule.kind === "yearly-add-back") return addedBackLines(work, r, end, rule, id);
   if (rule.kind === "resale-credit") return resoldLines(work, r, end, rule, { id, amount });
   if (rule.kind === "retail-takings") return retailLines(work, r, end, rule, id);
   if (rule.kind === "ratio-credit") return billedLines(work, r, end, levySpans(levies, spans), rule, id);
@@ -153,6 +157,33 @@ async function retailLines(
     where: `f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND f.period_end = $2
       AND f.code IN (SELECT value FROM json_each($3))`,
     bind: [r.id, end, JSON.stringify(codes ?? [takings, ...rates.map((rate) => rate.takings)])],
+  });
+}
+
+/** The purchases of a year whose tax was deducted in full; what is taken back opens these. */
+async function addedBackLines(
+  work: TrailScope["work"],
+  r: RegistrationRecord,
+  end: string,
+  rule: YearlyAddBack,
+  id: string,
+): Promise<FactLines> {
+  const [, levy = "", year = "", percent] =
+    /^(?:claimed|back)-(.+)-(\d{4}-\d\d-\d\d)(?:-([\d.]+))?$/.exec(id) ?? [];
+  const share = `(SELECT ${shareTakenBack(rule)} FROM lines l WHERE l.document_id = f.document_id AND l.no = f.line)`;
+  return factLines(work, {
+    amount: "f.recoverable",
+    where: `f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND f.direction = 'purchase' AND f.levy = $2
+      AND f.period_end > $3 AND f.period_end <= $4 AND f.code IN (SELECT value FROM json_each($5))
+      AND ($6 IS NULL OR ${share} = $6)`,
+    bind: [
+      r.id,
+      levy,
+      endOfMonth(addMonths(year, -12)),
+      end < year ? end : year,
+      JSON.stringify(rule.codes),
+      percent ?? null,
+    ],
   });
 }
 
@@ -266,7 +297,8 @@ async function attributedLines(
   if (id.startsWith("taxable-supplies")) return sales(ratio.taxable);
   if (id.startsWith("exempt-supplies")) return sales(ratio.exempt);
   if (id.startsWith("residual")) return purchases(residual, "f.recoverable");
-  if (id.startsWith("de-minimis") || id.startsWith("allowed")) return purchases(exempt, "f.tax");
+  if (id.startsWith("allowed")) return purchases(exempt, "f.tax - f.recoverable");
+  if (id.startsWith("de-minimis") || id.startsWith("window")) return purchases(exempt, "f.tax");
   const kinds = ["taxable-supplies", "exempt-supplies", "residual"];
   const parts = kinds.map((kind) => ({
     ref: `scheme/${r.id}/${end}/${kind}-${end}`,

@@ -54,6 +54,7 @@ export async function schemeLines(
 function codesOf(rule: SchemeDefinition["rule"]): readonly string[] {
   if (rule.kind === "margin-pool") return [...rule.sales, ...rule.purchases];
   if (rule.kind === "retail-takings") return [rule.takings, ...rule.rates.map(({ takings }) => takings)];
+  if (rule.kind === "yearly-add-back") return rule.codes;
   if (rule.kind === "resale-credit") return [...rule.sales, ...rule.lots.bought, ...rule.lots.sold];
   return rule.kind === "attribution" && !rule.byHand ? rule.residual : [];
 }

@@ -5,7 +5,7 @@ import { groupBy } from "@fiscalon/core/groupBy";
 import type { Direction, Treatment } from "@fiscalon/core/model/taxCode";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { attribution } from "@fiscalon/core/schemes/attribution";
-import type { AttributedPeriod, AttributedTax } from "@fiscalon/core/schemes/attribution";
+import type { AttributedPeriod, AttributedTax } from "@fiscalon/core/schemes/attributedTax";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { endsInScope } from "./poolOnReturn.ts";
@@ -72,6 +72,7 @@ export async function attributedPeriods(
         levy,
         direct: plain.reduce((sum, { recoverable }) => sum + recoverable, 0),
         exempt: of(exempt).reduce((sum, { tax }) => sum + tax, 0),
+        withheld: of(exempt).reduce((sum, { tax, recoverable }) => sum + tax - recoverable, 0),
         residual: of(residual).reduce((sum, { recoverable }) => sum + recoverable, 0),
       };
     });

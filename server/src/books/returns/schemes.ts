@@ -11,6 +11,7 @@ import type { FactGroup } from "@fiscalon/core/returns/evaluateReturn";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { capitalOnReturn } from "./capitalOnReturn.ts";
+import { addBackOnReturn } from "./addBackOnReturn.ts";
 import { attributionOnReturn } from "./attributionOnReturn.ts";
 import { instalmentSteps } from "./instalmentSteps.ts";
 import { poolOnReturn } from "./poolOnReturn.ts";
@@ -182,5 +183,7 @@ async function addedBy(
       return resaleOnReturn(work, r, scope, rule, spans);
     case "yearly-rebate":
       return rebateOnReturn(work, r, scope, rule, spans);
+    case "yearly-add-back":
+      return addBackOnReturn(work, r, scope, rule, spans);
   }
 }
