@@ -59,6 +59,7 @@ export const correctionRule = Joi.object({
 
 /** A basis of accounting a law offers, and how it is joined and left. */
 export const basisOffer = Joi.object({
+  levies: Joi.array().items(Joi.string().max(30)).min(1),
   basis: Joi.string()
     .valid(...BASES)
     .required(),

@@ -17,6 +17,7 @@ const boxFields = {
   words: text.required(),
   part: Joi.string().max(20),
   helper: Joi.boolean(),
+  members: Joi.array().items(Joi.string().max(20)),
   doubt: text,
 };
 

@@ -138,6 +138,8 @@ export interface ReturnView {
   /** Whether the authority takes it electronically; otherwise it is keyed into its pages and noted as filed. */
   electronic: boolean;
   boxes: BoxView[];
+  /** Families of boxes whose members can be adjusted, also those that hold nothing. */
+  families: { id: string; short: string; members: string[] }[];
   /** End of the period the `previous` amounts are of. */
   previousPeriod: string | null;
   net: number;

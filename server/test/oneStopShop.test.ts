@@ -5,6 +5,7 @@ import type { SettlementView } from "@fiscalon/contract/settlement";
 import type { TrailStep } from "@fiscalon/contract/trail";
 import { INCLUSIVE, periodBooks } from "./support/periods.ts";
 import type { Country } from "./support/periods.ts";
+import { expectRefusal } from "./support/refused.ts";
 import { startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 
@@ -218,4 +219,20 @@ test("the very sale that passes the limit of the union bears the tax of the othe
   );
   expect([after.input.lines[0]?.code, after.tax]).toEqual(["OSG", 84_00]);
   expect(await findings()).toEqual([]);
+});
+
+test("a member that nothing was sold to takes an adjustment; what is no member is refused, and so is the cash basis", async () => {
+  const books = await periodBooks(server, german(["OSS"]));
+  const path = `${books.registration}/returns/${Q1}`;
+  const { families } = await server.ok<ReturnView>("GET", path);
+  expect(families.map(({ id, members }) => [id, members.length])).toEqual(
+    ["*.S", "*.E.*", "*.G", "*.D.*", "*.C"].map((id) => [id, 27]),
+  );
+  const adjusted = (box: string) =>
+    server.call("POST", `${path}/adjustments`, { box, amount: "40", reason: "sold at a fair", evidence: "" });
+  expect((await adjusted("AT.C")).status).toBe(201);
+  expect((await adjusted("FR.D.PL")).status).toBe(201);
+  expect(await books.boxes(Q1)).toMatchObject({ "AT.C": "40", "FR.D.PL.t": "8", T1: "48" });
+  for (const box of ["XX.C", "FR.D.XX", "*.C"]) expectRefusal(await adjusted(box), "returns/no-box", "box");
+  expectRefusal(await books.change({ basis: "cash" }), "registration/basis", "basis");
 });

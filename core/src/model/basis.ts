@@ -40,6 +40,7 @@ export interface LeavingWay {
 /**
  * A basis a registration may report on, in the words of the law.
  * - `who`: who may use it, for the choice on screen.
+ * - `levies`: registrations for one of these can report on such a basis only.
  * - `outside`: treatments, and documents from a gross in minor units on, that it leaves at their tax point.
  * - `asPaid`: codes of purchases that are deducted as far as they are paid, whatever waits otherwise.
  * - `leaving`: what becomes of what is unpaid when it is left, the usual way first.
@@ -49,6 +50,7 @@ export interface BasisOffer {
   basis: Basis;
   name: string;
   who?: string;
+  levies?: readonly string[];
   outside?: { treatments?: readonly Treatment[]; grossFrom?: number };
   asPaid?: readonly string[];
   leaving?: readonly LeavingWay[];

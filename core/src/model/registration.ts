@@ -1,6 +1,6 @@
 import type { CalendarDate } from "../calendar/date.ts";
 import type { PeriodRule, RhythmChange } from "../calendar/filingPeriods.ts";
-import type { Basis, BasisChange } from "./basis.ts";
+import type { Basis, BasisChange, BasisOffer } from "./basis.ts";
 import type { CorrectionRule } from "./correction.ts";
 import type { FilingRhythm, JurisdictionPack, PackOption } from "./pack.ts";
 import type { SchemeInForce } from "./scheme.ts";
@@ -79,6 +79,15 @@ export function rhythmsFor(
 ): readonly FilingRhythm[] {
   const own = rhythms.filter((one) => one.levies?.some((levy) => levies.includes(levy)));
   return own.length > 0 ? own : rhythms.filter((one) => one.levies === undefined);
+}
+
+/** The bases a registration for these levies can report on. */
+export function basesFor(
+  { bases }: Pick<JurisdictionPack, "bases">,
+  levies: readonly string[],
+): readonly BasisOffer[] {
+  const own = bases.filter((one) => one.levies?.some((levy) => levies.includes(levy)));
+  return own.length > 0 ? own : bases.filter((one) => one.levies === undefined);
 }
 
 /** The choices that matter to a registration for these levies. */

@@ -5,6 +5,8 @@ import type { RoundingMode } from "../money/roundExact.ts";
 interface BoxBase {
   /** The form's own number or letter. A star in it stands for what the facts say: a family of boxes. */
   id: string;
+  /** What a star in the id may stand for, where that is a closed list. */
+  members?: readonly string[];
   /** The official title, and a shorter one for narrow places. */
   title: string;
   short: string;

@@ -10,6 +10,11 @@ export function idsOfFamily(family: string, ids: Iterable<string>): string[] {
   return [...ids].filter((id) => memberNamed(family, id) !== undefined);
 }
 
+/** What the stars of a family stand for in an id of it, in order; nothing where the id is none of it. */
+export function partsOfMember(family: string, id: string): readonly string[] {
+  return memberNamed(family, id) ?? [];
+}
+
 /** The boxes of a family that occur among these ids, in order. */
 export function familyMembers(family: BoxDefinition, ids: Iterable<string>): BoxDefinition[] {
   return membersAmong(family.id, ids).map((member) => memberOf(family, member));

@@ -1,6 +1,8 @@
 import { FiscalError } from "../errors.ts";
 import type { BoxDefinition, ReturnForm } from "../model/returnForm.ts";
-import { familyMembers } from "./boxFamily.ts";
+import { familyMembers, partsOfMember } from "./boxFamily.ts";
+
+const isAmong = (known: readonly string[]) => (part: string) => known.includes(part);
 
 /** The definition of a box of a form, also of a member of a family; undefined where the form has no such box. */
 export function findBox(form: ReturnForm, id: string): BoxDefinition | undefined {
@@ -8,7 +10,8 @@ export function findBox(form: ReturnForm, id: string): BoxDefinition | undefined
   if (exact) return exact;
   for (const box of form.boxes) {
     const [member] = box.id.includes("*") ? familyMembers(box, [id]) : [];
-    if (member) return member;
+    if (member && (box.members === undefined || partsOfMember(box.id, id).every(isAmong(box.members))))
+      return member;
   }
   return undefined;
 }

@@ -1,6 +1,6 @@
 import type { PeriodRule } from "@fiscalon/core/calendar/filingPeriods";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
-import { rhythmsFor } from "@fiscalon/core/model/registration";
+import { basesFor, rhythmsFor } from "@fiscalon/core/model/registration";
 import type { RegistrationChange } from "@fiscalon/core/model/registration";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import { waysOfLeaving } from "@fiscalon/core/model/basis";
@@ -45,8 +45,8 @@ export async function addRegistration(
       validTo: body.to,
       frequency: body.frequency,
       anchor: anchorOf(pack, levies, body),
-      changes: checkedChanges(pack, body),
-      basis: offeredBasis(pack, body.basis),
+      changes: checkedChanges(pack, levies, body),
+      basis: offeredBasis(pack, levies, body.basis),
       rounding: body.rounding ?? pack.roundings[0]?.rounding ?? ROUND_EACH_LINE,
       options: checkedOptions(pack, body.options ?? {}),
       opening: checkedOpening(pack, body.opening ?? {}),
@@ -67,7 +67,13 @@ export async function addRegistration(
 
 function ruleOf(pack: JurisdictionPack, levies: readonly string[], body: RegistrationBody): PeriodRule {
   const { frequency, from, to } = body;
-  return { frequency, anchor: anchorOf(pack, levies, body), from, to, changes: checkedChanges(pack, body) };
+  return {
+    frequency,
+    anchor: anchorOf(pack, levies, body),
+    from,
+    to,
+    changes: checkedChanges(pack, levies, body),
+  };
 }
 
 /**
@@ -112,12 +118,13 @@ function completed(pack: JurisdictionPack, levies: readonly string[]): string[] 
 /** Changes of rhythm in order of time, none before the registration starts. */
 export function checkedChanges(
   pack: JurisdictionPack,
+  levies: readonly string[],
   { from, basis, changes = [] }: Pick<RegistrationBody, "from" | "basis" | "changes">,
 ): RegistrationChange[] {
   const sorted = [...changes].sort((a, b) => (a.from < b.from ? -1 : 1));
   sorted.forEach((change, index) => {
     const { basis: next } = change;
-    if (next) withinField(`changes[${index}]`, () => offeredBasis(pack, next));
+    if (next) withinField(`changes[${index}]`, () => offeredBasis(pack, levies, next));
     withinField(`changes[${index}]`, () => checkedOptions(pack, change.options ?? {}));
     withinField(`changes[${index}]`, () => checkLeaving(pack, { basis, changes: sorted }, change));
     if (change.from > from && change.from !== sorted[index - 1]?.from) return;
@@ -130,11 +137,12 @@ export function checkedChanges(
   return sorted;
 }
 
-export function offeredBasis(pack: JurisdictionPack, basis: Basis): Basis {
-  if (pack.bases.some((one) => one.basis === basis)) return basis;
+export function offeredBasis(pack: JurisdictionPack, levies: readonly string[], basis: Basis): Basis {
+  const offered = basesFor(pack, levies);
+  if (offered.some((one) => one.basis === basis)) return basis;
   throw new FiscalError(
     "registration/basis",
-    `${pack.name} knows no ${basis} basis. Choose ${pack.bases.map((one) => one.basis).join(" or ")}.`,
+    `${pack.name} knows no ${basis} basis for this registration. Choose ${offered.map((one) => one.basis).join(" or ")}.`,
     "basis",
   );
 }

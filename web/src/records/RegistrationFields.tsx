@@ -1,6 +1,6 @@
 import { basisOffer } from "@fiscalon/core/model/basis";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
-import { rhythmsFor } from "@fiscalon/core/model/registration";
+import { basesFor, rhythmsFor } from "@fiscalon/core/model/registration";
 import type { RegistrationBody } from "@fiscalon/contract/setup";
 import { DateField } from "../kit/DateField.tsx";
 import { Field, SelectField } from "../kit/Field.tsx";
@@ -28,6 +28,8 @@ export function blankRegistration(pack: JurisdictionPack): RegistrationDraft {
 export function registrationBody(pack: JurisdictionPack, draft: RegistrationDraft): RegistrationBody {
   const offered = rhythmsFor(pack, draft.levies ?? pack.defaultLevies ?? []);
   const rhythm = offered.find((one) => one.id === draft.rhythm) ?? offered[0];
+  const bases = basesFor(pack, draft.levies ?? pack.defaultLevies ?? []);
+  const basis = bases.find((one) => one.basis === draft.basis) ?? bases[0];
   const rounding = pack.roundings.find((one) => one.id === draft.rounding);
   return {
     pack: pack.id,
@@ -37,7 +39,7 @@ export function registrationBody(pack: JurisdictionPack, draft: RegistrationDraf
     to: null,
     frequency: rhythm?.frequency ?? "quarterly",
     ...(rhythm ? { anchor: rhythm.anchor } : {}),
-    basis: draft.basis,
+    basis: basis?.basis ?? draft.basis,
     ...(rounding ? { rounding: rounding.rounding } : {}),
   };
 }
@@ -63,7 +65,8 @@ export function RegistrationFields({
   numberCheck: string | undefined;
 }) {
   const valid = value.number.trim() !== "" && numberCheck === undefined;
-  const offer = basisOffer(pack.bases, value.basis);
+  const offered = basesFor(pack, value.levies ?? pack.defaultLevies ?? []);
+  const offer = basisOffer(offered, value.basis);
   const longEnough = value.number.replace(/\W/g, "").length >= 9;
   return (
     <div className="grid grid-cols-2 gap-5">
@@ -109,7 +112,7 @@ export function RegistrationFields({
           </option>
         ))}
       </SelectField>
-      {pack.bases.length > 1 ? (
+      {offered.length > 1 ? (
         <SelectField
           className="col-span-2"
           label="Basis"
@@ -119,7 +122,7 @@ export function RegistrationFields({
             onChange({ ...value, basis: event.target.value as RegistrationDraft["basis"] })
           }
         >
-          {pack.bases.map(({ basis, name }) => (
+          {offered.map(({ basis, name }) => (
             <option key={basis} value={basis}>
               {name}
             </option>

@@ -40,7 +40,7 @@ export const de: JurisdictionPack = {
   forms: [preliminaryReturn, annualReturn, oneStop.form],
   rhythms: [...rhythms, ...oneStop.rhythms],
   roundings,
-  bases,
+  bases: [...bases, ...oneStop.bases],
   due: [...oneStop.due, ...due],
   holidays: { country: "DE" },
   correction,

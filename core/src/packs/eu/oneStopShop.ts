@@ -1,4 +1,5 @@
 import type { CorrectionRule } from "../../model/correction.ts";
+import type { BasisOffer } from "../../model/basis.ts";
 import type { FilingRhythm, Levy, PackCheck } from "../../model/pack.ts";
 import type { ReturnForm } from "../../model/returnForm.ts";
 import type { ReturnRegister } from "../../model/returnRegister.ts";
@@ -75,6 +76,15 @@ const rhythms: FilingRhythm[] = [
   },
 ];
 
+const bases: BasisOffer[] = [
+  {
+    basis: "accrual",
+    name: "Each supply in the quarter of its tax point",
+    levies: [OSS],
+    source: "VATD art. 369g",
+  },
+];
+
 const registers: ReturnRegister[] = [
   {
     id: "oss",
@@ -92,13 +102,14 @@ const registers: ReturnRegister[] = [
   },
 ];
 
+const members = [...UNION_MEMBERS.keys()];
 const part = (id: string) => ({ part: id });
 const value = { holds: "value" } as const;
 
 function formOf(pack: string): ReturnForm {
   const standard = `${pack}.${OSS}-*`;
   const supplied = (id: string, title: string) => [
-    sum(`*.${id}`, title, { ...value, ...part("supplies") }),
+    sum(`*.${id}`, title, { ...value, ...part("supplies"), members }),
     taxed(`*.${id}.t`, `${title}: tax`, `*.${id}`, standard, part("supplies")),
   ];
   return {
@@ -117,7 +128,7 @@ function formOf(pack: string): ReturnForm {
       ...supplied("E.*", "Services of an establishment elsewhere"),
       ...supplied("G", "Goods sent from here"),
       ...supplied("D.*", "Goods sent from another member"),
-      sum("*.C", "Corrections of earlier periods: tax", part("supplies")),
+      sum("*.C", "Corrections of earlier periods: tax", { ...part("supplies"), members }),
       computed("*.due", "Balance", "[*.S.t] + [*.E.*.t] + [*.G.t] + [*.D.*.t] + [*.C]", part("supplies")),
       computed("*.pay", "To be paid", "max([*.due], 0)", { ...part("supplies"), helper: true }),
       computed("T1", "Total VAT to be paid", "[*.pay]", part("due")),
@@ -287,6 +298,7 @@ export function oneStopShop(
     codes: codesOf(pack, home),
     rules: rulesFor(pack, electronic, reduced),
     form: formOf(pack),
+    bases,
     due,
     rhythms,
     registers,

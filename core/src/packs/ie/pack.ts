@@ -43,7 +43,7 @@ export const ie: JurisdictionPack = {
   forms: [...forms, oneStop.form],
   rhythms: [...rhythms, ...oneStop.rhythms],
   roundings,
-  bases,
+  bases: [...bases, ...oneStop.bases],
   due: [...oneStop.due, ...due],
   holidays: { country: "IE" },
   correction,

@@ -1,5 +1,6 @@
 import type { BoxDefinition, ReturnForm } from "../../model/returnForm.ts";
 import { carried, computed, sum, typedIn, WHOLE_NEAREST } from "../shared/formBoxes.ts";
+import { states } from "./states.ts";
 import { creditUse } from "./creditUse.ts";
 
 const VALUE = { holds: "value" } as const;
@@ -24,6 +25,7 @@ function row(id: string, title: string, columns: readonly string[], part: string
     sum(`${id}.${column}`, `${title}, ${WORDS[column] ?? column}`, {
       ...(VALUES.has(column) ? VALUE : {}),
       part,
+      ...(id.includes("*") ? { members: states.map(({ code }) => code) } : {}),
     }),
   );
 }

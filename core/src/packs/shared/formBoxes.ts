@@ -15,6 +15,7 @@ interface More {
   words?: string;
   part?: string;
   helper?: boolean;
+  members?: readonly string[];
   /** Why it should be looked up before it is relied on. */
   doubt?: string;
 }
@@ -53,6 +54,7 @@ function common(id: string, title: string, more: More) {
     holds: more.holds ?? ("tax" as const),
     rounding: more.rounding ?? CENTS,
     words: more.words ?? `${title}.`,
+    ...(more.members === undefined ? {} : { members: more.members }),
     ...(more.part === undefined ? {} : { part: more.part }),
     ...(more.doubt === undefined ? {} : { doubt: more.doubt }),
     ...(more.helper === undefined ? {} : { helper: more.helper }),

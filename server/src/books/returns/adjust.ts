@@ -1,4 +1,5 @@
 import { FiscalError } from "@fiscalon/core/errors";
+import { isFamily } from "@fiscalon/core/returns/boxFamily";
 import { boxDefinition } from "@fiscalon/core/returns/findBox";
 import { parseAmount } from "@fiscalon/core/money/amount";
 import type { Writing } from "../../base/work.ts";
@@ -26,6 +27,9 @@ export async function addAdjustment(
   periodEnding(r, end);
   await requireOpen(work, r.id, end);
   const box = boxDefinition(formOf(work, r, end), input.box);
+  if (isFamily(box.id)) {
+    throw new FiscalError("returns/no-box", `${box.id} stands for several boxes. Say which one.`, "box");
+  }
   if (box.kind === "formula" || box.kind === "taxed") {
     const from = box.kind === "formula" ? box.formula : `[${box.of}]`;
     throw new FiscalError(

@@ -45,6 +45,7 @@ export async function returnView(
     formName: form.name,
     parts: [...(form.parts ?? [])],
     electronic: pack.electronic,
+    families: familiesOf(form),
     boxes: boxViews(form, boxes, await previousBoxes(work, r, period), setup.plain.digits),
     previousPeriod: periodBefore(r, period)?.to ?? null,
     net: figuresOf(work, r, end, boxes).net,
@@ -68,6 +69,12 @@ export async function returnView(
 }
 
 /** The sealed amounts where there are any; the trail below them is the same facts, which cannot change any more. */
+function familiesOf({ boxes }: ReturnForm): ReturnView["families"] {
+  return boxes.flatMap(({ id, short, kind, members }) =>
+    members && kind !== "formula" && kind !== "taxed" ? [{ id, short, members: [...members] }] : [],
+  );
+}
+
 function sealedBoxes(record: ReturnRecord | undefined, now: readonly BoxResult[]): BoxResult[] {
   return now.map((box) => ({ ...box, ...record?.boxes?.find((sealed) => sealed.box === box.box) }));
 }

@@ -41,7 +41,7 @@ export async function changeRegistration(
     const changes =
       body.changes === undefined
         ? r.changes
-        : checkedChanges(pack, { from: r.validFrom, basis: r.basis, changes: body.changes });
+        : checkedChanges(pack, r.levies, { from: r.validFrom, basis: r.basis, changes: body.changes });
     const lastSealed = await work.row<{ end: string | null }>(
       "SELECT max(period_end) AS end FROM returns WHERE registration_id = $1 AND state IN ('sealed', 'filed', 'settled')",
       [r.id],
@@ -53,7 +53,7 @@ export async function changeRegistration(
       number: body.number === undefined ? r.number : checkedNumber(pack, body.number),
       validTo: to,
       changes,
-      basis: body.basis === undefined ? r.basis : offeredBasis(pack, body.basis),
+      basis: body.basis === undefined ? r.basis : offeredBasis(pack, r.levies, body.basis),
       options: body.options === undefined ? r.options : checkedOptions(pack, body.options),
       opening: body.opening === undefined ? r.opening : checkedOpening(pack, body.opening),
       schemes:

@@ -1,3 +1,4 @@
+import { useWatch } from "react-hook-form";
 import { adjustmentBody } from "@fiscalon/contract/returns";
 import type { ReturnView } from "@fiscalon/contract/returns";
 import { api } from "../../api/client.ts";
@@ -23,13 +24,26 @@ export function AdjustDialog({
   const { client } = useScope();
   const boxes = view.boxes.filter((box) => box.kind !== "formula" && box.kind !== "taxed");
   const dialog = useBodyForm({
-    values: { box: boxes[0]?.id ?? "", amount: "", reason: "", evidence: "" },
+    values: {
+      box: boxes[0]?.id ?? view.families[0]?.id ?? "",
+      members: [] as string[],
+      amount: "",
+      reason: "",
+      evidence: "",
+    },
     schema: adjustmentBody,
-    body: (typed) => ({ ...typed, amount: plainAmount(typed.amount) }),
+    body: ({ members, box, ...typed }) => ({
+      ...typed,
+      box: members.reduce((id, member) => id.replace("*", member), box),
+      amount: plainAmount(typed.amount),
+    }),
     send: (body) => api.post(`${RETURN}/adjustments`, parts, body),
     refresh: keys.client(client?.id),
     onSaved: onClose,
   });
+  const chosen = useWatch({ control: dialog.form.control, name: "box" });
+  const family = view.families.find(({ id }) => id === chosen);
+  const stars = chosen.split("*").length - 1;
   return (
     <BodyDialog
       of={dialog}
@@ -44,7 +58,27 @@ export function AdjustDialog({
             {box.id} {box.short}
           </option>
         ))}
+        {view.families.map(({ id, short }) => (
+          <option key={id} value={id}>
+            {short}, of a member to choose
+          </option>
+        ))}
       </ChoiceField>
+      {family &&
+        Array.from({ length: stars }, (_, index) => (
+          <ChoiceField
+            key={`${family.id} ${index}`}
+            name={`members.${index}`}
+            label={index === 0 ? "Member" : "Sent or supplied from"}
+          >
+            <option value="">choose</option>
+            {family.members.map((member) => (
+              <option key={member} value={member}>
+                {member}
+              </option>
+            ))}
+          </ChoiceField>
+        ))}
       <TextField name="amount" label="Amount to add, minus to take off" inputMode="decimal" />
       <TextField className="col-span-2" name="reason" label="Reason" />
       <TextField

@@ -5,7 +5,7 @@ import { useWatch } from "react-hook-form";
 import { registrationChangeBody } from "@fiscalon/contract/setup";
 import { rhythmOn } from "@fiscalon/core/calendar/filingPeriods";
 import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
-import { optionsFor, optionsOn, rhythmsFor } from "@fiscalon/core/model/registration";
+import { basesFor, optionsFor, optionsOn, rhythmsFor } from "@fiscalon/core/model/registration";
 import { schemesOf } from "@fiscalon/core/model/scheme";
 import type { Options } from "@fiscalon/core/model/registration";
 import { basisOffer, basisOn, waysOfLeaving } from "@fiscalon/core/model/basis";
@@ -100,6 +100,7 @@ export function ChangeRegistration({
     ({ kind }) => kind === "carried",
   );
   const ways = from === "" ? [] : waysOfLeaving(pack.bases, { ...registration, changes }, { from, basis });
+  const bases = basesFor(pack, registration.levies);
   const check = useNumberCheck(pack, number);
   return (
     <BodyDialog
@@ -128,9 +129,9 @@ export function ChangeRegistration({
             </option>
           ))}
         </ChoiceField>
-        {pack.bases.length > 1 && (
+        {bases.length > 1 && (
           <ChoiceField className="col-span-2" name="basis" label="Basis">
-            {pack.bases.map((one) => (
+            {bases.map((one) => (
               <option key={one.basis} value={one.basis}>
                 {one.name}
               </option>
