@@ -142,6 +142,24 @@ const yearlyAddBack = Joi.object({
   boxes: Joi.object().pattern(Joi.string().max(30), signedBox).required(),
 });
 
+const splitSide = Joi.object({
+  codes: codes.required(),
+  boxes: Joi.object({ tax: signedBox, free: signedBox }).required(),
+}).required();
+
+const percentageSplit = Joi.object({
+  kind: Joi.string().valid("percentage-split").required(),
+  levy: Joi.string().max(30).required(),
+  rate: Joi.string().max(80).required(),
+  setting: id.required(),
+  norms: Joi.object()
+    .pattern(id, Joi.object({ sales: decimal.required(), stock: decimal.required() }))
+    .required(),
+  own: Joi.object({ sales: id.required(), stock: id.required() }).required(),
+  sales: splitSide,
+  stock: splitSide,
+});
+
 const resaleCredit = Joi.object({
   kind: Joi.string().valid("resale-credit").required(),
   levy: Joi.string().max(30).required(),
@@ -245,6 +263,7 @@ export const schemeDefinition = Joi.object({
     attributionRule,
     ratioCredit,
     retailTakings,
+    percentageSplit,
     yearlyRebate,
     yearlyAddBack,
     resaleCredit,

@@ -81,6 +81,8 @@ function codesOf(
     return { sale: of("sale", ["standard"]), purchase: rule.codes.slice(0, 2) };
   if (rule.kind === "resale-credit")
     return { sale: [...rule.sales, ...rule.lots.sold], purchase: [...rule.lots.bought] };
+  if (rule.kind === "percentage-split")
+    return { sale: [...rule.sales.codes], purchase: [...rule.stock.codes] };
   if (rule.kind === "retail-takings")
     return {
       sale: [rule.takings, ...rule.rates.map(({ takings }) => takings)],
@@ -100,6 +102,7 @@ function codesOf(
 /** Codes that have no meaning without their scheme. */
 function onlyUnder({ rule }: SchemeDefinition): readonly string[] {
   if (rule.kind === "yearly-add-back") return rule.codes;
+  if (rule.kind === "percentage-split") return [...rule.sales.codes, ...rule.stock.codes];
   return rule.kind === "resale-credit" ? [...rule.sales, ...rule.lots.bought, ...rule.lots.sold] : [];
 }
 

@@ -85,6 +85,16 @@ function namedBy(rule: SchemeDefinition["rule"], at: string): Named[] {
       [`${at}.rates`, "schedule", rule.rates.flatMap(({ schedule }) => schedule ?? [])],
       [`${at}.boxes`, "box", Object.values(rule.boxes)],
     ];
+  if (rule.kind === "percentage-split")
+    return [
+      [`${at}.rate`, "schedule", [rule.rate]],
+      [`${at}.codes`, "code", [...rule.sales.codes, ...rule.stock.codes]],
+      [
+        `${at}.boxes`,
+        "box",
+        [rule.sales, rule.stock].flatMap(({ boxes }) => [boxes.tax.box, boxes.free.box]),
+      ],
+    ];
   if (rule.kind === "yearly-rebate")
     return [
       [`${at}.codes`, "code", rule.codes],

@@ -4,6 +4,7 @@ import type { RetailTakings } from "./retailTakings.ts";
 import type { ResaleCredit } from "./resaleCredit.ts";
 import type { YearlyAddBack } from "./yearlyAddBack.ts";
 import type { YearlyRebate } from "./yearlyRebate.ts";
+import type { PercentageSplit } from "./percentageSplit.ts";
 import type { RatioCredit } from "./ratioCredit.ts";
 import type { Treatment } from "./taxCode.ts";
 
@@ -125,6 +126,7 @@ export interface SchemeDefinition {
     | Attribution
     | RatioCredit
     | RetailTakings
+    | PercentageSplit
     | YearlyRebate
     | YearlyAddBack
     | ResaleCredit;
@@ -151,6 +153,12 @@ export interface SchemeStep {
   /** The days and the codes of the supplies it is made of, where it is not made of all. */
   days?: readonly CalendarDate[];
   codes?: readonly string[];
+}
+
+/** The codes of takings under a scheme of shops; none under any other. */
+export function takingsCodesOf(rule: SchemeDefinition["rule"]): readonly string[] {
+  if (rule.kind === "percentage-split") return rule.sales.codes;
+  return rule.kind === "retail-takings" ? [rule.takings, ...rule.rates.map(({ takings }) => takings)] : [];
 }
 
 /** What a scheme puts on a return. */

@@ -104,6 +104,12 @@ export interface Component {
   boxes: { sale?: Boxes; purchase?: Boxes; saleCredit?: Boxes; purchaseCredit?: Boxes; saleLate?: Boxes };
 }
 
+/** From which share on all is deducted, and up to which nothing; percent. */
+export interface WholeShare {
+  from: number;
+  noneUpTo: number;
+}
+
 /** A code with another recoverable share. */
 export interface CodeVariant {
   suffix: string;
@@ -111,7 +117,7 @@ export interface CodeVariant {
   recoverable: string;
   cap?: Component["cap"];
   inputs?: readonly string[];
-  wholeShare?: TaxCode["wholeShare"];
+  wholeShare?: WholeShare;
 }
 
 /**
@@ -143,7 +149,7 @@ export interface TaxCode {
   inputs?: readonly string[];
   family?: readonly { value: string; percent: string }[];
   variants?: readonly CodeVariant[];
-  wholeShare?: { from: number; noneUpTo: number };
+  wholeShare?: WholeShare;
   order?: string;
   scope?: string;
   limit?: string;

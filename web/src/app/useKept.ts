@@ -1,4 +1,4 @@
-import { schemesOf } from "@fiscalon/core/model/scheme";
+import { schemesOf, takingsCodesOf } from "@fiscalon/core/model/scheme";
 import { usePacks } from "../api/packs.tsx";
 import { useScope } from "./scope.ts";
 
@@ -23,13 +23,13 @@ export function useCollects(): boolean {
   });
 }
 
-/** Whether a registration of the client is on a retail scheme, now or at any time. */
+/** Whether a registration of the client is on a scheme of shops, now or at any time. */
 export function useSells(): boolean {
   const packs = usePacks();
   const { client } = useScope();
   return (client?.registrations ?? []).some(({ pack, schemes }) =>
     schemesOf(packs.byId(pack)).some(
-      ({ id, rule }) => rule.kind === "retail-takings" && schemes.some(({ scheme }) => scheme === id),
+      ({ id, rule }) => takingsCodesOf(rule).length > 0 && schemes.some(({ scheme }) => scheme === id),
     ),
   );
 }

@@ -11,6 +11,7 @@ import { codes } from "./codes.ts";
 import { correction } from "./correction.ts";
 import { activityStatement, simplerStatement } from "./form.ts";
 import { financialSupplies } from "./financialSupplies.ts";
+import { foodRetailers } from "./foodRetailers.ts";
 import { instalments } from "./instalments.ts";
 import { late } from "./late.ts";
 import { law } from "./law.ts";
@@ -49,7 +50,7 @@ export const au: JurisdictionPack = {
   rateNames,
   capitalItems,
   checks,
-  schemes: [producerRebate, secondHand, annualApportionment, financialSupplies],
+  schemes: [producerRebate, secondHand, annualApportionment, financialSupplies, foodRetailers],
   codes,
   accounts,
   classes,

@@ -81,6 +81,13 @@ async function linesOf(
   if (rule.kind === "yearly-add-back") return addedBackLines(work, r, end, rule, id);
   if (rule.kind === "resale-credit") return resoldLines(work, r, end, rule, { id, amount });
   if (rule.kind === "retail-takings") return retailLines(work, r, end, rule, id);
+  if (rule.kind === "percentage-split")
+    return factLines(work, {
+      amount: "f.net + f.tax",
+      where: `f.registration_id = $1 AND f.live = 1 AND f.held = 0 AND f.period_end = $2
+        AND f.code IN (SELECT value FROM json_each($3))`,
+      bind: [r.id, end, JSON.stringify(id.includes("-stock-") ? rule.stock.codes : rule.sales.codes)],
+    });
   if (rule.kind === "ratio-credit") return billedLines(work, r, end, levySpans(levies, spans), rule, id);
   const [, document, line] = /^capital(?:-net)?-(\d+)-(\d+)$/.exec(id) ?? [];
   if (document !== undefined && line !== undefined) {

@@ -1,7 +1,7 @@
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import type { SchemeLineRow } from "@fiscalon/core/findings/periodRows";
 import type { SchemeDefinition } from "@fiscalon/core/model/scheme";
-import { schemeOn, schemesOf } from "@fiscalon/core/model/scheme";
+import { schemeOn, schemesOf, takingsCodesOf } from "@fiscalon/core/model/scheme";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 
@@ -53,7 +53,8 @@ export async function schemeLines(
 /** The codes whose tax only the scheme works out. */
 function codesOf(rule: SchemeDefinition["rule"]): readonly string[] {
   if (rule.kind === "margin-pool") return [...rule.sales, ...rule.purchases];
-  if (rule.kind === "retail-takings") return [rule.takings, ...rule.rates.map(({ takings }) => takings)];
+  if (rule.kind === "retail-takings") return takingsCodesOf(rule);
+  if (rule.kind === "percentage-split") return [...rule.sales.codes, ...rule.stock.codes];
   if (rule.kind === "yearly-add-back") return rule.codes;
   if (rule.kind === "resale-credit") return [...rule.sales, ...rule.lots.bought, ...rule.lots.sold];
   return rule.kind === "attribution" && !rule.byHand ? rule.residual : [];

@@ -1,8 +1,10 @@
 import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
+import type { PercentageSplit } from "@fiscalon/core/model/percentageSplit";
 import type { MarginPool, SchemeInForce, SchemeResult } from "@fiscalon/core/model/scheme";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { marginPool } from "@fiscalon/core/schemes/marginPool";
+import { percentageSplit } from "@fiscalon/core/schemes/percentageSplit";
 import type { PoolPeriod } from "@fiscalon/core/schemes/marginPool";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
@@ -32,6 +34,25 @@ export async function poolOnReturn(
   });
 }
 
+/** What fixed percentages of takings and stock put on the return of a scope. */
+export async function splitOnReturn(
+  work: Work,
+  r: RegistrationRecord,
+  scope: ReturnScope,
+  rule: PercentageSplit,
+  spans: readonly SchemeInForce[],
+): Promise<SchemeResult> {
+  const around = {
+    schedules: await schedulesOf(work, r),
+    digits: minorDigits(work.packs.byId(r.pack).currency),
+  };
+  const pool = { sales: rule.sales.codes, purchases: rule.stock.codes };
+  return overSpans(spans, scope, async (scheme, last) => {
+    const periods = await poolPeriods(work, r, pool, scheme.from, last);
+    return percentageSplit(rule, { ...around, periods, scheme }, endsInScope(scope, periods));
+  });
+}
+
 /** The last days of the filing periods that lie in a scope as a whole. */
 export function endsInScope(
   { by, from, to }: ReturnScope,
@@ -45,7 +66,7 @@ export function endsInScope(
 export async function poolPeriods(
   work: Work,
   r: RegistrationRecord,
-  { sales, purchases }: MarginPool,
+  { sales, purchases }: Pick<MarginPool, "sales" | "purchases">,
   from: string,
   to: string,
 ): Promise<PoolPeriod[]> {

@@ -25,7 +25,7 @@ export async function schemeCourse(
   if (!span) return null;
   const year = addMonths(addDays(end, 1), -BACK);
   const from = year < span.from ? span.from : year;
-  if (rule.kind === "attribution") {
+  if (rule.kind === "attribution" && rule.ratio.taxable.length > 0) {
     const periods = await attributedPeriods(work, r, rule, from, end);
     return {
       title: "Share of exempt supplies",

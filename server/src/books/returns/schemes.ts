@@ -14,7 +14,7 @@ import { capitalOnReturn } from "./capitalOnReturn.ts";
 import { addBackOnReturn } from "./addBackOnReturn.ts";
 import { attributionOnReturn } from "./attributionOnReturn.ts";
 import { instalmentSteps } from "./instalmentSteps.ts";
-import { poolOnReturn } from "./poolOnReturn.ts";
+import { poolOnReturn, splitOnReturn } from "./poolOnReturn.ts";
 import { factGroups, factGroupsBetween, factGroupsByScheme, levySpans, scopeOfPeriod } from "./queries.ts";
 import type { ReturnScope } from "./queries.ts";
 import { wholePeriod } from "./wholePeriod.ts";
@@ -175,6 +175,8 @@ async function addedBy(
   switch (rule.kind) {
     case "margin-pool":
       return poolOnReturn(work, r, scope, rule, spans);
+    case "percentage-split":
+      return splitOnReturn(work, r, scope, rule, spans);
     case "attribution":
       return attributionOnReturn(work, r, scope, rule, spans);
     case "retail-takings":

@@ -135,3 +135,31 @@ test("New Zealand: half of the tax on entertainment is taken back once a year", 
   expect(await books.boxes("2026-05-31")).toEqual({});
   expect(await books.boxes("2026-07-31")).toMatchObject({ "9": "150" });
 });
+
+// au.md 7.19, GSTA Div 123: a hot bread shop, 50 % of sales and 75 % of stock free of GST.
+test("Australia: a food retailer splits takings and stock by business norms", async () => {
+  const books = await periodBooks(server, australia);
+  const settings = { trade: "hot-bread", salesFree: "", stockFree: "" };
+  expect((await books.change(joined("au-food-retailers", settings))).status).toBe(200);
+  await books.post(["cash-sale", "ST", "22000.00", INCLUSIVE], "2026-02-10");
+  await books.post(["purchase-bill", "PT", "8800.00", INCLUSIVE], "2026-02-11");
+  expect(await books.boxes("2026-03-31")).toMatchObject({
+    G1: "22000",
+    "1A": "1000",
+    G3: "11000",
+    "1B": "200",
+  });
+  await books.seal("2026-03-31");
+  await books.settle("2026-03-31");
+  expect(await books.left("2026-03-31")).toBe(0);
+  const days = [{ date: "2026-04-01", amounts: { ST: "110.00" } }];
+  const own = { trade: "own", salesFree: "40", stockFree: "62.5" };
+  const later = [
+    { scheme: "au-food-retailers", from: "2026-01-01", to: "2026-03-31", settings },
+    { scheme: "au-food-retailers", from: "2026-04-01", to: null, settings: own },
+  ];
+  expect((await books.change({ schemes: later })).status).toBe(200);
+  await server.ok("PUT", `${books.base}/takings`, { account: "1000", days });
+  expect(await books.boxes("2026-06-30")).toMatchObject({ G1: "110", G3: "44", "1A": "6" });
+  await books.expectSameAfterBookFile();
+});
