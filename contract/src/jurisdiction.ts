@@ -293,6 +293,12 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
       Joi.object({ ...registerFields, kind: Joi.string().valid("members", "supplies").required() }),
       Joi.object({
         ...registerFields,
+        kind: Joi.string().valid("upload").required(),
+        commodities: Joi.string().max(20).required(),
+        issued: Joi.string().max(20).required(),
+      }),
+      Joi.object({
+        ...registerFields,
         kind: Joi.string().valid("lines").required(),
         codes: Joi.array().items(Joi.string().max(20)).min(1).required(),
         attribute: Joi.string().max(40).required(),

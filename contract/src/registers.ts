@@ -7,6 +7,8 @@ export interface RegisterView {
   name: string;
   source: string;
   digits: number;
+  /** What it is given out as. */
+  format: "csv" | "json";
   columns: { name: string; amount: boolean }[];
   rows: (string | number)[][];
   /** How many rows it has in all; the screen gets the first of them, the file all. */

@@ -7,6 +7,7 @@ import type { DocumentKind } from "./documentKinds.ts";
  * - `issued`: the numbers of documents that were given out, by nature of the document.
  * - `members`: what was sold by member of consumption, kind of supply, where from, and rate, and corrections by period.
  * - `supplies`: each supply by itself, as the records of it are asked for.
+ * - `upload`: the documents of the period as the file the portal takes, with the lists of these registers in it.
  * - `lines`: lines with some codes, with the other side's number and the paper that an attribute names; `asks`: what
  *   is missing where a line has neither, for a sentence.
  * `onlyFor`: it goes with returns of registrations for one of these only.
@@ -20,6 +21,7 @@ export type ReturnRegister = { id: string; name: string; source: string; onlyFor
       /** Codes that begin so are services, which have no unit. */
       services: string;
     }
+  | { kind: "upload"; commodities: string; issued: string }
   | { kind: "members" }
   | { kind: "supplies" }
   | { kind: "lines"; codes: readonly string[]; attribute: string; asks: string }

@@ -1,7 +1,15 @@
 import type { ReturnRegister } from "../../model/returnRegister.ts";
 
-/** Tables 12 and 13 of GSTR-1: lists, no boxes; without them it cannot be filed. From memory. */
+/** GSTR-1 as a file, and its tables 12 and 13: lists, no boxes; without them it cannot be filed. From memory. */
 export const registers: ReturnRegister[] = [
+  {
+    id: "gstr1",
+    name: "GSTR-1 as a file for the portal",
+    kind: "upload",
+    commodities: "12",
+    issued: "13",
+    source: "JSON of the offline utility, version GST3.2.3; from memory",
+  },
   {
     id: "12",
     name: "Table 12, HSN-wise summary of outward supplies",

@@ -7,12 +7,14 @@ import type { SoldFact } from "@fiscalon/core/returns/commoditySummary";
 import { documentsIssued } from "@fiscalon/core/returns/documentsIssued";
 import { REGISTER_ROWS } from "@fiscalon/contract/registers";
 import type { RegisterView } from "@fiscalon/contract/registers";
+import type { OutwardFile } from "@fiscalon/core/formats/authority/gstr1";
 import { notFound } from "../../base/errors.ts";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
 import { byMember, recordOfSupplies } from "./memberRegisters.ts";
+import { outwardFile, tablesOfFile } from "./outwardFile.ts";
 import { listOfLines } from "./listOfLines.ts";
 import { money, plain } from "./registerColumns.ts";
 import { tableCsv } from "../../exports/tableCsv.ts";
@@ -37,24 +39,48 @@ export async function registersOf(
   return views;
 }
 
-/** One of them as CSV. */
-export async function registerCsv(
+/** One of them as a file: CSV, or what the portal takes. */
+export async function registerFile(
   work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,
   end: string,
   id: string,
-): Promise<string> {
+): Promise<{ format: RegisterView["format"]; text: string }> {
   const register = registersFor(work.packs.byId(r.pack), r).find((one) => one.id === id);
   if (!register) throw notFound("This list");
+  if (register.kind === "upload") {
+    const { file } = await fileOf(work, setup, r, end, register);
+    return { format: "json", text: JSON.stringify(file) };
+  }
   const { name, digits, columns, rows } = await viewOf(work, setup, r, end, register, ALL);
-  return tableCsv({
+  const table = {
     title: name,
     about: `${setup.client.name}, period to ${end}`,
     digits,
     columns,
     rows: rows.map((cells) => ({ cells })),
-  });
+  };
+  return { format: "csv", text: tableCsv(table) };
+}
+
+async function fileOf(
+  work: Work,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  end: string,
+  { commodities, issued }: Extract<ReturnRegister, { kind: "upload" }>,
+): Promise<OutwardFile> {
+  const others = registersFor(work.packs.byId(r.pack), r);
+  const sold = others.find((one) => one.kind === "commodities" && one.id === commodities);
+  const given = others.find((one) => one.kind === "issued" && one.id === issued);
+  return outwardFile(
+    work,
+    r,
+    end,
+    sold?.kind === "commodities" ? (await summaryOf(work, r, end, sold)).rows : [],
+    given?.kind === "issued" ? documentsIssued(await numbersGiven(work, setup, r, end, given.natures)) : [],
+  );
 }
 
 /** No limit, as the database writes it. */
@@ -73,7 +99,8 @@ async function viewOf(
   limit: number,
 ): Promise<RegisterView> {
   const { id, name, source } = register;
-  const head = { id, name, source, digits: setup.plain.digits };
+  const format: RegisterView["format"] = register.kind === "upload" ? "json" : "csv";
+  const head = { id, name, source, format, digits: setup.plain.digits };
   if (register.kind === "issued") {
     const runs = documentsIssued(await numbersGiven(work, setup, r, end, register.natures));
     return {
@@ -85,13 +112,12 @@ async function viewOf(
       missing: null,
     };
   }
+  if (register.kind === "upload")
+    return { ...head, ...tablesOfFile(await fileOf(work, setup, r, end, register)) };
   if (register.kind === "members") return { ...head, ...(await byMember(work, setup, r, end)) };
   if (register.kind === "lines") return { ...head, ...(await listOfLines(work, r, end, register, limit)) };
   if (register.kind === "supplies") return { ...head, ...(await recordOfSupplies(work, r, end, limit)) };
-  const { option, values } = register.digits;
-  const chosen = optionsOn(work.packs.byId(r.pack), r, end)[option];
-  const digits = found(Object.entries(values), ([value]) => value === chosen, `digits of ${chosen}`)[1];
-  const rows = commoditySummary(register, digits, await soldFacts(work, r, end));
+  const { rows, digits } = await summaryOf(work, r, end, register);
   const without = rows.filter(({ code }) => code.length < digits).length;
   return {
     ...head,
@@ -117,6 +143,19 @@ async function viewOf(
         ? null
         : `${without} rows have no code of ${digits} digits. Set it on the items, or on the lines.`,
   };
+}
+
+/** What was sold by statistical code, of which so many digits are told. */
+async function summaryOf(
+  work: Work,
+  r: RegistrationRecord,
+  end: string,
+  register: Extract<ReturnRegister, { kind: "commodities" }>,
+) {
+  const { option, values } = register.digits;
+  const chosen = optionsOn(work.packs.byId(r.pack), r, end)[option];
+  const digits = found(Object.entries(values), ([value]) => value === chosen, `digits of ${chosen}`)[1];
+  return { digits, rows: commoditySummary(register, digits, await soldFacts(work, r, end)) };
 }
 
 async function soldFacts(work: Work, r: RegistrationRecord, end: string): Promise<SoldFact[]> {

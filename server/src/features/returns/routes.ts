@@ -29,7 +29,7 @@ import { methodsBody } from "@fiscalon/contract/compareMethods";
 import type { MethodsBody } from "@fiscalon/contract/compareMethods";
 import { compareMethods } from "./compareMethods.ts";
 import { schemeTable, schemeViews } from "./schemeView.ts";
-import { registerCsv, registersOf } from "./registers.ts";
+import { registerFile, registersOf } from "./registers.ts";
 import { returnPdf } from "./returnPdf.ts";
 import { boxesBetween, returnView } from "./returnView.ts";
 import { reopenReturn, sealReturn, setReviewState } from "../../books/returns/sealReturn.ts";
@@ -140,15 +140,20 @@ export async function returnRoutes(app: FastifyInstance, { gateway }: AppContext
   app.get<{ Params: Return["Params"] & { register: string } }>(
     `${BASE}/returns/:period/registers/:register`,
     {
-      schema: described("One of these lists as CSV", "Return", {
+      schema: described("One of these lists as CSV, or as the file the portal takes", "Return", {
         params: returnParams.append({ register: Joi.string().max(20).required() }),
       }),
     },
     async (request, reply) => {
       const { id: clientId, rid, period, register } = request.params;
       const setup = await loadSetup(request.work, clientId);
-      const csv = await registerCsv(request.work, setup, registrationIn(setup, rid), period, register);
-      return csvAnswer(reply, `table-${register}-${period}`, csv);
+      const r = registrationIn(setup, rid);
+      const { format, text } = await registerFile(request.work, setup, r, period, register);
+      if (format === "csv") return csvAnswer(reply, `table-${register}-${period}`, text);
+      return reply
+        .type("application/json")
+        .header("content-disposition", `attachment; filename="${register}-${period}.json"`)
+        .send(text);
     },
   );
 

@@ -28,7 +28,7 @@ export function Registers({ parts }: Pick<ReturnType<typeof useReturn>, "parts">
         <Register
           key={register.id}
           register={register}
-          csv={`/api${filled(`${RETURN}/registers`, parts)}/${register.id}`}
+          file={`/api${filled(`${RETURN}/registers`, parts)}/${register.id}`}
         />
       ))}
     </section>
@@ -53,8 +53,8 @@ function RowAmount({
   return <Figure amount={amount} digits={digits} of={opens} label={label} />;
 }
 
-function Register({ register, csv }: { register: RegisterView; csv: string }) {
-  const { name, source, columns, rows, opens, total, digits, missing } = register;
+function Register({ register, file }: { register: RegisterView; file: string }) {
+  const { name, source, format, columns, rows, opens, total, digits, missing } = register;
   return (
     <details className="border-b border-base-300 py-1.5">
       <summary className="cursor-pointer">
@@ -66,8 +66,8 @@ function Register({ register, csv }: { register: RegisterView; csv: string }) {
       </summary>
       <p className="quiet my-1 flex gap-4 text-[12.5px]">
         {source}
-        <a className="word-link" href={csv} download>
-          As CSV
+        <a className="word-link" href={file} download>
+          {format === "csv" ? "As CSV" : "As a file for the portal (JSON)"}
         </a>
       </p>
       <div className="overflow-x-auto">
