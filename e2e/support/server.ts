@@ -37,7 +37,7 @@ export async function startServer(): Promise<RunningServer> {
 }
 
 async function answering(address: string, child: ChildProcess): Promise<void> {
-  for (const until = Date.now() + 60_000; Date.now() < until;) {
+  for (const until = Date.now() + 180_000; Date.now() < until;) {
     if (child.exitCode !== null) throw new Error("the server ended at once");
     const up = await fetch(`${address}/api/clients`).then(
       (response) => response.ok,

@@ -163,11 +163,15 @@ function flat(row: Row, sign: 1 | -1 = 1) {
 const items = (own: readonly Row[], sign: 1 | -1 = 1) =>
   own.map((row, index) => ({ num: index + 1, itm_det: flat(row, sign) }));
 
+// Deemed exports, no country.
+// eslint-disable-next-line no-restricted-syntax
+const DEEMED = "DE";
+
 /** Special economic zones with and without payment, deemed exports, and the regular ones, by the code. */
 function typeOf({ code }: OutwardFact): string {
   if (code.startsWith("SZW")) return "SEWP";
   if (code.startsWith("SZL")) return "SEWOP";
-  return code.startsWith("DE") ? "DE" : "R";
+  return code.startsWith(DEEMED) ? DEEMED : "R";
 }
 
 function invoice(own: Row[], placed: (row: Row) => string) {
