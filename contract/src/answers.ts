@@ -30,6 +30,7 @@ import type { TerminalDayPage, TerminalReport, TerminalView } from "./terminals.
 import type { TrailStep } from "./trail.ts";
 import type { SchemeEffect } from "./schemeEffect.ts";
 import type { PiecePage, PieceView, UnlistedLine } from "./stockBook.ts";
+import type { BridgePage, BridgeView } from "./bridge.ts";
 import type { UnpaidPage } from "./unpaid.ts";
 import type {
   AgencyPosition,
@@ -119,6 +120,10 @@ export interface Answers {
   "POST /clients/:id/items": ItemView;
   "GET /clients/:id/registrations/:rid/unpaid/:period": UnpaidPage;
   "POST /clients/:id/registrations/:rid/unpaid/:period": { posted: number };
+  "GET /clients/:id/registrations/:rid/bridge": BridgeView;
+  "GET /clients/:id/registrations/:rid/bridge/rows": BridgePage;
+  "POST /clients/:id/registrations/:rid/bridge/causes": null;
+  "POST /clients/:id/registrations/:rid/bridge/agreement": null;
   "GET /clients/:id/held-credit": HeldCreditPage;
   "POST /clients/:id/held-credit/release": null;
   "DELETE /clients/:id/held-credit/:document": null;

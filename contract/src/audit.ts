@@ -2,6 +2,7 @@
 export type AuditAction =
   | "accept"
   | "adjust"
+  | "agree"
   | "answer"
   | "archive"
   | "attach"
@@ -20,6 +21,7 @@ export type AuditAction =
   | "in-review"
   | "keep"
   | "match"
+  | "name"
   | "open"
   | "post"
   | "receive"

@@ -6,6 +6,9 @@ export const ERRORS = {
   ...ERRORS_OF_FILES,
   ...ERRORS_OF_STOCK,
   "account/duplicate-number": { status: 409, says: "Account … is there already: …. Choose another number." },
+  "agree/no-row": { status: 409, says: "A row of the bridge is not apart any more; look again." },
+  "agree/rest": { status: 422, says: "What is left needs a cause, or a reason to accept it." },
+  "agree/span": { status: 422, says: "A bridge is of whole filing periods." },
   "agree/not-a-journal": { status: 422, says: "This entry explains itself; only journals need a reason." },
   "authority/no-obligation": {
     status: 502,

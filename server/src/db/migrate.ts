@@ -20,6 +20,7 @@ import { creditHolds } from "./migrations/2026-11-28-credit-holds.ts";
 import { stockBook } from "./migrations/2026-11-28-stock-book.ts";
 import { instalments } from "./migrations/2026-11-28-instalments.ts";
 import { capitalItems } from "./migrations/2026-11-29-capital-items.ts";
+import { agreements } from "./migrations/2026-11-29-agreements.ts";
 import { lineUse } from "./migrations/2026-11-29-line-use.ts";
 import { collectionOpenings } from "./migrations/2026-11-29-collection.ts";
 import { lateFacts } from "./migrations/2026-11-28-late-facts.ts";
@@ -61,6 +62,7 @@ export async function migrate(sequelize: Sequelize, person: string): Promise<voi
       collectionOpenings,
       capitalItems,
       lineUse,
+      agreements,
     ].map(({ name, statements }) => ({
       name,
       up: () =>

@@ -1,6 +1,7 @@
 /** What is fetched of a client and kept under a key. */
 export type ClientQuery =
   | "bank"
+  | "bridge"
   | "capital-items"
   | "changes"
   | "codes"

@@ -51,6 +51,7 @@ const LOAD: Record<ScreenPath, Load> = {
   "books/takings": async () => (await import("../features/takings/TakingsPage.tsx")).TakingsPage,
   "books/reports": async () => (await import("../features/reports/TaxReportsPage.tsx")).TaxReportsPage,
   "books/audit": async () => (await import("../features/audit/ChangesPage.tsx")).ChangesPage,
+  "agree/turnover": async () => (await import("../features/agree/BridgePage.tsx")).BridgePage,
   "agree/held": async () => (await import("../features/agree/HeldCreditPage.tsx")).HeldCreditPage,
   "agree/unpaid": async () => (await import("../features/agree/UnpaidPage.tsx")).UnpaidPage,
   agree: async () => (await import("../features/agree/ControlPage.tsx")).ControlPage,

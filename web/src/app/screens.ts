@@ -133,6 +133,7 @@ export const SCREENS = [
   },
   { path: "books/audit", of: "client", group: "books", tab: "Audit trail", find: "Audit trail" },
   { path: "agree", of: "client", group: "agree", tab: "Control accounts", find: "Agree: control accounts" },
+  { path: "agree/turnover", of: "client", group: "agree", tab: "Turnover", find: "Agree: turnover bridge" },
   {
     path: "agree/held",
     of: "client",

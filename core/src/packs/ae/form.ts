@@ -27,6 +27,7 @@ export const vat201: ReturnForm = {
   id: "ae-vat201",
   name: "VAT201",
   levies: ["VAT"],
+  turnover: ["1a.a", "1b.a", "1c.a", "1d.a", "1e.a", "1f.a", "1g.a", "4.a", "5.a"],
   from: "2018-01-01",
   to: null,
   boxes: [

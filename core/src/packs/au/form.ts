@@ -90,6 +90,7 @@ export const activityStatement: ReturnForm = {
   id: "au-bas",
   name: "Business activity statement",
   levies: ["GST"],
+  turnover: ["G1"],
   from: "2018-01-01",
   to: null,
   parts: [{ id: "worksheet", name: "Calculation worksheet (kept, not lodged)" }],

@@ -34,6 +34,7 @@ export const gst34: ReturnForm = {
   id: "ca-gst34",
   name: "GST/HST return",
   levies: ["GST", "HST"],
+  turnover: ["101"],
   from: "2018-01-01",
   to: null,
   boxes: [
@@ -80,6 +81,7 @@ export const combined: ReturnForm = {
   id: "ca-fpz500",
   name: "GST/HST-QST return",
   levies: ["GST", "HST", "QST"],
+  turnover: ["101"],
   from: "2018-01-01",
   to: null,
   boxes: [...federalLines, computed("113", "Balance of GST/HST", "[109] - [112]"), ...quebecLines(true)],
@@ -110,6 +112,7 @@ export const bcPst: ReturnForm = {
   id: "ca-bc-fin400",
   name: "BC PST return",
   levies: ["BCPST"],
+  turnover: ["BC.A"],
   from: "2018-01-01",
   to: null,
   boxes: [
@@ -141,6 +144,7 @@ export const skPst: ReturnForm = {
   id: "ca-sk-pst",
   name: "Saskatchewan PST return",
   levies: ["SKPST"],
+  turnover: ["SK.1"],
   from: "2018-01-01",
   to: null,
   boxes: [
@@ -159,6 +163,7 @@ export const mbRst: ReturnForm = {
   id: "ca-mb-rst",
   name: "Manitoba RST return",
   levies: ["MBRST"],
+  turnover: ["MB.1"],
   from: "2018-01-01",
   to: null,
   boxes: [

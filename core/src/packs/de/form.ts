@@ -27,6 +27,7 @@ export const preliminaryReturn: ReturnForm = {
   id: "eu-de-ustva",
   name: "Preliminary VAT return (UStVA)",
   levies: ["VAT"],
+  turnover: ["81", "86", "87", "35", "41", "43", "48", "42", "60", "21", "45"],
   frequencies: ["monthly", "quarterly"],
   from: "2018-01-01",
   to: null,

@@ -116,6 +116,7 @@ function formOf(pack: string): ReturnForm {
     id: `${pack}-oss`,
     name: "One-stop shop, union scheme",
     levies: [OSS],
+    turnover: ["*.S", "*.E.*", "*.G", "*.D.*"],
     frequencies: ["quarterly"],
     from: BEGINNING,
     to: null,

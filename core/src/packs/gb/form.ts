@@ -29,6 +29,7 @@ export const nineBoxes: ReturnForm = {
   id: "gb-vat-9",
   name: "VAT return",
   levies: ["VAT"],
+  turnover: ["6"],
   from: "2021-01-01",
   to: null,
   boxes: [

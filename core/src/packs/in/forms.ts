@@ -141,6 +141,15 @@ export const gstr: ReturnForm = {
   id: "in-gstr",
   name: "GSTR-1 and GSTR-3B",
   levies: ["CGST", "IGST"],
+  turnover: [
+    "3.1a.txval",
+    "3.1b.txval",
+    "3.1c.txval",
+    "3.1e.txval",
+    "3.1.1i.txval",
+    "3.1.1ii.txval",
+    "g1.4B.txval",
+  ],
   from: "2017-07-01",
   to: null,
   parts: [
@@ -186,6 +195,7 @@ export const compositionForms: ReturnForm[] = CLASSES.map(([value, name, rate, b
   id: `in-cmp08-${value}`,
   name: `CMP-08, ${name}`,
   levies: ["CGST", "IGST"],
+  turnover: ["cmp08.1.value"],
   option: ["composition", value],
   from: "2019-04-01",
   to: null,
@@ -240,6 +250,7 @@ export const oldVat: ReturnForm = {
   id: "in-vat-old",
   name: "State VAT and CST",
   levies: ["SVAT", "CST"],
+  turnover: ["V1", "V2", "V3", "C1"],
   from: "2005-04-01",
   to: "2017-06-30",
   boxes: [

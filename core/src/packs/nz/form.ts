@@ -10,6 +10,7 @@ export const gst101a: ReturnForm = {
   id: "nz-gst101a",
   name: "GST return",
   levies: ["GST"],
+  turnover: ["5"],
   from: "2018-01-01",
   to: null,
   boxes: [

@@ -13,6 +13,7 @@ export const quarterlyReturn: ReturnForm = {
   id: "ph-2550q",
   name: "2550Q, quarterly VAT return",
   levies: ["VAT"],
+  turnover: ["31A", "32A", "33A"],
   from: "2018-01-01",
   to: null,
   boxes: [

@@ -8,6 +8,7 @@ export const gstF5: ReturnForm = {
   id: "sg-f5",
   name: "GST F5",
   levies: ["GST"],
+  turnover: ["1", "2", "3"],
   from: "2018-01-01",
   to: null,
   boxes: [

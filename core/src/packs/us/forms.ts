@@ -85,6 +85,7 @@ function stateForm(state: string, allowance: Allowance | undefined, more: Partia
     id: `us-${state.toLowerCase()}`,
     name: `Sales and use tax return, ${bodies[0]?.name ?? state}`,
     levies: [`SALES:${state}`],
+    turnover: ["G1"],
     from: "2018-01-01",
     to: null,
     boxes,

@@ -9,6 +9,7 @@ export const vat201: ReturnForm = {
   id: "za-vat201",
   name: "VAT201",
   levies: ["VAT"],
+  turnover: ["1", "1A", "2", "2A", "3", "5", "7"],
   from: "2018-01-01",
   to: null,
   boxes: [

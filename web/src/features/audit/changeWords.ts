@@ -36,6 +36,7 @@ export const ENTITIES: Readonly<Record<AuditEntity, string>> = {
 const ACTIONS: Readonly<Record<AuditAction, string>> = {
   accept: "accepted",
   adjust: "adjusted",
+  agree: "agreed the turnover of",
   answer: "said what it is of",
   archive: "archived",
   attach: "added a paper to",
@@ -54,6 +55,7 @@ const ACTIONS: Readonly<Record<AuditAction, string>> = {
   "in-review": "began the review of",
   keep: "kept",
   match: "matched",
+  name: "named the cause of a row of",
   open: "ended the review of",
   post: "posted",
   receive: "received",

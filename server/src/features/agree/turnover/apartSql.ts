@@ -1,0 +1,154 @@
+import type { ApartGroup } from "@fiscalon/core/agree/turnoverBridge";
+import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
+import type { Treatment } from "@fiscalon/core/model/taxCode";
+import type { Work } from "../../../base/work.ts";
+import type { RegistrationRecord } from "../../../db/models.ts";
+
+export interface Span {
+  from: string;
+  to: string;
+}
+
+export const TURNOVER = "turnover";
+
+/**
+ * Lines and entries of client $1 whose income in the days $2 to $3 is not the value that returns of registration $4 of
+ * these days hold: `ledger` the one, `base` the other, credit positive, with what tells why.
+ */
+const APART = `
+  led AS MATERIALIZED (
+    SELECT e.document_id AS document, p.line, p.entry_id AS entry, e.kind, p.account_id AS account, -sum(p.amount) AS ledger
+    FROM accounts a JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date BETWEEN $2 AND $3
+      JOIN entries e ON e.id = p.entry_id
+    WHERE a.client_id = $1 AND a.type = 'income' GROUP BY p.entry_id, p.line),
+  base AS MATERIALIZED (
+    SELECT document, line, base, late, min(levy) AS levy FROM (
+      SELECT document_id AS document, line, levy, sum(net) AS base, max(late) AS late FROM facts
+      WHERE registration_id = $4 AND live = 1 AND held = 0 AND direction = 'sale' AND period_end BETWEEN $2 AND $3
+      GROUP BY document_id, line, levy) GROUP BY document, line),
+  unequal AS (
+    SELECT led.document, led.line, led.entry, led.kind, led.account, led.ledger, coalesce(base.base, 0) AS base,
+      coalesce(base.late, 0) AS late, base.document IS NOT NULL AS here, 'in' AS dated
+    FROM led LEFT JOIN base ON base.document = led.document AND base.line = led.line
+    UNION ALL
+    SELECT base.document, base.line, NULL, 'document', NULL, 0, base.base, base.late, 1, 'outside'
+    FROM base LEFT JOIN led ON led.document = base.document AND led.line = base.line WHERE led.document IS NULL),
+  apart AS (
+    SELECT u.*, CASE WHEN u.line IS NULL THEN 'entry/' || u.entry ELSE 'line/' || u.document || '/' || u.line END AS key,
+      coalesce(u.account, (SELECT p.account_id FROM entries e JOIN postings p ON p.entry_id = e.id
+        WHERE e.document_id = u.document AND e.live = 1 AND p.line = u.line AND p.levy IS NULL LIMIT 1)) AS onto
+    FROM unequal u WHERE u.ledger <> u.base),
+  told AS (
+    SELECT x.*, d.kind AS documentKind, d.number, d.date AS day, d.contact_id AS contact, a.code AS accountCode,
+      a.type AS accountType, a.role, coalesce(l.code, '') <> '' AS coded, l.text AS lineText, n.cause AS named, n.reason,
+      CASE WHEN x.here THEN 'here' WHEN x.line IS NULL THEN 'none' ELSE coalesce((
+        SELECT CASE WHEN count(*) = 0 THEN 'none' WHEN max(f.registration_id IS $4) = 0 THEN 'elsewhere'
+          WHEN max(f.registration_id IS $4 AND (f.held = 1 OR f.period_end IS NULL)) = 1 THEN 'held'
+          WHEN max(CASE WHEN f.registration_id IS $4 THEN f.period_end END) > $3 THEN 'later' ELSE 'earlier' END
+        FROM facts f WHERE f.document_id = x.document AND f.line = x.line AND f.live = 1), 'none') END AS fact
+    FROM apart x LEFT JOIN documents d ON d.id = x.document LEFT JOIN accounts a ON a.id = x.onto
+      LEFT JOIN lines l ON l.document_id = x.document AND l.no = x.line
+      LEFT JOIN named_causes n ON n.registration_id = $4 AND n.kind = '${TURNOVER}' AND n.key = x.key)`;
+
+/** Everything of a row that its cause follows from, as one text. */
+const TRAITS = `json_array(kind, documentKind, accountType, role, coded, fact, dated, late, named)`;
+
+type Traits = [
+  entry: string,
+  document: DocumentKind | null,
+  account: ApartGroup["account"],
+  role: string | null,
+  coded: number,
+  fact: ApartGroup["fact"],
+  dated: ApartGroup["dated"],
+  late: number,
+  named: string | null,
+];
+
+/** A group of rows with the text that finds them again. */
+export type TraitGroup = ApartGroup & { traits: string };
+
+/** What income and the returns hold apart, by everything that tells why. */
+export async function apartGroups(
+  work: Work,
+  r: Pick<RegistrationRecord, "id" | "clientId">,
+  { from, to }: Span,
+): Promise<TraitGroup[]> {
+  const rows = await work.rows<{ traits: string; ledger: number; base: number; rows: number }>(
+    `WITH ${APART} SELECT ${TRAITS} AS traits, sum(ledger) AS ledger, sum(base) AS base, count(*) AS rows
+     FROM told GROUP BY 1 ORDER BY 1`,
+    [r.clientId, from, to, r.id],
+  );
+  return rows.map(({ traits, ...sums }) => {
+    const [entry, document, account, role, coded, fact, dated, late, named] = JSON.parse(traits) as Traits;
+    return {
+      ...sums,
+      traits,
+      entry,
+      document,
+      account,
+      role,
+      coded: coded === 1,
+      fact,
+      dated,
+      late: late === 1,
+      named,
+    };
+  });
+}
+
+export interface ApartRow {
+  key: string;
+  document: number | null;
+  line: number | null;
+  date: string;
+  number: string;
+  party: string;
+  text: string;
+  account: string;
+  ledger: number;
+  base: number;
+  reason: string;
+  suggestion: string | null;
+  total: number;
+}
+
+/** The rows of some groups, largest first; `limit` −1 for all. */
+export async function apartRows(
+  work: Work,
+  r: Pick<RegistrationRecord, "id" | "clientId">,
+  { from, to }: Span,
+  traits: readonly string[],
+  { offset, limit }: { offset: number; limit: number },
+): Promise<ApartRow[]> {
+  return work.rows<ApartRow>(
+    `WITH ${APART}
+     SELECT t.key, t.document, t.line, coalesce(t.day, e.date) AS date, coalesce(t.number, '') AS number,
+       coalesce(c.name, '') AS party, coalesce(nullif(t.lineText, ''), e.text, '') AS text,
+       coalesce(t.accountCode, '') AS account, t.ledger, t.base, coalesce(t.reason, '') AS reason,
+       (SELECT n.cause FROM named_causes n WHERE n.registration_id = $4 AND n.kind = '${TURNOVER}'
+          AND n.account = coalesce(t.accountCode, '') AND n.text = coalesce(nullif(t.lineText, ''), e.text, '')
+        ORDER BY n.id DESC LIMIT 1) AS suggestion,
+       count(*) OVER () AS total
+     FROM (SELECT *, ${TRAITS} AS traits FROM told) t LEFT JOIN entries e ON e.id = t.entry LEFT JOIN contacts c ON c.id = t.contact
+     WHERE t.traits IN (SELECT value FROM json_each($5))
+     ORDER BY abs(t.base - t.ledger) DESC, t.key LIMIT $6 OFFSET $7`,
+    [r.clientId, from, to, r.id, JSON.stringify(traits), limit, offset],
+  );
+}
+
+/** What the sales on the returns of a span come to by code: value without tax once a line, and its tax. */
+export async function soldByCode(
+  work: Work,
+  r: Pick<RegistrationRecord, "id">,
+  { from, to }: Span,
+): Promise<{ code: string; treatment: Treatment; net: number; tax: number; rows: number }[]> {
+  return work.rows(
+    `SELECT code, treatment, sum(CASE WHEN levy = first THEN net ELSE 0 END) AS net, sum(tax) AS tax, sum(levy = first) AS rows
+     FROM (SELECT *, min(levy) OVER (PARTITION BY document_id, line) AS first FROM (
+       SELECT document_id, line, levy, code, treatment, sum(net) AS net, sum(tax) AS tax FROM facts
+       WHERE registration_id = $1 AND live = 1 AND held = 0 AND direction = 'sale' AND period_end BETWEEN $2 AND $3
+       GROUP BY document_id, line, levy)) GROUP BY code, treatment`,
+    [r.id, from, to],
+  );
+}

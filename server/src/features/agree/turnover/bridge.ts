@@ -1,0 +1,230 @@
+import { apartBy, causeOf, causeOnReturn, turnoverBridge } from "@fiscalon/core/agree/turnoverBridge";
+import type { CodeOnReturn, TurnoverOnReturns } from "@fiscalon/core/agree/turnoverBridge";
+import type { Agreement } from "@fiscalon/core/agree/agreement";
+import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
+import { FiscalError } from "@fiscalon/core/errors";
+import { groupBy } from "@fiscalon/core/groupBy";
+import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
+import type { ReturnForm } from "@fiscalon/core/model/returnForm";
+import type { BridgePage, BridgeView } from "@fiscalon/contract/bridge";
+import type { Work } from "../../../base/work.ts";
+import type { ClientSetup } from "../../../books/loadSetup.ts";
+import { boxesNow } from "../../../books/returns/evaluation.ts";
+import { periodRule } from "../../../books/returns/periodRule.ts";
+import { returnRecord } from "../../../books/returns/records.ts";
+import type { RegistrationRecord } from "../../../db/models.ts";
+import { agreedSpan } from "./agreeSpan.ts";
+import { apartGroups, apartRows, soldByCode, TURNOVER } from "./apartSql.ts";
+import type { ApartRow, Span, TraitGroup } from "./apartSql.ts";
+import { codeRows } from "./codeRows.ts";
+import { turnoverBoxes } from "./turnoverBoxes.ts";
+
+/** What a bridge is made of. */
+interface Built {
+  agreement: Agreement;
+  accounts: BridgeView["accounts"];
+  declared: BridgeView["declared"];
+  apart: TraitGroup[];
+  codes: readonly CodeOnReturn[];
+  form: ReturnForm;
+}
+
+/**
+ * From income in the profit and loss account to the turnover boxes of the returns of a span.
+ * @param span whole filing periods
+ * @throws FiscalError `agree/span`
+ */
+export async function bridgeView(
+  work: Work,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  span: Span,
+): Promise<BridgeView> {
+  const { agreement, accounts, declared, form } = await built(work, r, span);
+  const { left, right, causes, open, rest } = agreement;
+  const named = await work.rows<{ cause: string }>(
+    "SELECT DISTINCT cause FROM named_causes WHERE client_id = $1 AND kind = $2 ORDER BY cause",
+    [setup.client.id, TURNOVER],
+  );
+  return {
+    ...span,
+    digits: setup.plain.digits,
+    form: form.name,
+    boxes: [...(form.turnover ?? [])],
+    left,
+    right,
+    accounts,
+    declared,
+    causes: causes.map((cause) => ({ ...cause })),
+    open,
+    rest,
+    ...(await agreedSpan(work, r, span, agreement)),
+    named: named.map(({ cause }) => cause),
+  };
+}
+
+/** The agreement of a span as it is now. */
+export async function turnoverAgreement(work: Work, r: RegistrationRecord, span: Span): Promise<Agreement> {
+  return (await built(work, r, span)).agreement;
+}
+
+/** The rows of a cause, or those that wait to be named where none is told. */
+export async function bridgePage(
+  work: Work,
+  r: RegistrationRecord,
+  span: Span,
+  { cause, ...page }: { cause: string; offset: number; limit: number },
+): Promise<BridgePage> {
+  const { apart, codes, form } = await built(work, r, span);
+  const groups = apart.filter((group) => (causeOf(group)?.id ?? "") === cause);
+  if (groups.length > 0) {
+    const traits = groups.map((group) => group.traits);
+    return pageOf(await apartRows(work, r, span, traits, page));
+  }
+  const own = codes.filter((code) => causeOnReturn(code)?.id === cause && apartBy(code) !== 0);
+  if (own.length === 0) return { total: 0, rows: [] };
+  return pageOf(await codeRows(work, r, span, own, form, page));
+}
+
+function pageOf(rows: readonly ApartRow[]): BridgePage {
+  return {
+    total: rows[0]?.total ?? 0,
+    rows: rows.map(({ total: _total, line, ...row }) => ({
+      ...row,
+      amount: row.base - row.ledger,
+      ref:
+        row.document === null
+          ? null
+          : line === null
+            ? `document/${row.document}`
+            : `line/${row.document}/${line}`,
+    })),
+  };
+}
+
+async function built(work: Work, r: RegistrationRecord, span: Span): Promise<Built> {
+  const periods = requireWhole(r, span);
+  const accounts = await work.rows<BridgeView["accounts"][number]>(
+    `SELECT a.code, a.name, -sum(p.amount) AS amount FROM accounts a
+       JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date BETWEEN $2 AND $3
+     WHERE a.client_id = $1 AND a.type = 'income' GROUP BY a.id ORDER BY a.code`,
+    [r.clientId, span.from, span.to],
+  );
+  const income = accounts.reduce((sum, { amount }) => sum + amount, 0);
+  const apart = await apartGroups(work, r, span);
+  const sold = await soldByCode(work, r, span);
+  const returns: OnReturn[] = [];
+  for (const { to } of periods) returns.push(await onReturn(work, r, to));
+  const form = returns.at(-1)?.form;
+  if (!form) throw new RangeError("A span of whole periods holds one.");
+  const { declared, ...content } = together(returns, sold);
+  return {
+    agreement: turnoverBridge(income, declared, apart, content),
+    accounts,
+    declared: returns.flatMap((one) => one.held),
+    apart,
+    codes: content.codes,
+    form,
+  };
+}
+
+function requireWhole(r: RegistrationRecord, { from, to }: Span) {
+  const periods = filingPeriods(periodRule(r), from, to);
+  const [first, last] = [periods[0], periods.at(-1)];
+  if (first?.from === from && last?.to === to) return periods;
+  throw new FiscalError(
+    "agree/span",
+    "A bridge is of whole filing periods. Begin with the first day of one and end with the last day of one.",
+    "from",
+  );
+}
+
+/** What a return holds of turnover. */
+interface OnReturn {
+  form: ReturnForm;
+  boxes: readonly BoxResult[];
+  aside: readonly { code: string; net: number }[];
+  sinceSealed: number;
+  /** The boxes as they are filed, or would be. */
+  held: BridgeView["declared"];
+}
+
+async function onReturn(work: Work, r: RegistrationRecord, end: string): Promise<OnReturn> {
+  const { form, boxes, content } = await boxesNow(work, r, end);
+  const own = turnoverBoxes(form, boxes);
+  const sealed = (await returnRecord(work, r.id, end))?.boxes ?? null;
+  const held = (sealed ? turnoverBoxes(form, sealed) : own).map(({ box, amount }) => ({
+    to: end,
+    box,
+    amount,
+  }));
+  return {
+    form,
+    boxes: own,
+    aside: content.schemes.flatMap(({ setAside }) =>
+      setAside.filter(({ direction }) => direction === "sale").map(({ code, net }) => ({ code, net })),
+    ),
+    sinceSealed: sumOf(held) - sumOf(own),
+    held,
+  };
+}
+
+function sumOf(list: readonly { amount: number }[]): number {
+  return list.reduce((total, { amount }) => total + amount, 0);
+}
+
+type Sold = Awaited<ReturnType<typeof soldByCode>>;
+
+/** The returns of a span as one; where the form has no turnover boxes, the value of sales stands in their place. */
+function together(returns: readonly OnReturn[], sold: Sold): TurnoverOnReturns & { declared: number } {
+  const bare = returns.every(({ form }) => form.turnover === undefined);
+  const boxes = returns.flatMap((one) => one.boxes);
+  const parts = boxes.flatMap(({ contributions }) => contributions);
+  const facts = groupBy(
+    parts.filter((part) => part.kind === "facts"),
+    ({ code, direction }) => `${direction} ${code}`,
+  );
+  const aside = groupBy(
+    returns.flatMap((one) => one.aside),
+    ({ code }) => code,
+  );
+  const codes = sold.map(({ code, treatment, net, tax, rows }): CodeOnReturn => {
+    const own = facts.get(`sale ${code}`) ?? [];
+    const off = (aside.get(code) ?? []).reduce((sum, one) => sum + one.net, 0);
+    const landed = own.reduce((sum, { amount }) => sum + amount, 0);
+    return {
+      code,
+      direction: "sale",
+      treatment,
+      net,
+      tax,
+      rows,
+      aside: bare ? 0 : off,
+      boxes: bare ? net : landed,
+    };
+  });
+  const bought = [...facts.values()].flat().filter(({ direction }) => direction === "purchase");
+  const byHand = parts.filter((part) => part.kind === "adjustment");
+  return {
+    codes: [
+      ...codes,
+      ...bought.map(({ code, amount, count }): CodeOnReturn => ({
+        code,
+        direction: "purchase",
+        treatment: "reverse-charge",
+        net: 0,
+        tax: 0,
+        aside: 0,
+        boxes: amount,
+        rows: count,
+      })),
+    ],
+    schemes: sumOf(parts.filter((part) => part.kind === "scheme")),
+    byHand: { amount: sumOf(byHand), rows: byHand.length },
+    rounding: boxes.reduce((total, { amount, exact }) => total + amount - exact, 0),
+    sinceSealed: bare ? 0 : returns.reduce((total, one) => total + one.sinceSealed, 0),
+    declared: bare
+      ? sold.reduce((total, { net }) => total + net, 0)
+      : sumOf(returns.flatMap(({ held }) => held)),
+  };
+}

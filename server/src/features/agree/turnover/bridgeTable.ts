@@ -1,0 +1,54 @@
+import type { Work } from "../../../base/work.ts";
+import type { ClientSetup } from "../../../books/loadSetup.ts";
+import type { RegistrationRecord } from "../../../db/models.ts";
+import type { ReportTable } from "../../../exports/reportTable.ts";
+import type { Span } from "./apartSql.ts";
+import { bridgePage, bridgeView } from "./bridge.ts";
+
+/** No limit, as the database writes it. */
+const ALL = -1;
+
+/** The bridge as a table: both figures, every cause, and under each the rows it is made of. */
+export async function bridgeTable(
+  work: Work,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  span: Span,
+): Promise<ReportTable> {
+  const view = await bridgeView(work, setup, r, span);
+  const bare = ["", "", "", "", ""];
+  const rowsOf = async (cause: string) => {
+    const { rows } = await bridgePage(work, r, span, { cause, offset: 0, limit: ALL });
+    return rows.map(({ date, number, party, text, account, amount, reason }) => ({
+      cells: ["", date, number, party, reason === "" ? text : `${text} (${reason})`, account, amount],
+    }));
+  };
+  const rows: ReportTable["rows"][number][] = [
+    { cells: ["Income in the profit and loss account", ...bare, view.left], total: true },
+  ];
+  for (const { id, name, amount } of view.causes)
+    rows.push({ cells: [name, ...bare, amount], total: true }, ...(await rowsOf(id)));
+  if (view.open.rows > 0)
+    rows.push({ cells: ["Without a cause", ...bare, view.open.amount], total: true }, ...(await rowsOf("")));
+  const boxes = view.boxes.length === 0 ? "Value of sales on the returns" : `Boxes ${view.boxes.join(", ")}`;
+  const { agreed, state } = view;
+  return {
+    title: "Turnover bridge",
+    about: `${setup.client.name}, ${view.form}, ${span.from} to ${span.to}. ${agreed ? `${state} by ${agreed.by} on ${agreed.at.slice(0, 10)}${agreed.note === "" ? "" : `: ${agreed.note}`}` : "not agreed yet"}.`,
+    digits: view.digits,
+    columns: [
+      { name: "Cause", width: 170 },
+      { name: "Date", width: 60 },
+      { name: "Number", width: 70 },
+      { name: "Party", width: 100 },
+      { name: "Text", width: 140 },
+      { name: "Account", width: 50 },
+      { name: "Amount", amount: true },
+    ],
+    rows: [
+      ...rows,
+      { cells: [boxes, ...bare, view.right], total: true },
+      { cells: ["Left", ...bare, view.rest], total: true },
+    ],
+  };
+}

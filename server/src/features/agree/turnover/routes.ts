@@ -1,0 +1,104 @@
+import type { FastifyInstance } from "fastify";
+import Joi from "joi";
+import { agreeBody, nameCauseBody } from "@fiscalon/contract/bridge";
+import type { AgreeBody, NameCauseBody } from "@fiscalon/contract/bridge";
+import { date } from "@fiscalon/contract/fields";
+import { clientParams, described } from "../../../base/validation.ts";
+import { loadSetup, registrationIn } from "../../../books/loadSetup.ts";
+import { paging } from "../../../db/listOrder.ts";
+import { formatQuery, sendTable } from "../../../exports/sendTable.ts";
+import type { TableFormat } from "../../../exports/sendTable.ts";
+import { agreeSpan, nameCause } from "./agreeSpan.ts";
+import type { Span } from "./apartSql.ts";
+import { bridgePage, bridgeView, turnoverAgreement } from "./bridge.ts";
+import { bridgeTable } from "./bridgeTable.ts";
+
+const BASE = "/clients/:id/registrations/:rid/bridge";
+const params = clientParams.append({ rid: Joi.string().max(60).required() });
+const span = { from: date.required(), to: date.required() };
+interface Params {
+  id: number;
+  rid: string;
+}
+
+/** The turnover bridge of a registration. */
+export async function bridgeRoutes(app: FastifyInstance): Promise<void> {
+  app.get<{ Params: Params; Querystring: Span }>(
+    BASE,
+    {
+      schema: described("From income to the turnover boxes of whole periods, by cause", "Agree", {
+        params,
+        querystring: Joi.object(span),
+      }),
+    },
+    async ({ work, params, query }) => {
+      const setup = await loadSetup(work, params.id);
+      return bridgeView(work, setup, registrationIn(setup, params.rid), query);
+    },
+  );
+
+  app.get<{ Params: Params; Querystring: Span & { cause: string; offset: number; limit: number } }>(
+    `${BASE}/rows`,
+    {
+      schema: described("The rows of a cause of the bridge, by pages", "Agree", {
+        params,
+        querystring: Joi.object({ ...span, ...paging, cause: Joi.string().max(260).allow("").default("") }),
+      }),
+    },
+    async ({ work, params, query }) => {
+      const setup = await loadSetup(work, params.id);
+      const { from, to, cause, offset, limit } = query;
+      return bridgePage(work, registrationIn(setup, params.rid), { from, to }, { cause, offset, limit });
+    },
+  );
+
+  app.get<{ Params: Params; Querystring: Span & { format: TableFormat } }>(
+    `${BASE}/file`,
+    {
+      schema: described("The bridge with its rows as a file", "Agree", {
+        params,
+        querystring: formatQuery.append(span),
+      }),
+    },
+    async ({ work, params, query: { format, from, to } }, reply) => {
+      const setup = await loadSetup(work, params.id);
+      const table = await bridgeTable(work, setup, registrationIn(setup, params.rid), { from, to });
+      return sendTable(reply, `turnover-bridge-${to}`, format, table);
+    },
+  );
+
+  app.post<{ Params: Params; Body: NameCauseBody }>(
+    `${BASE}/causes`,
+    {
+      schema: described("Name the cause of rows of the bridge, or take it back", "Agree", {
+        params,
+        body: nameCauseBody,
+      }),
+    },
+    async ({ work, params, body }, reply) => {
+      await work.write(async (work) => {
+        const setup = await loadSetup(work, params.id);
+        await nameCause(work, registrationIn(setup, params.rid), body);
+      });
+      return reply.status(204).send();
+    },
+  );
+
+  app.post<{ Params: Params; Body: AgreeBody }>(
+    `${BASE}/agreement`,
+    {
+      schema: described("Keep that the bridge of a span is agreed as it stands", "Agree", {
+        params,
+        body: agreeBody,
+      }),
+    },
+    async ({ work, params, body }, reply) => {
+      await work.write(async (work) => {
+        const setup = await loadSetup(work, params.id);
+        const r = registrationIn(setup, params.rid);
+        await agreeSpan(work, r, body, await turnoverAgreement(work, r, body));
+      });
+      return reply.status(204).send();
+    },
+  );
+}

@@ -1,0 +1,13 @@
+import type { ReturnForm } from "@fiscalon/core/model/returnForm";
+import { idsOfFamily, isFamily } from "@fiscalon/core/returns/boxFamily";
+import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
+
+/** Of the boxes of a form those that hold turnover. */
+export function turnoverBoxes<Box extends Pick<BoxResult, "box" | "amount">>(
+  { turnover = [] }: ReturnForm,
+  boxes: readonly Box[],
+): Box[] {
+  const ids = boxes.map(({ box }) => box);
+  const wanted = new Set(turnover.flatMap((id) => (isFamily(id) ? idsOfFamily(id, ids) : [id])));
+  return boxes.filter(({ box }) => wanted.has(box));
+}

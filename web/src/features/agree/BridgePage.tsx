@@ -1,0 +1,253 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import type { BridgeView } from "@fiscalon/contract/bridge";
+import { displayAmount } from "@fiscalon/core/money/amount";
+import { api, filled } from "../../api/client.ts";
+import { keys } from "../../api/keys.ts";
+import { ScreenLinks } from "../../app/ScreenLinks.tsx";
+import { useScope } from "../../app/scope.ts";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { SelectField } from "../../kit/Field.tsx";
+import { Figure } from "../../kit/Figure.tsx";
+import { plural, showMoment, showPeriod } from "../../kit/format.ts";
+import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
+import { AgreeDialog } from "./AgreeDialog.tsx";
+import { BridgeRows } from "./BridgeRows.tsx";
+import { Bar, BridgeLine, scaleOf } from "./WaterfallRow.tsx";
+
+export const BRIDGE = "/clients/:id/registrations/:rid/bridge";
+
+const STATES: Record<BridgeView["state"], string> = {
+  open: "not agreed yet",
+  agreed: "agreed",
+  accepted: "agreed with what is left",
+  changed: "changed since it was agreed",
+};
+
+/** From income in the profit and loss account to the turnover boxes, cause by cause; what nobody knows is named here. */
+export function BridgePage() {
+  const { client, registration, period, periods } = useScope();
+  const [span, setSpan] = useState<{ from: string; to: string } | null>(null);
+  const [agreeing, setAgreeing] = useState(false);
+  const chosen = span ?? (period ? { from: period.from, to: period.to } : null);
+  const parts = [client?.id, registration?.id];
+  const { data: view, error } = useQuery({
+    queryKey: keys.of(client?.id, "bridge", registration?.id, chosen),
+    queryFn: () => api.get(BRIDGE, [client?.id, registration?.id], { ...chosen }),
+    enabled: registration !== undefined && chosen !== null,
+  });
+  const links = <ScreenLinks label="Agree" group="agree" className="flex flex-wrap gap-x-5 font-semibold" />;
+  if (!registration || !chosen)
+    return (
+      <Sheet title="Turnover" actions={links}>
+        <EmptyState title="Nothing to compare yet">
+          Income and turnover boxes are compared period by period, once there is a registration.
+        </EmptyState>
+      </Sheet>
+    );
+  const past = periods.filter(({ state }) => state !== "ahead");
+  const set = (change: Partial<typeof chosen>) => {
+    const next = { ...chosen, ...change };
+    setSpan(next.from <= next.to ? next : null);
+  };
+  return (
+    <Sheet
+      title={`Turnover bridge, ${showPeriod(chosen.from, chosen.to)}`}
+      aside={view && STATES[view.state]}
+      actions={links}
+      lead="From income in the profit and loss account to what the returns declare. A solid step adds, a hatched one takes off."
+    >
+      <div className="no-print mb-3 flex flex-wrap items-end gap-4">
+        <SelectField label="From" value={chosen.from} onChange={({ target }) => set({ from: target.value })}>
+          {past.map((one) => (
+            <option key={one.from} value={one.from}>
+              {showPeriod(one.from, one.to)}
+            </option>
+          ))}
+        </SelectField>
+        <SelectField label="To" value={chosen.to} onChange={({ target }) => set({ to: target.value })}>
+          {past
+            .filter(({ to }) => to >= chosen.from)
+            .map((one) => (
+              <option key={one.to} value={one.to}>
+                {showPeriod(one.from, one.to)}
+              </option>
+            ))}
+        </SelectField>
+        <span className="ml-auto flex items-center gap-4">
+          {(["xlsx", "pdf", "csv"] as const).map((format) => (
+            <a
+              key={format}
+              className="word-link"
+              download
+              href={`/api${filled(BRIDGE, parts)}/file?${new URLSearchParams({ ...chosen, format }).toString()}`}
+            >
+              {format.toUpperCase()}
+            </a>
+          ))}
+          {view && (
+            <button type="button" className="btn btn-primary" onClick={() => setAgreeing(true)}>
+              {view.rest === 0 ? "Agree at 0.00" : "Accept with what is left …"}
+            </button>
+          )}
+        </span>
+      </div>
+      <ErrorNote error={error} />
+      {view && <BridgeSheet view={view} rid={registration.id} />}
+      {view && agreeing && (
+        <AgreeDialog view={view} rid={registration.id} onClose={() => setAgreeing(false)} />
+      )}
+    </Sheet>
+  );
+}
+
+function BridgeSheet({ view, rid }: { view: BridgeView; rid: number }) {
+  const { digits, left, right, causes, open, rest, boxes, accounts, declared, from, to } = view;
+  const [shown, setShown] = useState<string | null>(open.rows > 0 ? "" : null);
+  const sums = causes.reduce((all, { amount }) => [...all, (all.at(-1) ?? 0) + amount], [left]);
+  const scale = scaleOf([...sums, right, left]);
+  const toggle = (id: string) => setShown(shown === id ? null : id);
+  const figure = (
+    amount: number,
+    title: string,
+    words: string,
+    list: { ref: string; label: string; amount: number }[],
+  ) => (
+    <Figure
+      amount={amount}
+      digits={digits}
+      label={title}
+      of={{
+        ref: `bridge/${from}/${to}/${title}`,
+        title,
+        amount,
+        digits,
+        words: [words],
+        parts: list.map((part) => ({ ...part, detail: "" })),
+        arithmetic: [],
+      }}
+    />
+  );
+  const box = boxes.length === 0 ? "Value of sales on the returns" : `Boxes ${boxes.join(", ")}`;
+  return (
+    <>
+      <table className="sheet-table">
+        <thead>
+          <tr>
+            <th>Cause</th>
+            <th className="num">Amount</th>
+            <th>Step</th>
+            <th>Found by</th>
+          </tr>
+        </thead>
+        <tbody>
+          <BridgeLine
+            strong
+            name="Income in the profit and loss account"
+            detail={plural(accounts.length, "account")}
+            amount={figure(
+              left,
+              "Income",
+              "What was posted to income accounts in these days, credit positive.",
+              accounts.map(({ code, name, amount }) => ({
+                ref: `account/${code}/${from}/${to}`,
+                label: `${code} ${name}`,
+                amount,
+              })),
+            )}
+            bar={<Bar scale={scale} from={left} to={left} sum />}
+          />
+          {causes.map(({ id, name, amount, rows, found }, index) => [
+            <BridgeLine
+              key={id}
+              name={
+                rows === 0 ? (
+                  name
+                ) : (
+                  <button
+                    type="button"
+                    className="word-link text-left"
+                    aria-expanded={shown === id}
+                    onClick={() => toggle(id)}
+                  >
+                    {shown === id ? "▾" : "▸"} {name}
+                  </button>
+                )
+              }
+              detail={rows === 0 ? "" : plural(rows, "row")}
+              amount={displayAmount(amount, digits)}
+              bar={<Bar scale={scale} from={sums[index] ?? left} to={sums[index + 1] ?? right} />}
+              found={found}
+            />,
+            shown === id && (
+              <BridgeRows key={`${id} rows`} view={view} rid={rid} cause={id} byPerson={found === "person"} />
+            ),
+          ])}
+          {open.rows > 0 && (
+            <BridgeLine
+              name={
+                <button
+                  type="button"
+                  className="word-link text-left text-warning"
+                  aria-expanded={shown === ""}
+                  onClick={() => toggle("")}
+                >
+                  {shown === "" ? "▾" : "▸"} Without a cause
+                </button>
+              }
+              detail={`${plural(open.rows, "row")} to be named`}
+              amount={displayAmount(open.amount, digits)}
+              bar={<Bar scale={scale} from={sums.at(-1) ?? left} to={(sums.at(-1) ?? left) + open.amount} />}
+              found="nobody yet"
+            />
+          )}
+          {open.rows > 0 && shown === "" && <BridgeRows view={view} rid={rid} cause="" byPerson />}
+          <BridgeLine
+            strong
+            name={`Declared, ${view.form}`}
+            detail={box}
+            amount={figure(
+              right,
+              "Declared",
+              boxes.length === 0
+                ? "The form has no boxes of turnover: the value of the sales on it."
+                : "The boxes as they are filed, or would be.",
+              declared.map((one) => ({
+                ref: `box/${rid}/${one.to}/${one.box}`,
+                label: `Box ${one.box}, to ${one.to}`,
+                amount: one.amount,
+              })),
+            )}
+            bar={<Bar scale={scale} from={right} to={right} sum />}
+          />
+          <BridgeLine
+            name={<span className={rest === 0 ? "text-success" : "text-warning"}>Left</span>}
+            detail={rest === 0 ? "nothing is left to explain" : `${plural(open.rows, "row")} without a cause`}
+            amount={displayAmount(rest, digits)}
+            bar={null}
+          />
+        </tbody>
+      </table>
+      <AgreedNote view={view} />
+    </>
+  );
+}
+
+function AgreedNote({ view: { agreed, changed, digits } }: { view: BridgeView }) {
+  if (!agreed) return null;
+  return (
+    <div className="quiet mt-3">
+      Agreed by {agreed.by}, {showMoment(agreed.at)}
+      {agreed.note === "" ? "." : `: ${agreed.note}`}
+      {changed.length > 0 && (
+        <ul className="mt-1 text-warning">
+          {changed.map(({ name, before, now }) => (
+            <li key={name}>
+              {name}: {displayAmount(before, digits)} then, {displayAmount(now, digits)} now
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,193 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import type { BridgeRow, BridgeView } from "@fiscalon/contract/bridge";
+import { displayAmount } from "@fiscalon/core/money/amount";
+import { api } from "../../api/client.ts";
+import { keys } from "../../api/keys.ts";
+import { useScope } from "../../app/scope.ts";
+import { Combo } from "../../kit/Combo.tsx";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { Field } from "../../kit/Field.tsx";
+import { Figure } from "../../kit/Figure.tsx";
+import { plural, showDate } from "../../kit/format.ts";
+
+const PAGE = 50;
+const ROWS = "/clients/:id/registrations/:rid/bridge/rows";
+const CAUSES = "/clients/:id/registrations/:rid/bridge/causes";
+
+/** The rows of a cause, each opening its trail; what a person names can be named here, or taken back. */
+export function BridgeRows({
+  view: { from, to, digits, named },
+  rid,
+  cause,
+  byPerson,
+}: {
+  view: BridgeView;
+  rid: number;
+  cause: string;
+  byPerson: boolean;
+}) {
+  const { client } = useScope();
+  const [limit, setLimit] = useState(PAGE);
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const { data: page, error } = useQuery({
+    queryKey: keys.of(client?.id, "bridge", rid, { from, to, cause, limit }),
+    queryFn: () => api.get(ROWS, [client?.id, rid], { from, to, cause, offset: 0, limit }),
+    placeholderData: (before) => before,
+  });
+  if (error || !page)
+    return (
+      <tr>
+        <td colSpan={4}>{error ? <ErrorNote error={error} /> : <span className="quiet">…</span>}</td>
+      </tr>
+    );
+  const choose = (key: string) => {
+    const next = new Set(chosen);
+    if (!next.delete(key)) next.add(key);
+    setChosen(next);
+  };
+  return (
+    <>
+      {page.rows.map((row) => (
+        <RowOf
+          key={row.key}
+          row={row}
+          digits={digits}
+          chosen={chosen.has(row.key)}
+          onChoose={byPerson ? () => choose(row.key) : undefined}
+        />
+      ))}
+      {page.total > page.rows.length && (
+        <tr>
+          <td colSpan={4} className="pl-8">
+            <button type="button" className="word-link" onClick={() => setLimit(limit + PAGE)}>
+              {page.total - page.rows.length} more
+            </button>
+          </td>
+        </tr>
+      )}
+      {byPerson && chosen.size > 0 && (
+        <tr>
+          <td colSpan={4}>
+            <Naming
+              rows={page.rows.filter(({ key }) => chosen.has(key))}
+              span={{ from, to }}
+              rid={rid}
+              named={named}
+              takesBack={cause !== ""}
+              onDone={() => setChosen(new Set())}
+            />
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}
+
+function RowOf({
+  row,
+  digits,
+  chosen,
+  onChoose,
+}: {
+  row: BridgeRow;
+  digits: number;
+  chosen: boolean;
+  onChoose: (() => void) | undefined;
+}) {
+  const { number, party, text, date, account, amount, ledger, base, ref, reason, suggestion } = row;
+  const what = [party, text].filter((part) => part !== "").join(": ");
+  return (
+    <tr className="text-[13.5px]">
+      <td className="pl-8 !whitespace-normal">
+        <label className="flex items-baseline gap-2">
+          {onChoose && (
+            <input
+              type="checkbox"
+              checked={chosen}
+              onChange={onChoose}
+              aria-label={`Choose ${number || what}`}
+            />
+          )}
+          <span>
+            {number && <span className="num mr-2">{number}</span>}
+            {what}
+            {reason && <span className="quiet ml-2">{reason}</span>}
+            {suggestion && <span className="quiet ml-2">named before: {suggestion}</span>}
+          </span>
+        </label>
+      </td>
+      <td className="num">
+        <Figure amount={amount} digits={digits} of={ref} label={number || what} />
+      </td>
+      <td className="quiet">
+        {displayAmount(ledger, digits)} in the books, {displayAmount(base, digits)} on returns
+      </td>
+      <td className="quiet">
+        {account} {showDate(date)}
+      </td>
+    </tr>
+  );
+}
+
+/** A cause for the rows that are chosen: one that was named before, or a new one. */
+function Naming({
+  rows,
+  span,
+  rid,
+  named,
+  takesBack,
+  onDone,
+}: {
+  rows: readonly BridgeRow[];
+  span: { from: string; to: string };
+  rid: number;
+  named: readonly string[];
+  takesBack: boolean;
+  onDone: () => void;
+}) {
+  const { client } = useScope();
+  const queries = useQueryClient();
+  const [first] = rows;
+  const [cause, setCause] = useState(first?.suggestion ?? "");
+  const [reason, setReason] = useState("");
+  const save = useMutation({
+    mutationFn: (name: string) =>
+      api.post(CAUSES, [client?.id, rid], { ...span, keys: rows.map(({ key }) => key), cause: name, reason }),
+    onSuccess: async () => {
+      await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
+      onDone();
+    },
+  });
+  return (
+    <div className="flex flex-wrap items-end gap-3 py-2 pl-6" role="group" aria-label="Name a cause">
+      <Combo
+        label={`Cause of ${plural(rows.length, "row")}`}
+        value={cause}
+        choices={[...new Set([...named, ...(cause === "" ? [] : [cause])])].map((name) => ({
+          value: name,
+          label: name,
+        }))}
+        onChange={setCause}
+        onCreate={setCause}
+        createWord="Call it"
+        placeholder="accrued income, …"
+      />
+      <Field label="Why" value={reason} onChange={({ target }) => setReason(target.value)} />
+      <button
+        type="button"
+        className="btn btn-primary"
+        disabled={cause === "" || save.isPending}
+        onClick={() => save.mutate(cause)}
+      >
+        Name it
+      </button>
+      {takesBack && (
+        <button type="button" className="word-link pb-2" onClick={() => save.mutate("")}>
+          take the name back
+        </button>
+      )}
+      <ErrorNote error={save.error} />
+    </div>
+  );
+}

@@ -1,0 +1,78 @@
+import clsx from "clsx";
+import type { ReactNode } from "react";
+
+/** Where bars stand: from the lowest figure to the highest, a little room at both ends. */
+export interface Scale {
+  low: number;
+  high: number;
+}
+
+const ROOM = 0.04;
+
+/** The stretch in which all the sums of a bridge lie. Far from nought it does not begin there. */
+export function scaleOf(sums: readonly number[]): Scale {
+  const [low, high] = [Math.min(...sums), Math.max(...sums)];
+  const room = Math.max(1, (high - low) * ROOM);
+  return { low: low - room * 2, high: high + room };
+}
+
+function place({ low, high }: Scale, amount: number): number {
+  return ((amount - low) / (high - low)) * 100;
+}
+
+/** A step of a waterfall: what adds is solid, what takes off hatched; sums reach to the edge. */
+export function Bar({
+  scale,
+  from,
+  to,
+  sum = false,
+}: {
+  scale: Scale;
+  from: number;
+  to: number;
+  sum?: boolean;
+}) {
+  const [start, end] = sum
+    ? [0, place(scale, to)]
+    : [place(scale, Math.min(from, to)), place(scale, Math.max(from, to))];
+  return (
+    <div className="relative h-4" aria-hidden>
+      <div
+        className={clsx(
+          "absolute h-4 border border-base-content/60",
+          sum ? "bg-base-content/75" : to >= from ? "bg-secondary/40" : "hatched",
+        )}
+        style={{ left: `${start}%`, width: `max(2px, ${end - start}%)` }}
+      />
+    </div>
+  );
+}
+
+/** A row of the bridge: what it is, its amount, its step, and who found it. */
+export function BridgeLine({
+  name,
+  detail,
+  amount,
+  bar,
+  found,
+  strong = false,
+}: {
+  name: ReactNode;
+  detail?: ReactNode;
+  amount: ReactNode;
+  bar: ReactNode;
+  found?: ReactNode;
+  strong?: boolean;
+}) {
+  return (
+    <tr className={clsx(strong && "bg-base-200 font-semibold")}>
+      <td className="!whitespace-normal">
+        {name}
+        {detail && <span className="quiet ml-1.5 text-[12.5px] font-normal">{detail}</span>}
+      </td>
+      <td className="num">{amount}</td>
+      <td className="w-[34%]">{bar}</td>
+      <td className="quiet font-normal">{found}</td>
+    </tr>
+  );
+}
