@@ -128,6 +128,11 @@ function BridgeSheet({ view, rid }: { view: BridgeView; rid: number }) {
       }}
     />
   );
+  const inBoxes = declared.map((one) => ({
+    ref: `box/${rid}/${one.to}/${one.box}`,
+    label: `Box ${one.box}, to ${one.to}`,
+    amount: one.amount,
+  }));
   const box = boxes.length === 0 ? "Value of sales on the returns" : `Boxes ${boxes.join(", ")}`;
   return (
     <>
@@ -175,7 +180,20 @@ function BridgeSheet({ view, rid }: { view: BridgeView; rid: number }) {
                 )
               }
               detail={rows === 0 ? "" : plural(rows, "row")}
-              amount={displayAmount(amount, digits)}
+              amount={
+                rows === 0 ? (
+                  figure(amount, name, "Worked out from the boxes.", inBoxes)
+                ) : (
+                  <button
+                    type="button"
+                    className="figure"
+                    aria-label={`${name} ${displayAmount(amount, digits)}, open rows`}
+                    onClick={() => toggle(id)}
+                  >
+                    {displayAmount(amount, digits)}
+                  </button>
+                )
+              }
               bar={<Bar scale={scale} from={sums[index] ?? left} to={sums[index + 1] ?? right} />}
               found={found}
             />,
@@ -212,11 +230,7 @@ function BridgeSheet({ view, rid }: { view: BridgeView; rid: number }) {
               boxes.length === 0
                 ? "The form has no boxes of turnover: the value of the sales on it."
                 : "The boxes as they are filed, or would be.",
-              declared.map((one) => ({
-                ref: `box/${rid}/${one.to}/${one.box}`,
-                label: `Box ${one.box}, to ${one.to}`,
-                amount: one.amount,
-              })),
+              inBoxes,
             )}
             bar={<Bar scale={scale} from={right} to={right} sum />}
           />

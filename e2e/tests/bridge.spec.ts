@@ -1,0 +1,81 @@
+import { expect, test } from "@playwright/test";
+import { startServer } from "../support/server.ts";
+import type { RunningServer } from "../support/server.ts";
+
+let server: RunningServer;
+test.beforeAll(async () => {
+  server = await startServer();
+});
+test.afterAll(() => server.stop());
+
+const send = async (path: string, body: object) => {
+  const response = await fetch(`${server.address}/api${path}`, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify(body),
+  });
+  expect(response.status, await response.clone().text()).toBe(201);
+  return (await response.json()) as { id: number; registrations: { id: number }[] };
+};
+
+test("turnover is bridged to nought by naming two causes, agreed, and watched from then on", async ({ page }) => {
+  const { id } = await send("/clients", {
+    name: "Tidewrack Prints",
+    country: "GB",
+    place: { name: "Shop", country: "GB", region: null },
+    registration: { pack: "gb", from: "2026-01-01", frequency: "quarterly", anchor: "2026-03-31", number: "" },
+  });
+  const invoice = (number: string, amount: string, more: object = {}) =>
+    send(`/clients/${id}/documents`, {
+      kind: "sales-invoice",
+      date: "2026-02-10",
+      prices: "exclusive",
+      number,
+      contact: null,
+      lines: [{ code: "S20", amount, text: "Prints", ...more }],
+    });
+  const journal = (number: string, amount: string) =>
+    send(`/clients/${id}/documents`, {
+      kind: "journal",
+      date: "2026-03-31",
+      prices: "exclusive",
+      number,
+      contact: null,
+      lines: [
+        { account: "4000", amount: `-${amount}`, text: number },
+        { account: "3000", amount, text: number },
+      ],
+    });
+  await invoice("T-1", "1000.00");
+  await invoice("T-2", "300.00", { account: "0100" });
+  await journal("Work not billed yet", "250.00");
+  await journal("Till counted again", "12.00");
+
+  await page.goto(`${server.address}/c/${id}/agree/turnover?period=2026-03-31`);
+  await expect(page.getByRole("heading", { name: "Turnover bridge, Jan to Mar 2026" })).toBeVisible();
+  const left = page.getByRole("row", { name: /^Left/ });
+  await expect(left).toContainText("2 rows without a cause");
+  await expect(page.getByRole("row", { name: /Supplies posted to balance sheet accounts/ })).toContainText("300.00");
+
+  for (const [row, cause] of [
+    ["Work not billed yet", "Accrued income"],
+    ["Till counted again", "Till differences"],
+  ] as const) {
+    await page.getByRole("checkbox", { name: `Choose ${row}` }).check();
+    const naming = page.getByRole("group", { name: "Name a cause" });
+    await naming.getByRole("combobox").fill(cause);
+    await page.getByRole("option", { name: new RegExp(cause) }).click();
+    await naming.getByRole("button", { name: "Name it" }).click();
+    await expect(page.getByRole("button", { name: new RegExp(`▸ ${cause}`) })).toBeVisible();
+  }
+  await expect(left).toContainText("nothing is left to explain");
+  await expect(left).toContainText("0.00");
+
+  await page.getByRole("button", { name: "Agree at 0.00" }).click();
+  await page.getByRole("dialog").getByRole("button", { name: "Agree" }).click();
+  await expect(page.getByText(/^Agreed by Imre Vass/)).toBeVisible();
+  await invoice("T-3", "40.00");
+  await page.reload();
+  await expect(page.getByText("changed since it was agreed")).toBeVisible();
+  await expect(page.getByText("Income: 1,262.00 then, 1,302.00 now")).toBeVisible();
+});
