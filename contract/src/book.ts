@@ -1,4 +1,6 @@
 import Joi from "joi";
+import { bookAgreement, bookNamedCause } from "./bookAgreements.ts";
+import type { BookAgreement, BookNamedCause } from "./bookAgreements.ts";
 import { ALL_TAX_PAYMENT_KINDS } from "@fiscalon/core/model/taxPaymentKinds";
 import type { TaxPaymentKind } from "@fiscalon/core/model/taxPaymentKinds";
 import type { Account } from "@fiscalon/core/model/account";
@@ -131,6 +133,8 @@ export const bookSchema = Joi.object<BookFile, true>({
     collectionOpeningBody.append<BookCollectionOpening>({ contact: Joi.string().required() }),
   ),
   acceptances: Joi.array().items(bookAcceptance),
+  namedCauses: Joi.array().items(bookNamedCause),
+  agreements: Joi.array().items(bookAgreement),
   lateAnswers: Joi.array().items(bookLateAnswer),
   imports: Joi.array().items(bookImport),
   bank: Joi.array().items(bookBank).unique("account"),
@@ -217,6 +221,9 @@ export interface BookFile {
   taxPayments?: BookTaxPayment[];
   /** Findings accepted with a reason. */
   acceptances?: BookAcceptance[];
+  /** What people said of agreements: the cause of a row, and that a span is agreed as it stood. */
+  namedCauses?: BookNamedCause[];
+  agreements?: BookAgreement[];
   /** What was said of late documents. */
   lateAnswers?: BookLateAnswer[];
   instalments?: BookInstalment[];

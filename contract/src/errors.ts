@@ -6,9 +6,16 @@ export const ERRORS = {
   ...ERRORS_OF_FILES,
   ...ERRORS_OF_STOCK,
   "account/duplicate-number": { status: 409, says: "Account … is there already: …. Choose another number." },
-  "agree/no-row": { status: 409, says: "A row of the bridge is not apart any more; look again." },
-  "agree/rest": { status: 422, says: "What is left needs a cause, or a reason to accept it." },
-  "agree/span": { status: 422, says: "A bridge is of whole filing periods." },
+  "agree/no-balance": { status: 404, says: 'There is no balance "…" to agree.' },
+  "agree/no-row": { status: 409, says: "One of these rows is not apart any more. Look again." },
+  "agree/rest": {
+    status: 422,
+    says: "Something is left without a cause. Name it, or say why it is accepted as it is.",
+  },
+  "agree/span": {
+    status: 422,
+    says: "A bridge is of whole filing periods. Begin with the first day of one and end with the last day of one.",
+  },
   "agree/not-a-journal": { status: 422, says: "This entry explains itself; only journals need a reason." },
   "authority/no-obligation": {
     status: 502,
@@ -196,7 +203,7 @@ export const ERRORS = {
     status: 422,
     says: "… is no number of the levy: its check digits do not fit.",
   },
-  "registration/basis": { status: 422, says: "… knows no … basis. Choose …." },
+  "registration/basis": { status: 422, says: "… knows no … basis for this registration. Choose …." },
   "registration/dates": { status: 422, says: "The registration would end before it starts." },
   "registration/leaving": { status: 422, says: 'Nothing is left by "…" on …. …' },
   "registration/no-anchor": { status: 422, says: "Say on which month end a … period ends." },

@@ -77,6 +77,6 @@ export const ERRORS_OF_STOCK = {
   "takings/csv": { status: 422, says: "Row …: …. Correct the file and read it again." },
   "takings/no-scheme": {
     status: 409,
-    says: "A takings sheet belongs to a retail scheme. Join one in Set up, Places & registrations.",
+    says: "A takings sheet belongs to a scheme of shops. Join one in Set up, Places & registrations.",
   },
 } as const satisfies Record<string, { status: number; says: string }>;

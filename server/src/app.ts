@@ -15,6 +15,7 @@ import { attachmentRoutes } from "./features/attachments/routes.ts";
 import { seriesRoutes } from "./features/series/routes.ts";
 import { templateRoutes } from "./features/templates/routes.ts";
 import { agreeRoutes } from "./features/agree/routes.ts";
+import { balanceRoutes } from "./features/agree/balances/routes.ts";
 import { bridgeRoutes } from "./features/agree/turnover/routes.ts";
 import { auditRoutes } from "./features/audit/routes.ts";
 import { bankRoutes } from "./features/bank/routes.ts";
@@ -98,6 +99,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     ledgerRoutes,
     agreeRoutes,
     bridgeRoutes,
+    balanceRoutes,
     returnRoutes,
     settleRoutes,
     trailRoutes,

@@ -21,6 +21,7 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 const END = "2026-03-31";
+const SPAN = { from: "2026-01-01", to: END };
 const NOWHERE = { code: null, account: "4000" };
 const NO_MAPPING = { taxes: {}, surcharge: NOWHERE, tip: NOWHERE, fee: NOWHERE, bank: "1000" };
 
@@ -107,6 +108,12 @@ function bodyFor(method: string, path: string): object | undefined {
       documents: [1],
       account: "7920",
     },
+    "POST /clients/{id}/registrations/{rid}/bridge/causes": {
+      ...SPAN,
+      keys: ["document/1/1"],
+      cause: "Taken over",
+    },
+    "POST /clients/{id}/registrations/{rid}/bridge/agreement": { ...SPAN, note: "taken over" },
     "POST /clients/{id}/registrations/{rid}/capital-items": CAPITAL_ITEM,
     "PUT /clients/{id}/registrations/{rid}/capital-items/{no}": CAPITAL_ITEM,
     "POST /clients/{id}/registrations/{rid}/methods": { answers: {} },
@@ -149,6 +156,8 @@ function bodyFor(method: string, path: string): object | undefined {
 
 /** The question after a path that cannot be asked without one. */
 function queryFor(method: string, path: string): string {
+  if (path.endsWith("/bridge/file")) return `?format=csv&from=${SPAN.from}&to=${SPAN.to}`;
+  if (path.includes("/bridge") && method === "GET") return `?from=${SPAN.from}&to=${SPAN.to}`;
   if (path.endsWith("/capital-items/export")) return "?format=csv";
   if (path.includes("/collection/")) return `?day=${END}`;
   if (path.endsWith("/returns")) return `?from=2026-01-01&to=${END}`;

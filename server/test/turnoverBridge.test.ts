@@ -77,6 +77,7 @@ test("each cause between income and box 6 stands for itself, and what nobody can
     "Boxes adjusted by hand": 15,
   });
   expect(view.open).toEqual({ amount: -280_00, rows: 2 });
+  await books.expectSameAfterBookFile();
   const agreed = (note: string) =>
     server.call("POST", `${books.registration}/bridge/agreement`, { ...Q1, note });
   expectRefusal(await agreed(""), "agree/rest", "note");
@@ -104,6 +105,7 @@ test("each cause between income and box 6 stands for itself, and what nobody can
       { name: "Declared", before: 158_500, now: 159_000 },
     ],
   });
+  await books.expectSameAfterBookFile();
   expectRefusal(
     await server.call("GET", `${books.registration}/bridge?${query({ from: "2026-01-02", to: Q1.to })}`),
     "agree/span",

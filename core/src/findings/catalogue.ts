@@ -8,6 +8,7 @@ export const CHECKS = {
     severity: "check",
     title: "The return and the ledger differ by more than rounding",
   },
+  turnover: { severity: "check", title: "Income on no return, and nobody has said why" },
   "no-code": { severity: "stop", title: "Line without a tax code" },
   "no-account": {
     severity: "stop",

@@ -21,6 +21,7 @@ export function periodFindings(rows: PeriodRows, context: PeriodContext): Findin
   const found = [
     ...arithmetic(context),
     ...(ofLines.some(({ check }) => OFF_THE_RETURN.has(check)) ? [] : moreThanRounding(rows, context)),
+    ...withoutCause(rows, context),
     ...uncoded(rows, context),
     ...withoutAccount(context),
     ...unallocated(rows, context),
@@ -79,6 +80,19 @@ function moreThanRounding(
       "more-than-rounding",
       ["return", difference],
       `The return comes to ${amount(Math.abs(difference))} ${side} than the tax of its documents, and rounding explains at most ${amount(allowed)}. Look for typed tax and for boxes that work tax out anew; put the line right, or adjust a box with the reason.`,
+    ),
+  ];
+}
+
+/** What stands between income and turnover and has no cause. */
+function withoutCause({ withoutCause: open }: PeriodRows, { digits }: PeriodContext): Finding[] {
+  if (!open) return [];
+  const { rows, amount } = open;
+  return [
+    finding(
+      "turnover",
+      [rows, amount],
+      `${rows} ${rows === 1 ? "row" : "rows"} of ${displayAmount(-amount, digits)} on income accounts ${rows === 1 ? "is" : "are"} on no return, and no cause is named. Name it under Agree, Turnover.`,
     ),
   ];
 }

@@ -41,6 +41,8 @@ export interface PeriodRows {
   schemeIncome: { scheme: string; income: number; above: number } | null;
   /** What is added back after a fiscal year, by rule and box, and what adjustments already put there. */
   yearEnd: readonly YearEndRow[];
+  /** Income on no return that has no cause: how many rows, and what they come to. */
+  withoutCause: { rows: number; amount: number } | null;
   /** Sales on the margin whose piece lacks something, or is not in the stock book. */
   soldPieces: readonly SoldPieceRow[];
   /** Lines of a scheme that is not in force, or too dear for its pool. */

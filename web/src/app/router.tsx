@@ -52,6 +52,7 @@ const LOAD: Record<ScreenPath, Load> = {
   "books/reports": async () => (await import("../features/reports/TaxReportsPage.tsx")).TaxReportsPage,
   "books/audit": async () => (await import("../features/audit/ChangesPage.tsx")).ChangesPage,
   "agree/turnover": async () => (await import("../features/agree/BridgePage.tsx")).BridgePage,
+  "agree/balances": async () => (await import("../features/agree/BalancesPage.tsx")).BalancesPage,
   "agree/held": async () => (await import("../features/agree/HeldCreditPage.tsx")).HeldCreditPage,
   "agree/unpaid": async () => (await import("../features/agree/UnpaidPage.tsx")).UnpaidPage,
   agree: async () => (await import("../features/agree/ControlPage.tsx")).ControlPage,

@@ -135,6 +135,13 @@ export const SCREENS = [
   { path: "agree", of: "client", group: "agree", tab: "Control accounts", find: "Agree: control accounts" },
   { path: "agree/turnover", of: "client", group: "agree", tab: "Turnover", find: "Agree: turnover bridge" },
   {
+    path: "agree/balances",
+    of: "client",
+    group: "agree",
+    tab: "Debtors, creditors, bank",
+    find: "Agree: debtors, creditors, bank",
+  },
+  {
     path: "agree/held",
     of: "client",
     group: "agree",

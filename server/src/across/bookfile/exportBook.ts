@@ -9,6 +9,7 @@ import { loadSetup, registrationWithId } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { bankOfBook, terminalsOfBook } from "./bookFeeds.ts";
 import { contentsOf, importsOfBook, papersByDocument } from "./bookFiles.ts";
+import { agreementsOfBook } from "./bookAgreements.ts";
 import { capitalOfBook } from "./bookCapital.ts";
 import { collectionOfBook } from "./bookCollection.ts";
 import { piecesOfBook } from "./bookPieces.ts";
@@ -129,6 +130,7 @@ export async function exportBook(
     ...(await capitalOfBook(work, setup)),
     ...(await collectionOfBook(work, setup, refsOf(contacts))),
     acceptances: await acceptancesOfBook(work, setup, rowsOf),
+    ...(await agreementsOfBook(work, setup, rowsOf)),
     lateAnswers: await lateAnswersOfBook(work, setup, rowsOf),
     imports: imported.imports,
     bank: await bankOfBook(work, setup, rowsOf),

@@ -18,6 +18,7 @@ import type { ClientSetup } from "../../books/loadSetup.ts";
 import { addBank, addTerminals } from "./bookFeeds.ts";
 import { addImports, addPapers, keepContents } from "./bookFiles.ts";
 import { addCreditReleases } from "./bookCredit.ts";
+import { addAgreements } from "./bookAgreements.ts";
 import { addCapitalItems } from "./bookCapital.ts";
 import { addCollection } from "./bookCollection.ts";
 import { addPieces } from "./bookPieces.ts";
@@ -84,6 +85,7 @@ export async function importBook(work: Work, book: BookFile, progress: Progress)
     await addBank(work, setup, book, placed);
     await addTerminals(work, setup, book, placed);
     await addAcceptances(work, setup, book, placed);
+    await addAgreements(work, setup, book, placed);
     return clientId;
   });
 }

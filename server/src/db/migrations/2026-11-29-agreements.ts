@@ -12,8 +12,7 @@ export const agreements: Migration = {
     `CREATE TABLE agreements (
       id INTEGER PRIMARY KEY, client_id INTEGER NOT NULL REFERENCES clients(id),
       registration_id INTEGER NOT NULL REFERENCES registrations(id), kind TEXT NOT NULL, span_from TEXT NOT NULL,
-      span_to TEXT NOT NULL, "left" INTEGER NOT NULL, "right" INTEGER NOT NULL, causes JSON NOT NULL,
-      "open" INTEGER NOT NULL, rest INTEGER NOT NULL, note TEXT NOT NULL,
+      span_to TEXT NOT NULL, figures JSON NOT NULL, "open" INTEGER NOT NULL, rest INTEGER NOT NULL, note TEXT NOT NULL,
       created_at TEXT NOT NULL, created_by INTEGER NOT NULL REFERENCES people(id),
       UNIQUE (registration_id, kind, span_from, span_to))`,
   ],

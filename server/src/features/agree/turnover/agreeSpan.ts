@@ -3,13 +3,11 @@ import type { AgreeBody, BridgeView, NameCauseBody } from "@fiscalon/contract/br
 import { FiscalError } from "@fiscalon/core/errors";
 import type { Work, Writing } from "../../../base/work.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
-import { apartGroups, apartRows, TURNOVER } from "./apartSql.ts";
-import type { Span } from "./apartSql.ts";
+import { apartGroups, apartRows, TURNOVER } from "../../../books/agree/apartRows.ts";
+import type { Span } from "../../../books/agree/apartRows.ts";
 
 interface AgreedRow {
-  left: number;
-  right: number;
-  causes: string;
+  figures: string;
   open: number;
   rest: number;
   note: string;
@@ -25,7 +23,7 @@ export async function agreedSpan(
   now: Agreement,
 ): Promise<Pick<BridgeView, "state" | "agreed" | "changed">> {
   const row = await work.row<AgreedRow>(
-    `SELECT a."left" AS left, a."right" AS right, a.causes, a."open" AS open, a.rest, a.note, a.created_at AS at, p.name AS by
+    `SELECT a.figures, a."open" AS open, a.rest, a.note, a.created_at AS at, p.name AS by
      FROM agreements a JOIN people p ON p.id = a.created_by
      WHERE a.registration_id = $1 AND a.kind = $2 AND a.span_from = $3 AND a.span_to = $4`,
     [r.id, TURNOVER, from, to],
@@ -53,7 +51,7 @@ function figuresOf({ left, right, causes, open, rest }: Agreement): [string, num
 }
 
 function changesSince(row: AgreedRow, now: Agreement): BridgeView["changed"] {
-  const before = new Map(JSON.parse(row.causes) as [string, number][]);
+  const before = new Map(JSON.parse(row.figures) as [string, number][]);
   const after = new Map(figuresOf(now));
   return [...new Set([...before.keys(), ...after.keys()])]
     .map((name) => ({ name, before: before.get(name) ?? 0, now: after.get(name) ?? 0 }))
@@ -77,16 +75,14 @@ export async function agreeSpan(
       "note",
     );
   await work.run(
-    `INSERT OR REPLACE INTO agreements (client_id, registration_id, kind, span_from, span_to, "left", "right", causes, "open",
-       rest, note, created_at, created_by) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
+    `INSERT OR REPLACE INTO agreements (client_id, registration_id, kind, span_from, span_to, figures, "open", rest, note,
+       created_at, created_by) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
     [
       r.clientId,
       r.id,
       TURNOVER,
       from,
       to,
-      now.left,
-      now.right,
       JSON.stringify(figuresOf(now)),
       now.open.amount,
       now.rest,

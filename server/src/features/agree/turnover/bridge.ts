@@ -14,8 +14,8 @@ import { periodRule } from "../../../books/returns/periodRule.ts";
 import { returnRecord } from "../../../books/returns/records.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
 import { agreedSpan } from "./agreeSpan.ts";
-import { apartGroups, apartRows, soldByCode, TURNOVER } from "./apartSql.ts";
-import type { ApartRow, Span, TraitGroup } from "./apartSql.ts";
+import { apartGroups, apartRows, soldByCode, TURNOVER } from "../../../books/agree/apartRows.ts";
+import type { ApartRow, Span, TraitGroup } from "../../../books/agree/apartRows.ts";
 import { codeRows } from "./codeRows.ts";
 import { turnoverBoxes } from "./turnoverBoxes.ts";
 

@@ -2,7 +2,7 @@ import type { Work } from "../../../base/work.ts";
 import type { ClientSetup } from "../../../books/loadSetup.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
 import type { ReportTable } from "../../../exports/reportTable.ts";
-import type { Span } from "./apartSql.ts";
+import type { Span } from "../../../books/agree/apartRows.ts";
 import { bridgePage, bridgeView } from "./bridge.ts";
 
 /** No limit, as the database writes it. */

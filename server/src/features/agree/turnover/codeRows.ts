@@ -5,7 +5,7 @@ import type { Measures } from "@fiscalon/core/model/boxTags";
 import type { ReturnForm } from "@fiscalon/core/model/returnForm";
 import type { Work } from "../../../base/work.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
-import type { ApartRow, Span } from "./apartSql.ts";
+import type { ApartRow, Span } from "../../../books/agree/apartRows.ts";
 import { turnoverBoxes } from "./turnoverBoxes.ts";
 
 /**
@@ -46,7 +46,7 @@ export async function codeRows(
   return lines.map((row) => {
     const own = byLine.get(`${row.document}/${row.line}`) ?? [];
     const base = own.flatMap((fact) => inBoxes(form, fact)).reduce((sum, amount) => sum + amount, 0);
-    return { ...row, base, key: `line/${row.document}/${row.line}`, reason: "", suggestion: null };
+    return { ...row, base, key: `document/${row.document}/${row.line}`, reason: "", suggestion: null };
   });
 }
 

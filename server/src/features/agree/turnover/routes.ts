@@ -9,7 +9,7 @@ import { paging } from "../../../db/listOrder.ts";
 import { formatQuery, sendTable } from "../../../exports/sendTable.ts";
 import type { TableFormat } from "../../../exports/sendTable.ts";
 import { agreeSpan, nameCause } from "./agreeSpan.ts";
-import type { Span } from "./apartSql.ts";
+import type { Span } from "../../../books/agree/apartRows.ts";
 import { bridgePage, bridgeView, turnoverAgreement } from "./bridge.ts";
 import { bridgeTable } from "./bridgeTable.ts";
 

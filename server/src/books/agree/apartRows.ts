@@ -1,8 +1,8 @@
 import type { ApartGroup } from "@fiscalon/core/agree/turnoverBridge";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import type { Treatment } from "@fiscalon/core/model/taxCode";
-import type { Work } from "../../../base/work.ts";
-import type { RegistrationRecord } from "../../../db/models.ts";
+import type { Work } from "../../base/work.ts";
+import type { RegistrationRecord } from "../../db/models.ts";
 
 export interface Span {
   from: string;
@@ -34,7 +34,7 @@ const APART = `
     SELECT base.document, base.line, NULL, 'document', NULL, 0, base.base, base.late, 1, 'outside'
     FROM base LEFT JOIN led ON led.document = base.document AND led.line = base.line WHERE led.document IS NULL),
   apart AS (
-    SELECT u.*, CASE WHEN u.line IS NULL THEN 'entry/' || u.entry ELSE 'line/' || u.document || '/' || u.line END AS key,
+    SELECT u.*, CASE WHEN u.line IS NULL THEN 'entry/' || u.entry ELSE 'document/' || u.document || '/' || u.line END AS key,
       coalesce(u.account, (SELECT p.account_id FROM entries e JOIN postings p ON p.entry_id = e.id
         WHERE e.document_id = u.document AND e.live = 1 AND p.line = u.line AND p.levy IS NULL LIMIT 1)) AS onto
     FROM unequal u WHERE u.ledger <> u.base),

@@ -1,0 +1,55 @@
+import Joi from "joi";
+import { date, decimal, name, ref, text } from "./fields.ts";
+
+/** A cause a person named for a line, by a pointer to its document and the number of the line. */
+export interface BookNamedCause {
+  registration: string;
+  kind: "turnover";
+  row: string;
+  cause: string;
+  reason: string;
+  account: string;
+  text: string;
+}
+
+/** A span that was agreed as it stood; amounts in major units. */
+export interface BookAgreement {
+  registration: string;
+  kind: "turnover";
+  from: string;
+  to: string;
+  figures: { name: string; amount: string }[];
+  open: string;
+  rest: string;
+  note: string;
+}
+
+const kind = Joi.string().valid("turnover").required();
+
+export const bookNamedCause = Joi.object<BookNamedCause, true>({
+  registration: ref.required(),
+  kind,
+  row: Joi.string()
+    .pattern(/^\/documents\/\d+\/\d+$/)
+    .required(),
+  cause: name.required(),
+  reason: text.required(),
+  account: Joi.string().max(20).allow("").required(),
+  text: text.required(),
+});
+
+const MOST_FIGURES = 200;
+
+export const bookAgreement = Joi.object<BookAgreement, true>({
+  registration: ref.required(),
+  kind,
+  from: date.required(),
+  to: date.required(),
+  figures: Joi.array()
+    .items(Joi.object({ name: name.required(), amount: decimal.required() }))
+    .max(MOST_FIGURES)
+    .required(),
+  open: decimal.required(),
+  rest: decimal.required(),
+  note: text.required(),
+});

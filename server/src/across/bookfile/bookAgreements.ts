@@ -1,0 +1,118 @@
+import { FiscalError } from "@fiscalon/core/errors";
+import { formatAmount, parseAmount } from "@fiscalon/core/money/amount";
+import type { BookFile } from "@fiscalon/contract/book";
+import type { BookAgreement, BookNamedCause } from "@fiscalon/contract/bookAgreements";
+import type { Work, Writing } from "../../base/work.ts";
+import { registrationWithId } from "../../books/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
+import { placedAt, pointerTo } from "./pointers.ts";
+import type { PlacedRows, RowsOf } from "./pointers.ts";
+
+/** What people said of agreements: causes of rows that still count, and spans that were agreed. */
+export async function agreementsOfBook(
+  work: Work,
+  { client, registrations, plain }: ClientSetup,
+  rowsOf: RowsOf,
+): Promise<Pick<BookFile, "namedCauses" | "agreements">> {
+  const refOf = (id: number) => registrationWithId(registrations, id).ref;
+  const money = (amount: number) => formatAmount(amount, plain.digits);
+  const named = await work.rows<
+    Omit<BookNamedCause, "registration" | "row"> & { registration: number; key: string }
+  >(
+    `SELECT registration_id AS registration, kind, key, cause, reason, account, text FROM named_causes
+     WHERE client_id = $1 ORDER BY id`,
+    [client.id],
+  );
+  const agreed = await work.rows<
+    Omit<BookAgreement, "registration" | "figures" | "open" | "rest"> & {
+      registration: number;
+      figures: string;
+      open: number;
+      rest: number;
+    }
+  >(
+    `SELECT registration_id AS registration, kind, span_from AS "from", span_to AS "to", figures, "open" AS open, rest, note
+     FROM agreements WHERE client_id = $1 ORDER BY id`,
+    [client.id],
+  );
+  const namedCauses = named.flatMap(({ registration, key, ...rest }): BookNamedCause[] => {
+    const [, id, line] = /^document\/(\d+)\/(\d+)$/.exec(key) ?? [];
+    const document = pointerTo(rowsOf, "documents", Number(id));
+    return document === null
+      ? []
+      : [{ registration: refOf(registration), row: `${document}/${line}`, ...rest }];
+  });
+  const agreements = agreed.map(({ registration, figures, open, rest, ...one }): BookAgreement => ({
+    registration: refOf(registration),
+    ...one,
+    figures: (JSON.parse(figures) as [string, number][]).map(([name, amount]) => ({
+      name,
+      amount: money(amount),
+    })),
+    open: money(open),
+    rest: money(rest),
+  }));
+  return {
+    ...(namedCauses.length === 0 ? {} : { namedCauses }),
+    ...(agreements.length === 0 ? {} : { agreements }),
+  };
+}
+
+/** Says of agreements what the book file says. */
+export async function addAgreements(
+  work: Writing,
+  { client, registrations, plain }: ClientSetup,
+  { namedCauses = [], agreements = [] }: BookFile,
+  placed: PlacedRows,
+): Promise<void> {
+  const registrationAt = (ref: string, path: string): number => {
+    const r = registrations.find((one) => one.ref === ref);
+    if (r) return r.id;
+    throw new FiscalError(
+      "book/unknown-id",
+      `The file has no registration "${ref}".`,
+      `${path}.registration`,
+    );
+  };
+  const money = (amount: string) => parseAmount(amount, plain.digits);
+  const { createdAt, createdBy } = work.made;
+  for (const [index, { registration, row, ...one }] of namedCauses.entries()) {
+    const path = `namedCauses[${index}]`;
+    const { id } = placedAt(placed, row, `${path}.row`);
+    await work.run(
+      `INSERT OR REPLACE INTO named_causes (client_id, registration_id, kind, key, cause, reason, account, text, created_at,
+         created_by) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+      [
+        client.id,
+        registrationAt(registration, path),
+        one.kind,
+        `document/${id}/${row.split("/").at(-1)}`,
+        one.cause,
+        one.reason,
+        one.account,
+        one.text,
+        createdAt,
+        createdBy,
+      ],
+    );
+  }
+  for (const [index, { registration, figures, ...one }] of agreements.entries()) {
+    await work.run(
+      `INSERT OR REPLACE INTO agreements (client_id, registration_id, kind, span_from, span_to, figures, "open", rest, note,
+         created_at, created_by) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
+      [
+        client.id,
+        registrationAt(registration, `agreements[${index}]`),
+        one.kind,
+        one.from,
+        one.to,
+        JSON.stringify(figures.map(({ name, amount }) => [name, money(amount)])),
+        money(one.open),
+        money(one.rest),
+        one.note,
+        createdAt,
+        createdBy,
+      ],
+    );
+  }
+}

@@ -1,0 +1,37 @@
+import type { Work } from "../../../base/work.ts";
+import type { Bind } from "../../../db/database.ts";
+
+/**
+ * Rows that an account and what it stands for hold apart, as tables of a WITH of which the last one is `apart`: `cause`,
+ * `ref`, `date`, `number`, `party`, `text`, `amount` (what the other side has more).
+ */
+export interface ApartTables {
+  tables: string;
+  bind: readonly (string | number)[];
+}
+
+/** The sums of the rows by cause. */
+export async function apartSums(
+  work: Work,
+  { tables, bind }: ApartTables,
+): Promise<{ cause: string; amount: number; rows: number }[]> {
+  return work.rows(
+    `WITH ${tables} SELECT cause, sum(amount) AS amount, count(*) AS rows FROM apart WHERE amount <> 0 GROUP BY cause`,
+    [...bind] as Bind,
+  );
+}
+
+/** The rows of a cause, oldest first. */
+export async function apartOf<Row>(
+  work: Work,
+  { tables, bind }: ApartTables,
+  cause: string,
+  { offset, limit }: { offset: number; limit: number },
+): Promise<(Row & { total: number })[]> {
+  const next = bind.length + 1;
+  return work.rows(
+    `WITH ${tables} SELECT ref, date, number, party, text, amount, count(*) OVER () AS total FROM apart
+     WHERE amount <> 0 AND cause = $${next} ORDER BY date, ref LIMIT $${next + 1} OFFSET $${next + 2}`,
+    [...bind, cause, limit, offset] as Bind,
+  );
+}

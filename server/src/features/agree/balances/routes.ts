@@ -1,0 +1,51 @@
+import type { FastifyInstance } from "fastify";
+import Joi from "joi";
+import { date } from "@fiscalon/contract/fields";
+import { clientParams, described } from "../../../base/validation.ts";
+import { loadSetup } from "../../../books/loadSetup.ts";
+import { paging } from "../../../db/listOrder.ts";
+import { balanceRows, balanceViews } from "./balances.ts";
+
+const BASE = "/clients/:id/balances";
+
+/** Debtors, creditors and banks of a client against what they stand for. */
+export async function balanceRoutes(app: FastifyInstance): Promise<void> {
+  app.get<{ Params: { id: number }; Querystring: { on: string } }>(
+    BASE,
+    {
+      schema: described(
+        "Debtors, creditors and banks on a day, against open items and lines of the bank",
+        "Agree",
+        {
+          params: clientParams,
+          querystring: Joi.object({ on: date.required() }),
+        },
+      ),
+    },
+    async ({ work, params, query }) => {
+      return balanceViews(work, await loadSetup(work, params.id), query.on);
+    },
+  );
+
+  app.get<{
+    Params: { id: number };
+    Querystring: { on: string; of: string; cause: string; offset: number; limit: number };
+  }>(
+    `${BASE}/rows`,
+    {
+      schema: described("The rows of a cause of such a balance, by pages", "Agree", {
+        params: clientParams,
+        querystring: Joi.object({
+          ...paging,
+          on: date.required(),
+          of: Joi.string().max(40).required(),
+          cause: Joi.string().max(20).required(),
+        }),
+      }),
+    },
+    async ({ work, params, query: { on, ...query } }) => {
+      const { client } = await loadSetup(work, params.id);
+      return balanceRows(work, client.id, on, query);
+    },
+  );
+}

@@ -1,0 +1,151 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import type { BalanceView } from "@fiscalon/contract/balances";
+import { displayAmount } from "@fiscalon/core/money/amount";
+import { api } from "../../api/client.ts";
+import { keys } from "../../api/keys.ts";
+import { ScreenLinks } from "../../app/ScreenLinks.tsx";
+import { useScope } from "../../app/scope.ts";
+import { DateField } from "../../kit/DateField.tsx";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { Figure } from "../../kit/Figure.tsx";
+import { plural, showDate, today } from "../../kit/format.ts";
+import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
+import { Bar, BridgeLine, scaleOf } from "./WaterfallRow.tsx";
+
+const BALANCES = "/clients/:id/balances";
+const PAGE = 50;
+
+/** Debtors, creditors and banks on the last day of the period, each against its open items or lines. */
+export function BalancesPage() {
+  const { client, period } = useScope();
+  const [typed, setTyped] = useState<string | null>(null);
+  const on = typed ?? (period && period.to < today() ? period.to : today());
+  const { data: views, error } = useQuery({
+    queryKey: keys.of(client?.id, "balances", on),
+    queryFn: () => api.get(BALANCES, [client?.id], { on }),
+    enabled: client !== undefined && on !== "",
+  });
+  return (
+    <Sheet
+      title={`Debtors, creditors, bank on ${showDate(on)}`}
+      actions={<ScreenLinks label="Agree" group="agree" className="flex flex-wrap gap-x-5 font-semibold" />}
+      lead="What the ledger holds against what stands behind it. What one side has and the other has not is listed by cause."
+    >
+      <div className="no-print mb-3 flex items-end gap-4">
+        <DateField label="On" value={on} onChange={setTyped} />
+      </div>
+      <ErrorNote error={error} />
+      {views?.length === 0 && (
+        <EmptyState title="Nothing to agree">
+          No customer, supplier or bank account has a balance on this day.
+        </EmptyState>
+      )}
+      {views?.map((view) => (
+        <BalanceSheet key={view.id} view={view} on={on} />
+      ))}
+    </Sheet>
+  );
+}
+
+function BalanceSheet({ view, on }: { view: BalanceView; on: string }) {
+  const { minorDigits: digits, path } = useScope();
+  const [shown, setShown] = useState<string | null>(null);
+  const { id, name, leftName, rightName, leftRef, left, right, causes, rest } = view;
+  const sums = causes.reduce((all, { amount }) => [...all, (all.at(-1) ?? 0) + amount], [left]);
+  const scale = scaleOf([...sums, right]);
+  const toggle = (cause: string) => setShown(shown === cause ? null : cause);
+  return (
+    <section aria-label={name} className="mb-7">
+      <h2 className="mb-1 flex items-baseline gap-3">
+        {name}
+        <span className={rest === 0 ? "quiet text-[13px]" : "text-[13px] text-warning"}>
+          {rest === 0 ? "agreed, nothing left" : `${displayAmount(rest, digits)} left`}
+        </span>
+      </h2>
+      <table className="sheet-table">
+        <tbody>
+          <BridgeLine
+            strong
+            name={leftName}
+            amount={<Figure amount={left} digits={digits} of={leftRef} label={`${name}, ${leftName}`} />}
+            bar={<Bar scale={scale} from={left} to={left} sum />}
+          />
+          {causes.map(({ id: cause, name: words, amount, rows }, index) => [
+            <BridgeLine
+              key={cause}
+              name={
+                <button
+                  type="button"
+                  className="word-link text-left"
+                  aria-expanded={shown === cause}
+                  onClick={() => toggle(cause)}
+                >
+                  {shown === cause ? "▾" : "▸"} {words}
+                </button>
+              }
+              detail={plural(rows, "row")}
+              amount={displayAmount(amount, digits)}
+              bar={<Bar scale={scale} from={sums[index] ?? left} to={sums[index + 1] ?? right} />}
+            />,
+            shown === cause && <CauseRows key={`${cause} rows`} on={on} of={id} cause={cause} />,
+          ])}
+          <BridgeLine
+            strong
+            name={
+              <Link className="word-link" to={path(id.startsWith("bank/") ? "books/bank" : "books/payments")}>
+                {rightName}
+              </Link>
+            }
+            amount={displayAmount(right, digits)}
+            bar={<Bar scale={scale} from={right} to={right} sum />}
+          />
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function CauseRows({ on, of, cause }: { on: string; of: string; cause: string }) {
+  const { client, minorDigits: digits } = useScope();
+  const [limit, setLimit] = useState(PAGE);
+  const { data: page, error } = useQuery({
+    queryKey: keys.of(client?.id, "balances", on, { of, cause, limit }),
+    queryFn: () => api.get(`${BALANCES}/rows`, [client?.id], { on, of, cause, offset: 0, limit }),
+    placeholderData: (before) => before,
+  });
+  return (
+    <>
+      {error && (
+        <tr>
+          <td colSpan={4}>
+            <ErrorNote error={error} />
+          </td>
+        </tr>
+      )}
+      {page?.rows.map(({ ref, date, number, party, text, amount }, index) => (
+        <tr key={`${ref} ${index}`} className="text-[13.5px]">
+          <td className="pl-8 !whitespace-normal">
+            {number && <span className="num mr-2">{number}</span>}
+            {[party, text].filter((part) => part !== "").join(": ")}
+          </td>
+          <td className="num">
+            <Figure amount={amount} digits={digits} of={ref} label={number || text} />
+          </td>
+          <td />
+          <td className="quiet">{showDate(date)}</td>
+        </tr>
+      ))}
+      {page && page.total > page.rows.length && (
+        <tr>
+          <td colSpan={4} className="pl-8">
+            <button type="button" className="word-link" onClick={() => setLimit(limit + PAGE)}>
+              {page.total - page.rows.length} more
+            </button>
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}
