@@ -30,13 +30,13 @@ const VIEWS: [string, string, (() => Promise<void>)?][] = [
   ["jurisdiction", "/jurisdictions/new"],
   ["books-documents", `${client}/books/documents`],
   ["books-document", `${client}/books/documents/${rows[0]?.id}`],
-  ["books-payment", `${client}/books/payments/new/receipt`, allocate],
   ["books-bank", `${client}/books/bank`],
   ["books-import", `${client}/books/import`, dropRegister],
   ["books-reports", `${named("Nimbus")}/books/reports`],
   ["books-stock", `${named("Larkspur")}/books/stock`, showSold],
   ["books-ledger", `${client}/books/ledger`],
   ["agree-control", `${client}/agree`],
+  ["agree-turnover", `${named("Pukeko")}/agree/turnover`],
   ["agree-unpaid", `${client}/agree/unpaid`],
   ["return", `${client}/return`, openBoxFour],
   ["return-workpaper", `${named("Quillon")}/return`, lookAtWorkpaper],
@@ -53,13 +53,6 @@ for (const [name, path, prepare] of VIEWS) {
   await page.screenshot({ path: `${folder}${name}.png` });
 }
 await browser.close();
-
-async function allocate(): Promise<void> {
-  await page.getByRole("combobox", { name: "From" }).fill("Tidewrack");
-  await page.getByRole("option", { name: "Tidewrack Gifts" }).click();
-  await page.getByLabel("Amount", { exact: true }).fill("900.00");
-  await page.getByRole("button", { name: "oldest first" }).click();
-}
 
 async function showSold(): Promise<void> {
   await page.getByRole("tab", { name: /^sold/ }).click();

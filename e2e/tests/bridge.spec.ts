@@ -18,12 +18,20 @@ const send = async (path: string, body: object) => {
   return (await response.json()) as { id: number; registrations: { id: number }[] };
 };
 
-test("turnover is bridged to nought by naming two causes, agreed, and watched from then on", async ({ page }) => {
+test("turnover is bridged to nought by naming two causes, agreed, and watched from then on", async ({
+  page,
+}) => {
   const { id } = await send("/clients", {
     name: "Tidewrack Prints",
     country: "GB",
     place: { name: "Shop", country: "GB", region: null },
-    registration: { pack: "gb", from: "2026-01-01", frequency: "quarterly", anchor: "2026-03-31", number: "" },
+    registration: {
+      pack: "gb",
+      from: "2026-01-01",
+      frequency: "quarterly",
+      anchor: "2026-03-31",
+      number: "",
+    },
   });
   const invoice = (number: string, amount: string, more: object = {}) =>
     send(`/clients/${id}/documents`, {
@@ -55,7 +63,9 @@ test("turnover is bridged to nought by naming two causes, agreed, and watched fr
   await expect(page.getByRole("heading", { name: "Turnover bridge, Jan to Mar 2026" })).toBeVisible();
   const left = page.getByRole("row", { name: /^Left/ });
   await expect(left).toContainText("2 rows without a cause");
-  await expect(page.getByRole("row", { name: /Supplies posted to balance sheet accounts/ })).toContainText("300.00");
+  await expect(page.getByRole("row", { name: /Supplies posted to balance sheet accounts/ })).toContainText(
+    "300.00",
+  );
 
   for (const [row, cause] of [
     ["Work not billed yet", "Accrued income"],

@@ -4,8 +4,6 @@ import { at } from "../../at.ts";
 import { boxTags, landed } from "../../model/boxTags.ts";
 import type { Measures } from "../../model/boxTags.ts";
 import { add, exactFromDecimal, exactFromInteger, exactToText } from "../../money/exact.ts";
-import type { CommodityRow } from "../../returns/commoditySummary.ts";
-import type { IssuedRun } from "../../returns/documentsIssued.ts";
 
 /** What a line of an outward document did for one levy; minor units. `state`: two digits of the place of supply. */
 export interface OutwardFact extends Measures {
@@ -21,6 +19,28 @@ export interface OutwardFact extends Measures {
   code: string;
   rate: string | null;
   tags: string;
+}
+
+/** A row of table 12 in its list; taxes are integrated, central, state, cess. Minor units. */
+export interface FiledCommodity {
+  list: string;
+  code: string;
+  text: string;
+  unit: string;
+  quantity: string;
+  rate: string;
+  value: number;
+  taxes: readonly number[];
+}
+
+/** Numbers given out without a gap; the nature begins with its number of table 13. */
+export interface FiledNumbers {
+  nature: string;
+  from: string;
+  to: string;
+  total: number;
+  cancelled: number;
+  net: number;
 }
 
 /** What stands in the file of a table, minor units by column. */
@@ -62,8 +82,8 @@ const CESS = "CESS";
 export function gstr1File(
   facts: readonly OutwardFact[],
   { gstin, home, end }: { gstin: string; home: string; end: CalendarDate },
-  commodities: readonly CommodityRow[],
-  issued: readonly IssuedRun[],
+  commodities: readonly FiledCommodity[],
+  issued: readonly FiledNumbers[],
 ): OutwardFile {
   const all = rowsOf(facts);
   const bare = all.filter(({ table, first }) => /^(4|6B|6C|9B\.cdnr)/.test(table) && first.taxNumber === "");
@@ -307,7 +327,7 @@ function advances(rows: readonly Row[], placed: (row: Row) => string): object[] 
 
 const DESCRIPTION = 30;
 
-function summary(rows: readonly CommodityRow[]): object | null {
+function summary(rows: readonly FiledCommodity[]): object | null {
   if (rows.length === 0) return null;
   const list = (name: string) =>
     rows
@@ -330,7 +350,7 @@ function summary(rows: readonly CommodityRow[]): object | null {
 }
 
 /** Natures are named with their number in front. */
-function numbers(runs: readonly IssuedRun[]): object | null {
+function numbers(runs: readonly FiledNumbers[]): object | null {
   if (runs.length === 0) return null;
   const natures = groupBy(runs, ({ nature }) => nature);
   return {

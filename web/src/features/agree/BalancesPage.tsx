@@ -12,7 +12,7 @@ import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, today } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
-import { Bar, BridgeLine, scaleOf } from "./WaterfallRow.tsx";
+import { Bar, BridgeColumns, BridgeLine, scaleOf } from "./WaterfallRow.tsx";
 
 const BALANCES = "/clients/:id/balances";
 const PAGE = 50;
@@ -29,7 +29,7 @@ export function BalancesPage() {
   });
   return (
     <Sheet
-      title={`Debtors, creditors, bank on ${showDate(on)}`}
+      title={`Balances on ${showDate(on)}`}
       actions={<ScreenLinks label="Agree" group="agree" className="flex flex-wrap gap-x-5 font-semibold" />}
       lead="What the ledger holds against what stands behind it. What one side has and the other has not is listed by cause."
     >
@@ -64,7 +64,8 @@ function BalanceSheet({ view, on }: { view: BalanceView; on: string }) {
           {rest === 0 ? "agreed, nothing left" : `${displayAmount(rest, digits)} left`}
         </span>
       </h2>
-      <table className="sheet-table">
+      <table className="sheet-table table-fixed">
+        <BridgeColumns />
         <tbody>
           <BridgeLine
             strong

@@ -13,7 +13,7 @@ import { plural, showMoment, showPeriod } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { AgreeDialog } from "./AgreeDialog.tsx";
 import { BridgeRows } from "./BridgeRows.tsx";
-import { Bar, BridgeLine, scaleOf } from "./WaterfallRow.tsx";
+import { Bar, BridgeColumns, BridgeLine, scaleOf } from "./WaterfallRow.tsx";
 
 export const BRIDGE = "/clients/:id/registrations/:rid/bridge";
 
@@ -133,10 +133,11 @@ function BridgeSheet({ view, rid }: { view: BridgeView; rid: number }) {
     label: `Box ${one.box}, to ${one.to}`,
     amount: one.amount,
   }));
-  const box = boxes.length === 0 ? "Value of sales on the returns" : `Boxes ${boxes.join(", ")}`;
+  const box = boxes.length === 0 ? "Value of sales on the returns" : `${boxes.length === 1 ? "Box" : "Boxes"} ${boxes.join(", ")}`;
   return (
     <>
-      <table className="sheet-table">
+      <table className="sheet-table table-fixed">
+        <BridgeColumns />
         <thead>
           <tr>
             <th>Cause</th>

@@ -48,6 +48,18 @@ export function Bar({
   );
 }
 
+/** The columns of a bridge, the same in every one on a sheet. */
+export function BridgeColumns() {
+  return (
+    <colgroup>
+      <col className="w-[44%]" />
+      <col className="w-[14%]" />
+      <col className="w-[28%]" />
+      <col className="w-[14%]" />
+    </colgroup>
+  );
+}
+
 /** A row of the bridge: what it is, its amount, its step, and who found it. */
 export function BridgeLine({
   name,
@@ -71,7 +83,7 @@ export function BridgeLine({
         {detail && <span className="quiet ml-1.5 text-[12.5px] font-normal">{detail}</span>}
       </td>
       <td className="num">{amount}</td>
-      <td className="w-[34%]">{bar}</td>
+      <td>{bar}</td>
       <td className="quiet font-normal">{found}</td>
     </tr>
   );
