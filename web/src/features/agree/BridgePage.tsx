@@ -133,7 +133,10 @@ function BridgeSheet({ view, rid }: { view: BridgeView; rid: number }) {
     label: `Box ${one.box}, to ${one.to}`,
     amount: one.amount,
   }));
-  const box = boxes.length === 0 ? "Value of sales on the returns" : `${boxes.length === 1 ? "Box" : "Boxes"} ${boxes.join(", ")}`;
+  const box =
+    boxes.length === 0
+      ? "Value of sales on the returns"
+      : `${boxes.length === 1 ? "Box" : "Boxes"} ${boxes.join(", ")}`;
   return (
     <>
       <table className="sheet-table table-fixed">
