@@ -1,4 +1,6 @@
 import { expect, test } from "@playwright/test";
+import { send } from "../support/api.ts";
+import { british } from "../support/british.ts";
 import { startServer } from "../support/server.ts";
 import type { RunningServer } from "../support/server.ts";
 
@@ -8,33 +10,12 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => server.stop());
 
-const send = async (path: string, body: object) => {
-  const response = await fetch(`${server.address}/api${path}`, {
-    method: "POST",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify(body),
-  });
-  expect(response.status, await response.clone().text()).toBe(201);
-  return (await response.json()) as { id: number; registrations: { id: number }[] };
-};
-
 test("turnover is bridged to nought by naming two causes, agreed, and watched from then on", async ({
   page,
 }) => {
-  const { id } = await send("/clients", {
-    name: "Tidewrack Prints",
-    country: "GB",
-    place: { name: "Shop", country: "GB", region: null },
-    registration: {
-      pack: "gb",
-      from: "2026-01-01",
-      frequency: "quarterly",
-      anchor: "2026-03-31",
-      number: "",
-    },
-  });
+  const { id } = await british(server, "Tidewrack Prints");
   const invoice = (number: string, amount: string, more: object = {}) =>
-    send(`/clients/${id}/documents`, {
+    send(server, "POST", `/api/clients/${id}/documents`, {
       kind: "sales-invoice",
       date: "2026-02-10",
       prices: "exclusive",
@@ -43,7 +24,7 @@ test("turnover is bridged to nought by naming two causes, agreed, and watched fr
       lines: [{ code: "S20", amount, text: "Prints", ...more }],
     });
   const journal = (number: string, amount: string) =>
-    send(`/clients/${id}/documents`, {
+    send(server, "POST", `/api/clients/${id}/documents`, {
       kind: "journal",
       date: "2026-03-31",
       prices: "exclusive",

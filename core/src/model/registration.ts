@@ -72,13 +72,21 @@ export function correctionOf(
   return known.find((one) => levies.includes(one.levy))?.correction ?? correction;
 }
 
+/** What is for one of these levies alone, or else what is for no levy in particular. */
+function forLevies<One extends { levies?: readonly string[] }>(
+  all: readonly One[],
+  levies: readonly string[],
+): readonly One[] {
+  const own = all.filter((one) => one.levies?.some((levy) => levies.includes(levy)));
+  return own.length > 0 ? own : all.filter((one) => one.levies === undefined);
+}
+
 /** The rhythms a registration for these levies can file in. */
 export function rhythmsFor(
   { rhythms }: Pick<JurisdictionPack, "rhythms">,
   levies: readonly string[],
 ): readonly FilingRhythm[] {
-  const own = rhythms.filter((one) => one.levies?.some((levy) => levies.includes(levy)));
-  return own.length > 0 ? own : rhythms.filter((one) => one.levies === undefined);
+  return forLevies(rhythms, levies);
 }
 
 /** The bases a registration for these levies can report on. */
@@ -86,8 +94,7 @@ export function basesFor(
   { bases }: Pick<JurisdictionPack, "bases">,
   levies: readonly string[],
 ): readonly BasisOffer[] {
-  const own = bases.filter((one) => one.levies?.some((levy) => levies.includes(levy)));
-  return own.length > 0 ? own : bases.filter((one) => one.levies === undefined);
+  return forLevies(bases, levies);
 }
 
 /** The choices that matter to a registration for these levies. */

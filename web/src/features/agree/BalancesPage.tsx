@@ -12,7 +12,7 @@ import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, today } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
-import { Bar, BridgeColumns, BridgeLine, scaleOf } from "./WaterfallRow.tsx";
+import { Bar, BridgeColumns, BridgeLine, CauseName, MoreRows, scaleOf } from "./WaterfallRow.tsx";
 
 const BALANCES = "/clients/:id/balances";
 const PAGE = 50;
@@ -76,16 +76,7 @@ function BalanceSheet({ view, on }: { view: BalanceView; on: string }) {
           {causes.map(({ id: cause, name: words, amount, rows }, index) => [
             <BridgeLine
               key={cause}
-              name={
-                <button
-                  type="button"
-                  className="word-link text-left"
-                  aria-expanded={shown === cause}
-                  onClick={() => toggle(cause)}
-                >
-                  {shown === cause ? "▾" : "▸"} {words}
-                </button>
-              }
+              name={<CauseName name={words} shown={shown === cause} onToggle={() => toggle(cause)} />}
               detail={plural(rows, "row")}
               amount={displayAmount(amount, digits)}
               bar={<Bar scale={scale} from={sums[index] ?? left} to={sums[index + 1] ?? right} />}
@@ -138,15 +129,7 @@ function CauseRows({ on, of, cause }: { on: string; of: string; cause: string })
           <td className="quiet">{showDate(date)}</td>
         </tr>
       ))}
-      {page && page.total > page.rows.length && (
-        <tr>
-          <td colSpan={4} className="pl-8">
-            <button type="button" className="word-link" onClick={() => setLimit(limit + PAGE)}>
-              {page.total - page.rows.length} more
-            </button>
-          </td>
-        </tr>
-      )}
+      {page && <MoreRows left={page.total - page.rows.length} onMore={() => setLimit(limit + PAGE)} />}
     </>
   );
 }

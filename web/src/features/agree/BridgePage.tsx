@@ -13,7 +13,7 @@ import { plural, showMoment, showPeriod } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { AgreeDialog } from "./AgreeDialog.tsx";
 import { BridgeRows } from "./BridgeRows.tsx";
-import { Bar, BridgeColumns, BridgeLine, scaleOf } from "./WaterfallRow.tsx";
+import { Bar, BridgeColumns, BridgeLine, CauseName, scaleOf } from "./WaterfallRow.tsx";
 
 export const BRIDGE = "/clients/:id/registrations/:rid/bridge";
 
@@ -170,18 +170,7 @@ function BridgeSheet({ view, rid }: { view: BridgeView; rid: number }) {
             <BridgeLine
               key={id}
               name={
-                rows === 0 ? (
-                  name
-                ) : (
-                  <button
-                    type="button"
-                    className="word-link text-left"
-                    aria-expanded={shown === id}
-                    onClick={() => toggle(id)}
-                  >
-                    {shown === id ? "▾" : "▸"} {name}
-                  </button>
-                )
+                rows === 0 ? name : <CauseName name={name} shown={shown === id} onToggle={() => toggle(id)} />
               }
               detail={rows === 0 ? "" : plural(rows, "row")}
               amount={
@@ -207,16 +196,7 @@ function BridgeSheet({ view, rid }: { view: BridgeView; rid: number }) {
           ])}
           {open.rows > 0 && (
             <BridgeLine
-              name={
-                <button
-                  type="button"
-                  className="word-link text-left text-warning"
-                  aria-expanded={shown === ""}
-                  onClick={() => toggle("")}
-                >
-                  {shown === "" ? "▾" : "▸"} Without a cause
-                </button>
-              }
+              name={<CauseName name="Without a cause" shown={shown === ""} onToggle={() => toggle("")} />}
               detail={`${plural(open.rows, "row")} to be named`}
               amount={displayAmount(open.amount, digits)}
               bar={<Bar scale={scale} from={sums.at(-1) ?? left} to={(sums.at(-1) ?? left) + open.amount} />}

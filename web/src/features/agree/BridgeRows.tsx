@@ -10,6 +10,7 @@ import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Field } from "../../kit/Field.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate } from "../../kit/format.ts";
+import { MoreRows } from "./WaterfallRow.tsx";
 
 const PAGE = 50;
 const ROWS = "/clients/:id/registrations/:rid/bridge/rows";
@@ -57,15 +58,7 @@ export function BridgeRows({
           onChoose={byPerson ? () => choose(row.key) : undefined}
         />
       ))}
-      {page.total > page.rows.length && (
-        <tr>
-          <td colSpan={4} className="pl-8">
-            <button type="button" className="word-link" onClick={() => setLimit(limit + PAGE)}>
-              {page.total - page.rows.length} more
-            </button>
-          </td>
-        </tr>
-      )}
+      <MoreRows left={page.total - page.rows.length} onMore={() => setLimit(limit + PAGE)} />
       {byPerson && chosen.size > 0 && (
         <tr>
           <td colSpan={4}>

@@ -60,6 +60,29 @@ export function BridgeColumns() {
   );
 }
 
+/** The name of a cause that opens its rows. */
+export function CauseName({ name, shown, onToggle }: { name: string; shown: boolean; onToggle: () => void }) {
+  return (
+    <button type="button" className="word-link text-left" aria-expanded={shown} onClick={onToggle}>
+      {shown ? "▾" : "▸"} {name}
+    </button>
+  );
+}
+
+/** What is not shown yet of the rows of a cause. */
+export function MoreRows({ left, onMore }: { left: number; onMore: () => void }) {
+  if (left <= 0) return null;
+  return (
+    <tr>
+      <td colSpan={4} className="pl-8">
+        <button type="button" className="word-link" onClick={onMore}>
+          {left} more
+        </button>
+      </td>
+    </tr>
+  );
+}
+
 /** A row of the bridge: what it is, its amount, its step, and who found it. */
 export function BridgeLine({
   name,
