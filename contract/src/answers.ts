@@ -30,6 +30,7 @@ import type { TerminalDayPage, TerminalReport, TerminalView } from "./terminals.
 import type { TrailStep } from "./trail.ts";
 import type { SchemeEffect } from "./schemeEffect.ts";
 import type { PiecePage, PieceView, UnlistedLine } from "./stockBook.ts";
+import type { AgreementSummary } from "./agreements.ts";
 import type { BalanceRows, BalanceView } from "./balances.ts";
 import type { BridgePage, BridgeView } from "./bridge.ts";
 import type { UnpaidPage } from "./unpaid.ts";
@@ -125,6 +126,7 @@ export interface Answers {
   "GET /clients/:id/registrations/:rid/bridge/rows": BridgePage;
   "POST /clients/:id/registrations/:rid/bridge/causes": null;
   "POST /clients/:id/registrations/:rid/bridge/agreement": null;
+  "GET /clients/:id/registrations/:rid/agreements/:period": AgreementSummary[];
   "GET /clients/:id/balances": BalanceView[];
   "GET /clients/:id/balances/rows": BalanceRows;
   "GET /clients/:id/held-credit": HeldCreditPage;

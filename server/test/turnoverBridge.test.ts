@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
+import type { AgreementSummary } from "@fiscalon/contract/agreements";
 import type { BridgePage, BridgeView } from "@fiscalon/contract/bridge";
 import { british, INCLUSIVE, periodBooks } from "./support/periods.ts";
 import { expectRefusal } from "./support/refused.ts";
@@ -96,6 +97,15 @@ test("each cause between income and box 6 stands for itself, and what nobody can
   expect([named.rest, causes(named)["Accrued income"]]).toEqual([0, -250]);
   expect((await agreed("")).status).toBe(204);
   expect(await bridgeOf(books, Q1)).toMatchObject({ state: "agreed", changed: [], agreed: { note: "" } });
+
+  const brief = await server.ok<AgreementSummary[]>("GET", `${books.registration}/agreements/${Q1.to}`);
+  expect(brief.map(({ screen, left, waiting, state }) => [screen, left, waiting, state])).toEqual([
+    ["agree", 0, 0, null],
+    ["agree/turnover", 0, 0, "agreed"],
+    ["agree/balances", 0, 0, null],
+    ["agree/held", 0, 0, null],
+    ["agree/unpaid", 0, 0, null],
+  ]);
 
   await sale("S20", "5.00", "2026-02-01");
   expect(await bridgeOf(books, Q1)).toMatchObject({

@@ -1,4 +1,5 @@
 import clsx from "clsx";
+import type { ReactNode } from "react";
 import { Link, matchPath, useLocation } from "react-router";
 import { useScope } from "./scope.ts";
 import { useCollects, useKeepsStockBook, useSells } from "./useKept.ts";
@@ -10,12 +11,15 @@ export function ScreenLinks({
   label,
   group,
   first,
+  notes = {},
   className,
 }: {
   label: string;
   group: Screen["group"];
   /** A screen of another group that stands before them. */
   first?: { path: string; tab: string };
+  /** What stands small under a link, by its path. */
+  notes?: Readonly<Record<string, ReactNode>>;
   className: string;
 }) {
   const { path } = useScope();
@@ -40,6 +44,7 @@ export function ScreenLinks({
           )}
         >
           {tab}
+          {notes[to] && <span className="block text-[12px] font-normal">{notes[to]}</span>}
         </Link>
       ))}
     </nav>

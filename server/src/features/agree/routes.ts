@@ -15,9 +15,19 @@ import type { UnpaidFilter } from "./unpaid.ts";
 import { HELD_ORDER, heldCredit } from "./heldCredit.ts";
 import type { HeldFilter } from "./heldCredit.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
+import { agreementsOf } from "./summary.ts";
 import { controlAgreement, explainEntry } from "./controlAgreement.ts";
 
 export async function agreeRoutes(app: FastifyInstance): Promise<void> {
+  app.get<{ Params: { id: number; rid: string; period: string } }>(
+    "/clients/:id/registrations/:rid/agreements/:period",
+    { schema: described("Every agreement of a period in brief", "Agree", { params: returnParams }) },
+    async ({ work, params }) => {
+      const setup = await loadSetup(work, params.id);
+      return agreementsOf(work, setup, registrationIn(setup, params.rid), params.period);
+    },
+  );
+
   app.get<{ Params: { id: number; rid: string; period: string } }>(
     "/clients/:id/registrations/:rid/agreements/:period/control",
     { schema: described("Control-account agreement of a period", "Agree", { params: returnParams }) },

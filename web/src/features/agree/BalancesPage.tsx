@@ -5,7 +5,6 @@ import type { BalanceView } from "@fiscalon/contract/balances";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { api } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
-import { ScreenLinks } from "../../app/ScreenLinks.tsx";
 import { useScope } from "../../app/scope.ts";
 import { DateField } from "../../kit/DateField.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
@@ -13,6 +12,7 @@ import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, today } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { Bar, BridgeColumns, BridgeLine, CauseName, MoreRows, scaleOf } from "./WaterfallRow.tsx";
+import { AgreeLinks } from "./AgreeLinks.tsx";
 
 const BALANCES = "/clients/:id/balances";
 const PAGE = 50;
@@ -30,7 +30,7 @@ export function BalancesPage() {
   return (
     <Sheet
       title={`Balances on ${showDate(on)}`}
-      actions={<ScreenLinks label="Agree" group="agree" className="flex flex-wrap gap-x-5 font-semibold" />}
+      actions={<AgreeLinks />}
       lead="What the ledger holds against what stands behind it. What one side has and the other has not is listed by cause."
     >
       <div className="no-print mb-3 flex items-end gap-4">

@@ -4,7 +4,6 @@ import type { BridgeView } from "@fiscalon/contract/bridge";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { api, filled } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
-import { ScreenLinks } from "../../app/ScreenLinks.tsx";
 import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { SelectField } from "../../kit/Field.tsx";
@@ -14,6 +13,7 @@ import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { AgreeDialog } from "./AgreeDialog.tsx";
 import { BridgeRows } from "./BridgeRows.tsx";
 import { Bar, BridgeColumns, BridgeLine, CauseName, scaleOf } from "./WaterfallRow.tsx";
+import { AgreeLinks } from "./AgreeLinks.tsx";
 
 export const BRIDGE = "/clients/:id/registrations/:rid/bridge";
 
@@ -36,7 +36,7 @@ export function BridgePage() {
     queryFn: () => api.get(BRIDGE, [client?.id, registration?.id], { ...chosen }),
     enabled: registration !== undefined && chosen !== null,
   });
-  const links = <ScreenLinks label="Agree" group="agree" className="flex flex-wrap gap-x-5 font-semibold" />;
+  const links = <AgreeLinks />;
   if (!registration || !chosen)
     return (
       <Sheet title="Turnover" actions={links}>

@@ -4,7 +4,6 @@ import { useState } from "react";
 import { Link } from "react-router";
 import type { AgreementColumn, ControlAgreementView } from "@fiscalon/contract/settlement";
 import { displayAmount } from "@fiscalon/core/money/amount";
-import { ScreenLinks } from "../../app/ScreenLinks.tsx";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
@@ -12,6 +11,7 @@ import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, showPeriod } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { ReasonDialog } from "../../kit/ReasonDialog.tsx";
+import { AgreeLinks } from "./AgreeLinks.tsx";
 
 type Row = "opening" | "declared" | "timing" | "settlement" | "payments" | "uncodedTotal" | "closing";
 
@@ -89,7 +89,7 @@ export function ControlPage() {
     <Sheet
       title={`Control accounts, ${showPeriod(view.from, view.to)}`}
       aside={view.left === 0 ? "agreed, nothing left" : `${displayAmount(view.left, digits)} left`}
-      actions={<ScreenLinks label="Agree" group="agree" className="flex flex-wrap gap-x-5 font-semibold" />}
+      actions={<AgreeLinks />}
       lead="What each tax account held, what happened to it, and what the ledger says it holds now. Debit positive."
     >
       <ErrorNote error={explain.error} />

@@ -5,7 +5,6 @@ import { releaseBody } from "@fiscalon/contract/credit";
 import type { HeldCredit, HeldCreditPage as Page } from "@fiscalon/contract/credit";
 import { api } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
-import { ScreenLinks } from "../../app/ScreenLinks.tsx";
 import { useScope } from "../../app/scope.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { DataTable } from "../../kit/DataTable.tsx";
@@ -21,6 +20,7 @@ import { Tip } from "../../kit/Tip.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
 import type { Column } from "../../kit/useGridTable.ts";
 import { ViewTabs } from "../../kit/ViewTabs.tsx";
+import { AgreeLinks } from "./AgreeLinks.tsx";
 
 const STATES = [
   ["waiting", "Waiting"],
@@ -49,7 +49,7 @@ export function HeldCreditPage() {
     <Sheet
       title="Input tax not yet deducted"
       lead="Charged on a bill, but the law lets it be deducted only once something more is there."
-      actions={<ScreenLinks label="Agree" group="agree" className="flex flex-wrap gap-x-5 font-semibold" />}
+      actions={<AgreeLinks />}
     >
       <div className="mb-2 flex flex-wrap items-end gap-4">
         <FindInput label="Find bills" placeholder="Number or supplier" value={search} onChange={setSearch} />

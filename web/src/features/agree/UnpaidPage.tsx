@@ -7,7 +7,6 @@ import { useQuery } from "@tanstack/react-query";
 import { api } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
 import { useSetup } from "../../app/useSetup.ts";
-import { ScreenLinks } from "../../app/ScreenLinks.tsx";
 import { useScope } from "../../app/scope.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { DataTable } from "../../kit/DataTable.tsx";
@@ -21,6 +20,7 @@ import { Sheet } from "../../kit/Sheet.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
 import type { Column } from "../../kit/useGridTable.ts";
 import { ViewTabs } from "../../kit/ViewTabs.tsx";
+import { AgreeLinks } from "./AgreeLinks.tsx";
 
 type Part = number | string | undefined;
 
@@ -41,7 +41,7 @@ export function UnpaidPage() {
   });
   const rule = head?.rules.find(({ id }) => id === chosen) ?? head?.rules[0];
   const columns = useMemo(() => (rule ? columnsOf(digits, path, rule) : []), [digits, path, rule]);
-  const links = <ScreenLinks label="Agree" group="agree" className="flex flex-wrap gap-x-5 font-semibold" />;
+  const links = <AgreeLinks />;
   if (!ready || (head && !rule)) {
     return (
       <Sheet title="Unpaid too long" actions={links}>
