@@ -36,7 +36,7 @@ const VIEWS: [string, string, (() => Promise<void>)?][] = [
   ["books-stock", `${named("Larkspur")}/books/stock`, showSold],
   ["books-ledger", `${client}/books/ledger`],
   ["agree-control", `${client}/agree`],
-  ["agree-turnover", `${named("Pukeko")}/agree/turnover`],
+  ["agree-turnover", `${client}/agree/turnover`, overTheYear],
   ["agree-unpaid", `${client}/agree/unpaid`],
   ["return", `${client}/return`, openBoxFour],
   ["return-workpaper", `${named("Quillon")}/return`, lookAtWorkpaper],
@@ -53,6 +53,10 @@ for (const [name, path, prepare] of VIEWS) {
   await page.screenshot({ path: `${folder}${name}.png` });
 }
 await browser.close();
+
+async function overTheYear(): Promise<void> {
+  await page.getByLabel("From").selectOption({ index: 1 });
+}
 
 async function showSold(): Promise<void> {
   await page.getByRole("tab", { name: /^sold/ }).click();

@@ -44,9 +44,7 @@ test("turnover is bridged to nought by naming two causes, agreed, and watched fr
   await expect(page.getByRole("heading", { name: "Turnover bridge, Jan to Mar 2026" })).toBeVisible();
   const left = page.getByRole("row", { name: /^Left/ });
   await expect(left).toContainText("2 rows without a cause");
-  await expect(page.getByRole("row", { name: /Supplies posted to balance sheet accounts/ })).toContainText(
-    "300.00",
-  );
+  await expect(page.getByRole("row", { name: /Supplies on balance sheet accounts/ })).toContainText("300.00");
 
   for (const [row, cause] of [
     ["Work not billed yet", "Accrued income"],

@@ -72,7 +72,7 @@ test("each cause between income and box 6 stands for itself, and what nobody can
   expect([view.left, view.right, view.boxes, view.state]).toEqual([137_000, 158_500, ["6"], "open"]);
   expect(causes(view)).toEqual({
     "Outside the scope, in none of these boxes": -70,
-    "Supplies posted to balance sheet accounts: disposals, deposits, own use": 400,
+    "Supplies on balance sheet accounts: disposals, deposits": 400,
     "Purchases posted to income accounts": 60,
     "Purchases among turnover: reverse charge, acquisitions": 90,
     "Boxes adjusted by hand": 15,

@@ -63,7 +63,7 @@ const CAUSES = {
   purchases: cause("purchases", "Purchases posted to income accounts"),
   part: cause("part", "Reported in part, or at another value than it is posted"),
   cost: cause("cost", "Sales posted to cost accounts"),
-  balance: cause("balance", "Supplies posted to balance sheet accounts: disposals, deposits, own use"),
+  balance: cause("balance", "Supplies on balance sheet accounts: disposals, deposits"),
   late: cause("late", "Late items: reported here, dated before"),
   before: cause("before", "Reported here, dated outside the span"),
   held: cause("held", "Invoiced, reported when the money comes"),

@@ -10,6 +10,7 @@ import { postDocuments } from "../books/documents/postDocuments.ts";
 import type { NewDocument } from "../books/documents/newDocument.ts";
 import { boxesNow } from "../books/returns/evaluation.ts";
 import { compareMethods } from "../features/returns/compareMethods.ts";
+import { bridgeView } from "../features/agree/turnover/bridge.ts";
 import { trialBalance } from "../books/ledger.ts";
 import type { BenchRow } from "./report.ts";
 import { bestTime } from "./report.ts";
@@ -61,6 +62,8 @@ export async function boxesBench(dataDir: string): Promise<BenchRow[]> {
     }),
   );
   const balance = await bestTime(5, () => trialBalance(work, clientId, "2026-04-01", "2026-06-30"));
+  const span = { from: "2026-04-01", to: "2026-06-30" };
+  const bridge = await bestTime(3, () => bridgeView(work, setup, registration, span));
   await db.close();
   const row = (what: string, time: number): BenchRow => ({
     what,
@@ -75,6 +78,7 @@ export async function boxesBench(dataDir: string): Promise<BenchRow[]> {
     row("a year by every method", compared),
     row("first page and totals of 100,000 documents", page),
     row("trial balance over 1,000,000 postings", balance),
+    row("turnover bridge of the same quarter", bridge),
   ];
 }
 

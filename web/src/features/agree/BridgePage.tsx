@@ -8,7 +8,7 @@ import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { SelectField } from "../../kit/Field.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { plural, showMoment, showPeriod } from "../../kit/format.ts";
+import { plural, showDate, showMoment, showPeriod } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { AgreeDialog } from "./AgreeDialog.tsx";
 import { BridgeRows } from "./BridgeRows.tsx";
@@ -46,13 +46,14 @@ export function BridgePage() {
       </Sheet>
     );
   const past = periods.filter(({ state }) => state !== "ahead");
+  const isOne = periods.some(({ from, to }) => from === chosen.from && to === chosen.to);
   const set = (change: Partial<typeof chosen>) => {
     const next = { ...chosen, ...change };
     setSpan(next.from <= next.to ? next : null);
   };
   return (
     <Sheet
-      title={`Turnover bridge, ${showPeriod(chosen.from, chosen.to)}`}
+      title={`Turnover bridge, ${isOne ? showPeriod(chosen.from, chosen.to) : `${showDate(chosen.from)} to ${showDate(chosen.to)}`}`}
       aside={view && STATES[view.state]}
       actions={links}
       lead="From income in the profit and loss account to what the returns declare. A solid step adds, a hatched one takes off."
