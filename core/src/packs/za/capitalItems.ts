@@ -6,12 +6,11 @@ export const capitalItems: CapitalItems = {
   kind: "capital-items",
   levies: ["VAT"],
   kinds: [
-    byCost("goods", "capital goods or services of R40,000 or more: as long as they are held", 60, 40_000_00),
+    byCost("goods", "capital goods or services of R40,000 or more: as long as they are held", 40, 40_000_00),
   ],
   time: "years",
   share: "to-date",
   yearEnds: { usual: 2, fixed: false },
-  wait: 12,
   reported: "with",
   least: { points: "10.000001" },
   boxes: { VAT: adjusted("+16", "+12") },

@@ -11,37 +11,40 @@ export interface Span {
 
 export const TURNOVER = "turnover";
 
+/** The facts of sales on the returns of the days. */
+const ON_RETURNS = `facts WHERE registration_id = $4 AND live = 1 AND held = 0 AND direction = 'sale'
+      AND period_end BETWEEN $2 AND $3`;
+/** A line that bears several levies has its value once. */
+const SOLD_ONCE = `(SELECT document_id, line, net, late, min(levy) FROM (
+      SELECT document_id, line, levy, sum(net) AS net, max(late) AS late FROM ${ON_RETURNS}
+      GROUP BY document_id, line, levy) GROUP BY document_id, line)`;
+
 /**
  * Lines and entries of client $1 whose income in the days $2 to $3 is not the value that returns of registration $4 of
  * these days hold: `ledger` the one, `base` the other, credit positive, with what tells why.
  */
-const APART = `
-  led AS MATERIALIZED (
-    SELECT e.document_id AS document, p.line, p.entry_id AS entry, e.kind, p.account_id AS account, -sum(p.amount) AS ledger
+const apart = (oneLevy: boolean) => `
+  "values" AS (
+    SELECT e.document_id AS document, p.line, CASE WHEN p.line IS NULL THEN p.entry_id END AS entry, e.kind,
+      p.account_id AS account, -p.amount AS ledger, 0 AS base, 0 AS late, 0 AS here, 1 AS posted
     FROM accounts a JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date BETWEEN $2 AND $3
       JOIN entries e ON e.id = p.entry_id
-    WHERE a.client_id = $1 AND a.type = 'income' GROUP BY p.entry_id, p.line),
-  base AS MATERIALIZED (
-    SELECT document, line, base, late, min(levy) AS levy FROM (
-      SELECT document_id AS document, line, levy, sum(net) AS base, max(late) AS late FROM facts
-      WHERE registration_id = $4 AND live = 1 AND held = 0 AND direction = 'sale' AND period_end BETWEEN $2 AND $3
-      GROUP BY document_id, line, levy) GROUP BY document, line),
-  unequal AS (
-    SELECT led.document, led.line, led.entry, led.kind, led.account, led.ledger, coalesce(base.base, 0) AS base,
-      coalesce(base.late, 0) AS late, base.document IS NOT NULL AS here, 'in' AS dated
-    FROM led LEFT JOIN base ON base.document = led.document AND base.line = led.line
+    WHERE a.client_id = $1 AND a.type = 'income'
     UNION ALL
-    SELECT base.document, base.line, NULL, 'document', NULL, 0, base.base, base.late, 1, 'outside'
-    FROM base LEFT JOIN led ON led.document = base.document AND led.line = base.line WHERE led.document IS NULL),
+    SELECT document_id, line, NULL, 'document', NULL, 0, net, late, 1, 0 FROM ${oneLevy ? ON_RETURNS : SOLD_ONCE}),
+  unequal AS MATERIALIZED (
+    SELECT document, line, entry, max(kind) AS kind, max(account) AS account, sum(ledger) AS ledger, sum(base) AS base,
+      max(late) AS late, max(here) AS here, CASE WHEN max(posted) = 1 THEN 'in' ELSE 'outside' END AS dated
+    FROM "values" GROUP BY document, line, entry HAVING sum(ledger) <> sum(base)),
   apart AS (
     SELECT u.*, CASE WHEN u.line IS NULL THEN 'entry/' || u.entry ELSE 'document/' || u.document || '/' || u.line END AS key,
       coalesce(u.account, (SELECT p.account_id FROM entries e JOIN postings p ON p.entry_id = e.id
         WHERE e.document_id = u.document AND e.live = 1 AND p.line = u.line AND p.levy IS NULL LIMIT 1)) AS onto
-    FROM unequal u WHERE u.ledger <> u.base),
+    FROM unequal u),
   told AS (
     SELECT x.*, d.kind AS documentKind, d.number, d.date AS day, d.contact_id AS contact, a.code AS accountCode,
       a.type AS accountType, a.role, coalesce(l.code, '') <> '' AS coded, l.text AS lineText, n.cause AS named, n.reason,
-      CASE WHEN x.here THEN 'here' WHEN x.line IS NULL THEN 'none' ELSE coalesce((
+      CASE WHEN x.here = 1 THEN 'here' WHEN x.line IS NULL THEN 'none' ELSE coalesce((
         SELECT CASE WHEN count(*) = 0 THEN 'none' WHEN max(f.registration_id IS $4) = 0 THEN 'elsewhere'
           WHEN max(f.registration_id IS $4 AND (f.held = 1 OR f.period_end IS NULL)) = 1 THEN 'held'
           WHEN max(CASE WHEN f.registration_id IS $4 THEN f.period_end END) > $3 THEN 'later' ELSE 'earlier' END
@@ -71,11 +74,11 @@ export type TraitGroup = ApartGroup & { traits: string };
 /** What income and the returns hold apart, by everything that tells why. */
 export async function apartGroups(
   work: Work,
-  r: Pick<RegistrationRecord, "id" | "clientId">,
+  r: Pick<RegistrationRecord, "id" | "clientId" | "levies">,
   { from, to }: Span,
 ): Promise<TraitGroup[]> {
   const rows = await work.rows<{ traits: string; ledger: number; base: number; rows: number }>(
-    `WITH ${APART} SELECT ${TRAITS} AS traits, sum(ledger) AS ledger, sum(base) AS base, count(*) AS rows
+    `WITH ${apart(r.levies.length === 1)} SELECT ${TRAITS} AS traits, sum(ledger) AS ledger, sum(base) AS base, count(*) AS rows
      FROM told GROUP BY 1 ORDER BY 1`,
     [r.clientId, from, to, r.id],
   );
@@ -116,13 +119,13 @@ export interface ApartRow {
 /** The rows of some groups, largest first; `limit` −1 for all. */
 export async function apartRows(
   work: Work,
-  r: Pick<RegistrationRecord, "id" | "clientId">,
+  r: Pick<RegistrationRecord, "id" | "clientId" | "levies">,
   { from, to }: Span,
   traits: readonly string[],
   { offset, limit }: { offset: number; limit: number },
 ): Promise<ApartRow[]> {
   return work.rows<ApartRow>(
-    `WITH ${APART}
+    `WITH ${apart(r.levies.length === 1)}
      SELECT t.key, t.document, t.line, coalesce(t.day, e.date) AS date, coalesce(t.number, '') AS number,
        coalesce(c.name, '') AS party, coalesce(nullif(t.lineText, ''), e.text, '') AS text,
        coalesce(t.accountCode, '') AS account, t.ledger, t.base, coalesce(t.reason, '') AS reason,
@@ -140,9 +143,18 @@ export async function apartRows(
 /** What the sales on the returns of a span come to by code: value without tax once a line, and its tax. */
 export async function soldByCode(
   work: Work,
-  r: Pick<RegistrationRecord, "id">,
+  r: Pick<RegistrationRecord, "id" | "levies">,
   { from, to }: Span,
 ): Promise<{ code: string; treatment: Treatment; net: number; tax: number; rows: number }[]> {
+  // Facts of a bucket differ in nothing that matters here: one of them tells its code and treatment.
+  if (r.levies.length === 1)
+    return work.rows(
+      `SELECT f.code, f.treatment, sum(b.net) AS net, sum(b.tax) AS tax, sum(b.rows) AS rows FROM (
+         SELECT min(id) AS one, sum(net) AS net, sum(tax) AS tax, count(*) AS rows FROM facts
+         WHERE registration_id = $1 AND live = 1 AND period_end BETWEEN $2 AND $3 GROUP BY period_end, bucket) b
+         JOIN facts f ON f.id = b.one WHERE f.direction = 'sale' GROUP BY f.code, f.treatment`,
+      [r.id, from, to],
+    );
   return work.rows(
     `SELECT code, treatment, sum(CASE WHEN levy = first THEN net ELSE 0 END) AS net, sum(tax) AS tax, sum(levy = first) AS rows
      FROM (SELECT *, min(levy) OVER (PARTITION BY document_id, line) AS first FROM (

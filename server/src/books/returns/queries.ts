@@ -121,7 +121,11 @@ export async function factGroupsByScheme(
   return rows.map(({ scheme, ...row }) => ({ scheme, group: grouped(row) }));
 }
 
-export type DescribedGroup = PeriodGroup & { treatment: Treatment; charged: Component["charged"] };
+export type DescribedGroup = PeriodGroup & {
+  bucket: string;
+  treatment: Treatment;
+  charged: Component["charged"];
+};
 
 /** Facts of a bucket, which differ in nothing but their days and amounts, and what else one of them says of all. */
 export async function describedGroups(
@@ -135,7 +139,12 @@ export async function describedGroups(
        WHERE registration_id = $1 AND live = 1 AND period_end = $2 GROUP BY bucket) b JOIN facts f ON f.id = b.one`,
     [registrationId, periodEnd],
   );
-  return rows.map(({ treatment, charged, ...row }) => ({ ...grouped(row), treatment, charged }));
+  return rows.map(({ treatment, charged, ...row }) => ({
+    ...grouped(row),
+    bucket: row.bucket,
+    treatment,
+    charged,
+  }));
 }
 
 function grouped({ bucket, ...sums }: GroupRow): PeriodGroup {

@@ -1,3 +1,4 @@
+import { valueAt } from "@fiscalon/core/at";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import type { SchemeDefinition, SchemeInForce, TurnoverRate } from "@fiscalon/core/model/scheme";
 import type { Direction } from "@fiscalon/core/model/taxCode";
@@ -91,9 +92,9 @@ export async function factsOfWhole(
       recoverable,
       ...all,
     }));
-  return limitedCost
-    ? [...facts, ...(await purchasesByUse(work, r, to)).map((one) => ({ ...one, ...all }))]
-    : facts;
+  if (!limitedCost) return facts;
+  const bought = groups.filter(({ direction }) => direction === "purchase");
+  return [...facts, ...(await purchasesByUse(work, r, to, bought)).map((one) => ({ ...one, ...all }))];
 }
 
 /** What was bought in a period, by what it is and what it is for. */
@@ -101,17 +102,34 @@ async function purchasesByUse(
   work: Work,
   r: RegistrationRecord,
   end: string,
+  groups: readonly DescribedGroup[],
 ): Promise<Omit<SchemeFact, "taxPoint" | "ownEnd" | "reported">[]> {
-  const rows = await work.rows<Omit<SchemeFact, "taxPoint" | "ownEnd" | "reported">>(
-    `SELECT f.code, f.treatment, f.direction, f.charged, f.rate, coalesce(l.supply, '') AS supply, a.topic,
-       sum(f.net) AS net, sum(f.tax) AS tax, sum(f.recoverable) AS recoverable
-     FROM facts f JOIN lines l ON l.document_id = f.document_id AND l.no = f.line
-       LEFT JOIN accounts a ON a.client_id = f.client_id AND a.code = l.account
-     WHERE f.registration_id = $1 AND f.live = 1 AND f.period_end = $2 AND f.bucket LIKE '%"purchase"%'
-     GROUP BY f.bucket, f.treatment, f.charged, l.supply, a.topic`,
-    [r.id, end],
+  const rows = await work.rows<
+    Pick<SchemeFact, "supply" | "net" | "tax" | "recoverable"> & { bucket: string; account: string | null }
+  >(
+    `SELECT f.bucket, coalesce(l.supply, '') AS supply, l.account, sum(f.net) AS net, sum(f.tax) AS tax,
+       sum(f.recoverable) AS recoverable
+     FROM (SELECT value ->> 0 AS place, value ->> 1 AS bucket FROM json_each($3)) w
+       CROSS JOIN facts f ON f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND f.bucket = w.bucket
+       JOIN lines l ON l.document_id = f.document_id AND l.no = f.line
+     GROUP BY w.place, l.supply, l.account`,
+    [r.id, end, JSON.stringify(groups.map(({ bucket }, place) => [place, bucket]))],
   );
-  return told(work, r, rows);
+  const accounts = await work.rows<{ code: string; topic: string | null }>(
+    "SELECT code, topic FROM accounts WHERE client_id = $1",
+    [r.clientId],
+  );
+  const topics = new Map(accounts.map(({ code, topic }) => [code, topic]));
+  const known = new Map(groups.map((group) => [group.bucket, group]));
+  return told(
+    work,
+    r,
+    rows.map(({ bucket, account, ...sums }) => {
+      const { code, treatment, direction, charged, rate } = valueAt(known, bucket);
+      const topic = account === null ? null : (topics.get(account) ?? null);
+      return { code, treatment, direction, charged, rate, topic, ...sums };
+    }),
+  );
 }
 
 /** With what a line leaves to its code: whether it is goods or services. */
