@@ -10,6 +10,7 @@ import { DateField } from "../../kit/DateField.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, today } from "../../kit/format.ts";
+import { Waiting } from "../../kit/Waiting.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { Bar, BridgeColumns, BridgeLine, CauseName, MoreRows, scaleOf } from "./WaterfallRow.tsx";
 import { AgreeLinks } from "./AgreeLinks.tsx";
@@ -37,6 +38,7 @@ export function BalancesPage() {
         <DateField label="On" value={on} onChange={setTyped} />
       </div>
       <ErrorNote error={error} />
+      {!views && !error && <Waiting what="the balances" />}
       {views?.length === 0 && (
         <EmptyState title="Nothing to agree">
           No customer, supplier or bank account has a balance on this day.

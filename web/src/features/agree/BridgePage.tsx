@@ -9,6 +9,7 @@ import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { SelectField } from "../../kit/Field.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, showMoment, showPeriod } from "../../kit/format.ts";
+import { Waiting } from "../../kit/Waiting.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { AgreeDialog } from "./AgreeDialog.tsx";
 import { BridgeRows } from "./BridgeRows.tsx";
@@ -94,6 +95,7 @@ export function BridgePage() {
         </span>
       </div>
       <ErrorNote error={error} />
+      {!view && !error && <Waiting what="the turnover" />}
       {view && <BridgeSheet view={view} rid={registration.id} />}
       {view && agreeing && (
         <AgreeDialog view={view} rid={registration.id} onClose={() => setAgreeing(false)} />

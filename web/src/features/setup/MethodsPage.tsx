@@ -9,6 +9,7 @@ import { useScope } from "../../app/scope.ts";
 import { Figure } from "../../kit/Figure.tsx";
 import { SelectField } from "../../kit/Field.tsx";
 import { showPeriod } from "../../kit/format.ts";
+import { Waiting } from "../../kit/Waiting.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
 
 const BarChart = lazy(() => import("../../kit/BarChart.tsx"));
@@ -39,7 +40,12 @@ export function MethodsPage() {
       </Sheet>
     );
   }
-  if (!data) return <Sheet title="Methods">{null}</Sheet>;
+  if (!data)
+    return (
+      <Sheet title="Methods">
+        <Waiting what="a year by every method" />
+      </Sheet>
+    );
   const { methods, periods, digits } = data;
   // In whole percent, so that a minor unit is rounded once.
   const net = ({ output, input }: MethodView, at: number) =>
