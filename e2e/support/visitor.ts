@@ -3,7 +3,7 @@ import type { Browser, Page } from "@playwright/test";
 
 const QUIET_MS = 120;
 const PAUSE_MS = 30;
-const MOST_MS = 15_000;
+const MOST_MS = 45_000;
 /** Letters that a sheet with anything on it has. */
 const LEAST_WORDS = 20;
 
