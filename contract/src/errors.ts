@@ -1,22 +1,13 @@
+import { ERRORS_OF_AGREEMENTS } from "./errorsOfAgreements.ts";
 import { ERRORS_OF_FILES } from "./errorsOfFiles.ts";
 import { ERRORS_OF_STOCK } from "./errorsOfStock.ts";
 
 /** What can be refused: by its code the status it has over HTTP, and what it says ("…" stands for what it is about). */
 export const ERRORS = {
+  ...ERRORS_OF_AGREEMENTS,
   ...ERRORS_OF_FILES,
   ...ERRORS_OF_STOCK,
   "account/duplicate-number": { status: 409, says: "Account … is there already: …. Choose another number." },
-  "agree/no-balance": { status: 404, says: 'There is no balance "…" to agree.' },
-  "agree/no-row": { status: 409, says: "One of these rows is not apart any more. Look again." },
-  "agree/rest": {
-    status: 422,
-    says: "Something is left without a cause. Name it, or say why it is accepted as it is.",
-  },
-  "agree/span": {
-    status: 422,
-    says: "A bridge is of whole filing periods. Begin with the first day of one and end with the last day of one.",
-  },
-  "agree/not-a-journal": { status: 422, says: "This entry explains itself; only journals need a reason." },
   "authority/no-obligation": {
     status: 502,
     says: "The authority expects no return for a period ending …. Check the rhythm of the registration.",

@@ -16,6 +16,10 @@ import { schemeDefinition } from "./scheme.ts";
 import { accountFields } from "./setup.ts";
 
 const creditNoteWay = Joi.string().valid("statutory", "netted", "later-period");
+const namesByCode = Joi.array()
+  .items(Joi.array().ordered(Joi.string().max(20).allow("").required(), Joi.string().max(20).required()))
+  .min(1)
+  .required();
 const registerFields = {
   id: Joi.string().max(20).required(),
   name: name.required(),
@@ -296,6 +300,11 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
         kind: Joi.string().valid("upload").required(),
         commodities: Joi.string().max(20).required(),
         issued: Joi.string().max(20).required(),
+        names: Joi.object({
+          registered: namesByCode,
+          unregistered: namesByCode,
+          exported: namesByCode,
+        }).required(),
       }),
       Joi.object({
         ...registerFields,

@@ -1,5 +1,15 @@
 import type { DocumentKind } from "./documentKinds.ts";
 
+/** What supplies are called in a file, by the beginning of their code; an empty one fits all. */
+export type NamesByCode = readonly (readonly [beginning: string, name: string])[];
+
+/** The names of supplies to registered customers, to others, and of exports. */
+export interface SupplyNames {
+  registered: NamesByCode;
+  unregistered: NamesByCode;
+  exported: NamesByCode;
+}
+
 /**
  * A list that goes with a return and is no sum of boxes.
  * - `commodities`: what was sold by statistical code, unit and rate, in lists by the boxes its lines land in; `digits`:
@@ -21,7 +31,7 @@ export type ReturnRegister = { id: string; name: string; source: string; onlyFor
       /** Codes that begin so are services, which have no unit. */
       services: string;
     }
-  | { kind: "upload"; commodities: string; issued: string }
+  | { kind: "upload"; commodities: string; issued: string; names: SupplyNames }
   | { kind: "members" }
   | { kind: "supplies" }
   | { kind: "lines"; codes: readonly string[]; attribute: string; asks: string }

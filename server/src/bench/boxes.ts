@@ -10,7 +10,7 @@ import { postDocuments } from "../books/documents/postDocuments.ts";
 import type { NewDocument } from "../books/documents/newDocument.ts";
 import { boxesNow } from "../books/returns/evaluation.ts";
 import { compareMethods } from "../features/returns/compareMethods.ts";
-import { bridgeView } from "../features/agree/turnover/bridge.ts";
+import { bridgeOver } from "../features/agree/turnover/bridge.ts";
 import { trialBalance } from "../books/ledger.ts";
 import type { BenchRow } from "./report.ts";
 import { bestTime } from "./report.ts";
@@ -63,7 +63,7 @@ export async function boxesBench(dataDir: string): Promise<BenchRow[]> {
   );
   const balance = await bestTime(5, () => trialBalance(work, clientId, "2026-04-01", "2026-06-30"));
   const span = { from: "2026-04-01", to: "2026-06-30" };
-  const bridge = await bestTime(3, () => bridgeView(work, setup, registration, span));
+  const bridge = await bestTime(3, () => bridgeOver(work, registration, span));
   await db.close();
   const row = (what: string, time: number): BenchRow => ({
     what,

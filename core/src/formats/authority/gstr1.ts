@@ -1,8 +1,9 @@
 import type { CalendarDate } from "../../calendar/date.ts";
 import { groupBy } from "../../groupBy.ts";
-import { at } from "../../at.ts";
+import { at, found } from "../../at.ts";
 import { boxTags, landed } from "../../model/boxTags.ts";
 import type { Measures } from "../../model/boxTags.ts";
+import type { NamesByCode, SupplyNames } from "../../model/returnRegister.ts";
 import { add, exactFromDecimal, exactFromInteger, exactToText } from "../../money/exact.ts";
 
 /** What a line of an outward document did for one levy; minor units. `state`: two digits of the place of supply. */
@@ -81,7 +82,7 @@ const CESS = "CESS";
  */
 export function gstr1File(
   facts: readonly OutwardFact[],
-  { gstin, home, end }: { gstin: string; home: string; end: CalendarDate },
+  { gstin, home, end, names }: { gstin: string; home: string; end: CalendarDate; names: SupplyNames },
   commodities: readonly FiledCommodity[],
   issued: readonly FiledNumbers[],
 ): OutwardFile {
@@ -91,7 +92,7 @@ export function gstr1File(
   const placed = (row: Row) => (row.inter ? row.first.state : home);
   const of = (...tables: string[]) => rows.filter(({ table }) => tables.includes(table));
   const sections: [string, unknown][] = [
-    ["b2b", byParty(of("4A", "4B", "6B", "6C"), "inv", (own) => invoice(own, placed))],
+    ["b2b", byParty(of("4A", "4B", "6B", "6C"), "inv", (own) => invoice(own, placed, names.registered))],
     ["b2cl", byPlace(of("5A"), placed)],
     [
       "b2cs",
@@ -99,9 +100,9 @@ export function gstr1File(
         smallSale(pos, inter, rt, columns),
       ),
     ],
-    ["cdnr", byParty(of("9B.cdnr"), "nt", (own) => note(own, placed))],
-    ["cdnur", documentsOf(of("9B.cdnur")).map((own) => unregisteredNote(own, placed))],
-    ["exp", exportsOf(of("6A"))],
+    ["cdnr", byParty(of("9B.cdnr"), "nt", (own) => note(own, placed, names.registered))],
+    ["cdnur", documentsOf(of("9B.cdnur")).map((own) => unregisteredNote(own, placed, names.unregistered))],
+    ["exp", exportsOf(of("6A"), names.exported)],
     ["nil", untaxed(rows)],
     ["at", advances(of("11A1", "11A2"), placed)],
     ["txpd", advances(of("11B1", "11B2"), placed)],
@@ -183,18 +184,12 @@ function flat(row: Row, sign: 1 | -1 = 1) {
 const items = (own: readonly Row[], sign: 1 | -1 = 1) =>
   own.map((row, index) => ({ num: index + 1, itm_det: flat(row, sign) }));
 
-// Deemed exports, no country.
-// eslint-disable-next-line no-restricted-syntax
-const DEEMED = "DE";
-
-/** Special economic zones with and without payment, deemed exports, and the regular ones, by the code. */
-function typeOf({ code }: OutwardFact): string {
-  if (code.startsWith("SZW")) return "SEWP";
-  if (code.startsWith("SZL")) return "SEWOP";
-  return code.startsWith(DEEMED) ? DEEMED : "R";
+/** What a supply is called by its code: the name of the first beginning that fits; the last one, an empty one, fits all. */
+function named(names: NamesByCode, { code }: OutwardFact): string {
+  return found(names, ([beginning]) => code.startsWith(beginning), code)[1];
 }
 
-function invoice(own: Row[], placed: (row: Row) => string) {
+function invoice(own: Row[], placed: (row: Row) => string, names: NamesByCode) {
   const row = at(own, 0);
   const { first } = row;
   return {
@@ -203,7 +198,7 @@ function invoice(own: Row[], placed: (row: Row) => string) {
     val: major(first.gross),
     pos: placed(row),
     rchrg: row.table === "4B" ? "Y" : "N",
-    inv_typ: typeOf(first),
+    inv_typ: named(names, first),
     itms: items(own),
   };
 }
@@ -225,16 +220,14 @@ function noteHead(own: Row[], placed: (row: Row) => string) {
   };
 }
 
-function note(own: Row[], placed: (row: Row) => string) {
+function note(own: Row[], placed: (row: Row) => string, names: NamesByCode) {
   const { sign, head } = noteHead(own, placed);
-  return { ...head, rchrg: "N", inv_typ: typeOf(at(own, 0).first), itms: items(own, sign) };
+  return { ...head, rchrg: "N", inv_typ: named(names, at(own, 0).first), itms: items(own, sign) };
 }
 
-function unregisteredNote(own: Row[], placed: (row: Row) => string) {
+function unregisteredNote(own: Row[], placed: (row: Row) => string, names: NamesByCode) {
   const { sign, head } = noteHead(own, placed);
-  const { code } = at(own, 0).first;
-  const typ = code.startsWith("EXW") ? "EXPWP" : code.startsWith("EXL") ? "EXPWOP" : "B2CL";
-  return { typ, ...head, itms: items(own, sign) };
+  return { typ: named(names, at(own, 0).first), ...head, itms: items(own, sign) };
 }
 
 function byPlace(rows: readonly Row[], placed: (row: Row) => string): object[] {
@@ -247,8 +240,8 @@ function byPlace(rows: readonly Row[], placed: (row: Row) => string): object[] {
   }));
 }
 
-function exportsOf(rows: readonly Row[]): object[] {
-  const ways = groupBy(rows, ({ first }) => (first.code.startsWith("EXW") ? "WPAY" : "WOPAY"));
+function exportsOf(rows: readonly Row[], names: NamesByCode): object[] {
+  const ways = groupBy(rows, ({ first }) => named(names, first));
   return [...ways].map(([exp_typ, own]) => ({
     exp_typ,
     inv: documentsOf(own).map((document) => {

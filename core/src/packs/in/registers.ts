@@ -8,6 +8,23 @@ export const registers: ReturnRegister[] = [
     kind: "upload",
     commodities: "12",
     issued: "13",
+    names: {
+      registered: [
+        ["SZW", "SEWP"],
+        ["SZL", "SEWOP"],
+        ["DE", "DE"],
+        ["", "R"],
+      ],
+      unregistered: [
+        ["EXW", "EXPWP"],
+        ["EXL", "EXPWOP"],
+        ["", "B2CL"],
+      ],
+      exported: [
+        ["EXW", "WPAY"],
+        ["", "WOPAY"],
+      ],
+    },
     source: "JSON of the offline utility, version GST3.2.3; from memory",
   },
   {

@@ -116,12 +116,12 @@ export interface ApartRow {
   total: number;
 }
 
-/** The rows of some groups, largest first; `limit` −1 for all. */
+/** The rows of some groups, or with some keys, largest first; `limit` −1 for all. */
 export async function apartRows(
   work: Work,
   r: Pick<RegistrationRecord, "id" | "clientId" | "levies">,
   { from, to }: Span,
-  traits: readonly string[],
+  wanted: { traits: readonly string[] } | { keys: readonly string[] },
   { offset, limit }: { offset: number; limit: number },
 ): Promise<ApartRow[]> {
   return work.rows<ApartRow>(
@@ -134,9 +134,17 @@ export async function apartRows(
         ORDER BY n.id DESC LIMIT 1) AS suggestion,
        count(*) OVER () AS total
      FROM (SELECT *, ${TRAITS} AS traits FROM told) t LEFT JOIN entries e ON e.id = t.entry LEFT JOIN contacts c ON c.id = t.contact
-     WHERE t.traits IN (SELECT value FROM json_each($5))
+     WHERE t.${"keys" in wanted ? "key" : "traits"} IN (SELECT value FROM json_each($5))
      ORDER BY abs(t.base - t.ledger) DESC, t.key LIMIT $6 OFFSET $7`,
-    [r.clientId, from, to, r.id, JSON.stringify(traits), limit, offset],
+    [
+      r.clientId,
+      from,
+      to,
+      r.id,
+      JSON.stringify("keys" in wanted ? wanted.keys : wanted.traits),
+      limit,
+      offset,
+    ],
   );
 }
 

@@ -6,7 +6,7 @@ import type { RegistrationRecord } from "../../db/models.ts";
 import { balanceViews } from "./balances/balances.ts";
 import { controlAgreement } from "./controlAgreement.ts";
 import { heldCredit } from "./heldCredit.ts";
-import { bridgeView } from "./turnover/bridge.ts";
+import { bridgeOver, bridgeView } from "./turnover/bridge.ts";
 import { unpaidPage } from "./unpaid.ts";
 
 const NONE = { offset: 0, limit: 0, search: "", descending: false };
@@ -20,7 +20,8 @@ export async function agreementsOf(
 ): Promise<AgreementSummary[]> {
   const period = periodEnding(r, end);
   const control = await controlAgreement(work, setup, r, end);
-  const bridge = await bridgeView(work, setup, r, { from: period.from, to: period.to });
+  const span = { from: period.from, to: period.to };
+  const bridge = await bridgeView(work, setup, r, await bridgeOver(work, r, span));
   const day = end < work.today ? end : work.today;
   const balances = await balanceViews(work, setup, day);
   const held = await heldCredit(work, setup, { ...NONE, state: "waiting" });

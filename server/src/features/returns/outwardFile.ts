@@ -1,5 +1,6 @@
 import { gstr1File } from "@fiscalon/core/formats/authority/gstr1";
 import type { OutwardFact, OutwardFile } from "@fiscalon/core/formats/authority/gstr1";
+import type { SupplyNames } from "@fiscalon/core/model/returnRegister";
 import type { CommodityRow } from "@fiscalon/core/returns/commoditySummary";
 import type { IssuedRun } from "@fiscalon/core/returns/documentsIssued";
 import type { Work } from "../../base/work.ts";
@@ -12,6 +13,7 @@ export async function outwardFile(
   work: Work,
   r: RegistrationRecord,
   end: string,
+  names: SupplyNames,
   commodities: readonly CommodityRow[],
   issued: readonly IssuedRun[],
 ): Promise<OutwardFile> {
@@ -23,7 +25,7 @@ export async function outwardFile(
      ORDER BY d.date, f.document_id, f.line, f.id`,
     [r.id, end],
   );
-  return gstr1File(facts, { gstin: r.number ?? "", home: r.region ?? "", end }, commodities, issued);
+  return gstr1File(facts, { gstin: r.number ?? "", home: r.region ?? "", end, names }, commodities, issued);
 }
 
 /** What the file holds, a row for each table, and what has to be typed beside it. */
@@ -36,7 +38,7 @@ export function tablesOfFile({ tables, left }: OutwardFile): RegisterTable {
     ],
     rows: tables.map(({ table, rows, columns }) => [
       table,
-      rows,
+      String(rows),
       columns.txval + columns.nil + columns.exempt + columns.nongst,
       columns.igst,
       columns.cgst,

@@ -69,7 +69,7 @@ async function fileOf(
   setup: ClientSetup,
   r: RegistrationRecord,
   end: string,
-  { commodities, issued }: Extract<ReturnRegister, { kind: "upload" }>,
+  { commodities, issued, names }: Extract<ReturnRegister, { kind: "upload" }>,
 ): Promise<OutwardFile> {
   const others = registersFor(work.packs.byId(r.pack), r);
   const sold = others.find((one) => one.kind === "commodities" && one.id === commodities);
@@ -78,6 +78,7 @@ async function fileOf(
     work,
     r,
     end,
+    names,
     sold?.kind === "commodities" ? (await summaryOf(work, r, end, sold)).rows : [],
     given?.kind === "issued" ? documentsIssued(await numbersGiven(work, setup, r, end, given.natures)) : [],
   );

@@ -54,6 +54,7 @@ export function BridgeRows({
           key={row.key}
           row={row}
           digits={digits}
+          isOpen={cause === ""}
           chosen={chosen.has(row.key)}
           onChoose={byPerson ? () => choose(row.key) : undefined}
         />
@@ -80,11 +81,14 @@ export function BridgeRows({
 function RowOf({
   row,
   digits,
+  isOpen,
   chosen,
   onChoose,
 }: {
   row: BridgeRow;
   digits: number;
+  /** Nobody has named its cause yet. */
+  isOpen: boolean;
   chosen: boolean;
   onChoose: (() => void) | undefined;
 }) {
@@ -106,7 +110,7 @@ function RowOf({
             {number && <span className="num mr-2">{number}</span>}
             {what}
             {reason && <span className="quiet ml-2">{reason}</span>}
-            {suggestion && <span className="quiet ml-2">named before: {suggestion}</span>}
+            {isOpen && suggestion && <span className="quiet ml-2">named before: {suggestion}</span>}
           </span>
         </label>
       </td>
@@ -143,7 +147,7 @@ function Naming({
   const queries = useQueryClient();
   const [first] = rows;
   const [cause, setCause] = useState(first?.suggestion ?? "");
-  const [reason, setReason] = useState("");
+  const [reason, setReason] = useState(first?.reason ?? "");
   const save = useMutation({
     mutationFn: (name: string) =>
       api.post(CAUSES, [client?.id, rid], { ...span, keys: rows.map(({ key }) => key), cause: name, reason }),

@@ -63,7 +63,12 @@ export function BridgeColumns() {
 /** The name of a cause that opens its rows. */
 export function CauseName({ name, shown, onToggle }: { name: string; shown: boolean; onToggle: () => void }) {
   return (
-    <button type="button" className="word-link text-left" aria-expanded={shown} onClick={onToggle}>
+    <button
+      type="button"
+      className="word-link text-left !whitespace-normal"
+      aria-expanded={shown}
+      onClick={onToggle}
+    >
       {shown ? "▾" : "▸"} {name}
     </button>
   );

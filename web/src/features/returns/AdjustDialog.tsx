@@ -52,7 +52,7 @@ export function AdjustDialog({
       className="grid grid-cols-2 gap-4"
       onClose={onClose}
     >
-      <ChoiceField name="box" label="Box">
+      <ChoiceField className="col-span-2" name="box" label="Box">
         {boxes.map((box) => (
           <option key={box.id} value={box.id}>
             {box.id} {box.short}
@@ -79,7 +79,12 @@ export function AdjustDialog({
             ))}
           </ChoiceField>
         ))}
-      <TextField name="amount" label="Amount to add, minus to take off" inputMode="decimal" />
+      <TextField
+        className="col-span-2"
+        name="amount"
+        label="Amount to add, minus to take off"
+        inputMode="decimal"
+      />
       <TextField className="col-span-2" name="reason" label="Reason" />
       <TextField
         className="col-span-2"

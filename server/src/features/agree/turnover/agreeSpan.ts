@@ -3,7 +3,7 @@ import type { AgreeBody, BridgeView, NameCauseBody } from "@fiscalon/contract/br
 import { FiscalError } from "@fiscalon/core/errors";
 import type { Work, Writing } from "../../../base/work.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
-import { apartGroups, apartRows, TURNOVER } from "../../../books/agree/apartRows.ts";
+import { apartRows, TURNOVER } from "../../../books/agree/apartRows.ts";
 import type { Span } from "../../../books/agree/apartRows.ts";
 
 interface AgreedRow {
@@ -106,11 +106,7 @@ export async function nameCause(
   r: RegistrationRecord,
   { from, to, keys, cause, reason }: NameCauseBody,
 ): Promise<void> {
-  const groups = await apartGroups(work, r, { from, to });
-  const all = groups.map(({ traits }) => traits);
-  const rows = await apartRows(work, r, { from, to }, all, { offset: 0, limit: -1 });
-  const wanted = new Set(keys);
-  const chosen = rows.filter(({ key }) => wanted.has(key));
+  const chosen = await apartRows(work, r, { from, to }, { keys }, { offset: 0, limit: keys.length });
   if (chosen.length < keys.length)
     throw new FiscalError("agree/no-row", "One of these rows is not apart any more. Look again.", "keys");
   await work.run(

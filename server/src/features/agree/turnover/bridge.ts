@@ -19,8 +19,9 @@ import type { ApartRow, Span, TraitGroup } from "../../../books/agree/apartRows.
 import { codeRows } from "./codeRows.ts";
 import { turnoverBoxes } from "./turnoverBoxes.ts";
 
-/** What a bridge is made of. */
-interface Built {
+/** A bridge with everything it is made of. */
+export interface Bridge {
+  span: Span;
   agreement: Agreement;
   accounts: BridgeView["accounts"];
   declared: BridgeView["declared"];
@@ -29,18 +30,13 @@ interface Built {
   form: ReturnForm;
 }
 
-/**
- * From income in the profit and loss account to the turnover boxes of the returns of a span.
- * @param span whole filing periods
- * @throws FiscalError `agree/span`
- */
+/** A bridge as the screen shows it, with what people said of it. */
 export async function bridgeView(
   work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,
-  span: Span,
+  { span, agreement, accounts, declared, form }: Bridge,
 ): Promise<BridgeView> {
-  const { agreement, accounts, declared, form } = await built(work, r, span);
   const { left, right, causes, open, rest } = agreement;
   const named = await work.rows<{ cause: string }>(
     "SELECT DISTINCT cause FROM named_causes WHERE client_id = $1 AND kind = $2 ORDER BY cause",
@@ -63,23 +59,17 @@ export async function bridgeView(
   };
 }
 
-/** The agreement of a span as it is now. */
-export async function turnoverAgreement(work: Work, r: RegistrationRecord, span: Span): Promise<Agreement> {
-  return (await built(work, r, span)).agreement;
-}
-
 /** The rows of a cause, or those that wait to be named where none is told. */
 export async function bridgePage(
   work: Work,
   r: RegistrationRecord,
-  span: Span,
+  { span, apart, codes, form }: Bridge,
   { cause, ...page }: { cause: string; offset: number; limit: number },
 ): Promise<BridgePage> {
-  const { apart, codes, form } = await built(work, r, span);
   const groups = apart.filter((group) => (causeOf(group)?.id ?? "") === cause);
   if (groups.length > 0) {
-    const traits = groups.map((group) => group.traits);
-    return pageOf(await apartRows(work, r, span, traits, page));
+    const wanted = { traits: groups.map(({ traits }) => traits) };
+    return pageOf(await apartRows(work, r, span, wanted, page));
   }
   const own = codes.filter((code) => causeOnReturn(code)?.id === cause && apartBy(code) !== 0);
   if (own.length === 0) return { total: 0, rows: [] };
@@ -102,7 +92,12 @@ function pageOf(rows: readonly ApartRow[]): BridgePage {
   };
 }
 
-async function built(work: Work, r: RegistrationRecord, span: Span): Promise<Built> {
+/**
+ * From income in the profit and loss account to the turnover boxes of the returns of a span.
+ * @param span whole filing periods
+ * @throws FiscalError `agree/span`
+ */
+export async function bridgeOver(work: Work, r: RegistrationRecord, span: Span): Promise<Bridge> {
   const periods = requireWhole(r, span);
   const accounts = await work.rows<BridgeView["accounts"][number]>(
     `SELECT a.code, a.name, -sum(p.amount) AS amount FROM accounts a
@@ -119,6 +114,7 @@ async function built(work: Work, r: RegistrationRecord, span: Span): Promise<Bui
   if (!form) throw new RangeError("A span of whole periods holds one.");
   const { declared, ...content } = together(returns, sold);
   return {
+    span,
     agreement: turnoverBridge(income, declared, apart, content),
     accounts,
     declared: returns.flatMap((one) => one.held),

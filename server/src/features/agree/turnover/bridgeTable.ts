@@ -3,7 +3,7 @@ import type { ClientSetup } from "../../../books/loadSetup.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
 import type { ReportTable } from "../../../exports/reportTable.ts";
 import type { Span } from "../../../books/agree/apartRows.ts";
-import { bridgePage, bridgeView } from "./bridge.ts";
+import { bridgeOver, bridgePage, bridgeView } from "./bridge.ts";
 
 /** No limit, as the database writes it. */
 const ALL = -1;
@@ -15,10 +15,11 @@ export async function bridgeTable(
   r: RegistrationRecord,
   span: Span,
 ): Promise<ReportTable> {
-  const view = await bridgeView(work, setup, r, span);
+  const bridge = await bridgeOver(work, r, span);
+  const view = await bridgeView(work, setup, r, bridge);
   const bare = ["", "", "", "", ""];
   const rowsOf = async (cause: string) => {
-    const { rows } = await bridgePage(work, r, span, { cause, offset: 0, limit: ALL });
+    const { rows } = await bridgePage(work, r, bridge, { cause, offset: 0, limit: ALL });
     return rows.map(({ date, number, party, text, account, amount, reason }) => ({
       cells: ["", date, number, party, reason === "" ? text : `${text} (${reason})`, account, amount],
     }));
@@ -30,7 +31,10 @@ export async function bridgeTable(
     rows.push({ cells: [name, ...bare, amount], total: true }, ...(await rowsOf(id)));
   if (view.open.rows > 0)
     rows.push({ cells: ["Without a cause", ...bare, view.open.amount], total: true }, ...(await rowsOf("")));
-  const boxes = view.boxes.length === 0 ? "Value of sales on the returns" : `Boxes ${view.boxes.join(", ")}`;
+  const boxes =
+    view.boxes.length === 0
+      ? "Value of sales on the returns"
+      : `${view.boxes.length === 1 ? "Box" : "Boxes"} ${view.boxes.join(", ")}`;
   const { agreed, state } = view;
   return {
     title: "Turnover bridge",

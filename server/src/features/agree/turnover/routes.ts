@@ -10,7 +10,7 @@ import { formatQuery, sendTable } from "../../../exports/sendTable.ts";
 import type { TableFormat } from "../../../exports/sendTable.ts";
 import { agreeSpan, nameCause } from "./agreeSpan.ts";
 import type { Span } from "../../../books/agree/apartRows.ts";
-import { bridgePage, bridgeView, turnoverAgreement } from "./bridge.ts";
+import { bridgeOver, bridgePage, bridgeView } from "./bridge.ts";
 import { bridgeTable } from "./bridgeTable.ts";
 
 const BASE = "/clients/:id/registrations/:rid/bridge";
@@ -33,7 +33,8 @@ export async function bridgeRoutes(app: FastifyInstance): Promise<void> {
     },
     async ({ work, params, query }) => {
       const setup = await loadSetup(work, params.id);
-      return bridgeView(work, setup, registrationIn(setup, params.rid), query);
+      const r = registrationIn(setup, params.rid);
+      return bridgeView(work, setup, r, await bridgeOver(work, r, query));
     },
   );
 
@@ -48,7 +49,8 @@ export async function bridgeRoutes(app: FastifyInstance): Promise<void> {
     async ({ work, params, query }) => {
       const setup = await loadSetup(work, params.id);
       const { from, to, cause, offset, limit } = query;
-      return bridgePage(work, registrationIn(setup, params.rid), { from, to }, { cause, offset, limit });
+      const r = registrationIn(setup, params.rid);
+      return bridgePage(work, r, await bridgeOver(work, r, { from, to }), { cause, offset, limit });
     },
   );
 
@@ -96,7 +98,9 @@ export async function bridgeRoutes(app: FastifyInstance): Promise<void> {
       await work.write(async (work) => {
         const setup = await loadSetup(work, params.id);
         const r = registrationIn(setup, params.rid);
-        await agreeSpan(work, r, body, await turnoverAgreement(work, r, body));
+        const { from, to } = body;
+        const { agreement } = await bridgeOver(work, r, { from, to });
+        await agreeSpan(work, r, body, agreement);
       });
       return reply.status(204).send();
     },
