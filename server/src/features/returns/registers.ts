@@ -114,7 +114,8 @@ async function viewOf(
     };
   }
   if (register.kind === "upload")
-    return { ...head, ...tablesOfFile(await fileOf(work, setup, r, end, register)) };
+    // Its tables are told without the lists in it, which stand below by themselves.
+    return { ...head, ...tablesOfFile(await outwardFile(work, r, end, register.names, [], [])) };
   if (register.kind === "members") return { ...head, ...(await byMember(work, setup, r, end)) };
   if (register.kind === "lines") return { ...head, ...(await listOfLines(work, r, end, register, limit)) };
   if (register.kind === "supplies") return { ...head, ...(await recordOfSupplies(work, r, end, limit)) };
