@@ -33,6 +33,7 @@ import type { PiecePage, PieceView, UnlistedLine } from "./stockBook.ts";
 import type { AgreementSummary } from "./agreements.ts";
 import type { BalanceRows, BalanceView } from "./balances.ts";
 import type { BridgePage, BridgeView } from "./bridge.ts";
+import type { MatchPage, StatementLetter, StatementList, StatementView } from "./statements.ts";
 import type { UnpaidPage } from "./unpaid.ts";
 import type {
   AgencyPosition,
@@ -126,6 +127,19 @@ export interface Answers {
   "GET /clients/:id/registrations/:rid/bridge/rows": BridgePage;
   "POST /clients/:id/registrations/:rid/bridge/causes": null;
   "POST /clients/:id/registrations/:rid/bridge/agreement": null;
+  "GET /clients/:id/registrations/:rid/statements": StatementList;
+  "POST /clients/:id/registrations/:rid/statements": StatementView;
+  "GET /clients/:id/statements/:statement": StatementView;
+  "DELETE /clients/:id/statements/:statement": null;
+  "POST /clients/:id/statements/:statement/match": { job: JobView | null };
+  "PUT /clients/:id/statements/:statement/settings": null;
+  "GET /clients/:id/statements/:statement/lines": MatchPage;
+  "POST /clients/:id/statements/:statement/decisions": null;
+  "POST /clients/:id/statements/:statement/decisions/undo": null;
+  "POST /clients/:id/statements/:statement/decisions/together": { changed: number };
+  "POST /clients/:id/statements/:statement/accept": { changed: number };
+  "POST /clients/:id/statements/:statement/release": { changed: number };
+  "POST /clients/:id/statements/:statement/letter": StatementLetter[];
   "GET /clients/:id/registrations/:rid/agreements/:period": AgreementSummary[];
   "GET /clients/:id/balances": BalanceView[];
   "GET /clients/:id/balances/rows": BalanceRows;

@@ -11,6 +11,7 @@ export type AuditAction =
   | "connect"
   | "correct"
   | "create"
+  | "decide"
   | "default"
   | "delete"
   | "detach"
@@ -64,6 +65,7 @@ export const AUDIT_ENTITIES = [
   "rules",
   "schedule",
   "series",
+  "statement",
   "tax-payment",
   "template",
   "terminal",

@@ -1,11 +1,13 @@
 import { ERRORS_OF_AGREEMENTS } from "./errorsOfAgreements.ts";
 import { ERRORS_OF_FILES } from "./errorsOfFiles.ts";
+import { ERRORS_OF_STATEMENTS } from "./errorsOfStatements.ts";
 import { ERRORS_OF_STOCK } from "./errorsOfStock.ts";
 
 /** What can be refused: by its code the status it has over HTTP, and what it says ("…" stands for what it is about). */
 export const ERRORS = {
   ...ERRORS_OF_AGREEMENTS,
   ...ERRORS_OF_FILES,
+  ...ERRORS_OF_STATEMENTS,
   ...ERRORS_OF_STOCK,
   "account/duplicate-number": { status: 409, says: "Account … is there already: …. Choose another number." },
   "authority/no-obligation": {

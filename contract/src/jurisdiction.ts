@@ -162,6 +162,22 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
       source: text.default(""),
     }),
   ),
+  statements: Joi.array().items(
+    Joi.object({
+      id: Joi.string().max(40).required(),
+      title: name.required(),
+      lead: text.required(),
+      direction: Joi.string().valid("sale", "purchase").required(),
+      of: Joi.string().valid("party", "all", "border").required(),
+      reads: Joi.string().valid("table", "furnished").required(),
+      customs: Joi.boolean(),
+      heads: Joi.object().pattern(Joi.string().max(20), Joi.string().max(20)),
+      sameHead: Joi.object().pattern(Joi.string().max(20), Joi.string().max(20)),
+      kin: Joi.array().items(Joi.number().integer().min(0).max(30)).length(2),
+      hold: Joi.string().max(40),
+      source: text.default(""),
+    }),
+  ),
   stockBook: stockBookRule,
   instalments: Joi.array().items(instalmentRule),
   yearEnd: Joi.array().items(

@@ -16,6 +16,7 @@ import { seriesRoutes } from "./features/series/routes.ts";
 import { templateRoutes } from "./features/templates/routes.ts";
 import { agreeRoutes } from "./features/agree/routes.ts";
 import { balanceRoutes } from "./features/agree/balances/routes.ts";
+import { statementRoutes } from "./features/agree/statements/routes.ts";
 import { bridgeRoutes } from "./features/agree/turnover/routes.ts";
 import { auditRoutes } from "./features/audit/routes.ts";
 import { bankRoutes } from "./features/bank/routes.ts";
@@ -99,6 +100,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     ledgerRoutes,
     agreeRoutes,
     bridgeRoutes,
+    statementRoutes,
     balanceRoutes,
     returnRoutes,
     settleRoutes,

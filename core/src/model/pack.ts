@@ -18,6 +18,7 @@ import type { RateChangeRule, RateMove } from "./rateChange.ts";
 import type { ReturnForm } from "./returnForm.ts";
 import type { ReturnRegister } from "./returnRegister.ts";
 import type { Rounding } from "./rounding.ts";
+import type { StatementKind } from "./statement.ts";
 import type { SupplyRule } from "./supplyRule.ts";
 import type { Direction, RateSchedules, TaxCode, Treatment } from "./taxCode.ts";
 
@@ -261,6 +262,8 @@ export interface JurisdictionPack {
   instalments?: readonly InstalmentRule[];
   /** What the law charges for filing or paying late. */
   late?: readonly LateCharge[];
+  /** Lists of others that tell of our documents, beside those any party sends. */
+  statements?: readonly StatementKind[];
   /** What is added back once a fiscal year is over. */
   yearEnd?: readonly YearEndRule[];
   /** What becomes of the tax of documents that stay unpaid. */

@@ -20,6 +20,7 @@ import { creditHolds } from "./migrations/2026-11-28-credit-holds.ts";
 import { stockBook } from "./migrations/2026-11-28-stock-book.ts";
 import { instalments } from "./migrations/2026-11-28-instalments.ts";
 import { capitalItems } from "./migrations/2026-11-29-capital-items.ts";
+import { statements } from "./migrations/2026-11-29-statements.ts";
 import { agreements } from "./migrations/2026-11-29-agreements.ts";
 import { lineUse } from "./migrations/2026-11-29-line-use.ts";
 import { collectionOpenings } from "./migrations/2026-11-29-collection.ts";
@@ -63,6 +64,7 @@ export async function migrate(sequelize: Sequelize, person: string): Promise<voi
       capitalItems,
       lineUse,
       agreements,
+      statements,
     ].map(({ name, statements }) => ({
       name,
       up: () =>

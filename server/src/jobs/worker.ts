@@ -4,6 +4,8 @@ import { Database } from "../db/database.ts";
 import { errorBody } from "../base/errors.ts";
 import { PackShelf } from "../base/packShelf.ts";
 import { Work } from "../base/work.ts";
+import { matchStatement } from "../books/agree/statements/matchStatement.ts";
+import { loadSetup } from "../books/loadSetup.ts";
 import { importBook } from "../across/bookfile/importBook.ts";
 import { checkImport, postImport } from "../features/imports/runImport.ts";
 import type { JobMessage, JobOrder, JobOutcome, Progress } from "./task.ts";
@@ -36,6 +38,12 @@ async function run(work: Work, { task }: JobOrder): Promise<unknown> {
       return checkImport(work, task.clientId, task.importId, progress);
     case "import-post":
       return postImport(work, task.clientId, task.importId, progress);
+    case "match": {
+      const setup = await loadSetup(work, task.clientId);
+      const told = (done: number, total: number, what: string) => progress.step(done, total, what);
+      await matchStatement(work, setup, task.statementId, told);
+      return { statement: task.statementId };
+    }
     case "book":
       return { client: await importBook(work, task.book, progress) };
   }

@@ -77,13 +77,18 @@ export function assess(one: ReadyRow, other: ReadyRow, { tolerance, days }: Matc
   if (kind) differs.push("kind");
   if (a.place !== "" && b.place !== "" && a.place !== b.place) differs.push("place");
   const alike = likeness(one.number, other.number);
-  if (alike !== "same") differs.push("number");
+  if (alike !== "same" && !isBare(one.number, other.number)) differs.push("number");
   if (one.day !== other.day) differs.push("date");
   const party = partyReason(one, other);
   if (one.party !== other.party) differs.push("party");
   const reasons = [party, NUMBER_REASONS[alike], dateReason(one, other, days), value.reason, tax.reason];
   if (kind) reasons.push("one is a credit note");
   return { reasons, score: reasons.reduce((sum, reason) => sum + WEIGHTS[reason], 0), differs };
+}
+
+/** The same running number, which one side writes without what stands before it. */
+function isBare(one: PlainNumber, other: PlainNumber): boolean {
+  return one.serial !== "" && one.serial === other.serial && (one.whole === one.serial || other.whole === other.serial);
 }
 
 /** Whether one row takes off what the other adds. */

@@ -140,7 +140,7 @@ export function matchRows(
     options,
     apart,
   );
-  const total = PASSES.length + LATER_PASSES.length + 2;
+  const total = PASSES.length + LATER_PASSES.length;
   let done = 0;
   const run = (passes: typeof PASSES) => {
     for (const { what, key, accept } of passes) {
@@ -158,9 +158,8 @@ export function matchRows(
   };
   run(PASSES.slice(0, 3));
   const doubled = new Doubled(rest);
-  doubled.find(left, right, paired, sameOnPaper);
-  run(PASSES.slice(3));
-  run(LATER_PASSES);
+  doubled.find(left, right, paired, againOfPair);
+  run(PASSES.slice(3, 4));
   progress(done, total, "one bill in parts");
   const { splits, brokenOff } = splitBills(rest, options);
   for (const { one, parts, isOurs } of splits) {
@@ -169,8 +168,10 @@ export function matchRows(
     pairs.push({ ours: mine, theirs: yours, ...SPLIT, sure: false, by: "rule" });
     for (const row of [one, ...parts]) paired.add(row);
   }
-  progress(done + 1, total, "told twice");
-  doubled.find(left, right, paired, sameButNumber);
+  run(PASSES.slice(4));
+  run(LATER_PASSES);
+  progress(total, total, "told twice");
+  doubled.find(left, right, paired, againAlike);
   return {
     pairs: pairs.sort((a, b) => (a.ours[0] ?? 0) - (b.ours[0] ?? 0)),
     onlyOurs: rest.ours.map(({ at }) => at).sort((a, b) => a - b),
@@ -227,7 +228,7 @@ class Doubled {
     left: readonly ReadyRow[],
     right: readonly ReadyRow[],
     paired: ReadonlySet<ReadyRow>,
-    { key, fits }: Sameness,
+    { key, fits, ofPairs }: Sameness,
   ): void {
     const gone = new Set<ReadyRow>();
     const look = (all: readonly ReadyRow[], free: readonly ReadyRow[], into: DoubledRow[]) => {
@@ -240,7 +241,7 @@ class Doubled {
         if (name === "" || group.length === 1) continue;
         const sorted = [...group].sort((a, b) => rank(a, paired) - rank(b, paired) || inOrder(a, b));
         for (const [at, row] of sorted.entries()) {
-          const before = sorted.slice(0, at).find((one) => !gone.has(one) && fits(one, row));
+          const before = sorted.slice(0, at).find((one) => !gone.has(one) && (!ofPairs || paired.has(one)) && fits(one, row));
           if (!before || paired.has(row)) continue;
           gone.add(row);
           into.push({ row: row.at, of: before.at });
@@ -261,13 +262,17 @@ interface Sameness {
   /** Empty: the row is never a second one. */
   key: (row: ReadyRow) => string;
   fits: (one: ReadyRow, other: ReadyRow) => boolean;
+  /** Only a row that is paired already counts as the first one. */
+  ofPairs: boolean;
 }
 
-const sameOnPaper: Sameness = {
+const againOfPair: Sameness = {
+  ofPairs: true,
   key: (r) => numbered(r, r.party, String(r.row.value), String(r.row.tax)) ?? "",
   fits: (one, other) => Math.abs(one.day - other.day) <= LONGEST,
 };
-const sameButNumber: Sameness = {
+const againAlike: Sameness = {
+  ofPairs: false,
   key: (r) => owned(r, r.row.value, r.row.tax) ?? "",
   fits: (one, other) => {
     const like = likeness(one.number, other.number);

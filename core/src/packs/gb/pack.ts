@@ -20,6 +20,7 @@ import { classes, rules } from "./rules.ts";
 import { checkVatNumber } from "./vatNumber.ts";
 import { unpaid } from "./unpaid.ts";
 import { stockBook } from "../shared/stockBook.ts";
+import { statements } from "./statements.ts";
 import { words } from "./words.ts";
 import { EUROPEAN_UNION } from "../eu/union.ts";
 import { checks } from "./checks.ts";
@@ -94,6 +95,7 @@ export const gb: JurisdictionPack = {
   union: EUROPEAN_UNION,
   elsewhere: "Great Britain",
   dateOrder: "dmy",
+  statements,
   bankNames: ["hmrc", "vat"],
   watched: ["4", "6"],
   words,

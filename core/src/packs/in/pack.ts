@@ -17,6 +17,7 @@ import { rateMoves, rateNames, schedules, SLABS } from "./rates.ts";
 import { registers } from "./registers.ts";
 import { classes, rules } from "./rules.ts";
 import { states } from "./states.ts";
+import { statements } from "./statements.ts";
 import { unpaid } from "./unpaid.ts";
 import { ART, GOODS, METAL, stockBook, VEHICLE } from "../shared/stockBook.ts";
 import { commonCredit } from "./commonCredit.ts";
@@ -90,6 +91,7 @@ export const inPack: JurisdictionPack = {
       source: "CGST s.16(2)(b)",
     },
   ],
+  statements,
   rateChanges: [
     {
       supply: "services",

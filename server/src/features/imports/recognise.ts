@@ -7,7 +7,10 @@ import type { TableName, LevyWords } from "@fiscalon/core/formats/tables/tableKi
 import type { DateOrder } from "@fiscalon/core/calendar/parseDate";
 import type { ImportContent } from "@fiscalon/contract/imports";
 import { decoded, encodingOf, refuseForeignFile } from "../../base/files.ts";
-import { isWorkbook, WORKBOOK, workbookRows } from "./readRows.ts";
+import { isWorkbook, WORKBOOK, workbookRows } from "../../base/readRows.ts";
+
+/** Tables that documents and masters come in by. */
+type ImportTable = Extract<TableName, ImportContent>;
 
 const RECOGNISE_BYTES = 262_144;
 const SAMPLE_ROWS = 400;
@@ -38,7 +41,7 @@ export async function recognised(
   wanted: ImportContent,
   { order, levies }: { order: DateOrder; levies: readonly LevyWords[] },
 ): Promise<Recognised> {
-  const table: TableName = wanted in TABLES ? (wanted as TableName) : "register";
+  const table = wanted in TABLES ? (wanted as ImportTable) : "register";
   if (isWorkbook(content)) {
     const rows = (await workbookRows(content)).slice(0, SAMPLE_ROWS);
     return { content: table, encoding: WORKBOOK, shape: recogniseTable(rows, "", table, order, levies) };

@@ -24,7 +24,7 @@ import { numberKey } from "@fiscalon/core/incoming/numberKey";
 import { Parties } from "./parties.ts";
 import { keepReading, keptReading, versionOf } from "./keptReading.ts";
 import type { FreshDocument, Reading } from "./keptReading.ts";
-import { readRows } from "./readRows.ts";
+import { readRows } from "../../base/readRows.ts";
 import { rejectedCsv } from "./rejectedRows.ts";
 import { importRecord, refusePosted } from "./service.ts";
 import { effectAsTold } from "./toldTax.ts";

@@ -3,7 +3,7 @@ import Papa from "papaparse";
 import readXlsx from "read-excel-file/node";
 import type { CellValue } from "read-excel-file/node";
 import { FiscalError } from "@fiscalon/core/errors";
-import { decoded } from "../../base/files.ts";
+import { decoded } from "./files.ts";
 
 /** What a workbook may come to when unpacked; a genuine register of 100,000 rows needs a fraction. */
 const MOST_UNPACKED = 300 * 1024 * 1024;
@@ -24,11 +24,21 @@ export async function readRows(content: Buffer, encoding: string, delimiter: str
 }
 
 /**
- * The first sheet of a workbook as text: dates as YYYY-MM-DD, formulas as their result. The archive is unpacked here
- * under a limit before the reader sees it, so that a small file cannot grow without end.
+ * The first sheet of a workbook with anything on it, as text.
  * @throws FiscalError `imports/workbook`, `imports/too-large`
  */
 export async function workbookRows(content: Buffer): Promise<string[][]> {
+  const [sheet] = await workbookSheets(content);
+  if (!sheet) throw new FiscalError("formats/empty-file", "The workbook is empty. Export it again.", "file");
+  return sheet.rows;
+}
+
+/**
+ * The sheets of a workbook that have anything on them, as text: dates as YYYY-MM-DD, formulas as their result. The
+ * archive is unpacked here under a limit before the reader sees it, so that a small file cannot grow without end.
+ * @throws FiscalError `imports/workbook`, `imports/too-large`
+ */
+export async function workbookSheets(content: Buffer): Promise<{ name: string; rows: string[][] }[]> {
   const archive = repacked(content);
   const sheets = await readXlsx(Buffer.from(archive), { parseNumber: plainNumber }).catch(() => {
     throw new FiscalError(
@@ -37,8 +47,12 @@ export async function workbookRows(content: Buffer): Promise<string[][]> {
       "file",
     );
   });
-  const rows = sheets.find(({ data }) => data.some((row) => row.some((cell) => cell !== null)))?.data;
-  if (!rows) throw new FiscalError("formats/empty-file", "The workbook is empty. Export it again.", "file");
+  return sheets
+    .filter(({ data }) => data.some((row) => row.some((cell) => cell !== null)))
+    .map(({ sheet, data }) => ({ name: sheet, rows: sheetRows(data) }));
+}
+
+function sheetRows(rows: readonly (readonly (CellValue | null)[])[]): string[][] {
   const width = rows.reduce((most, row) => Math.max(most, row.length), 0);
   if (rows.length > MOST_ROWS || width > MOST_COLUMNS) {
     throw new FiscalError(

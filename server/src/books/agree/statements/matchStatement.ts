@@ -1,0 +1,203 @@
+import { addDays, addMonths } from "@fiscalon/core/calendar/date";
+import { at } from "@fiscalon/core/at";
+import { matchRows } from "@fiscalon/core/agree/matching/matchRows";
+import { matchLines } from "@fiscalon/core/agree/matching/outcomes";
+import type { MatchLine } from "@fiscalon/core/agree/matching/outcomes";
+import type { MatchRow } from "@fiscalon/core/agree/matching/matchRow";
+import type { MatchSettings, MatchSide, StatementBasis } from "@fiscalon/contract/statements";
+import type { StatementKind } from "@fiscalon/core/model/statement";
+import type { Work } from "../../../base/work.ts";
+import { registrationWithId } from "../../loadSetup.ts";
+import type { ClientSetup } from "../../loadSetup.ts";
+import { notFound } from "../../../base/errors.ts";
+import { decisionsOf, forMatching, lineKey } from "./decisions.ts";
+import { ourRows } from "./ourRows.ts";
+import type { OurRow } from "./ourRows.ts";
+import { statementKind } from "./statementKinds.ts";
+
+/** A list as it is kept. */
+export interface StatementRecord {
+  id: number;
+  registration: number;
+  kind: string;
+  contact: number | null;
+  from: string;
+  end: string;
+  name: string;
+  drawnOn: string | null;
+  basis: StatementBasis;
+  settings: MatchSettings;
+  stamp: string | null;
+}
+
+interface TheirRow extends MatchRow {
+  id: number;
+  statement: number;
+  ineligible: string;
+  note: string;
+}
+
+/** Documents that are older are not looked for, nor those so many days after the list ends. */
+const MONTHS_BACK = 12;
+const DAYS_AFTER = 45;
+
+/** @throws FiscalError when the client has no such list */
+export async function statementRecord(work: Work, clientId: number, id: number): Promise<StatementRecord> {
+  const row = await work.row<Omit<StatementRecord, "settings"> & { settings: string }>(
+    `SELECT id, registration_id AS registration, kind, contact_id AS contact, period_from AS "from", period_end AS end, name,
+       drawn_on AS drawnOn, basis, settings, stamp FROM statements WHERE id = $1 AND client_id = $2`,
+    [id, clientId],
+  );
+  if (!row) throw notFound("This statement");
+  return { ...row, settings: JSON.parse(row.settings) as MatchSettings };
+}
+
+/** What a matching depends on beside its settings: it is out of date once this is another. */
+export async function stampOf(work: Work, clientId: number, { registration, kind }: StatementRecord): Promise<string> {
+  const { documents, facts, decisions, rows } = await work.one<Record<string, number | null>>(
+    `SELECT (SELECT max(id) FROM documents WHERE client_id = $1) AS documents,
+       (SELECT max(id) FROM credit_releases WHERE client_id = $1) AS facts,
+       (SELECT count(*) || '/' || coalesce(max(id), 0) FROM match_decisions WHERE registration_id = $2 AND kind = $3) AS decisions,
+       (SELECT count(*) || '/' || coalesce(max(id), 0) FROM statements WHERE registration_id = $2 AND kind = $3) AS rows`,
+    [clientId, registration, kind],
+  );
+  return [documents, facts, decisions, rows].map(String).join(":");
+}
+
+/** Tells how far the matching is. */
+export type Told = (done: number, total: number, what: string) => void;
+
+/**
+ * Lays a list beside the books and keeps how every document of both stands. Documents of the months before that nobody
+ * has settled come along, on both sides; ours that lie outside the list only where they find their row.
+ */
+export async function matchStatement(
+  work: Work,
+  setup: ClientSetup,
+  id: number,
+  told: Told = () => undefined,
+): Promise<void> {
+  const clientId = setup.client.id;
+  const statement = await statementRecord(work, clientId, id);
+  const r = registrationWithId(setup.registrations, statement.registration);
+  const kind = statementKind(work, r, statement.kind);
+  const decisions = await decisionsOf(work, r.id, kind.id);
+  const known = forMatching(decisions, statement.end);
+  const first = await firstDay(work, statement);
+  told(0, 20, "our documents");
+  const mine = await ourRows(work, r, {
+    kind,
+    contact: statement.contact,
+    basis: statement.basis,
+    from: addMonths(statement.from, -MONTHS_BACK),
+    to: addDays(statement.end, DAYS_AFTER),
+  });
+  const ours = mine.filter(({ key }) => !known.goneOurs.has(key));
+  const theirs = (await theirRows(work, statement, kind)).filter(({ key }) => !known.goneTheirs.has(key));
+  const matching = matchRows(ours, theirs, statement.settings, known, told);
+  const out = (rows: readonly { ineligible: string }[]) =>
+    new Set(rows.flatMap(({ ineligible }, place) => (ineligible === "" ? [] : [place])));
+  const lines = matchLines(ours, theirs, matching, { ours: out(ours), theirs: out(theirs) }).filter((line) =>
+    belongs(line, ours, statement, first),
+  );
+  const byKey = new Map(decisions.filter(({ decision }) => decision !== "apart").map((one) => [lineKey(one), one.id]));
+  const stamp = await stampOf(work, clientId, statement);
+  await work.write(async (work) => {
+    await work.run("DELETE FROM match_lines WHERE statement_id = $1", [id]);
+    for (let start = 0; start < lines.length; start += SLICE) {
+      const slice = lines.slice(start, start + SLICE).map((line) => rowOf(line, ours, theirs, byKey));
+      await work.run(INSERT, [id, JSON.stringify(slice)]);
+    }
+    await work.run("UPDATE statements SET stamp = $2, broken_off = $3 WHERE id = $1", [id, stamp, matching.brokenOff]);
+  });
+}
+
+const SLICE = 5000;
+const INSERT = `INSERT INTO match_lines (statement_id, outcome, decision_id, party, number, date, ours, theirs, score,
+    reasons, differs, sure, repeats, ours_rows, theirs_rows, ours_value, theirs_value, ours_tax, theirs_tax, held)
+  SELECT $1, value ->> 0, value ->> 1, value ->> 2, value ->> 3, value ->> 4, value -> 5, value -> 6, value ->> 7,
+    value -> 8, value -> 9, value ->> 10, value ->> 11, value ->> 12, value ->> 13, value ->> 14, value ->> 15,
+    value ->> 16, value ->> 17, value ->> 18 FROM json_each($2)`;
+
+/** The first day from which lists of the kind are kept: documents before were never laid beside one. */
+async function firstDay(work: Work, { registration, kind, contact, from }: StatementRecord): Promise<string> {
+  const { first } = await work.one<{ first: string | null }>(
+    `SELECT min(period_from) AS first FROM statements
+     WHERE registration_id = $1 AND kind = $2 AND contact_id IS $3`,
+    [registration, kind, contact],
+  );
+  return first ?? from;
+}
+
+/** Rows of this list and of those before it of the same kind and party. */
+async function theirRows(
+  work: Work,
+  { registration, kind, contact, end, id }: StatementRecord,
+  { kin }: StatementKind,
+): Promise<TheirRow[]> {
+  const rows = await work.rows<Omit<TheirRow, "taxes" | "partyKin"> & { taxes: string }>(
+    `SELECT t.id, t.statement_id AS statement, t.key, t.party_number AS partyNumber, t.party_name AS partyName, t.number,
+       t.date, t.value, t.tax, t.taxes, t.rate, t.place, t.ineligible, t.note
+     FROM statements s JOIN statement_rows t ON t.statement_id = s.id
+     WHERE s.registration_id = $1 AND s.kind = $2 AND s.contact_id IS $3 AND (s.id = $5 OR s.period_end < $4)
+     ORDER BY s.id = $5 DESC, s.period_end DESC, t.id`,
+    [registration, kind, contact, end, id],
+  );
+  const seen = new Set<string>();
+  return rows.flatMap(({ taxes, ...row }) => {
+    // A running list tells the same document again the month after.
+    if (seen.has(row.key)) return [];
+    seen.add(row.key);
+    const partyKin = kin ? row.partyNumber.slice(kin[0], kin[1] + 1) : "";
+    return [{ ...row, partyKin, taxes: JSON.parse(taxes) as Record<string, number> }];
+  });
+}
+
+/** Our documents outside the list are its own only where they found a row of theirs. */
+function belongs(line: MatchLine, ours: readonly OurRow[], { end }: StatementRecord, first: string): boolean {
+  if (line.theirs.length > 0) return true;
+  return line.ours.every((place) => {
+    const { date } = at(ours, place);
+    return date >= first && date <= end;
+  });
+}
+
+function rowOf(
+  line: MatchLine,
+  ours: readonly OurRow[],
+  theirs: readonly TheirRow[],
+  decided: ReadonlyMap<string, number>,
+): unknown[] {
+  const mine = line.ours.map((place) => at(ours, place));
+  const yours = line.theirs.map((place) => at(theirs, place));
+  const shown = mine[0] ?? yours[0];
+  const key = lineKey({ ours: mine.map((row) => row.key), theirs: yours.map((row) => row.key) });
+  const sum = (rows: readonly MatchRow[], field: "value" | "tax") => rows.reduce((all, row) => all + row[field], 0);
+  const repeated = line.of === null ? null : at<MatchRow>(yours.length > 0 ? theirs : ours, line.of);
+  return [
+    line.outcome,
+    decided.get(key) ?? null,
+    (yours[0]?.partyName || mine[0]?.partyName) ?? "",
+    shown?.number ?? "",
+    shown?.date ?? "",
+    mine.map((row) => side(row, row.document, row.ineligible, row.held)),
+    yours.map((row) => side(row, row.id, [row.ineligible, row.note].filter(Boolean).join("; "), null)),
+    line.pair?.score ?? null,
+    line.pair?.reasons ?? [],
+    line.pair?.differs ?? [],
+    line.pair?.sure === true ? 1 : 0,
+    repeated?.number ?? "",
+    mine.length,
+    yours.length,
+    sum(mine, "value"),
+    sum(yours, "value"),
+    sum(mine, "tax"),
+    sum(yours, "tax"),
+    mine.filter(({ held }) => held === "waiting").length,
+  ];
+}
+
+function side(row: MatchRow, id: number, note: string, held: string | null): MatchSide & { key: string } {
+  const { key, number, date, value, tax, taxes, rate, partyNumber } = row;
+  return { id, key, number, date, value, tax, taxes, rate, party: row.partyName, partyNumber, note, held };
+}

@@ -1,0 +1,238 @@
+import { readFileSync } from "node:fs";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { at, found } from "@fiscalon/core/at";
+import type { MatchPage, MatchView, StatementLetter, StatementView } from "@fiscalon/contract/statements";
+import { british, periodBooks } from "./support/periods.ts";
+import { startServer } from "./support/testServer.ts";
+import type { TestServer } from "./support/testServer.ts";
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await startServer();
+});
+afterAll(() => server.close());
+
+const OCTOBER = "2026-10-31";
+const HOME = "29";
+// The portal's statement in its published field names, version of 2026; from memory.
+const SAMPLE = readFileSync(new URL("samples/gstr2b.json", import.meta.url), "utf8");
+
+interface Statement {
+  view: () => Promise<StatementView>;
+  lines: (outcome?: string) => Promise<MatchView[]>;
+  post: <T>(what: string, body?: object) => Promise<T>;
+}
+
+async function dropped(base: string, registration: string, query: string, name: string, content: string | Buffer) {
+  const { status, body } = await server.upload(`${registration}/statements?${query}`, name, content);
+  expect(status, JSON.stringify(body)).toBe(201);
+  const one = `${base}/statements/${(body as StatementView).id}`;
+  const statement: Statement = {
+    view: () => server.ok<StatementView>("GET", one),
+    lines: async (outcome = "") =>
+      (await server.ok<MatchPage>("GET", `${one}/lines?outcome=${outcome}&limit=500`)).rows,
+    post: (what, body) => server.ok("POST", `${one}/${what}`, body),
+  };
+  await statement.post("match");
+  return statement;
+}
+
+async function indianBooks() {
+  const books = await periodBooks(server, {
+    pack: "in",
+    country: "IN",
+    region: HOME,
+    frequency: "monthly",
+    anchor: OCTOBER,
+    number: "29AAKCH4821P1ZX",
+  });
+  const party = async (name: string, taxNumber: string | null, country = "IN") => {
+    const region = taxNumber?.slice(0, 2) ?? null;
+    const body = { name, country, region, registered: taxNumber !== null, taxNumber: taxNumber ?? "" };
+    return (await server.ok<{ id: number }>("POST", `${books.base}/contacts`, body)).id;
+  };
+  const bill = (number: string, date: string, contact: number, lines: [string, string][], more: object = {}) =>
+    server.ok<{ id: number }>("POST", `${books.base}/documents`, {
+      kind: "purchase-bill",
+      prices: "exclusive",
+      number,
+      date,
+      contact,
+      lines: lines.map(([code, amount]) => ({ code, amount })),
+      ...more,
+    });
+  return { ...books, party, bill };
+}
+
+test("GSTR-2B against the books: every outcome, credit held back and given back, and the month after", async () => {
+  const books = await indianBooks();
+  const timber = await books.party("Sample Timber Depot", "29AADCS9042L1ZU");
+  const hardware = await books.party("Sample Hardware South", "33AAGCN2208J1ZP");
+  const cartage = await books.party("Sample Cartage", "29AAHFG7713M1ZW");
+  const other = await books.party("Sample Dyes", "29AAFCM1177Q1ZS");
+  const abroad = await books.party("Sample Mills Abroad", null, "SG");
+  await books.bill("SD/2026/884", "2026-10-02", timber, [["P18", "40000"]]);
+  // The year left out, a rate mistaken: 5 % as 18 %.
+  await books.bill("SD-901", "2026-10-17", timber, [["P18", "12000"], ["P18", "3000"]]);
+  await books.bill("417", "2026-10-11", hardware, [["P18", "25000"]]);
+  await books.bill("SC-71", "2026-10-28", cartage, [["R5", "6000"]]);
+  await books.bill("4410926", "2026-10-08", abroad, [["IG18", "70000"]]);
+  const missing = await books.bill("D-5", "2026-10-20", other, [["P18", "10000"]]);
+  await books.bill("SDC/2026/31", "2026-10-21", timber, [["P18", "2000"]], { kind: "purchase-credit-note" });
+
+  const statement = await dropped(books.base, books.registration, `kind=furnished&period=${OCTOBER}`, "2b.json", SAMPLE);
+  const view = await statement.view();
+  expect(view.theirsTotal).toMatchObject({ rows: 7 });
+  const outcomes = Object.fromEntries((await statement.lines()).map((line) => [
+    at([...line.ours, ...line.theirs], 0).number,
+    [line.outcome, line.differs.join()],
+  ]));
+  expect(outcomes).toEqual({
+    "SD/2026/884": ["agreed", ""],
+    "SD-901": ["amount", "tax"],
+    "417": ["agreed", ""],
+    "SC-71": ["agreed", ""],
+    "4410926": ["agreed", ""],
+    "D-5": ["only-ours", ""],
+    "SDC/2026/31": ["agreed", ""],
+    "000433": ["ineligible", ""],
+  });
+  // What is on neither side twice adds up to both sides.
+  expect(view.oursTotal.tax - view.theirsTotal.tax).toBe(
+    -view.outcomes.reduce((sum, one) => sum + one.theirsTax - one.oursTax, 0),
+  );
+
+  expect((await statement.post<{ changed: number }>("accept")).changed).toBe(5);
+  const lines = await statement.lines();
+  const alone = found(lines, ({ outcome }) => outcome === "only-ours", "a line of ours alone");
+  const before = await books.boxes(OCTOBER);
+  await statement.post("decisions", { lines: [alone.id], decision: "hold", reason: "not furnished yet" });
+  await statement.post("match");
+  const held = found(await statement.lines(), ({ outcome }) => outcome === "only-ours", "a line of ours alone");
+  expect(held).toMatchObject({ decision: { decision: "hold" }, ours: [{ held: "waiting" }] });
+  const after = await books.boxes(OCTOBER);
+  expect(Number(before["4A5.cgst"]) - Number(after["4A5.cgst"])).toBe(900);
+
+  const letters = await statement.post<StatementLetter[]>("letter", { lines: [held.id] });
+  expect(at(letters, 0)).toMatchObject({ party: "Sample Dyes" });
+  expect(at(letters, 0).text).toContain("D-5 of 2026-10-20");
+  expect(missing.id).toBeGreaterThan(0);
+
+  // In November the supplier furnishes it: it is found, and its credit is on November's return.
+  const november = JSON.parse(SAMPLE) as { data: { rtnprd: string; docdata: Record<string, unknown> } };
+  november.data.rtnprd = "112026";
+  const items = [{ num: 1, rt: 18, txval: 10000, igst: 0, cgst: 900, sgst: 900, cess: 0 }];
+  const inv = [{ inum: "D/5", typ: "R", dt: "20-10-2026", val: 11800, pos: "29", rev: "N", itcavl: "Y", items }];
+  november.data.docdata = { b2b: [{ ctin: "29AAFCM1177Q1ZS", trdnm: "Sample Dyes", supprd: "102026", inv }] };
+  const next = await dropped(
+    books.base,
+    books.registration,
+    "kind=furnished&period=2026-11-30",
+    "2b-november.json",
+    JSON.stringify(november),
+  );
+  const agreed = await next.lines("agreed");
+  expect(agreed).toHaveLength(1);
+  expect((await next.lines()).map(({ outcome }) => outcome).filter((one) => one === "only-ours")).toEqual([]);
+  expect((await next.view()).releasable).toBe(1);
+  expect((await next.post<{ changed: number }>("release")).changed).toBe(1);
+  const boxes = await books.boxes("2026-11-30");
+  expect(Number(boxes["4A5.cgst"])).toBe(900);
+});
+
+test("the statement of another registration, and what is no statement, are refused with what to do", async () => {
+  const books = await indianBooks();
+  const upload = (name: string, content: string) =>
+    server.upload(`${books.registration}/statements?kind=furnished&period=${OCTOBER}`, name, content);
+  const wrong = await upload("2b.json", SAMPLE.replace("29AAKCH4821P1ZX", "29AAFCM1177Q1ZS"));
+  expect(wrong).toMatchObject({ status: 422, body: { error: { code: "statements/other-registration" } } });
+  const none = await upload("2b.json", '{"data": {"gstin": "29AAKCH4821P1ZX"}}');
+  expect(none).toMatchObject({ status: 422, body: { error: { code: "formats/not-furnished" } } });
+});
+
+const STATEMENT = `Statement of account,,,,
+,,,,
+Date,Reference,Details,Charges,Payments
+02/01/2026,,Balance brought forward,250.00,
+05/01/2026,INV-0101,Invoice,120.00,
+12/01/2026,INV-0102,Invoice,60.00,
+20/01/2026,CN-7,Credit note,,12.00
+25/01/2026,,Payment received - thank you,,250.00
+31/01/2026,INV-0104,Invoice,24.00,
+,,Total,,
+`;
+
+test("a supplier's statement of account: charges and credits, payments left out, rows paired and parted by hand", async () => {
+  const books = await periodBooks(server, british());
+  const supplier = await server.ok<{ id: number }>("POST", `${books.base}/contacts`, { name: "Sample Paper", country: "GB" });
+  const bill = (number: string, date: string, gross: string, kind = "purchase-bill") =>
+    server.ok("POST", `${books.base}/documents`, {
+      kind,
+      prices: "inclusive",
+      number,
+      date,
+      contact: supplier.id,
+      lines: [{ code: "S20", amount: gross }],
+    });
+  await bill("0101", "2026-01-05", "120");
+  await bill("102-A", "2026-01-12", "30");
+  await bill("102-B", "2026-01-12", "30");
+  await bill("CN 7", "2026-01-20", "12", "purchase-credit-note");
+  await bill("X-99", "2026-01-30", "18");
+  const query = `kind=supplier&contact=${supplier.id}&period=2026-03-31`;
+  const statement = await dropped(books.base, books.registration, query, "statement.csv", STATEMENT);
+  expect(await statement.view()).toMatchObject({ basis: "gross", rows: 4, theirsTotal: { value: 19200 } });
+  const outcomes = async () =>
+    (await statement.lines()).map(({ outcome, ours, theirs }) => [
+      outcome,
+      ours.map(({ number }) => number).join("+"),
+      theirs.map(({ number }) => number).join("+"),
+    ]);
+  expect(await outcomes()).toEqual([
+    ["agreed", "0101", "INV-0101"],
+    ["parts", "102-A+102-B", "INV-0102"],
+    ["agreed", "CN 7", "CN-7"],
+    ["only-theirs", "", "INV-0104"],
+    ["only-ours", "X-99", ""],
+  ]);
+
+  const lines = await statement.lines();
+  const byHand = lines.filter(({ outcome }) => outcome.startsWith("only-")).map(({ id }) => id);
+  await statement.post("decisions", { lines: byHand, decision: "pair", reason: "the same goods" });
+  await statement.post("match");
+  const pair = found(await statement.lines(), ({ decision }) => decision?.decision === "pair", "a pair by hand");
+  expect(pair).toMatchObject({ ours: [{ number: "X-99" }], theirs: [{ number: "INV-0104" }] });
+  await statement.post("decisions/undo", { lines: [pair.id] });
+  await statement.post("match");
+  expect((await outcomes()).filter(([outcome]) => outcome?.startsWith("only-"))).toHaveLength(2);
+  const refused = await server.call("POST", `${books.base}/statements/${(await statement.view()).id}/decisions`, {
+    lines: [at(await statement.lines("only-ours"), 0).id],
+    decision: "agreed",
+    reason: "",
+  });
+  expect(refused).toMatchObject({ status: 422, body: { error: { code: "statements/decision" } } });
+});
+
+test("the monthly statement of postponed import VAT against our imports", async () => {
+  const books = await periodBooks(server, british());
+  const mill = await server.ok<{ id: number }>("POST", `${books.base}/contacts`, { name: "Sample Mill", country: "TR" });
+  for (const [number, amount] of [["TR-1", "1000"], ["TR-2", "400"]])
+    await server.ok("POST", `${books.base}/documents`, {
+      kind: "purchase-bill",
+      prices: "exclusive",
+      number,
+      date: "2026-01-09",
+      contact: mill.id,
+      lines: [{ code: "PVA20", amount }],
+    });
+  const csv = "MRN,Acceptance date,Import VAT postponed\n26GB000000000001A1,2026-01-09,200.00\n26GB000000000002B2,2026-01-10,90.00\n";
+  const statement = await dropped(books.base, books.registration, "kind=postponed&period=2026-03-31", "mpivs.csv", csv);
+  const lines = await statement.lines();
+  expect(lines.map(({ outcome, ours, theirs }) => [outcome, ours[0]?.tax ?? null, theirs[0]?.tax ?? null])).toEqual(
+    expect.arrayContaining([
+      ["number", 20000, 20000],
+      ["only-ours", 8000, null],
+      ["only-theirs", null, 9000],
+    ]),
+  );
+});
