@@ -55,6 +55,8 @@ export interface StatementView extends StatementBrief {
   sure: number;
   /** Documents whose tax is held back and whose row is there now. */
   releasable: number;
+  /** How many times rows were said not to be a pair. */
+  parted: number;
   /** Rows whose parts were looked for without trying every sum. */
   brokenOff: number;
   problems: { row: number; message: string }[];

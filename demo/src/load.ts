@@ -7,6 +7,7 @@ import { falajIrrigation } from "./falajIrrigation.ts";
 import { juniperLane } from "./juniperLane.ts";
 import { larkspurStrings } from "./larkspurStrings.ts";
 import { chargeJanuary } from "./monsoonCollections.ts";
+import { furnishMonths, monthEnd } from "./monsoonFurnished.ts";
 import { monsoonLooms } from "./monsoonLooms.ts";
 import { KARNATAKA_VAT } from "./karnatakaVat.ts";
 import { closeOldBooks } from "./monsoonOldBooks.ts";
@@ -66,6 +67,7 @@ export async function loadDemo(address: string): Promise<void> {
   await payOpenItems(call, monsoon, today);
   await closeOldBooks(call, monsoon);
   await closeBooks(call, monsoon, { behind: 1, today });
+  await furnishMonths(call, monsoon, monthEnd(today, -1));
 }
 
 /** Whose papers come late: two periods wait. */

@@ -6,7 +6,7 @@ import type { MatchDecisions, MatchRow } from "@fiscalon/core/agree/matching/mat
 import { matchRows } from "@fiscalon/core/agree/matching/matchRows";
 import type { Matching } from "@fiscalon/core/agree/matching/matchRows";
 import { matchLines, outcomeSums } from "@fiscalon/core/agree/matching/outcomes";
-import { lots, matchingSample } from "../src/bench/matchingSample.ts";
+import { lots, matchingSample } from "../dist/bench/matchingSample.js";
 
 const NOBODY: MatchDecisions = { together: [], apart: [] };
 

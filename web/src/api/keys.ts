@@ -31,6 +31,7 @@ export type ClientQuery =
   | "series"
   | "settlement"
   | "setup"
+  | "statements"
   | "stations"
   | "takings"
   | "tax-details"

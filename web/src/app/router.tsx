@@ -53,6 +53,10 @@ const LOAD: Record<ScreenPath, Load> = {
   "books/audit": async () => (await import("../features/audit/ChangesPage.tsx")).ChangesPage,
   "agree/turnover": async () => (await import("../features/agree/BridgePage.tsx")).BridgePage,
   "agree/balances": async () => (await import("../features/agree/BalancesPage.tsx")).BalancesPage,
+  "agree/statements": async () =>
+    (await import("../features/agree/statements/StatementsPage.tsx")).StatementsPage,
+  "agree/statements/:statementId": async () =>
+    (await import("../features/agree/statements/StatementPage.tsx")).StatementPage,
   "agree/held": async () => (await import("../features/agree/HeldCreditPage.tsx")).HeldCreditPage,
   "agree/unpaid": async () => (await import("../features/agree/UnpaidPage.tsx")).UnpaidPage,
   agree: async () => (await import("../features/agree/ControlPage.tsx")).ControlPage,

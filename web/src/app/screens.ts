@@ -142,6 +142,14 @@ export const SCREENS = [
     find: "Agree: debtors, creditors, bank",
   },
   {
+    path: "agree/statements",
+    of: "client",
+    group: "agree",
+    tab: "Statements of others",
+    find: "Agree: statements of suppliers, customers, the authority",
+  },
+  { path: "agree/statements/:statementId", of: "client", group: null, lights: "agree/statements" },
+  {
     path: "agree/held",
     of: "client",
     group: "agree",

@@ -22,6 +22,7 @@ export function usePagedRows<Row, Page extends { rows: Row[]; total: number }>(
   enabled: boolean,
   sort: { id: string; desc: boolean } | undefined,
   fetchPage: (order: PageOrder) => Promise<Page>,
+  rowHeight = ROW_HEIGHT,
 ) {
   const [box, setBox] = useState<HTMLDivElement | null>(null);
   const [sight, setSight] = useState({ first: 0, last: 0 });
@@ -48,7 +49,7 @@ export function usePagedRows<Row, Page extends { rows: Row[]; total: number }>(
   const virtual = useVirtualizer({
     count: head?.total ?? 0,
     getScrollElement: () => box,
-    estimateSize: () => ROW_HEIGHT,
+    estimateSize: () => rowHeight,
     overscan: 12,
     onChange: ({ range }) => {
       const first = Math.floor((range?.startIndex ?? 0) / PAGE);
@@ -63,5 +64,6 @@ export function usePagedRows<Row, Page extends { rows: Row[]; total: number }>(
     setBox,
     height: virtual.getTotalSize(),
     shown: virtual.getVirtualItems(),
+    show: (index: number) => virtual.scrollToIndex(index),
   };
 }

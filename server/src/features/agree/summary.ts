@@ -7,6 +7,7 @@ import { balanceViews } from "./balances/balances.ts";
 import { controlAgreement } from "./controlAgreement.ts";
 import { heldCredit } from "./heldCredit.ts";
 import { bridgeOver, bridgeView } from "./turnover/bridge.ts";
+import { undecidedLines } from "./statements/views.ts";
 import { unpaidPage } from "./unpaid.ts";
 
 const NONE = { offset: 0, limit: 0, search: "", descending: false };
@@ -39,6 +40,7 @@ export async function agreementsOf(
       "agree/balances",
       balances.reduce((sum, { rest }) => sum + Math.abs(rest), 0),
     ),
+    brief("agree/statements", 0, await undecidedLines(work, r, period)),
     brief("agree/held", held.waiting - held.ledger, held.total),
     brief(
       "agree/unpaid",

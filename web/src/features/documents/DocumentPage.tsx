@@ -14,6 +14,8 @@ import { DocumentEditor } from "./DocumentEditor.tsx";
 import { blankDraft, draftOf } from "./draft.ts";
 import type { Draft } from "./draft.ts";
 import { keptDraft, placeForCorrection, placeForNew, putAside } from "./draftStore.ts";
+import { begunDraft } from "./draft.ts";
+import type { BegunDocument } from "../../app/begunDocument.ts";
 import type { DraftPlace } from "./draftStore.ts";
 import { Waiting } from "../../kit/Waiting.tsx";
 
@@ -21,7 +23,10 @@ import { Waiting } from "../../kit/Waiting.tsx";
 export function DocumentPage() {
   const { client } = useScope();
   const { kind, documentId } = useParams();
-  const { state, key } = useLocation() as { state: { draft?: Draft } | null; key: string };
+  const { state, key } = useLocation() as {
+    state: { draft?: Draft; begun?: BegunDocument } | null;
+    key: string;
+  };
   const setup = useSetup();
   const wanted = TYPED_KINDS.find((one) => one === kind) ?? "sales-invoice";
   const place = useDraftPlace(client?.id, documentId === undefined ? wanted : Number(documentId), key);
@@ -42,7 +47,7 @@ export function DocumentPage() {
     return <Waiting what="the document" />;
   const keptUnder = place?.key ?? null;
   const kept = keptUnder === null ? null : keptDraft(keptUnder);
-  const initial = document ? (kept ?? draftOf(document)) : (state?.draft ?? kept ?? blankDraft(wanted));
+  const initial = document ? (kept ?? draftOf(document)) : (state?.draft ?? (state?.begun ? begunDraft(wanted, state.begun) : (kept ?? blankDraft(wanted))));
   return (
     <ScreenBoundary
       key={`${document?.id ?? wanted} ${document?.state} ${key} ${attempt}`}

@@ -5,6 +5,7 @@ import type { Discount, DocumentInput, LineInput, PriceMode } from "@fiscalon/co
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import { kindOf } from "@fiscalon/core/model/documentKinds";
 import type { CodeQuestion } from "@fiscalon/core/model/pricedDocument";
+import type { BegunDocument } from "../../app/begunDocument.ts";
 import { plainAmount, today } from "../../kit/format.ts";
 
 /** A line as it is being typed; every field is the text in its cell. */
@@ -97,6 +98,11 @@ export const BLANK_LINE: DraftLine = {
   taxClass: "",
   attributes: {},
 };
+
+/** A new document of which another screen knows something. */
+export function begunDraft(kind: DocumentKind, { lines, ...known }: BegunDocument): Draft {
+  return { ...blankDraft(kind), ...known, lines: lines.map((line) => ({ ...BLANK_LINE, ...line })) };
+}
 
 export function blankDraft(kind: DocumentKind): Draft {
   return {

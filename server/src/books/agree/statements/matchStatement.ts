@@ -154,11 +154,12 @@ async function theirRows(
 }
 
 /** Our documents outside the list are its own only where they found a row of theirs. */
-function belongs(line: MatchLine, ours: readonly OurRow[], { end }: StatementRecord, first: string): boolean {
+function belongs(line: MatchLine, ours: readonly OurRow[], { from, end }: StatementRecord, first: string): boolean {
   if (line.theirs.length > 0) return true;
   return line.ours.every((place) => {
-    const { date } = at(ours, place);
-    return date >= first && date <= end;
+    const { date, ineligible } = at(ours, place);
+    // Nobody will ever tell of what is not eligible: it is no matter of a later list.
+    return date >= (ineligible === "" ? first : from) && date <= end;
   });
 }
 

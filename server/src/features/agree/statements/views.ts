@@ -21,7 +21,7 @@ import { statementKind, statementKinds } from "../../../books/agree/statements/s
 import type { RegistrationRecord } from "../../../db/models.ts";
 
 /** What nobody has decided and what does not agree by itself. */
-const UNDECIDED = "m.decision_id IS NULL AND m.outcome <> 'agreed'";
+const UNDECIDED = "m.decision_id IS NULL AND m.outcome NOT IN ('agreed', 'ineligible')";
 /** What agrees and can be accepted as it is. */
 const SURE = "m.decision_id IS NULL AND m.sure = 1 AND m.outcome IN ('agreed', 'tolerance')";
 /** Documents whose tax waits and whose row is there. */
@@ -48,6 +48,20 @@ export async function statementList(work: Work, r: RegistrationRecord): Promise<
   };
 }
 
+/** Lines of the lists of a period that nobody has decided and that do not agree by themselves. */
+export async function undecidedLines(
+  work: Work,
+  r: Pick<RegistrationRecord, "id">,
+  { from, to }: { from: string; to: string },
+): Promise<number> {
+  const { count } = await work.one<{ count: number }>(
+    `SELECT count(*) AS count FROM statements s JOIN match_lines m ON m.statement_id = s.id
+     WHERE s.registration_id = $1 AND s.period_end BETWEEN $2 AND $3 AND ${UNDECIDED}`,
+    [r.id, from, to],
+  );
+  return count;
+}
+
 function titleOf(kinds: readonly { id: string; title: string }[], id: string): string {
   return kinds.find((kind) => kind.id === id)?.title ?? id;
 }
@@ -72,6 +86,10 @@ export async function statementView(work: Work, setup: ClientSetup, id: number):
      FROM match_lines m WHERE statement_id = $1`,
     [id],
   );
+  const { parted } = await work.one<{ parted: number }>(
+    `SELECT count(*) AS parted FROM match_decisions WHERE registration_id = $1 AND kind = $2 AND decision = 'apart'`,
+    [record.registration, record.kind],
+  );
   const total = (side: "ours" | "theirs") => ({
     rows: sums.reduce((all, sum) => all + sum[side], 0),
     tax: sums.reduce((all, sum) => all + sum[`${side}Tax`], 0),
@@ -92,6 +110,7 @@ export async function statementView(work: Work, setup: ClientSetup, id: number):
     theirsTotal: total("theirs"),
     sure,
     releasable,
+    parted,
     problems: JSON.parse(problems) as StatementView["problems"],
   };
 }
