@@ -1,4 +1,6 @@
 import Joi from "joi";
+import { bookMatchDecision, bookStatement } from "./bookStatements.ts";
+import type { BookMatchDecision, BookStatement } from "./bookStatements.ts";
 import { bookAgreement, bookNamedCause } from "./bookAgreements.ts";
 import type { BookAgreement, BookNamedCause } from "./bookAgreements.ts";
 import { ALL_TAX_PAYMENT_KINDS } from "@fiscalon/core/model/taxPaymentKinds";
@@ -135,6 +137,8 @@ export const bookSchema = Joi.object<BookFile, true>({
   acceptances: Joi.array().items(bookAcceptance),
   namedCauses: Joi.array().items(bookNamedCause),
   agreements: Joi.array().items(bookAgreement),
+  statements: Joi.array().items(bookStatement),
+  matchDecisions: Joi.array().items(bookMatchDecision),
   lateAnswers: Joi.array().items(bookLateAnswer),
   imports: Joi.array().items(bookImport),
   bank: Joi.array().items(bookBank).unique("account"),
@@ -224,6 +228,9 @@ export interface BookFile {
   /** What people said of agreements: the cause of a row, and that a span is agreed as it stood. */
   namedCauses?: BookNamedCause[];
   agreements?: BookAgreement[];
+  /** Lists of others that were laid beside the books, and what people decided of their rows. */
+  statements?: BookStatement[];
+  matchDecisions?: BookMatchDecision[];
   /** What was said of late documents. */
   lateAnswers?: BookLateAnswer[];
   instalments?: BookInstalment[];

@@ -2,7 +2,7 @@
 export const ERRORS_OF_STATEMENTS = {
   "formats/not-furnished": {
     status: 422,
-    says: "This is not the list of furnished documents. Download it again and drop it as it is.",
+    says: "This file is neither the JSON of the statement nor its workbook. Download it again and drop it as it is.",
   },
   "statements/decision": { status: 422, says: "This cannot be said of these lines." },
   "statements/line-gone": {

@@ -43,6 +43,9 @@ async function everythingOf({ base, registration, reed, bill, receipt, entryOf }
     "s.csv",
     "Date,Description,Amount\n2026-02-20,REED,60.00\n",
   );
+  const query = `kind=supplier&contact=${reed}&period=${END}`;
+  const told = "Date,Reference,Charges\n2026-02-04,X-1,12.00\n";
+  const statement = (await server.upload(`${registration}/statements?${query}`, "told.csv", told)).body;
   const lines = await server.ok<{ rows: { id: number }[] }>("GET", `${base}/bank/1000/lines?state=open`);
   const adjusted = await server.ok<{ adjustments: { id: number }[] }>(
     "POST",
@@ -68,6 +71,7 @@ async function everythingOf({ base, registration, reed, bill, receipt, entryOf }
     entry: await entryOf(60_00),
     rid: Number(registration.split("/").at(-1)),
     terminal: 1,
+    statement: statement.id,
   };
 }
 
@@ -148,6 +152,10 @@ function bodyFor(method: string, path: string): object | undefined {
       kind: "payment",
       amount: "1.00",
     },
+    "PUT /clients/{id}/statements/{statement}/settings": { tolerance: 0, days: 3, sureFrom: 90 },
+    "POST /clients/{id}/statements/{statement}/decisions": { lines: [1], decision: "wait" },
+    "POST /clients/{id}/statements/{statement}/decisions/undo": { lines: [1] },
+    "POST /clients/{id}/statements/{statement}/letter": { lines: [1] },
     "PUT /clients/{id}/terminals/{terminal}/key": { key: "night-key" },
     "PUT /clients/{id}/terminals/{terminal}/mapping": { mapping: NO_MAPPING },
   };
@@ -158,6 +166,9 @@ function bodyFor(method: string, path: string): object | undefined {
 function queryFor(method: string, path: string): string {
   if (path.endsWith("/bridge/file")) return `?format=csv&from=${SPAN.from}&to=${SPAN.to}`;
   if (path.includes("/bridge") && method === "GET") return `?from=${SPAN.from}&to=${SPAN.to}`;
+  if (path.endsWith("/registrations/{rid}/statements") && method === "POST")
+    return `?kind=supplier&period=${END}`;
+  if (path.endsWith("/statements/{statement}/file")) return "?format=csv";
   if (path.endsWith("/capital-items/export")) return "?format=csv";
   if (path.includes("/collection/")) return `?day=${END}`;
   if (path.endsWith("/returns")) return `?from=2026-01-01&to=${END}`;

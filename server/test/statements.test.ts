@@ -136,6 +136,11 @@ test("GSTR-2B against the books: every outcome, credit held back and given back,
   expect((await next.lines()).map(({ outcome }) => outcome).filter((one) => one === "only-ours")).toEqual([]);
   expect((await next.view()).releasable).toBe(1);
   expect((await next.post<{ changed: number }>("release")).changed).toBe(1);
+  const book = await server.ok<{ statements: object[]; matchDecisions: object[] }>("GET", `${books.base}/book`);
+  const { id: copy } = await server.ok<{ id: number }>("POST", "/books", book);
+  const moved = await server.ok<typeof book>("GET", `/clients/${copy}/book`);
+  expect(moved.statements).toEqual(book.statements);
+  expect(moved.matchDecisions).toEqual(book.matchDecisions);
   const boxes = await books.boxes("2026-11-30");
   expect(Number(boxes["4A5.cgst"])).toBe(900);
 });

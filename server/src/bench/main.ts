@@ -5,6 +5,7 @@ import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { boxesBench } from "./boxes.ts";
 import { importBench } from "./imports.ts";
+import { matchingBench } from "./matching.ts";
 import { stockBench } from "./stock.ts";
 import { pricingBench } from "./pricing.ts";
 import type { BenchRow } from "./report.ts";
@@ -14,6 +15,7 @@ const PARTS: Readonly<Record<string, (dataDir: string) => BenchRow[] | Promise<B
   imports: importBench,
   boxes: boxesBench,
   stock: stockBench,
+  matching: matchingBench,
 };
 
 /** Each part is measured in a process of its own, as jobs run; this one only asks for them and prints. */

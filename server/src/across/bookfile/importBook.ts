@@ -18,6 +18,7 @@ import type { ClientSetup } from "../../books/loadSetup.ts";
 import { addBank, addTerminals } from "./bookFeeds.ts";
 import { addImports, addPapers, keepContents } from "./bookFiles.ts";
 import { addCreditReleases } from "./bookCredit.ts";
+import { addStatements } from "./bookStatements.ts";
 import { addAgreements } from "./bookAgreements.ts";
 import { addCapitalItems } from "./bookCapital.ts";
 import { addCollection } from "./bookCollection.ts";
@@ -86,6 +87,7 @@ export async function importBook(work: Work, book: BookFile, progress: Progress)
     await addTerminals(work, setup, book, placed);
     await addAcceptances(work, setup, book, placed);
     await addAgreements(work, setup, book, placed);
+    await addStatements(work, setup, book, refs.contacts);
     return clientId;
   });
 }

@@ -10,10 +10,11 @@ import { writtenLevies } from "@fiscalon/core/incoming/levyWords";
 import { numberKey } from "@fiscalon/core/incoming/numberKey";
 import { USUAL_MATCHING } from "@fiscalon/core/agree/matching/matchRow";
 import type { StatementKind } from "@fiscalon/core/model/statement";
-import type { StatementBasis } from "@fiscalon/contract/statements";
+import type { MatchSettings, StatementBasis } from "@fiscalon/contract/statements";
 import type { Work } from "../../../base/work.ts";
 import { decoded, encodingOf, refuseForeignFile } from "../../../base/files.ts";
 import { isWorkbook, readRows, WORKBOOK, workbookRows, workbookSheets } from "../../../base/readRows.ts";
+import { insertStatement, removeStatement } from "../../../books/agree/statements/insertStatement.ts";
 import { ONE_PARTY, withKeys } from "../../../books/agree/statements/ourRows.ts";
 import { registrationIn } from "../../../books/loadSetup.ts";
 import type { ClientSetup } from "../../../books/loadSetup.ts";
@@ -64,35 +65,24 @@ export async function receiveStatement(work: Work, setup: ClientSetup, file: Rec
        WHERE registration_id = $1 AND kind = $2 AND contact_id IS $3 AND period_end = $4`,
       [r.id, kind.id, contact?.id ?? null, end],
     );
-    if (former) {
-      await work.run("DELETE FROM match_lines WHERE statement_id = $1", [former.id]);
-      await work.run("DELETE FROM statement_rows WHERE statement_id = $1", [former.id]);
-      await work.run("DELETE FROM statements WHERE id = $1", [former.id]);
-    }
-    const { createdAt, createdBy } = work.made;
-    await work.run(
-      `INSERT INTO statements (client_id, registration_id, kind, contact_id, period_from, period_end, name, drawn_on, basis,
-         settings, problems, created_at, created_by)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
-      [
-        setup.client.id,
-        r.id,
-        kind.id,
-        contact?.id ?? null,
+    if (former) await removeStatement(work, former.id);
+    const id = await insertStatement(
+      work,
+      {
+        client: setup.client.id,
+        registration: r.id,
+        kind: kind.id,
+        contact: contact?.id ?? null,
         from,
         end,
-        file.name.slice(0, 200),
-        content.drawnOn,
+        name: file.name,
+        drawnOn: content.drawnOn,
         basis,
-        former?.settings ?? JSON.stringify(USUAL_MATCHING),
-        JSON.stringify(problems),
-        createdAt,
-        createdBy,
-      ],
+        settings: former ? (JSON.parse(former.settings) as MatchSettings) : USUAL_MATCHING,
+        problems,
+      },
+      rows,
     );
-    const { id } = await work.one<{ id: number }>("SELECT last_insert_rowid() AS id");
-    for (let start = 0; start < rows.length; start += SLICE)
-      await work.run(INSERT_ROWS, [id, JSON.stringify(rows.slice(start, start + SLICE).map(cells))]);
     await work.record({
       client: setup.client.id,
       action: "receive",
@@ -105,12 +95,6 @@ export async function receiveStatement(work: Work, setup: ClientSetup, file: Rec
 }
 
 const MOST_PROBLEMS = 200;
-const SLICE = 5000;
-const INSERT_ROWS = `INSERT INTO statement_rows (statement_id, key, party_number, party_name, number, date, value, tax, taxes,
-    rate, place, ineligible, note)
-  SELECT $1, value ->> 0, value ->> 1, value ->> 2, value ->> 3, value ->> 4, value ->> 5, value ->> 6, value -> 7,
-    value ->> 8, value ->> 9, value ->> 10, value ->> 11 FROM json_each($2)`;
-
 async function contactOf(
   work: Work,
   setup: ClientSetup,
@@ -207,9 +191,4 @@ function matchable(row: StatementRow, { of }: StatementKind, basis: StatementBas
     value: compared ?? NOTHING,
     tax: taxed ?? NOTHING,
   };
-}
-
-function cells(row: ReturnType<typeof matchable>): unknown[] {
-  const { key, partyNumber, partyName, number, date, value, tax, taxes, rate, place, ineligible, note } = row;
-  return [key, partyNumber, partyName, number, date, value, tax, taxes, rate, place, ineligible, note];
 }

@@ -7,6 +7,7 @@ import type { DecideBody, LinesBody, MatchSettings } from "@fiscalon/contract/st
 import type { AppContext } from "../../../appContext.ts";
 import { clientParams, described } from "../../../base/validation.ts";
 import { loadSetup, registrationIn } from "../../../books/loadSetup.ts";
+import { removeStatement } from "../../../books/agree/statements/insertStatement.ts";
 import { matchStatement, statementRecord } from "../../../books/agree/statements/matchStatement.ts";
 import { paging } from "../../../db/listOrder.ts";
 import { formatQuery, sendTable } from "../../../exports/sendTable.ts";
@@ -57,10 +58,11 @@ export async function statementRoutes(app: FastifyInstance, { jobs }: AppContext
     },
     async (request, reply) => {
       const { work, params, query } = request;
+      const setup = await loadSetup(work, params.id);
+      registrationIn(setup, params.rid);
       const file = await request.file();
       if (!file) throw new FiscalError("imports/no-file", "Choose a file.", "file");
       const bytes = await file.toBuffer();
-      const setup = await loadSetup(work, params.id);
       const made = await receiveStatement(work, setup, {
         registration: params.rid,
         ...query,
@@ -84,9 +86,7 @@ export async function statementRoutes(app: FastifyInstance, { jobs }: AppContext
       await work.write(async (work) => {
         const { id: client, statement } = params;
         await statementRecord(work, client, statement);
-        await work.run("DELETE FROM match_lines WHERE statement_id = $1", [statement]);
-        await work.run("DELETE FROM statement_rows WHERE statement_id = $1", [statement]);
-        await work.run("DELETE FROM statements WHERE id = $1", [statement]);
+        await removeStatement(work, statement);
         await work.record({ client, action: "remove", entity: "statement", id: statement });
       });
       return reply.status(204).send();

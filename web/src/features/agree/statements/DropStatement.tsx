@@ -21,7 +21,8 @@ export function DropStatement({ kinds, onClose }: { kinds: readonly StatementKin
   const queries = useQueryClient();
   const [kindId, setKindId] = useState(kinds[0]?.id ?? "");
   const [contact, setContact] = useState("");
-  const [end, setEnd] = useState(period?.to ?? "");
+  const [chosenEnd, setEnd] = useState<string | null>(null);
+  const end = chosenEnd ?? period?.to ?? "";
   const kind = kinds.find(({ id }) => id === kindId);
   const ofParty = kind?.of === "party";
   const { data: contacts } = useQuery({
@@ -44,7 +45,7 @@ export function DropStatement({ kinds, onClose }: { kinds: readonly StatementKin
       await navigate(path(`agree/statements/${id}`));
     },
   });
-  const ready = !ofParty || contact !== "";
+  const ready = end !== "" && (!ofParty || contact !== "");
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
     noClick: true,
     noKeyboard: true,

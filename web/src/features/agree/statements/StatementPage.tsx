@@ -41,7 +41,7 @@ export function StatementPage() {
   const outcome = chosenOutcome ?? first;
   const filter = { outcome, search };
   const { rows, head, setBox, height, shown, show } = usePagedRows<MatchView, MatchPage>(
-    keys.of(client?.id, "statements", id, filter),
+    keys.of(client?.id, "statements", "lines", id, filter),
     view !== undefined,
     undefined,
     ({ offset, limit }) =>

@@ -16,10 +16,10 @@ export const STATEMENTS = "/clients/:id/registrations/:rid/statements";
 
 /** Lists in which others tell of our documents, each with how far it agrees. */
 export function StatementsPage() {
-  const { client, registration, path, minorDigits } = useScope();
+  const { client, registration, period, path, minorDigits } = useScope();
   const [dropping, setDropping] = useState(false);
   const { data, error } = useQuery({
-    queryKey: keys.of(client?.id, "statements", registration?.id),
+    queryKey: keys.of(client?.id, "statements", "under", registration?.id),
     queryFn: () => api.get(STATEMENTS, [client?.id, registration?.id]),
     enabled: registration !== undefined,
   });
@@ -33,7 +33,7 @@ export function StatementsPage() {
         <button
           type="button"
           className="btn btn-primary"
-          disabled={!data}
+          disabled={!data || !period}
           onClick={() => setDropping(true)}
         >
           Bring in a statement …

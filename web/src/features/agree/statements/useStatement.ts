@@ -13,7 +13,7 @@ export function useStatement(clientId: number | undefined, id: number) {
   const parts: [number | undefined, number] = [clientId, id];
   const refresh = () => queries.invalidateQueries({ queryKey: keys.client(clientId) });
   const query = useQuery({
-    queryKey: keys.of(clientId, "statements", id),
+    queryKey: keys.of(clientId, "statements", "one", id),
     queryFn: () => api.get(ONE, parts),
     enabled: clientId !== undefined,
   });
