@@ -160,12 +160,15 @@ const DAY = 86_400_000;
 /** Rows made ready to be compared. */
 export function readyRows(rows: readonly MatchRow[]): ReadyRow[] {
   const parties = new Map<string, Pick<ReadyRow, "party" | "name">>();
+  const days = new Map<string, number>();
   return rows.map((row, at) => {
+    let day = days.get(row.date);
+    if (day === undefined) days.set(row.date, (day = Date.parse(row.date) / DAY));
     const told = `${row.partyNumber}\n${row.partyName}`;
     let party = parties.get(told);
     if (!party) parties.set(told, (party = plainParty(row)));
     const { name, party: who } = party;
-    return { row, at, party: who, name, number: plainNumber(row.number), day: Date.parse(row.date) / DAY };
+    return { row, at, party: who, name, number: plainNumber(row.number), day };
   });
 }
 

@@ -13,22 +13,17 @@ const LOOK_ALIKES: Readonly<Record<string, string>> = { O: "0", Q: "0", I: "1", 
  * @example plainNumber("ky-O447")       // { whole: "KY447", serial: "447" }
  */
 export function plainNumber(number: string): PlainNumber {
-  const pieces = plainText(number)
-    .split(/[^\p{L}\p{N}]+/u)
-    .filter((piece) => piece !== "")
-    .map((piece) => (/[OQILSB]/.test(piece) ? piece.replace(/[OQILSB]/g, likeDigit) : piece));
-  const kept = withoutYears(pieces);
-  const runs = kept.flatMap((piece) => piece.match(/\d+|\D+/g) ?? []).map((run) => run.replace(/^0+(?=\d)/, ""));
-  const serial = runs.findLast((run) => /^\d/.test(run)) ?? "";
+  const ascii = /^[ -~]*$/.test(number);
+  const text = (ascii ? number : number.normalize("NFKC")).toUpperCase().replace(/[OQILSB]/g, likeDigit);
+  const pieces = text.match(ascii ? /[A-Z0-9]+/g : /[\p{L}\p{N}]+/gu) ?? [];
+  const runs: string[] = [];
+  for (const piece of pieces.length === 1 ? pieces : withoutYears(pieces))
+    for (const run of piece.match(/\d+|\D+/g) ?? []) runs.push(run.startsWith("0") ? run.replace(/^0+(?=\d)/, "") : run);
+  const serial = runs.findLast((run) => run <= "9\uffff" && run >= "0") ?? "";
   return { whole: runs.join(""), serial: serial.length > 1 ? serial : "" };
 }
 
 const likeDigit = (letter: string) => LOOK_ALIKES[letter] ?? letter;
-
-/** In capitals, full-width and other forms of a sign as the plain one. */
-function plainText(text: string): string {
-  return (/^[ -~]*$/.test(text) ? text : text.normalize("NFKC")).toUpperCase();
-}
 
 /** Without the pieces that tell a year or a financial year, as long as a number is left. */
 function withoutYears(pieces: readonly string[]): readonly string[] {

@@ -51,7 +51,8 @@ const PASSES: readonly {
 }[] = [
   {
     what: "everything the same",
-    key: (r) => numbered(r, r.party, String(r.day), String(r.row.value), String(r.row.tax)),
+    key: (r) =>
+      hasNumber(r) ? `${r.party}/${r.number.whole}/${r.day}/${r.row.value}/${r.row.tax}` : null,
     accept: () => true,
   },
   {
@@ -228,13 +229,14 @@ class Doubled {
     left: readonly ReadyRow[],
     right: readonly ReadyRow[],
     paired: ReadonlySet<ReadyRow>,
-    { key, fits, ofPairs }: Sameness,
+    { hint, key, fits, ofPairs }: Sameness,
   ): void {
     const gone = new Set<ReadyRow>();
     const look = (all: readonly ReadyRow[], free: readonly ReadyRow[], into: DoubledRow[]) => {
       const isFree = new Set(free);
+      const hints = new Set(free.map(hint));
       const groups = groupBy(
-        all.filter((row) => isFree.has(row) || paired.has(row)),
+        all.filter((row) => hints.has(hint(row)) && (isFree.has(row) || paired.has(row))),
         key,
       );
       for (const [name, group] of groups) {
@@ -259,6 +261,8 @@ function rank(row: ReadyRow, paired: ReadonlySet<ReadyRow>): number {
 }
 
 interface Sameness {
+  /** What two rows that are the same have in common at least; quick to compare. */
+  hint: (row: ReadyRow) => string | number;
   /** Empty: the row is never a second one. */
   key: (row: ReadyRow) => string;
   fits: (one: ReadyRow, other: ReadyRow) => boolean;
@@ -268,11 +272,13 @@ interface Sameness {
 
 const againOfPair: Sameness = {
   ofPairs: true,
-  key: (r) => numbered(r, r.party, String(r.row.value), String(r.row.tax)) ?? "",
+  hint: ({ number }) => number.whole,
+  key: (r) => (hasNumber(r) ? `${r.party}/${r.number.whole}/${r.row.value}/${r.row.tax}` : ""),
   fits: (one, other) => Math.abs(one.day - other.day) <= LONGEST,
 };
 const againAlike: Sameness = {
   ofPairs: false,
+  hint: ({ row }) => row.value,
   key: (r) => owned(r, r.row.value, r.row.tax) ?? "",
   fits: (one, other) => {
     const like = likeness(one.number, other.number);
@@ -281,15 +287,18 @@ const againAlike: Sameness = {
   },
 };
 
-/** A key of parts, with the number; null where there is no number or no party. */
-function numbered(row: ReadyRow, party: string, ...parts: readonly string[]): string | null {
-  if (party === "" || row.number.whole === "") return null;
-  return [party, row.number.whole, ...parts].join("/");
+function hasNumber({ party, number }: ReadyRow): boolean {
+  return party !== "" && number.whole !== "";
+}
+
+/** A key of a party and the number; null where one of them is missing. */
+function numbered({ number }: ReadyRow, party: string): string | null {
+  return party === "" || number.whole === "" ? null : `${party}/${number.whole}`;
 }
 
 /** A key of a party and figures; null where nobody is named. */
-function owned({ party }: ReadyRow, ...figures: readonly number[]): string | null {
-  return party === "" ? null : [party, ...figures].join("/");
+function owned({ party }: ReadyRow, figure: number, other = 0): string | null {
+  return party === "" ? null : `${party}/${figure}/${other}`;
 }
 
 function gap({ ours, theirs }: Edge): number {
