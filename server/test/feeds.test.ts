@@ -1,3 +1,5 @@
+import { found } from "@fiscalon/core/at";
+import type { BalanceView } from "@fiscalon/contract/balances";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { document, newClient, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
@@ -19,7 +21,11 @@ interface Transaction {
 }
 
 /** Everything the simulated operator tells of a merchant, fetched here without the application. */
-async function told(merchant: string, key: string): Promise<Transaction[]> {
+async function told<Told = Transaction>(
+  merchant: string,
+  key: string,
+  what: "transactions" | "payouts" = "transactions",
+): Promise<Told[]> {
   const base = `${server.address}/simulators/terminal/merchants/${merchant}`;
   const { token } = (await (
     await fetch(`${base}/authorise`, {
@@ -28,13 +34,13 @@ async function told(merchant: string, key: string): Promise<Transaction[]> {
       body: JSON.stringify({ key }),
     })
   ).json()) as { token: string };
-  const rows: Transaction[] = [];
+  const rows: Told[] = [];
   for (let cursor = "", more = true; more;) {
-    const answer = await fetch(`${base}/transactions?after=${encodeURIComponent(cursor)}`, {
+    const answer = await fetch(`${base}/${what}?after=${encodeURIComponent(cursor)}`, {
       headers: { authorization: `Bearer ${token}` },
     });
     if (answer.status === 503) continue;
-    const page = (await answer.json()) as { rows: Transaction[]; cursor: string; more: boolean };
+    const page = (await answer.json()) as { rows: Told[]; cursor: string; more: boolean };
     rows.push(...page.rows);
     ({ cursor, more } = page);
   }
@@ -109,6 +115,26 @@ describe("card takings, from the terminal to the bank", () => {
       .filter(({ at }) => tradingDay(at) < today)
       .reduce((sum, { fee }) => sum + fee, 0);
     expect(fees.gross).toBe(expectedFees);
+
+    // What is in transit on a day, worked out from what the operator tells and the payouts that were posted.
+    const transit = async (on: string) =>
+      found(
+        await server.ok<BalanceView[]>("GET", `${base}/balances?on=${on}`),
+        ({ id }) => id === "cards",
+        "money of cards",
+      );
+    const payouts = (await told<{ date: string; amount: number }>("BAR-1", "night-key", "payouts")).slice(
+      -before.payouts,
+    );
+    for (const on of [1, 2, 3, 5, 8, 13].map(day)) {
+      const { left, causes, rest } = await transit(on);
+      const taken = all
+        .filter(({ at }) => tradingDay(at) < today && tradingDay(at) <= on)
+        .reduce((sum, { gross, fee }) => sum + gross - fee, 0);
+      const paid = payouts.filter(({ date }) => date <= on).reduce((sum, { amount }) => sum + amount, 0);
+      expect([on, left, rest]).toEqual([on, taken - paid, 0]);
+      expect(causes.every(({ id }) => id === "transit")).toBe(true);
+    }
 
     const unknown = await server.call<Refusal>("POST", `${base}/bank`, {
       account: "1000",

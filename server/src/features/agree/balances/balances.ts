@@ -6,6 +6,7 @@ import type { Work } from "../../../base/work.ts";
 import { apartOf, apartSums } from "./apart.ts";
 import type { ApartTables } from "./apart.ts";
 import { BANK_CAUSES, bankFigures, bankTables } from "./bankLines.ts";
+import { CARD_CAUSES, cardFigures, cardTables } from "./cards.ts";
 import { OPEN_ITEM_CAUSES, openItemFigures, openItemTables } from "./openItems.ts";
 import type { PartySide } from "./openItems.ts";
 
@@ -14,7 +15,7 @@ const SIDES: readonly (readonly [PartySide, string, string])[] = [
   ["payable", "Creditors", "Open items of suppliers"],
 ];
 
-/** Debtors, creditors and every account at a bank on a day, each against what it stands for. */
+/** Debtors, creditors, every account at a bank and what card terminals have not paid out on a day, each against what it stands for. */
 export async function balanceViews(
   work: Work,
   { client, plain }: ClientSetup,
@@ -53,6 +54,19 @@ export async function balanceViews(
       right,
     };
     views.push(await viewOf(work, head, bankTables(clientId, day, account), BANK_CAUSES));
+  }
+  const cards = await cardFigures(work, clientId, day);
+  if (cards) {
+    const { account, name, left } = cards;
+    const head = {
+      id: "cards",
+      name: `${account} ${name}`,
+      rightName: "Nothing, once everything is paid out",
+      leftRef: opening(account),
+      left,
+      right: 0,
+    };
+    views.push(await viewOf(work, head, cardTables(clientId, day), CARD_CAUSES));
   }
   return views;
 }
@@ -93,6 +107,7 @@ export async function balanceRows(
 function tablesOf(clientId: number, day: string, of: string): ApartTables {
   const side = SIDES.find(([id]) => id === of)?.[0];
   if (side) return openItemTables(clientId, day, side);
+  if (of === "cards") return cardTables(clientId, day);
   const [, account] = /^bank\/(.+)$/.exec(of) ?? [];
   if (account !== undefined) return bankTables(clientId, day, account);
   throw new FiscalError("agree/no-balance", `There is no balance "${of}" to agree.`, "of");
