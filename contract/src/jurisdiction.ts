@@ -168,7 +168,7 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
       title: name.required(),
       lead: text.required(),
       direction: Joi.string().valid("sale", "purchase").required(),
-      of: Joi.string().valid("party", "all", "border").required(),
+      of: Joi.string().valid("party", "all", "border", "authority").required(),
       reads: Joi.string().valid("table", "furnished").required(),
       customs: Joi.boolean(),
       heads: Joi.object().pattern(Joi.string().max(20), Joi.string().max(20)),

@@ -10,7 +10,7 @@ export interface StatementKindView {
   title: string;
   lead: string;
   direction: "sale" | "purchase";
-  of: "party" | "all" | "border";
+  of: "party" | "all" | "border" | "authority";
 }
 
 /** How amounts of a statement are compared: without tax and tax apart, as one sum with it, or the tax alone. */
@@ -82,6 +82,8 @@ export interface MatchSide {
   party: string;
   partyNumber: string;
   note: string;
+  /** Of ours, where it opens inside the client. */
+  link: string | null;
   /** Of ours: since when the tax that was held back is deducted; "waiting": not yet. */
   held: string | null;
 }

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { expect, test } from "vitest";
-import { readFurnished } from "../src/formats/statements/furnished.ts";
-import { readFurnishedSheets } from "../src/formats/statements/furnishedSheets.ts";
+import { readFurnished } from "@fiscalon/core/formats/statements/furnished";
+import { readFurnishedSheets } from "@fiscalon/core/formats/statements/furnishedSheets";
 
 const HEADS = { igst: "IGST", cgst: "CGST", sgst: "SGST", cess: "CESS" };
 const json = JSON.parse(

@@ -235,9 +235,46 @@ test("the monthly statement of postponed import VAT against our imports", async 
   const lines = await statement.lines();
   expect(lines.map(({ outcome, ours, theirs }) => [outcome, ours[0]?.tax ?? null, theirs[0]?.tax ?? null])).toEqual(
     expect.arrayContaining([
-      ["number", 20000, 20000],
+      ["agreed", 20000, 20000],
       ["only-ours", 8000, null],
       ["only-theirs", null, 9000],
+    ]),
+  );
+});
+
+test("the account at the authority: returns and payments meet, interest and a payment on its way are left to be named", async () => {
+  const books = await periodBooks(server, british());
+  await books.post(["sales-invoice", "S20", "1000"], "2026-02-10");
+  const end = "2026-03-31";
+  for (const [what, body] of [
+    ["seal", {}],
+    ["file", { declared: true }],
+  ] as const)
+    await server.ok("POST", `${books.registration}/returns/${end}/${what}`, body);
+  await server.ok("POST", `${books.registration}/settlements/${end}`, {});
+  const pay = (date: string, amount: string) =>
+    server.ok("POST", `${books.registration}/settlements/${end}/payments`, { kind: "payment", date, amount });
+  await pay("2026-05-05", "150.00");
+  await pay("2026-06-29", "50.00");
+  const csv = `Date,Description,Charges,Payments
+2026-05-07,VAT return 03 26,200.00,
+2026-05-06,Payment received,,150.00
+2026-06-02,Late payment interest,1.37,
+2026-06-30,Balance,51.37,
+`;
+  const statement = await dropped(books.base, books.registration, "kind=authority&period=2026-06-30", "account.csv", csv);
+  const lines = (await statement.lines()).map(({ outcome, ours, theirs }) => [
+    outcome,
+    ours[0]?.value ?? null,
+    theirs[0]?.value ?? null,
+  ]);
+  expect(lines).toHaveLength(4);
+  expect(lines).toEqual(
+    expect.arrayContaining([
+      ["agreed", 20000, 20000],
+      ["agreed", -15000, -15000],
+      ["only-theirs", null, 137],
+      ["only-ours", -5000, null],
     ]),
   );
 });

@@ -8,8 +8,8 @@ export interface StatementKind {
   lead: string;
   /** Whether it tells of what we bought or of what we sold. */
   direction: Extract<Direction, "sale" | "purchase">;
-  /** Of one party alone, of all of them, or of goods at the border, where no party is told. */
-  of: "party" | "all" | "border";
+  /** Of one party alone, of all of them, of goods at the border, where no party is told, or of our account there. */
+  of: "party" | "all" | "border" | "authority";
   /** How its file is read: any table with headings, or the authority's list of what suppliers furnished. */
   reads: "table" | "furnished";
   /** Imports of goods are told by the customs, not by the supplier. */
@@ -60,6 +60,15 @@ export const GENERAL_STATEMENTS: readonly StatementKind[] = [
     lead: "What customers declared, such as acquisitions from us: one row a document, or a sum, with the customer's tax number.",
     direction: "sale",
     of: "all",
+    reads: "table",
+    source: "common practice, no source",
+  },
+  {
+    id: "authority",
+    title: "Account at the authority",
+    lead: "What the authority says was charged and paid: CSV or XLSX with date, charges and payments.",
+    direction: "purchase",
+    of: "authority",
     reads: "table",
     source: "common practice, no source",
   },

@@ -64,7 +64,8 @@ const NUMBER_REASONS: Record<NumberLikeness, Reason> = {
 };
 
 /** Whether two rows are of one document, and what they differ in. The same whichever side is first. */
-export function assess(one: ReadyRow, other: ReadyRow, { tolerance, days }: MatchOptions): Assessment {
+export function assess(one: ReadyRow, other: ReadyRow, options: MatchOptions): Assessment {
+  const { tolerance, days, numbersDiffer = false } = options;
   const differs: Piece[] = [];
   const [a, b] = [one.row, other.row];
   const kind = opposite(a, b);
@@ -77,8 +78,8 @@ export function assess(one: ReadyRow, other: ReadyRow, { tolerance, days }: Matc
   if (kind) differs.push("kind");
   if (a.place !== "" && b.place !== "" && a.place !== b.place) differs.push("place");
   const alike = likeness(one.number, other.number);
-  if (alike !== "same" && !isBare(one.number, other.number)) differs.push("number");
-  if (one.day !== other.day) differs.push("date");
+  if (!numbersDiffer && alike !== "same" && !isBare(one.number, other.number)) differs.push("number");
+  if (one.day !== other.day && !(numbersDiffer && Math.abs(one.day - other.day) <= days)) differs.push("date");
   const party = partyReason(one, other);
   if (one.party !== other.party) differs.push("party");
   const reasons = [party, NUMBER_REASONS[alike], dateReason(one, other, days), value.reason, tax.reason];

@@ -44,6 +44,8 @@ export interface MatchOptions {
   days: number;
   /** The score, of 100, from which a pair needs no second look. */
   sureFrom: number;
+  /** Left out where the two sides number their documents in ways that have nothing to do with each other. */
+  numbersDiffer?: boolean;
 }
 
 export const USUAL_MATCHING: MatchOptions = { tolerance: 100, days: 10, sureFrom: 85 };

@@ -68,7 +68,8 @@ const PASSES: readonly {
   {
     what: "amounts the same within days",
     key: (r) => owned(r, r.row.value, r.row.tax),
-    accept: (edge, { days }) => gap(edge) <= days && (alike(edge) || (gap(edge) <= 3 && !running(edge))),
+    accept: (edge, { days, numbersDiffer }) =>
+      gap(edge) <= days && (numbersDiffer === true || alike(edge) || (gap(edge) <= 3 && !running(edge))),
   },
   {
     what: "running number the same",

@@ -6,23 +6,29 @@ import type { StatementContent, StatementRow } from "./statementRow.ts";
 
 const NO_DOCUMENT =
   /\b(payments?|paid|receipts?|received|remittance|bank|transfer|direct debit|balance|brought forward|b\/?f|carried|opening|closing|total|allocation|thank you)\b/i;
+const MONEY = /^\W*(payments?|paid|received|remittance|bank transfer|direct debit)\b/i;
+const NO_MOVE = /\b(balance|brought forward|b\/?f|carried|opening|closing|total)\b/i;
 const CREDIT = /credit|refund|\bcn\b|\bcrn?\b|gutschrift|avoir/i;
 
 /**
  * Reads a table in which the other side lists documents. Amounts stand in columns of net, tax and gross, or in those of
- * charges and credits of an account; payments, balances and totals are left out and counted.
+ * charges and credits of an account; balances and totals are left out and counted.
+ * @param ofAccount an account whose payments are part of what is compared; otherwise they are left out as well
  */
 export function readStatementTable(
   rows: Iterable<readonly string[]>,
   reading: TableReading,
+  ofAccount = false,
 ): StatementContent {
   const problems: RowProblem[] = [];
   const read: StatementRow[] = [];
+  const hasSides = reading.mapping["debit"] !== undefined || reading.mapping["credit"] !== undefined;
   let leftOut = 0;
   for (const row of tableRows(rows, reading, problems)) {
     const words = [row.text("kind"), row.text("text"), row.text("number")].join(" ");
-    const isCredit = CREDIT.test(words);
-    if ((NO_DOCUMENT.test(words) && !isCredit) || (row.text("number") === "" && row.text("date") === "")) {
+    const isCredit = CREDIT.test(words) || (ofAccount && !hasSides && MONEY.test(words));
+    const isOther = ofAccount ? NO_MOVE.test(words) : NO_DOCUMENT.test(words) && !isCredit;
+    if (isOther || (row.text("number") === "" && row.text("date") === "")) {
       leftOut += 1;
       continue;
     }

@@ -3,7 +3,7 @@ import { at } from "@fiscalon/core/at";
 import { matchRows } from "@fiscalon/core/agree/matching/matchRows";
 import { matchLines } from "@fiscalon/core/agree/matching/outcomes";
 import type { MatchLine } from "@fiscalon/core/agree/matching/outcomes";
-import type { MatchRow } from "@fiscalon/core/agree/matching/matchRow";
+import type { MatchOptions, MatchRow } from "@fiscalon/core/agree/matching/matchRow";
 import type { MatchSettings, MatchSide, StatementBasis } from "@fiscalon/contract/statements";
 import type { StatementKind } from "@fiscalon/core/model/statement";
 import type { Work } from "../../../base/work.ts";
@@ -94,7 +94,7 @@ export async function matchStatement(
   });
   const ours = mine.filter(({ key }) => !known.goneOurs.has(key));
   const theirs = (await theirRows(work, statement, kind)).filter(({ key }) => !known.goneTheirs.has(key));
-  const matching = matchRows(ours, theirs, statement.settings, known, told);
+  const matching = matchRows(ours, theirs, optionsOf(kind, statement.settings), known, told);
   const out = (rows: readonly { ineligible: string }[]) =>
     new Set(rows.flatMap(({ ineligible }, place) => (ineligible === "" ? [] : [place])));
   const lines = matchLines(ours, theirs, matching, { ours: out(ours), theirs: out(theirs) }).filter((line) =>
@@ -110,6 +110,13 @@ export async function matchStatement(
     }
     await work.run("UPDATE statements SET stamp = $2, broken_off = $3 WHERE id = $1", [id, stamp, matching.brokenOff]);
   });
+}
+
+/** Customs and the authority number what they say in their own way; what a return owes is charged by its due date. */
+function optionsOf({ of }: StatementKind, settings: MatchSettings): MatchOptions {
+  if (of !== "border" && of !== "authority") return settings;
+  const days = of === "authority" ? Math.max(settings.days, DAYS_AFTER) : settings.days;
+  return { ...settings, days, numbersDiffer: true };
 }
 
 const SLICE = 5000;
@@ -181,8 +188,8 @@ function rowOf(
     (yours[0]?.partyName || mine[0]?.partyName) ?? "",
     shown?.number ?? "",
     shown?.date ?? "",
-    mine.map((row) => side(row, row.document, row.ineligible, row.held)),
-    yours.map((row) => side(row, row.id, [row.ineligible, row.note].filter(Boolean).join("; "), null)),
+    mine.map((row) => side(row, row.document, row.ineligible, row)),
+    yours.map((row) => side(row, row.id, [row.ineligible, row.note].filter(Boolean).join("; "), OF_THEIRS)),
     line.pair?.score ?? null,
     line.pair?.reasons ?? [],
     line.pair?.differs ?? [],
@@ -198,7 +205,15 @@ function rowOf(
   ];
 }
 
-function side(row: MatchRow, id: number, note: string, held: string | null): MatchSide & { key: string } {
+/** Of rows of theirs nothing opens in our books, and nothing is held. */
+const OF_THEIRS = { link: null, held: null };
+
+function side(
+  row: MatchRow,
+  id: number,
+  note: string,
+  { link, held }: Pick<MatchSide, "link" | "held">,
+): MatchSide & { key: string } {
   const { key, number, date, value, tax, taxes, rate, partyNumber } = row;
-  return { id, key, number, date, value, tax, taxes, rate, party: row.partyName, partyNumber, note, held };
+  return { id, key, number, date, value, tax, taxes, rate, party: row.partyName, partyNumber, note, link, held };
 }

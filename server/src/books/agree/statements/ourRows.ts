@@ -2,6 +2,8 @@ import { CUSTOMS } from "@fiscalon/core/formats/statements/furnished";
 import { numberKey } from "@fiscalon/core/incoming/numberKey";
 import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
+import { movesOwed, TAX_PAYMENT_KINDS } from "@fiscalon/core/model/taxPaymentKinds";
+import type { TaxPaymentKind } from "@fiscalon/core/model/taxPaymentKinds";
 import type { StatementKind } from "@fiscalon/core/model/statement";
 import type { MatchRow } from "@fiscalon/core/agree/matching/matchRow";
 import type { StatementBasis } from "@fiscalon/contract/statements";
@@ -11,6 +13,8 @@ import type { RegistrationRecord } from "../../../db/models.ts";
 /** A document of the books as it is matched. */
 export interface OurRow extends MatchRow {
   document: number;
+  /** Where it opens inside the client. */
+  link: string;
   /** Its tax waits to be deducted ("waiting"), or is since a day. */
   held: string | null;
   /** Why the other side cannot tell of it; empty where it can. */
@@ -56,6 +60,7 @@ export async function ourRows(
   scope: OurScope,
 ): Promise<OurRow[]> {
   const { kind, contact, from, to } = scope;
+  if (kind.of === "authority") return withKeys(await authorityRows(work, r, scope));
   const kinds = (Object.keys(DOCUMENT_KINDS) as DocumentKind[]).filter(
     (one) => DOCUMENT_KINDS[one].direction === kind.direction,
   );
@@ -136,6 +141,7 @@ function ourRow(document: DocumentRow, sum: Sums, { kind, basis }: OurScope): Ou
   return {
     key: "",
     document: id,
+    link: `books/documents/${id}`,
     // A list of one party is about nobody else: who it is need not be told.
     partyNumber: kind.of === "party" ? ONE_PARTY : partyNumber,
     partyKin: kind.kin ? partyNumber.slice(kind.kin[0], kind.kin[1] + 1) : "",
@@ -162,6 +168,50 @@ function rateOf({ rates, taxes, value, tax }: Sums): string {
   const [rate = "0"] = rates;
   const whole = Number(rate) * levies;
   return Math.abs((value * whole) / 100 - tax) <= Math.max(100, Math.abs(value) / 1000) ? String(whole) : "";
+}
+
+/** What was declared to the authority and moved between it and the business: what is owed positive. */
+async function authorityRows(work: Work, r: RegistrationRecord, { from, to }: OurScope): Promise<OurRow[]> {
+  const returns = await work.rows<{ id: number; end: string; net: number }>(
+    `SELECT id, period_end AS end, net FROM returns
+     WHERE registration_id = $1 AND state IN ('filed', 'settled') AND net <> 0 AND period_end BETWEEN $2 AND $3`,
+    [r.id, from, to],
+  );
+  const payments = await work.rows<{
+    id: number;
+    end: string;
+    date: string;
+    kind: TaxPaymentKind;
+    amount: number;
+    reference: string;
+  }>(
+    `SELECT id, period_end AS end, date, kind, amount, reference FROM tax_payments
+     WHERE registration_id = $1 AND date BETWEEN $2 AND $3`,
+    [r.id, from, to],
+  );
+  const row = (id: number, end: string, date: string, number: string, value: number): OurRow => ({
+    key: "",
+    document: id,
+    link: `settle?period=${end}`,
+    partyNumber: ONE_PARTY,
+    partyKin: "",
+    partyName: `Period to ${end}`,
+    number,
+    date,
+    value,
+    tax: 0,
+    taxes: {},
+    rate: "",
+    place: "",
+    held: null,
+    ineligible: "",
+  });
+  return [
+    ...returns.map(({ id, end, net }) => row(id, end, end, `Return ${end}`, net)),
+    ...payments.map(({ id, end, date, reference, ...moved }) =>
+      row(id, end, date, reference || TAX_PAYMENT_KINDS[moved.kind].name, movesOwed(moved)),
+    ),
+  ].sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : a.document - b.document));
 }
 
 /** Keys that stay the same as long as a document reads the same. */

@@ -127,6 +127,7 @@ async function readFile(
     refuseForeignFile(bytes);
     return readFurnished(parsed(decoded(bytes, encodingOf(bytes))), kind.heads ?? {}, digits);
   }
+  const ofAccount = kind.of === "authority";
   const reading = { digits, leftOut: new Set<number>(), mended: new Map<number, Map<number, string>>() };
   const [pack] = plain.registrations.map((one) => work.packs.byId(one.pack));
   const order = pack?.dateOrder ?? "dmy";
@@ -134,12 +135,13 @@ async function readFile(
   if (isWorkbook(bytes)) {
     const rows = await workbookRows(bytes);
     const shape = recogniseTable(rows.slice(0, SAMPLE_ROWS), "", "statement", order, levies);
-    return readStatementTable(await readRows(bytes, WORKBOOK, ""), { ...shape, ...reading });
+    return readStatementTable(await readRows(bytes, WORKBOOK, ""), { ...shape, ...reading }, ofAccount);
   }
   refuseForeignFile(bytes);
   const encoding = encodingOf(bytes);
   const shape = recogniseRegister(decoded(bytes, encoding), order, "statement", levies);
-  return readStatementTable(await readRows(bytes, encoding, shape.delimiter), { ...shape, ...reading });
+  const rows = await readRows(bytes, encoding, shape.delimiter);
+  return readStatementTable(rows, { ...shape, ...reading }, ofAccount);
 }
 
 function parsed(text: string): unknown {
@@ -166,6 +168,7 @@ function refuseOther({ number }: StatementContent, r: RegistrationRecord): void 
 /** What the list tells of amounts decides how both sides are compared. */
 function basisOf({ of }: StatementKind, rows: readonly StatementRow[]): StatementBasis {
   if (of === "border") return "tax";
+  if (of === "authority") return "gross";
   if (rows.some(({ value }) => value !== null)) return "net";
   return rows.some(({ gross }) => gross !== null) ? "gross" : "tax";
 }
@@ -181,7 +184,7 @@ function matchable(row: StatementRow, { of }: StatementKind, basis: StatementBas
     tax: [null, tax],
   };
   const [compared, taxed] = amounts[basis];
-  const party = of === "party" ? ONE_PARTY : of === "border" ? CUSTOMS : numberKey(row.partyNumber);
+  const party = of === "party" || of === "authority" ? ONE_PARTY : of === "border" ? CUSTOMS : numberKey(row.partyNumber);
   return {
     ...row,
     key: "",

@@ -54,8 +54,8 @@ export function PairPanel({
         </table>
       )}
       {decision?.decision === "pair" && <p className="quiet mb-3">Paired by hand.</p>}
-      <Papers title="Ours" sides={ours} digits={digits} isOurs />
-      <Papers title="Theirs" sides={theirs} digits={digits} isOurs={false} />
+      <Papers title="Ours" sides={ours} digits={digits} />
+      <Papers title="Theirs" sides={theirs} digits={digits} />
       {decision && (
         <p className="quiet mb-2">
           {capital(DECISIONS[decision.decision])}: {decision.by}, {showMoment(decision.at)}
@@ -79,23 +79,21 @@ function Papers({
   title,
   sides,
   digits,
-  isOurs,
 }: {
   title: string;
   sides: readonly MatchSide[];
   digits: number;
-  isOurs: boolean;
 }) {
   const { path } = useScope();
   if (sides.length === 0) return null;
   return (
     <div className="mb-2">
       <h3 className="text-[12.5px] font-semibold">{title}</h3>
-      {sides.map(({ id, number, date, value, tax, taxes, note, held }) => (
+      {sides.map(({ id, number, date, value, tax, taxes, note, link, held }) => (
         <div key={id} className="border-b border-base-300 py-1 text-[13px]">
           <div className="flex justify-between gap-2">
-            {isOurs ? (
-              <Link className="word-link num" to={path(`books/documents/${id}`)}>
+            {link !== null ? (
+              <Link className="word-link num" to={path(link)}>
                 {number || "without number"}
               </Link>
             ) : (

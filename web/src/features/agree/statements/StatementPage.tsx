@@ -84,7 +84,7 @@ export function StatementPage() {
   useHotkeys("left", () => turn(-1), { ...hot, useKey: false });
   useHotkeys("space", () => line && mark(line), { ...hot, useKey: false });
   useHotkeys("a", () => accept.mutate(), hot);
-  useHotkeys("enter", () => line?.ours[0] && void navigate(path(`books/documents/${line.ours[0].id}`)), {
+  useHotkeys("enter", () => line?.ours[0]?.link && void navigate(path(line.ours[0].link)), {
     ...hot,
     useKey: false,
   });

@@ -75,7 +75,7 @@ export function useLineActions({
       detail: chosen.length === 1 ? "opens it" : "",
       act: say("ours", () => {
         onDone();
-        if (chosen.length === 1 && document) void navigate(path(`books/documents/${document.id}`));
+        if (chosen.length === 1 && document?.link) void navigate(path(document.link));
       }),
     },
     {
@@ -95,6 +95,7 @@ export function useLineActions({
       },
     chosen.length === 1 &&
       row !== undefined &&
+      view.kind !== "authority" &&
       document === undefined && { key: "B", name: "Make our document", detail: "as a draft", act: () => bill(row) },
     pairs && { key: "N", name: "Not a pair", act: say("apart") },
     !some("ours") && { key: "N", name: "Not ours", act: say("not-ours") },
