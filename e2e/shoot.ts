@@ -35,7 +35,7 @@ const VIEWS: [string, string, (() => Promise<void>)?][] = [
   ["books-reports", `${named("Nimbus")}/books/reports`],
   ["books-stock", `${named("Larkspur")}/books/stock`, showSold],
   ["books-ledger", `${client}/books/ledger`],
-  ["agree-control", `${client}/agree`],
+  ["agree-control", `${client}/agree/control`],
   ["agree-turnover", `${client}/agree/turnover`, overTheYear],
   ["agree-unpaid", `${client}/agree/unpaid`],
   ["return", `${client}/return`, openBoxFour],

@@ -30,7 +30,7 @@ import type { TerminalDayPage, TerminalReport, TerminalView } from "./terminals.
 import type { TrailStep } from "./trail.ts";
 import type { SchemeEffect } from "./schemeEffect.ts";
 import type { PiecePage, PieceView, UnlistedLine } from "./stockBook.ts";
-import type { AgreementSummary } from "./agreements.ts";
+import type { AgreementLine } from "./agreements.ts";
 import type { BalanceRows, BalanceView } from "./balances.ts";
 import type { BridgePage, BridgeView } from "./bridge.ts";
 import type { MatchPage, StatementLetter, StatementList, StatementView } from "./statements.ts";
@@ -140,7 +140,8 @@ export interface Answers {
   "POST /clients/:id/statements/:statement/accept": { changed: number };
   "POST /clients/:id/statements/:statement/release": { changed: number };
   "POST /clients/:id/statements/:statement/letter": StatementLetter[];
-  "GET /clients/:id/registrations/:rid/agreements/:period": AgreementSummary[];
+  "GET /clients/:id/registrations/:rid/agreements/:period": AgreementLine[];
+  "POST /clients/:id/registrations/:rid/agreements/:period": null;
   "GET /clients/:id/balances": BalanceView[];
   "GET /clients/:id/balances/rows": BalanceRows;
   "GET /clients/:id/held-credit": HeldCreditPage;

@@ -15,7 +15,8 @@ export interface BookNamedCause {
 /** A span that was agreed as it stood; amounts in major units. */
 export interface BookAgreement {
   registration: string;
-  kind: "turnover";
+  /** Which agreement: `turnover`, `control`, `bank/1000`, … */
+  kind: string;
   from: string;
   to: string;
   figures: { name: string; amount: string }[];
@@ -42,7 +43,7 @@ const MOST_FIGURES = 200;
 
 export const bookAgreement = Joi.object<BookAgreement, true>({
   registration: ref.required(),
-  kind,
+  kind: Joi.string().max(300).required(),
   from: date.required(),
   to: date.required(),
   figures: Joi.array()

@@ -30,7 +30,11 @@ export interface StatementBrief {
   /** Lines nobody has decided and that do not agree. */
   undecided: number;
   agreed: number;
+  /** Tax of both sides, the whole amount where the list tells no tax; how far apart, and how much of that is undecided. */
+  ours: number;
+  theirs: number;
   apart: number;
+  apartOpen: number;
 }
 
 export interface StatementList {

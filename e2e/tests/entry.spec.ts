@@ -55,7 +55,7 @@ test("a draft survives leaving the page, a block is pasted, a typed tax is asked
   await page.getByLabel("VAT, line 1").fill("20.00");
   await page.getByLabel("Their number").fill("P-77");
   await page.getByRole("link", { name: "Agree" }).click();
-  await expect(page.getByRole("heading", { level: 1, name: /^Control accounts/ })).toBeVisible();
+  await expect(page.getByRole("heading", { level: 1, name: /^Agreements/ })).toBeVisible();
   await page.goBack();
   await expect(page.getByLabel("Their number")).toHaveValue("P-77");
   await expect(page.getByRole("region", { name: "Effect" })).toContainText(

@@ -118,6 +118,7 @@ function bodyFor(method: string, path: string): object | undefined {
       cause: "Taken over",
     },
     "POST /clients/{id}/registrations/{rid}/bridge/agreement": { ...SPAN, note: "taken over" },
+    "POST /clients/{id}/registrations/{rid}/agreements/{period}": { id: "control", note: "taken over" },
     "POST /clients/{id}/registrations/{rid}/capital-items": CAPITAL_ITEM,
     "PUT /clients/{id}/registrations/{rid}/capital-items/{no}": CAPITAL_ITEM,
     "POST /clients/{id}/registrations/{rid}/methods": { answers: {} },
@@ -168,7 +169,7 @@ function queryFor(method: string, path: string): string {
   if (path.includes("/bridge") && method === "GET") return `?from=${SPAN.from}&to=${SPAN.to}`;
   if (path.endsWith("/registrations/{rid}/statements") && method === "POST")
     return `?kind=supplier&period=${END}`;
-  if (path.endsWith("/statements/{statement}/file")) return "?format=csv";
+  if (path.endsWith("/statements/{statement}/file") || path.endsWith("/agreements/{period}/file")) return "?format=csv";
   if (path.endsWith("/capital-items/export")) return "?format=csv";
   if (path.includes("/collection/")) return `?day=${END}`;
   if (path.endsWith("/returns")) return `?from=2026-01-01&to=${END}`;

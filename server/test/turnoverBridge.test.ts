@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
-import type { AgreementSummary } from "@fiscalon/contract/agreements";
+import type { AgreementLine } from "@fiscalon/contract/agreements";
 import type { BridgePage, BridgeView } from "@fiscalon/contract/bridge";
 import { british, INCLUSIVE, periodBooks } from "./support/periods.ts";
 import { expectRefusal } from "./support/refused.ts";
@@ -98,14 +98,19 @@ test("each cause between income and box 6 stands for itself, and what nobody can
   expect((await agreed("")).status).toBe(204);
   expect(await bridgeOf(books, Q1)).toMatchObject({ state: "agreed", changed: [], agreed: { note: "" } });
 
-  const brief = await server.ok<AgreementSummary[]>("GET", `${books.registration}/agreements/${Q1.to}`);
-  expect(brief.map(({ screen, left, waiting, state }) => [screen, left, waiting, state])).toEqual([
-    ["agree", 0, 0, null],
-    ["agree/turnover", 0, 0, "agreed"],
-    ["agree/balances", 0, 0, null],
-    ["agree/held", 0, 0, null],
-    ["agree/unpaid", 0, 0, null],
+  const brief = await server.ok<AgreementLine[]>("GET", `${books.registration}/agreements/${Q1.to}`);
+  expect(brief.map(({ id, rest, waiting, state }) => [id, rest, waiting, state])).toEqual([
+    ["control", 0, 0, "open"],
+    ["turnover", 0, 0, "agreed"],
+    ["receivable", 0, 0, "open"],
+    ["payable", 0, 0, "open"],
+    ["held", 0, 0, null],
+    ["unpaid", 0, 0, null],
   ]);
+  const agreeLine = (id: string) =>
+    server.call("POST", `${books.registration}/agreements/${Q1.to}`, { id, note: "" });
+  expect((await agreeLine("receivable")).status).toBe(204);
+  expectRefusal(await agreeLine("bank/9999"), "agree/no-balance", "id");
 
   await sale("S20", "5.00", "2026-02-01");
   expect(await bridgeOf(books, Q1)).toMatchObject({
@@ -115,6 +120,10 @@ test("each cause between income and box 6 stands for itself, and what nobody can
       { name: "Declared", before: 158_500, now: 159_000 },
     ],
   });
+  const debtors = (await server.ok<AgreementLine[]>("GET", `${books.registration}/agreements/${Q1.to}`)).find(
+    ({ id }) => id === "receivable",
+  );
+  expect([debtors?.state, debtors?.changed.length]).toEqual(["changed", 2]);
   await books.expectSameAfterBookFile();
   expectRefusal(
     await server.call("GET", `${books.registration}/bridge?${query({ from: "2026-01-02", to: Q1.to })}`),

@@ -132,7 +132,14 @@ export const SCREENS = [
     find: "Tax reports: summary, by code, details",
   },
   { path: "books/audit", of: "client", group: "books", tab: "Audit trail", find: "Audit trail" },
-  { path: "agree", of: "client", group: "agree", tab: "Control accounts", find: "Agree: control accounts" },
+  { path: "agree", of: "client", group: "agree", tab: "All", find: "Agree: every agreement of the period" },
+  {
+    path: "agree/control",
+    of: "client",
+    group: "agree",
+    tab: "Control accounts",
+    find: "Agree: control accounts",
+  },
   { path: "agree/turnover", of: "client", group: "agree", tab: "Turnover", find: "Agree: turnover bridge" },
   {
     path: "agree/balances",

@@ -1,11 +1,15 @@
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
+import { agreeLineBody } from "@fiscalon/contract/agreements";
+import type { AgreeLineBody } from "@fiscalon/contract/agreements";
 import { id } from "@fiscalon/contract/fields";
 import { reasonBody } from "@fiscalon/contract/returns";
 import { releaseBody } from "@fiscalon/contract/credit";
 import type { ReleaseBody } from "@fiscalon/contract/credit";
 import { clientParams, described, returnParams } from "../../base/validation.ts";
 import { orderFields, paging } from "../../db/listOrder.ts";
+import { formatQuery, sendTable } from "../../exports/sendTable.ts";
+import type { TableFormat } from "../../exports/sendTable.ts";
 import { releaseCredit, takeBackRelease } from "../../books/credit/releaseCredit.ts";
 import { unpaidBody } from "@fiscalon/contract/unpaid";
 import type { UnpaidBody } from "@fiscalon/contract/unpaid";
@@ -15,16 +19,50 @@ import type { UnpaidFilter } from "./unpaid.ts";
 import { HELD_ORDER, heldCredit } from "./heldCredit.ts";
 import type { HeldFilter } from "./heldCredit.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
-import { agreementsOf } from "./summary.ts";
+import { agreeLine, agreementLines, agreementTable } from "./overview.ts";
 import { controlAgreement, explainEntry } from "./controlAgreement.ts";
+
+const AGREEMENTS = "/clients/:id/registrations/:rid/agreements/:period";
 
 export async function agreeRoutes(app: FastifyInstance): Promise<void> {
   app.get<{ Params: { id: number; rid: string; period: string } }>(
-    "/clients/:id/registrations/:rid/agreements/:period",
+    AGREEMENTS,
     { schema: described("Every agreement of a period in brief", "Agree", { params: returnParams }) },
     async ({ work, params }) => {
       const setup = await loadSetup(work, params.id);
-      return agreementsOf(work, setup, registrationIn(setup, params.rid), params.period);
+      return agreementLines(work, setup, registrationIn(setup, params.rid), params.period);
+    },
+  );
+
+  app.post<{ Params: { id: number; rid: string; period: string }; Body: AgreeLineBody }>(
+    AGREEMENTS,
+    {
+      schema: described("Keep that one of them is agreed as it stands", "Agree", {
+        params: returnParams,
+        body: agreeLineBody,
+      }),
+    },
+    async ({ work, params, body }, reply) => {
+      await work.write(async (work) => {
+        const setup = await loadSetup(work, params.id);
+        await agreeLine(work, setup, registrationIn(setup, params.rid), params.period, body);
+      });
+      return reply.status(204).send();
+    },
+  );
+
+  app.get<{ Params: { id: number; rid: string; period: string }; Querystring: { format: TableFormat } }>(
+    `${AGREEMENTS}/file`,
+    {
+      schema: described("The agreements of a period as a file", "Agree", {
+        params: returnParams,
+        querystring: formatQuery,
+      }),
+    },
+    async ({ work, params, query }, reply) => {
+      const setup = await loadSetup(work, params.id);
+      const table = await agreementTable(work, setup, registrationIn(setup, params.rid), params.period);
+      return sendTable(reply, `agreements-${params.period}`, query.format, table);
     },
   );
 

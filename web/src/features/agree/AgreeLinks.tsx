@@ -1,35 +1,37 @@
 import { useQuery } from "@tanstack/react-query";
-import type { AgreementSummary } from "@fiscalon/contract/agreements";
+import type { ReactNode } from "react";
+import type { AgreementLine } from "@fiscalon/contract/agreements";
+import { groupBy } from "@fiscalon/core/groupBy";
 import { displayAmount } from "@fiscalon/core/money/amount";
-import { api } from "../../api/client.ts";
-import { keys } from "../../api/keys.ts";
 import { ScreenLinks } from "../../app/ScreenLinks.tsx";
 import { useScope } from "../../app/scope.ts";
-
-const AGREEMENTS = "/clients/:id/registrations/:rid/agreements/:period";
+import { useAgreements } from "./useAgreements.ts";
 
 /** The agreements of the period, each with how far it is; on every sheet of the station. */
 export function AgreeLinks() {
-  const { client, registration, period, minorDigits } = useScope();
-  const { data } = useQuery({
-    queryKey: keys.of(client?.id, "control", "all", registration?.id, period?.to),
-    queryFn: () => api.get(AGREEMENTS, [client?.id, registration?.id, period?.to]),
-    enabled: registration !== undefined && period !== undefined,
-  });
-  const notes = Object.fromEntries((data ?? []).map((one) => [one.screen, noteOf(one, minorDigits)]));
+  const { minorDigits } = useScope();
+  const { data = [] } = useQuery(useAgreements());
+  const notes = Object.fromEntries(
+    [...groupBy(data, ({ screen }) => screen)].map(([screen, lines]) => [screen, noteOf(lines, minorDigits)]),
+  );
   return (
     <ScreenLinks
       label="Agree"
       group="agree"
       notes={notes}
-      className="flex flex-wrap justify-end gap-x-5 font-semibold"
+      className="flex flex-wrap justify-end gap-x-4 text-[13.5px] font-semibold"
     />
   );
 }
 
-function noteOf({ left, waiting, state }: AgreementSummary, digits: number) {
+function noteOf(lines: readonly AgreementLine[], digits: number): ReactNode {
+  const isList = lines.every(({ screen }) => screen === "agree/statements");
+  const left = isList ? 0 : lines.reduce((sum, { rest }) => sum + Math.abs(rest), 0);
+  const waiting = lines.reduce((sum, line) => sum + line.waiting, 0);
   if (left !== 0) return <span className="text-warning">▲ {displayAmount(left, digits)} left</span>;
-  if (state === "changed") return <span className="text-warning">▲ changed since</span>;
+  if (lines.some(({ state }) => state === "changed"))
+    return <span className="text-warning">▲ changed since</span>;
   if (waiting > 0) return <span className="quiet">{waiting} waiting</span>;
-  return <span className="text-success">✓ {state === "agreed" ? "agreed" : displayAmount(0, digits)}</span>;
+  const agreed = lines.every(({ state }) => state === "agreed" || state === "accepted");
+  return <span className="text-success">✓ {agreed ? "agreed" : displayAmount(0, digits)}</span>;
 }

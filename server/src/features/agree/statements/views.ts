@@ -28,38 +28,37 @@ const SURE = "m.decision_id IS NULL AND m.sure = 1 AND m.outcome IN ('agreed', '
 const RELEASABLE = `m.held > 0 AND m.theirs_rows > 0 AND (m.outcome IN ('agreed', 'tolerance')
   OR EXISTS (SELECT 1 FROM match_decisions d WHERE d.id = m.decision_id AND d.decision IN ('agreed', 'pair')))`;
 
+/** Tax where the list tells it, the whole amount where it does not. */
+const SUM_OF = (tax: string, value: string, which = "") =>
+  `(SELECT coalesce(sum(CASE WHEN s.basis = 'gross' THEN ${value} ELSE ${tax} END), 0) FROM match_lines m
+    WHERE m.statement_id = s.id ${which})`;
+
 const BRIEF = `SELECT s.id, s.kind, s.name, coalesce(c.name, '') AS party, s.period_end AS periodEnd, s.drawn_on AS drawnOn,
     s.created_at AS createdAt, (SELECT count(*) FROM statement_rows t WHERE t.statement_id = s.id) AS rows,
     (SELECT count(*) FROM match_lines m WHERE m.statement_id = s.id AND ${UNDECIDED}) AS undecided,
     (SELECT count(*) FROM match_lines m WHERE m.statement_id = s.id AND m.outcome IN ('agreed', 'tolerance')) AS agreed,
-    (SELECT coalesce(sum(m.theirs_tax - m.ours_tax), 0) FROM match_lines m WHERE m.statement_id = s.id) AS apart
+    ${SUM_OF("m.ours_tax", "m.ours_value")} AS ours, ${SUM_OF("m.theirs_tax", "m.theirs_value")} AS theirs,
+    ${SUM_OF("m.theirs_tax - m.ours_tax", "m.theirs_value - m.ours_value")} AS apart,
+    ${SUM_OF("m.theirs_tax - m.ours_tax", "m.theirs_value - m.ours_value", `AND ${UNDECIDED}`)} AS apartOpen
   FROM statements s LEFT JOIN contacts c ON c.id = s.contact_id`;
 
 /** Lists that came in under a registration, newest first, and which can come. */
 export async function statementList(work: Work, r: RegistrationRecord): Promise<StatementList> {
   const kinds = statementKinds(work, r);
+  return {
+    kinds: kinds.map(({ id, title, lead, direction, of }) => ({ id, title, lead, direction, of })),
+    statements: await statementBriefs(work, r),
+  };
+}
+
+/** The lists alone, newest first. */
+export async function statementBriefs(work: Work, r: RegistrationRecord): Promise<StatementBrief[]> {
+  const kinds = statementKinds(work, r);
   const rows = await work.rows<Omit<StatementBrief, "title">>(
     `${BRIEF} WHERE s.registration_id = $1 ORDER BY s.period_end DESC, s.id DESC LIMIT 200`,
     [r.id],
   );
-  return {
-    kinds: kinds.map(({ id, title, lead, direction, of }) => ({ id, title, lead, direction, of })),
-    statements: rows.map((row) => ({ ...row, title: titleOf(kinds, row.kind) })),
-  };
-}
-
-/** Lines of the lists of a period that nobody has decided and that do not agree by themselves. */
-export async function undecidedLines(
-  work: Work,
-  r: Pick<RegistrationRecord, "id">,
-  { from, to }: { from: string; to: string },
-): Promise<number> {
-  const { count } = await work.one<{ count: number }>(
-    `SELECT count(*) AS count FROM statements s JOIN match_lines m ON m.statement_id = s.id
-     WHERE s.registration_id = $1 AND s.period_end BETWEEN $2 AND $3 AND ${UNDECIDED}`,
-    [r.id, from, to],
-  );
-  return count;
+  return rows.map((row) => ({ ...row, title: titleOf(kinds, row.kind) }));
 }
 
 function titleOf(kinds: readonly { id: string; title: string }[], id: string): string {
