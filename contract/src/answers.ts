@@ -32,6 +32,7 @@ import type { SchemeEffect } from "./schemeEffect.ts";
 import type { PiecePage, PieceView, UnlistedLine } from "./stockBook.ts";
 import type { AgreementLine } from "./agreements.ts";
 import type { BalanceRows, BalanceView } from "./balances.ts";
+import type { YearView } from "./yearRollUp.ts";
 import type { BridgePage, BridgeView } from "./bridge.ts";
 import type { MatchPage, StatementLetter, StatementList, StatementView } from "./statements.ts";
 import type { UnpaidPage } from "./unpaid.ts";
@@ -123,6 +124,7 @@ export interface Answers {
   "POST /clients/:id/items": ItemView;
   "GET /clients/:id/registrations/:rid/unpaid/:period": UnpaidPage;
   "POST /clients/:id/registrations/:rid/unpaid/:period": { posted: number };
+  "GET /clients/:id/registrations/:rid/year": YearView;
   "GET /clients/:id/registrations/:rid/bridge": BridgeView;
   "GET /clients/:id/registrations/:rid/bridge/rows": BridgePage;
   "POST /clients/:id/registrations/:rid/bridge/causes": null;

@@ -165,8 +165,8 @@ function bodyFor(method: string, path: string): object | undefined {
 
 /** The question after a path that cannot be asked without one. */
 function queryFor(method: string, path: string): string {
-  if (path.endsWith("/bridge/file")) return `?format=csv&from=${SPAN.from}&to=${SPAN.to}`;
-  if (path.includes("/bridge") && method === "GET") return `?from=${SPAN.from}&to=${SPAN.to}`;
+  if (path.endsWith("/bridge/file") || path.endsWith("/year/file")) return `?format=csv&from=${SPAN.from}&to=${SPAN.to}`;
+  if ((path.includes("/bridge") || path.endsWith("/year")) && method === "GET") return `?from=${SPAN.from}&to=${SPAN.to}`;
   if (path.endsWith("/registrations/{rid}/statements") && method === "POST")
     return `?kind=supplier&period=${END}`;
   if (path.endsWith("/statements/{statement}/file") || path.endsWith("/agreements/{period}/file")) return "?format=csv";

@@ -161,6 +161,7 @@ test("every route says in the API's documents what it answers; only files and st
     "GET /clients/{id}/registrations/{rid}/returns/{period}/pdf",
     "GET /clients/{id}/registrations/{rid}/returns/{period}/registers/{register}",
     "GET /clients/{id}/registrations/{rid}/returns/{period}/schemes/{scheme}",
+    "GET /clients/{id}/registrations/{rid}/year/file",
     "GET /clients/{id}/reports/tax/export",
     "GET /clients/{id}/statements/{statement}/file",
     "GET /jobs/{id}/events",

@@ -57,6 +57,7 @@ const LOAD: Record<ScreenPath, Load> = {
     (await import("../features/agree/statements/StatementsPage.tsx")).StatementsPage,
   "agree/statements/:statementId": async () =>
     (await import("../features/agree/statements/StatementPage.tsx")).StatementPage,
+  "agree/year": async () => (await import("../features/agree/YearPage.tsx")).YearPage,
   "agree/held": async () => (await import("../features/agree/HeldCreditPage.tsx")).HeldCreditPage,
   "agree/unpaid": async () => (await import("../features/agree/UnpaidPage.tsx")).UnpaidPage,
   "agree/control": async () => (await import("../features/agree/ControlPage.tsx")).ControlPage,

@@ -54,6 +54,29 @@ export async function factGroupsBetween(
   return rows.map(grouped);
 }
 
+/** Which facts of a year: of its own periods; those of earlier ones that its returns report; those no return of it does. */
+const OF_YEAR = {
+  own: "own_end BETWEEN $2 AND $3",
+  earlier: "own_end < $2 AND period_end BETWEEN $2 AND $3",
+  unreported: "own_end BETWEEN $2 AND $3 AND (period_end IS NULL OR period_end > $3)",
+};
+
+/** The facts of a stretch of whole periods by where they belong and where they are reported. */
+export async function factGroupsOfYear(
+  work: Work,
+  registrationId: number,
+  from: string,
+  to: string,
+  which: keyof typeof OF_YEAR,
+): Promise<PeriodGroup[]> {
+  const rows = await work.rows<GroupRow>(
+    `SELECT $3 AS periodEnd, bucket, ${SUMS} FROM facts
+     WHERE registration_id = $1 AND live = 1 AND held = 0 AND ${OF_YEAR[which]} GROUP BY bucket`,
+    [registrationId, from, to],
+  );
+  return rows.map(grouped);
+}
+
 /** The facts of a return: of the periods it is of, or of a stretch of days. */
 export interface ReturnScope {
   by: "period_end" | "tax_point";

@@ -2,7 +2,7 @@ import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { agreeLineBody } from "@fiscalon/contract/agreements";
 import type { AgreeLineBody } from "@fiscalon/contract/agreements";
-import { id } from "@fiscalon/contract/fields";
+import { date, id } from "@fiscalon/contract/fields";
 import { reasonBody } from "@fiscalon/contract/returns";
 import { releaseBody } from "@fiscalon/contract/credit";
 import type { ReleaseBody } from "@fiscalon/contract/credit";
@@ -20,8 +20,13 @@ import { HELD_ORDER, heldCredit } from "./heldCredit.ts";
 import type { HeldFilter } from "./heldCredit.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import { agreeLine, agreementLines, agreementTable } from "./overview.ts";
+import type { Span } from "../../books/agree/apartRows.ts";
+import { yearTable, yearView } from "./yearView.ts";
 import { controlAgreement, explainEntry } from "./controlAgreement.ts";
 
+const YEAR = "/clients/:id/registrations/:rid/year";
+const registrationParams = clientParams.append({ rid: Joi.string().max(60).required() });
+const span = { from: date.required(), to: date.required() };
 const AGREEMENTS = "/clients/:id/registrations/:rid/agreements/:period";
 
 export async function agreeRoutes(app: FastifyInstance): Promise<void> {
@@ -77,6 +82,35 @@ export async function agreeRoutes(app: FastifyInstance): Promise<void> {
         registrationIn(setup, request.params.rid),
         request.params.period,
       );
+    },
+  );
+
+  app.get<{ Params: { id: number; rid: string }; Querystring: Span }>(
+    YEAR,
+    {
+      schema: described("The returns of a stretch of whole periods against its ledger, by box", "Agree", {
+        params: registrationParams,
+        querystring: Joi.object(span),
+      }),
+    },
+    async ({ work, params, query }) => {
+      const setup = await loadSetup(work, params.id);
+      return yearView(work, setup, registrationIn(setup, params.rid), query);
+    },
+  );
+
+  app.get<{ Params: { id: number; rid: string }; Querystring: Span & { format: TableFormat } }>(
+    `${YEAR}/file`,
+    {
+      schema: described("The same as a file", "Agree", {
+        params: registrationParams,
+        querystring: formatQuery.append(span),
+      }),
+    },
+    async ({ work, params, query: { format, ...of } }, reply) => {
+      const setup = await loadSetup(work, params.id);
+      const view = await yearView(work, setup, registrationIn(setup, params.rid), of);
+      return sendTable(reply, `year-${of.to}`, format, yearTable(setup, view));
     },
   );
 

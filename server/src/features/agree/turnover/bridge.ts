@@ -124,7 +124,11 @@ export async function bridgeOver(work: Work, r: RegistrationRecord, span: Span):
   };
 }
 
-function requireWhole(r: RegistrationRecord, { from, to }: Span) {
+/**
+ * The filing periods of a span that is made of whole ones.
+ * @throws FiscalError `agree/span`
+ */
+export function requireWhole(r: RegistrationRecord, { from, to }: Span) {
   const periods = filingPeriods(periodRule(r), from, to);
   const [first, last] = [periods[0], periods.at(-1)];
   if (first?.from === from && last?.to === to) return periods;

@@ -1,0 +1,23 @@
+import type { BridgeCause } from "./bridge.ts";
+
+/** A box over a year: the ledger against the returns. Minor units. */
+export interface YearBox {
+  box: string;
+  title: string;
+  ledger: number;
+  declared: number;
+  causes: BridgeCause[];
+  rest: number;
+  returns: { to: string; state: string; amount: number }[];
+}
+
+/** The returns of a span against the ledger of it, box by box. */
+export interface YearView {
+  from: string;
+  to: string;
+  digits: number;
+  form: string;
+  boxes: YearBox[];
+  /** Boxes of the yearly return, where the form of the year is another. */
+  yearly: { form: string; boxes: { box: string; title: string; amount: number }[] } | null;
+}
