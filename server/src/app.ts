@@ -16,6 +16,7 @@ import { seriesRoutes } from "./features/series/routes.ts";
 import { templateRoutes } from "./features/templates/routes.ts";
 import { agreeRoutes } from "./features/agree/routes.ts";
 import { balanceRoutes } from "./features/agree/balances/routes.ts";
+import { registerSheetRoutes } from "./features/agree/register/routes.ts";
 import { statementRoutes } from "./features/agree/statements/routes.ts";
 import { bridgeRoutes } from "./features/agree/turnover/routes.ts";
 import { auditRoutes } from "./features/audit/routes.ts";
@@ -101,6 +102,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     agreeRoutes,
     bridgeRoutes,
     statementRoutes,
+    registerSheetRoutes,
     balanceRoutes,
     returnRoutes,
     settleRoutes,

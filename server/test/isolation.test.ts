@@ -72,6 +72,7 @@ async function everythingOf({ base, registration, reed, bill, receipt, entryOf }
     rid: Number(registration.split("/").at(-1)),
     terminal: 1,
     statement: statement.id,
+    sheet: (await server.upload(`${base}/register-sheets`, "sales.csv", register)).body.id,
   };
 }
 
@@ -153,6 +154,15 @@ function bodyFor(method: string, path: string): object | undefined {
       kind: "payment",
       amount: "1.00",
     },
+    "PUT /clients/{id}/register-sheets/{sheet}/mapping": {
+      accounts: [3],
+      returns: [3],
+      tax: null,
+      date: null,
+      party: null,
+      rate: null,
+      told: "",
+    },
     "PUT /clients/{id}/statements/{statement}/settings": { tolerance: 0, days: 3, sureFrom: 90 },
     "POST /clients/{id}/statements/{statement}/decisions": { lines: [1], decision: "wait" },
     "POST /clients/{id}/statements/{statement}/decisions/undo": { lines: [1] },
@@ -169,7 +179,7 @@ function queryFor(method: string, path: string): string {
   if ((path.includes("/bridge") || path.endsWith("/year")) && method === "GET") return `?from=${SPAN.from}&to=${SPAN.to}`;
   if (path.endsWith("/registrations/{rid}/statements") && method === "POST")
     return `?kind=supplier&period=${END}`;
-  if (path.endsWith("/statements/{statement}/file") || path.endsWith("/agreements/{period}/file")) return "?format=csv";
+  if (path.endsWith("/register-sheets/{sheet}/file") || path.endsWith("/statements/{statement}/file") || path.endsWith("/agreements/{period}/file")) return "?format=csv";
   if (path.endsWith("/capital-items/export")) return "?format=csv";
   if (path.includes("/collection/")) return `?day=${END}`;
   if (path.endsWith("/returns")) return `?from=2026-01-01&to=${END}`;

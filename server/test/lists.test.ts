@@ -155,6 +155,7 @@ test("every route says in the API's documents what it answers; only files and st
     "GET /clients/{id}/imports/{import}/rejected",
     "GET /clients/{id}/pieces/export",
     "GET /clients/{id}/pieces/{no}/pdf",
+    "GET /clients/{id}/register-sheets/{sheet}/file",
     "GET /clients/{id}/registrations/{rid}/agreements/{period}/file",
     "GET /clients/{id}/registrations/{rid}/bridge/file",
     "GET /clients/{id}/registrations/{rid}/capital-items/export",

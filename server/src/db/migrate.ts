@@ -20,6 +20,7 @@ import { creditHolds } from "./migrations/2026-11-28-credit-holds.ts";
 import { stockBook } from "./migrations/2026-11-28-stock-book.ts";
 import { instalments } from "./migrations/2026-11-28-instalments.ts";
 import { capitalItems } from "./migrations/2026-11-29-capital-items.ts";
+import { registerSheets } from "./migrations/2026-11-29-register-sheets.ts";
 import { statements } from "./migrations/2026-11-29-statements.ts";
 import { agreements } from "./migrations/2026-11-29-agreements.ts";
 import { lineUse } from "./migrations/2026-11-29-line-use.ts";
@@ -65,6 +66,7 @@ export async function migrate(sequelize: Sequelize, person: string): Promise<voi
       lineUse,
       agreements,
       statements,
+      registerSheets,
     ].map(({ name, statements }) => ({
       name,
       up: () =>
