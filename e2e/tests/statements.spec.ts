@@ -1,5 +1,6 @@
 import { expect, test } from "@playwright/test";
 import { expectAccessible } from "../support/axe.ts";
+import { british } from "../support/british.ts";
 import { send } from "../support/api.ts";
 import { startServer } from "../support/server.ts";
 import type { RunningServer } from "../support/server.ts";
@@ -101,4 +102,31 @@ test("a furnished list is dropped, what agrees accepted, one credit held back, a
 
   await page.goto(`${server.address}/c/${id}/agree/held?period=2026-10-31`);
   await expect(page.getByRole("row", { name: /DD-9/ })).toContainText("540.00");
+});
+
+const REGISTER = `Date,Customer,Goods value,Duty,GST
+2026-01-03,Northgate,1000.00,20.00,180.00
+2026-01-14,Harbour,2000.00,,
+2026-02-09,Hill,500.00,10.00,0.00
+`;
+
+test("a register alone: columns make up two values, blanks in the tax column are told apart, a figure opens its rows", async ({
+  page,
+}) => {
+  const { id } = await british(server, "Quayside Prints");
+  await page.goto(`${server.address}/c/${id}/agree/register`);
+  await page
+    .getByLabel("Register file")
+    .setInputFiles({ name: "sales.csv", mimeType: "text/csv", buffer: Buffer.from(REGISTER) });
+  await expect(page.getByRole("heading", { name: "sales.csv" })).toBeVisible();
+  await expect(page.getByRole("row", { name: /Duty ▲ not used/ })).toContainText("30.00");
+  await page.getByRole("checkbox", { name: "Duty is part of the value on the return" }).check();
+  await expect(page.getByRole("row", { name: /Value on the return/ })).toContainText("3,530.00");
+  await expect(page.getByRole("row", { name: /Tax blank/ })).toContainText("2,000.00");
+  await page.getByLabel("Sales in the profit and loss account").fill("3,600.00");
+  await page.getByRole("button", { name: "Compare" }).click();
+  await expect(page.getByRole("row", { name: /In the profit and loss account, not here/ })).toContainText("100.00");
+  await page.getByRole("button", { name: "2026-01, blank: 2,000.00, open rows" }).click();
+  await expect(page.getByRole("region", { name: "Rows behind the figure" })).toContainText("Harbour");
+  await expectAccessible(page);
 });

@@ -66,7 +66,7 @@ test("a register alone: both values, split by blank tax, by month and party, wha
     ["Hill", [null, null, -100_00], -100_00, 1],
   ]);
   const behind = await server.ok<SheetRowPage>("GET", `${one}/rows?rows=c1&columns=tax&row=Northgate&column=nought`);
-  expect(behind).toMatchObject({ total: 1, rows: [{ no: 3, cells: ["2026-02-09", "Northgate"] }] });
+  expect(behind).toMatchObject({ total: 1, rows: [{ no: 3, cells: ["2026-02-09", "Northgate", "IN", 500_00, null, 10_00, 0, "0"] }] });
 
   // The same columns come again: they are read as they were.
   const again = await server.upload(`${base}/register-sheets`, "next.csv", REGISTER);

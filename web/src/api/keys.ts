@@ -26,6 +26,7 @@ export type ClientQuery =
   | "pieces"
   | "periods"
   | "positions"
+  | "registers"
   | "return"
   | "scheme-effect"
   | "series"

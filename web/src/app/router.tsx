@@ -57,6 +57,10 @@ const LOAD: Record<ScreenPath, Load> = {
     (await import("../features/agree/statements/StatementsPage.tsx")).StatementsPage,
   "agree/statements/:statementId": async () =>
     (await import("../features/agree/statements/StatementPage.tsx")).StatementPage,
+  "agree/register": async () =>
+    (await import("../features/agree/register/RegistersPage.tsx")).RegistersPage,
+  "agree/register/:sheetId": async () =>
+    (await import("../features/agree/register/RegisterPage.tsx")).RegisterPage,
   "agree/year": async () => (await import("../features/agree/YearPage.tsx")).YearPage,
   "agree/held": async () => (await import("../features/agree/HeldCreditPage.tsx")).HeldCreditPage,
   "agree/unpaid": async () => (await import("../features/agree/UnpaidPage.tsx")).UnpaidPage,

@@ -157,6 +157,14 @@ export const SCREENS = [
   },
   { path: "agree/statements/:statementId", of: "client", group: null, lights: "agree/statements" },
   {
+    path: "agree/register",
+    of: "client",
+    group: "agree",
+    tab: "Register",
+    find: "Agree: a register alone, without posting",
+  },
+  { path: "agree/register/:sheetId", of: "client", group: null, lights: "agree/register" },
+  {
     path: "agree/year",
     of: "client",
     group: "agree",
