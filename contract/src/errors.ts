@@ -229,6 +229,18 @@ export const ERRORS = {
     status: 422,
     says: "… lines are too many for one … file of at most …. Choose fewer days, or a code.",
   },
+  "request/foreign": {
+    status: 403,
+    says: "This request comes from another site, or to a name this server does not have. Set FISCALON_HOSTS to the names it is reached by.",
+  },
+  "request/key-reused": {
+    status: 422,
+    says: "Another request had this key. Give each request one of its own.",
+  },
+  "request/repeated": {
+    status: 409,
+    says: "This was done already. Look at the list before you do it again.",
+  },
   "request/invalid": {
     status: 400,
     says: "The body, query or path does not fit its schema; the field says where.",

@@ -4,12 +4,18 @@ export const ERRORS_OF_STATEMENTS = {
     status: 422,
     says: "This file is neither the JSON of the statement nor its workbook. Download it again and drop it as it is.",
   },
-  "register/dimension": { status: 422, says: 'This register has no column for "…". Choose one that is offered.' },
+  "register/dimension": {
+    status: 422,
+    says: 'This register has no column for "…". Choose one that is offered.',
+  },
   "register/no-amounts": {
     status: 422,
     says: "No column of amounts was found. Export the register as CSV or as a workbook, one row a document, with headings.",
   },
-  "register/not-amounts": { status: 422, says: "Only columns of amounts can make up a value. Choose others." },
+  "register/not-amounts": {
+    status: 422,
+    says: "Only columns of amounts can make up a value. Choose others.",
+  },
   "statements/decision": { status: 422, says: "This cannot be said of these lines." },
   "statements/line-gone": {
     status: 409,

@@ -32,7 +32,10 @@ const MONTHS = 9;
 
 /** The registration of the looms under GST; the older one is under an own jurisdiction. */
 async function registrationOf(call: Caller, client: number): Promise<number> {
-  const { registrations } = await call<{ registrations: { id: number; pack: string }[] }>("GET", `/clients/${client}`);
+  const { registrations } = await call<{ registrations: { id: number; pack: string }[] }>(
+    "GET",
+    `/clients/${client}`,
+  );
   return registrations.find(({ pack }) => pack === "in")?.id ?? 0;
 }
 
@@ -56,7 +59,11 @@ export async function furnishMonths(call: Caller, client: number, due: string): 
     const told = back === 0 ? troubled(listed, random) : listed.filter((_, at) => at % 90 !== 41);
     const file = statementOf(number, end, told);
     const path = `/clients/${client}/registrations/${registration}/statements?kind=furnished&period=${end}`;
-    const { id } = await call.upload<{ id: number }>(path, `GSTR-2B ${end.slice(0, 7)}.json`, JSON.stringify(file));
+    const { id } = await call.upload<{ id: number }>(
+      path,
+      `GSTR-2B ${end.slice(0, 7)}.json`,
+      JSON.stringify(file),
+    );
     const one = `/clients/${client}/statements/${id}`;
     await call("POST", `${one}/match`);
     if (back > 0) await decideAll(call, one);
@@ -134,7 +141,8 @@ function troubled(rows: readonly Furnished[], random: Random): Furnished[] {
     else if (at % 101 === 29) result.push({ ...row, ctin: inventedGstin("27", row.ctin.slice(2, 12)) });
     else result.push(row);
     if (at % 150 === 31) result.push({ ...row });
-    if (at % 26 === 15) result.push({ ...row, number: `K-${700 + at}`, net: row.net + 1200_00, tax: row.tax + 60_00 });
+    if (at % 26 === 15)
+      result.push({ ...row, number: `K-${700 + at}`, net: row.net + 1200_00, tax: row.tax + 60_00 });
   }
   return result;
 }
@@ -220,5 +228,7 @@ function dayFirst(date: string): string {
 
 /** The last day of a month so many months later. */
 export function monthEnd(date: string, months: number): string {
-  return new Date(Date.UTC(Number(date.slice(0, 4)), Number(date.slice(5, 7)) + months, 0)).toISOString().slice(0, 10);
+  return new Date(Date.UTC(Number(date.slice(0, 4)), Number(date.slice(5, 7)) + months, 0))
+    .toISOString()
+    .slice(0, 10);
 }

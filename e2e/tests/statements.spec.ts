@@ -80,8 +80,14 @@ test("a furnished list is dropped, what agrees accepted, one credit held back, a
   await page.getByRole("button", { name: "Bring in a statement" }).click();
   await page
     .getByLabel("Statement file")
-    .setInputFiles({ name: "2b.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(FILE)) });
-  await expect(page.getByRole("heading", { name: /GSTR-2B, what suppliers furnished, to 31 Oct 2026/ })).toBeVisible();
+    .setInputFiles({
+      name: "2b.json",
+      mimeType: "application/json",
+      buffer: Buffer.from(JSON.stringify(FILE)),
+    });
+  await expect(
+    page.getByRole("heading", { name: /GSTR-2B, what suppliers furnished, to 31 Oct 2026/ }),
+  ).toBeVisible();
   const outcome = (name: string) => page.getByRole("row", { name: new RegExp(`^\\W*${name}`) });
   await expect(outcome("Only theirs")).toContainText("126.00");
   await expect(outcome("Only ours")).toContainText("−540.00");
@@ -119,13 +125,15 @@ test("a register alone: columns make up two values, blanks in the tax column are
     .getByLabel("Register file")
     .setInputFiles({ name: "sales.csv", mimeType: "text/csv", buffer: Buffer.from(REGISTER) });
   await expect(page.getByRole("heading", { name: "sales.csv" })).toBeVisible();
-  await expect(page.getByRole("row", { name: /Duty ▲ not used/ })).toContainText("30.00");
+  await expect(page.getByRole("row", { name: /Duty.*not used/ })).toContainText("30.00");
   await page.getByRole("checkbox", { name: "Duty is part of the value on the return" }).check();
   await expect(page.getByRole("row", { name: /Value on the return/ })).toContainText("3,530.00");
   await expect(page.getByRole("row", { name: /Tax blank/ })).toContainText("2,000.00");
   await page.getByLabel("Sales in the profit and loss account").fill("3,600.00");
   await page.getByRole("button", { name: "Compare" }).click();
-  await expect(page.getByRole("row", { name: /In the profit and loss account, not here/ })).toContainText("100.00");
+  await expect(page.getByRole("row", { name: /In the profit and loss account, not here/ })).toContainText(
+    "100.00",
+  );
   await page.getByRole("button", { name: "2026-01, blank: 2,000.00, open rows" }).click();
   await expect(page.getByRole("region", { name: "Rows behind the figure" })).toContainText("Harbour");
   await expectAccessible(page);

@@ -57,6 +57,9 @@ import { bankSimulator } from "./simulators/bank.ts";
 import { payoutLines, terminalSimulator } from "./simulators/terminal.ts";
 import { authorityStore } from "./simulators/authorityStore.ts";
 import { postRecurring } from "./features/templates/recurring.ts";
+import { guardBorder } from "./base/border.ts";
+import { keepAnswers } from "./base/once.ts";
+import { holdFolder } from "./db/folderLock.ts";
 import { validateWithJoi } from "./base/validation.ts";
 
 const today = () => new Date().toISOString().slice(0, 10);
@@ -69,7 +72,10 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     logger: { level: config.logLevel },
     bodyLimit: 5 * 1024 * 1024,
     forceCloseConnections: true,
+    requestTimeout: 600_000,
+    connectionTimeout: 600_000,
   });
+  const free = await holdFolder(config.dataDir);
   const db = await Database.open(config.dataDir, config.person);
   const begin = workOn(db, config.dataDir);
   const packs = async () => (await begin()).packs;
@@ -82,6 +88,8 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   const context: AppContext = { begin, jobs, gateway, numbers, bank, operator };
 
   handleErrors(app);
+  guardBorder(app, config.hosts);
+  keepAnswers(app, db);
   validateWithJoi(app);
   await app.register(helmet, { contentSecurityPolicy: { directives: SOURCES }, hsts: false });
   await app.register(rateLimit, { max: 6000, timeWindow: "1 minute" });
@@ -153,6 +161,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   app.addHook("onClose", async () => {
     await jobs.close();
     await db.close();
+    await free();
   });
   return app;
 }

@@ -10,6 +10,8 @@ export interface Config {
   /** Base address of the tax authority; empty means the simulator that ships with the server. */
   authorityUrl: string;
   logLevel: string;
+  /** Further names this server is reached by, beside localhost, its own name and its addresses. */
+  hosts: readonly string[];
 }
 
 export function configFromEnvironment(env: NodeJS.ProcessEnv): Config {
@@ -20,5 +22,6 @@ export function configFromEnvironment(env: NodeJS.ProcessEnv): Config {
     person: env["FISCALON_PERSON"] ?? "Practice owner",
     authorityUrl: env["FISCALON_AUTHORITY_URL"] ?? "",
     logLevel: env["FISCALON_LOG"] ?? "info",
+    hosts: (env["FISCALON_HOSTS"] ?? "").split(",").flatMap((host) => host.trim() || []),
   };
 }

@@ -2,7 +2,10 @@ import { buildApp } from "./app.ts";
 import { configFromEnvironment } from "./config.ts";
 
 const config = configFromEnvironment(process.env);
-const app = await buildApp(config);
+const app = await buildApp(config).catch((error: Error) => {
+  console.error(error.message);
+  process.exit(1);
+});
 await app.listen({ host: config.host, port: config.port }).catch(async (error: NodeJS.ErrnoException) => {
   const taken = error.code === "EADDRINUSE";
   app.log.fatal(

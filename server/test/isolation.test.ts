@@ -175,11 +175,18 @@ function bodyFor(method: string, path: string): object | undefined {
 
 /** The question after a path that cannot be asked without one. */
 function queryFor(method: string, path: string): string {
-  if (path.endsWith("/bridge/file") || path.endsWith("/year/file")) return `?format=csv&from=${SPAN.from}&to=${SPAN.to}`;
-  if ((path.includes("/bridge") || path.endsWith("/year")) && method === "GET") return `?from=${SPAN.from}&to=${SPAN.to}`;
+  if (path.endsWith("/bridge/file") || path.endsWith("/year/file"))
+    return `?format=csv&from=${SPAN.from}&to=${SPAN.to}`;
+  if ((path.includes("/bridge") || path.endsWith("/year")) && method === "GET")
+    return `?from=${SPAN.from}&to=${SPAN.to}`;
   if (path.endsWith("/registrations/{rid}/statements") && method === "POST")
     return `?kind=supplier&period=${END}`;
-  if (path.endsWith("/register-sheets/{sheet}/file") || path.endsWith("/statements/{statement}/file") || path.endsWith("/agreements/{period}/file")) return "?format=csv";
+  if (
+    path.endsWith("/register-sheets/{sheet}/file") ||
+    path.endsWith("/statements/{statement}/file") ||
+    path.endsWith("/agreements/{period}/file")
+  )
+    return "?format=csv";
   if (path.endsWith("/capital-items/export")) return "?format=csv";
   if (path.includes("/collection/")) return `?day=${END}`;
   if (path.endsWith("/returns")) return `?from=2026-01-01&to=${END}`;

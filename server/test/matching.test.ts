@@ -12,15 +12,24 @@ const NOBODY: MatchDecisions = { together: [], apart: [] };
 
 /** By keys, so that answers over lists in another order can be laid side by side. */
 function told(matching: Matching, ours: readonly MatchRow[], theirs: readonly MatchRow[]) {
-  const keys = (rows: readonly MatchRow[], at: readonly number[]) => at.map((one) => rows[one]?.key ?? "").sort();
+  const keys = (rows: readonly MatchRow[], at: readonly number[]) =>
+    at.map((one) => rows[one]?.key ?? "").sort();
   return {
     pairs: matching.pairs
-      .map((pair) => [keys(ours, pair.ours).join(), keys(theirs, pair.theirs).join(), pair.score, pair.sure].join("|"))
+      .map((pair) =>
+        [keys(ours, pair.ours).join(), keys(theirs, pair.theirs).join(), pair.score, pair.sure].join("|"),
+      )
       .sort(),
     ours: keys(ours, matching.onlyOurs),
     theirs: keys(theirs, matching.onlyTheirs),
-    doubledOurs: keys(ours, matching.doubledOurs.map(({ row }) => row)),
-    doubledTheirs: keys(theirs, matching.doubledTheirs.map(({ row }) => row)),
+    doubledOurs: keys(
+      ours,
+      matching.doubledOurs.map(({ row }) => row),
+    ),
+    doubledTheirs: keys(
+      theirs,
+      matching.doubledTheirs.map(({ row }) => row),
+    ),
   };
 }
 
@@ -41,7 +50,15 @@ test.each([11, 12, 13])("what is called sure is right, and hardly anything is mi
 });
 
 test("a number is the same however it is written", () => {
-  const written = ["KY/26-27/0447", "ky-447", "KY 2026 447", "KY/2026-27/0447", "KY-O447", "ＫＹ447", "KY\u200f-447"];
+  const written = [
+    "KY/26-27/0447",
+    "ky-447",
+    "KY 2026 447",
+    "KY/2026-27/0447",
+    "KY-O447",
+    "ＫＹ447",
+    "KY\u200f-447",
+  ];
   expect(new Set(written.map((number) => plainNumber(number).whole))).toEqual(new Set(["KY447"]));
   expect(plainNumber("2026").whole).toBe("2026");
   expect(plainNumber("KY/26-28/447").whole).not.toBe("KY447");
@@ -72,7 +89,10 @@ test("every row is in one place, its sums add up, and the order of rows changes 
 
       const lot = lots(seed);
       const shuffled = (rows: readonly MatchRow[]) =>
-        rows.map((row) => ({ row, by: lot(1_000_000) })).sort((a, b) => a.by - b.by).map(({ row }) => row);
+        rows
+          .map((row) => ({ row, by: lot(1_000_000) }))
+          .sort((a, b) => a.by - b.by)
+          .map(({ row }) => row);
       const [mixedOurs, mixedTheirs] = [shuffled(ours), shuffled(theirs)];
       const mixed = matchRows(mixedOurs, mixedTheirs, USUAL_MATCHING);
       expect(told(mixed, mixedOurs, mixedTheirs)).toEqual(told(matching, ours, theirs));
@@ -101,20 +121,24 @@ test("swapping the sides swaps the answer; what was decided stays decided", () =
 
       const first = matching.pairs[0];
       if (!first) return;
-      const keys = (rows: readonly MatchRow[], at: readonly number[]) => at.map((row) => rows[row]?.key ?? "");
+      const keys = (rows: readonly MatchRow[], at: readonly number[]) =>
+        at.map((row) => rows[row]?.key ?? "");
       const mine = keys(ours, first.ours);
       const yours = keys(theirs, first.theirs);
       const apart = matchRows(ours, theirs, USUAL_MATCHING, {
         ...NOBODY,
         apart: mine.flatMap((our) => yours.map((their) => ({ ours: our, theirs: their }))),
       });
-      expect(told(apart, ours, theirs).pairs.map((pair) => pair.split("|").slice(0, 2).join("|"))).not.toContain(
-        `${mine.sort().join()}|${yours.sort().join()}`,
-      );
+      expect(
+        told(apart, ours, theirs).pairs.map((pair) => pair.split("|").slice(0, 2).join("|")),
+      ).not.toContain(`${mine.sort().join()}|${yours.sort().join()}`);
       // Everything accepted as it stands: matching again finds the same.
       const accepted = matchRows(ours, theirs, USUAL_MATCHING, {
         ...NOBODY,
-        together: matching.pairs.map((pair) => ({ ours: keys(ours, pair.ours), theirs: keys(theirs, pair.theirs) })),
+        together: matching.pairs.map((pair) => ({
+          ours: keys(ours, pair.ours),
+          theirs: keys(theirs, pair.theirs),
+        })),
       });
       expect(accepted.pairs.map((pair) => [pair.ours, pair.theirs])).toEqual(
         matching.pairs.map((pair) => [pair.ours, pair.theirs]),

@@ -45,7 +45,13 @@ test("a register alone: both values, split by blank tax, by month and party, wha
   const mapping = { ...first.mapping, accounts: [3, 4], returns: [3, 4, 5], told: "3500.00" };
   await server.ok("PUT", `${one}/mapping`, mapping);
   const view = await server.ok<SheetView>("GET", one);
-  expect(view).toMatchObject({ accounts: 3450_00, returns: 3480_00, told: 3500_00, untold: 50_00, unused: [] });
+  expect(view).toMatchObject({
+    accounts: 3450_00,
+    returns: 3480_00,
+    told: 3500_00,
+    untold: 50_00,
+    unused: [],
+  });
   expect(view.causes).toEqual([{ at: 5, name: "Duty", amount: 30_00 }]);
   expect(view.split).toEqual([
     { id: "taxed", rows: 2, accounts: 950_00, returns: 970_00, tax: 162_00 },
@@ -65,12 +71,22 @@ test("a register alone: both values, split by blank tax, by month and party, wha
     ["Northgate", [null, 510_00, 1070_00], 1580_00, 2],
     ["Hill", [null, null, -100_00], -100_00, 1],
   ]);
-  const behind = await server.ok<SheetRowPage>("GET", `${one}/rows?rows=c1&columns=tax&row=Northgate&column=nought`);
-  expect(behind).toMatchObject({ total: 1, rows: [{ no: 3, cells: ["2026-02-09", "Northgate", "IN", 500_00, null, 10_00, 0, "0"] }] });
+  const behind = await server.ok<SheetRowPage>(
+    "GET",
+    `${one}/rows?rows=c1&columns=tax&row=Northgate&column=nought`,
+  );
+  expect(behind).toMatchObject({
+    total: 1,
+    rows: [{ no: 3, cells: ["2026-02-09", "Northgate", "IN", 500_00, null, 10_00, 0, "0"] }],
+  });
 
   // The same columns come again: they are read as they were.
   const again = await server.upload(`${base}/register-sheets`, "next.csv", REGISTER);
-  expect((again.body as unknown as SheetView).mapping).toMatchObject({ accounts: [3, 4], returns: [3, 4, 5], told: "" });
+  expect((again.body as unknown as SheetView).mapping).toMatchObject({
+    accounts: [3, 4],
+    returns: [3, 4, 5],
+    told: "",
+  });
   const none = await server.upload(`${base}/register-sheets`, "words.csv", "Name,City\nA,B\n");
   expect(none).toMatchObject({ status: 422, body: { error: { code: "register/no-amounts" } } });
   const wrong = await server.call("PUT", `${one}/mapping`, { ...mapping, accounts: [1] });

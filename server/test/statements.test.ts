@@ -23,7 +23,13 @@ interface Statement {
   post: <T>(what: string, body?: object) => Promise<T>;
 }
 
-async function dropped(base: string, registration: string, query: string, name: string, content: string | Buffer) {
+async function dropped(
+  base: string,
+  registration: string,
+  query: string,
+  name: string,
+  content: string | Buffer,
+) {
   const { status, body } = await server.upload(`${registration}/statements?${query}`, name, content);
   expect(status, JSON.stringify(body)).toBe(201);
   const one = `${base}/statements/${(body as StatementView).id}`;
@@ -51,7 +57,13 @@ async function indianBooks() {
     const body = { name, country, region, registered: taxNumber !== null, taxNumber: taxNumber ?? "" };
     return (await server.ok<{ id: number }>("POST", `${books.base}/contacts`, body)).id;
   };
-  const bill = (number: string, date: string, contact: number, lines: [string, string][], more: object = {}) =>
+  const bill = (
+    number: string,
+    date: string,
+    contact: number,
+    lines: [string, string][],
+    more: object = {},
+  ) =>
     server.ok<{ id: number }>("POST", `${books.base}/documents`, {
       kind: "purchase-bill",
       prices: "exclusive",
@@ -73,20 +85,31 @@ test("GSTR-2B against the books: every outcome, credit held back and given back,
   const abroad = await books.party("Sample Mills Abroad", null, "SG");
   await books.bill("SD/2026/884", "2026-10-02", timber, [["P18", "40000"]]);
   // The year left out, a rate mistaken: 5 % as 18 %.
-  await books.bill("SD-901", "2026-10-17", timber, [["P18", "12000"], ["P18", "3000"]]);
+  await books.bill("SD-901", "2026-10-17", timber, [
+    ["P18", "12000"],
+    ["P18", "3000"],
+  ]);
   await books.bill("417", "2026-10-11", hardware, [["P18", "25000"]]);
   await books.bill("SC-71", "2026-10-28", cartage, [["R5", "6000"]]);
   await books.bill("4410926", "2026-10-08", abroad, [["IG18", "70000"]]);
   const missing = await books.bill("D-5", "2026-10-20", other, [["P18", "10000"]]);
   await books.bill("SDC/2026/31", "2026-10-21", timber, [["P18", "2000"]], { kind: "purchase-credit-note" });
 
-  const statement = await dropped(books.base, books.registration, `kind=furnished&period=${OCTOBER}`, "2b.json", SAMPLE);
+  const statement = await dropped(
+    books.base,
+    books.registration,
+    `kind=furnished&period=${OCTOBER}`,
+    "2b.json",
+    SAMPLE,
+  );
   const view = await statement.view();
   expect(view.theirsTotal).toMatchObject({ rows: 7 });
-  const outcomes = Object.fromEntries((await statement.lines()).map((line) => [
-    at([...line.ours, ...line.theirs], 0).number,
-    [line.outcome, line.differs.join()],
-  ]));
+  const outcomes = Object.fromEntries(
+    (await statement.lines()).map((line) => [
+      at([...line.ours, ...line.theirs], 0).number,
+      [line.outcome, line.differs.join()],
+    ]),
+  );
   expect(outcomes).toEqual({
     "SD/2026/884": ["agreed", ""],
     "SD-901": ["amount", "tax"],
@@ -108,7 +131,11 @@ test("GSTR-2B against the books: every outcome, credit held back and given back,
   const before = await books.boxes(OCTOBER);
   await statement.post("decisions", { lines: [alone.id], decision: "hold", reason: "not furnished yet" });
   await statement.post("match");
-  const held = found(await statement.lines(), ({ outcome }) => outcome === "only-ours", "a line of ours alone");
+  const held = found(
+    await statement.lines(),
+    ({ outcome }) => outcome === "only-ours",
+    "a line of ours alone",
+  );
   expect(held).toMatchObject({ decision: { decision: "hold" }, ours: [{ held: "waiting" }] });
   const after = await books.boxes(OCTOBER);
   expect(Number(before["4A5.cgst"]) - Number(after["4A5.cgst"])).toBe(900);
@@ -122,7 +149,9 @@ test("GSTR-2B against the books: every outcome, credit held back and given back,
   const november = JSON.parse(SAMPLE) as { data: { rtnprd: string; docdata: Record<string, unknown> } };
   november.data.rtnprd = "112026";
   const items = [{ num: 1, rt: 18, txval: 10000, igst: 0, cgst: 900, sgst: 900, cess: 0 }];
-  const inv = [{ inum: "D/5", typ: "R", dt: "20-10-2026", val: 11800, pos: "29", rev: "N", itcavl: "Y", items }];
+  const inv = [
+    { inum: "D/5", typ: "R", dt: "20-10-2026", val: 11800, pos: "29", rev: "N", itcavl: "Y", items },
+  ];
   november.data.docdata = { b2b: [{ ctin: "29AAFCM1177Q1ZS", trdnm: "Sample Dyes", supprd: "102026", inv }] };
   const next = await dropped(
     books.base,
@@ -136,7 +165,10 @@ test("GSTR-2B against the books: every outcome, credit held back and given back,
   expect((await next.lines()).map(({ outcome }) => outcome).filter((one) => one === "only-ours")).toEqual([]);
   expect((await next.view()).releasable).toBe(1);
   expect((await next.post<{ changed: number }>("release")).changed).toBe(1);
-  const book = await server.ok<{ statements: object[]; matchDecisions: object[] }>("GET", `${books.base}/book`);
+  const book = await server.ok<{ statements: object[]; matchDecisions: object[] }>(
+    "GET",
+    `${books.base}/book`,
+  );
   const { id: copy } = await server.ok<{ id: number }>("POST", "/books", book);
   const moved = await server.ok<typeof book>("GET", `/clients/${copy}/book`);
   expect(moved.statements).toEqual(book.statements);
@@ -169,7 +201,10 @@ Date,Reference,Details,Charges,Payments
 
 test("a supplier's statement of account: charges and credits, payments left out, rows paired and parted by hand", async () => {
   const books = await periodBooks(server, british());
-  const supplier = await server.ok<{ id: number }>("POST", `${books.base}/contacts`, { name: "Sample Paper", country: "GB" });
+  const supplier = await server.ok<{ id: number }>("POST", `${books.base}/contacts`, {
+    name: "Sample Paper",
+    country: "GB",
+  });
   const bill = (number: string, date: string, gross: string, kind = "purchase-bill") =>
     server.ok("POST", `${books.base}/documents`, {
       kind,
@@ -205,23 +240,37 @@ test("a supplier's statement of account: charges and credits, payments left out,
   const byHand = lines.filter(({ outcome }) => outcome.startsWith("only-")).map(({ id }) => id);
   await statement.post("decisions", { lines: byHand, decision: "pair", reason: "the same goods" });
   await statement.post("match");
-  const pair = found(await statement.lines(), ({ decision }) => decision?.decision === "pair", "a pair by hand");
+  const pair = found(
+    await statement.lines(),
+    ({ decision }) => decision?.decision === "pair",
+    "a pair by hand",
+  );
   expect(pair).toMatchObject({ ours: [{ number: "X-99" }], theirs: [{ number: "INV-0104" }] });
   await statement.post("decisions/undo", { lines: [pair.id] });
   await statement.post("match");
   expect((await outcomes()).filter(([outcome]) => outcome?.startsWith("only-"))).toHaveLength(2);
-  const refused = await server.call("POST", `${books.base}/statements/${(await statement.view()).id}/decisions`, {
-    lines: [at(await statement.lines("only-ours"), 0).id],
-    decision: "agreed",
-    reason: "",
-  });
+  const refused = await server.call(
+    "POST",
+    `${books.base}/statements/${(await statement.view()).id}/decisions`,
+    {
+      lines: [at(await statement.lines("only-ours"), 0).id],
+      decision: "agreed",
+      reason: "",
+    },
+  );
   expect(refused).toMatchObject({ status: 422, body: { error: { code: "statements/decision" } } });
 });
 
 test("the monthly statement of postponed import VAT against our imports", async () => {
   const books = await periodBooks(server, british());
-  const mill = await server.ok<{ id: number }>("POST", `${books.base}/contacts`, { name: "Sample Mill", country: "TR" });
-  for (const [number, amount] of [["TR-1", "1000"], ["TR-2", "400"]])
+  const mill = await server.ok<{ id: number }>("POST", `${books.base}/contacts`, {
+    name: "Sample Mill",
+    country: "TR",
+  });
+  for (const [number, amount] of [
+    ["TR-1", "1000"],
+    ["TR-2", "400"],
+  ])
     await server.ok("POST", `${books.base}/documents`, {
       kind: "purchase-bill",
       prices: "exclusive",
@@ -230,10 +279,19 @@ test("the monthly statement of postponed import VAT against our imports", async 
       contact: mill.id,
       lines: [{ code: "PVA20", amount }],
     });
-  const csv = "MRN,Acceptance date,Import VAT postponed\n26GB000000000001A1,2026-01-09,200.00\n26GB000000000002B2,2026-01-10,90.00\n";
-  const statement = await dropped(books.base, books.registration, "kind=postponed&period=2026-03-31", "mpivs.csv", csv);
+  const csv =
+    "MRN,Acceptance date,Import VAT postponed\n26GB000000000001A1,2026-01-09,200.00\n26GB000000000002B2,2026-01-10,90.00\n";
+  const statement = await dropped(
+    books.base,
+    books.registration,
+    "kind=postponed&period=2026-03-31",
+    "mpivs.csv",
+    csv,
+  );
   const lines = await statement.lines();
-  expect(lines.map(({ outcome, ours, theirs }) => [outcome, ours[0]?.tax ?? null, theirs[0]?.tax ?? null])).toEqual(
+  expect(
+    lines.map(({ outcome, ours, theirs }) => [outcome, ours[0]?.tax ?? null, theirs[0]?.tax ?? null]),
+  ).toEqual(
     expect.arrayContaining([
       ["agreed", 20000, 20000],
       ["only-ours", 8000, null],
@@ -262,7 +320,13 @@ test("the account at the authority: returns and payments meet, interest and a pa
 2026-06-02,Late payment interest,1.37,
 2026-06-30,Balance,51.37,
 `;
-  const statement = await dropped(books.base, books.registration, "kind=authority&period=2026-06-30", "account.csv", csv);
+  const statement = await dropped(
+    books.base,
+    books.registration,
+    "kind=authority&period=2026-06-30",
+    "account.csv",
+    csv,
+  );
   const lines = (await statement.lines()).map(({ outcome, ours, theirs }) => [
     outcome,
     ours[0]?.value ?? null,

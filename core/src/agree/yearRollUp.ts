@@ -43,12 +43,19 @@ export function yearRollUp({ ledger, lateIn, lateOut, byHand, returns, isWorkedO
     amount,
     rows: amount === 0 ? 0 : 1,
   });
-  return agreement(ledger, sum(({ declared }) => declared), [
-    cause("late-in", lateIn),
-    cause("late-out", lateOut === 0 ? 0 : -lateOut),
-    cause("by-hand", byHand),
-    cause("scheme", sum(({ exact, ofFacts }) => exact - ofFacts) - byHand),
-    cause("form", isWorkedOut ? sum(({ ofFacts }) => ofFacts) - (ledger + lateIn - lateOut) : 0),
-    cause("rounding", sum(({ declared, exact }) => declared - exact)),
-  ]);
+  return agreement(
+    ledger,
+    sum(({ declared }) => declared),
+    [
+      cause("late-in", lateIn),
+      cause("late-out", lateOut === 0 ? 0 : -lateOut),
+      cause("by-hand", byHand),
+      cause("scheme", sum(({ exact, ofFacts }) => exact - ofFacts) - byHand),
+      cause("form", isWorkedOut ? sum(({ ofFacts }) => ofFacts) - (ledger + lateIn - lateOut) : 0),
+      cause(
+        "rounding",
+        sum(({ declared, exact }) => declared - exact),
+      ),
+    ],
+  );
 }

@@ -13,6 +13,14 @@ export interface Ground {
   /** Who does it, and when. */
   person: number;
   at: string;
+  /** Done first and last in each transaction of this work: what refuses there, or fails, undoes all of it. */
+  around?: Around;
+}
+
+/** What goes with every change of a piece of work, in the same transaction. */
+export interface Around {
+  begin?: (work: Writing) => Promise<void>;
+  end?: (work: Writing, value: unknown) => Promise<void>;
 }
 
 /** Something done for a person at a moment, with the jurisdictions known then. Reads only; see write. */
@@ -82,7 +90,14 @@ export class Work {
   /** Runs `work` in one transaction, all or nothing; within one, in that one. */
   write<T>(work: (work: Writing) => Promise<T>): Promise<T> {
     if (this.tx) return work(new Writing(this.#ground, this.tx));
-    return this.#ground.db.write((tx) => work(new Writing(this.#ground, tx)));
+    const { db, around } = this.#ground;
+    return db.write(async (tx) => {
+      const writing = new Writing(this.#ground, tx);
+      await around?.begin?.(writing);
+      const value = await work(writing);
+      await around?.end?.(writing, value);
+      return value;
+    });
   }
 
   /** The same work, with other jurisdictions known. */

@@ -15,13 +15,18 @@ export function matchingBench(): BenchRow[] {
     work();
     return performance.now() - start;
   };
-  const sorting = Math.min(...[1, 2, 3].map(() => timed(() => [ours, theirs].forEach((side) => [...side].sort(byAll)))));
+  const sorting = Math.min(
+    ...[1, 2, 3].map(() => timed(() => [ours, theirs].forEach((side) => [...side].sort(byAll)))),
+  );
   let matching = matchRows([], [], USUAL_MATCHING);
   const taken = timed(() => {
     matching = matchRows(ours, theirs, USUAL_MATCHING);
   });
-  const known = new Set(truth.map((one) => `${[...one.ours].sort().join()}|${[...one.theirs].sort().join()}`));
-  const keys = (rows: readonly MatchRow[], at: readonly number[]) => at.map((place) => rows[place]?.key ?? "").sort();
+  const known = new Set(
+    truth.map((one) => `${[...one.ours].sort().join()}|${[...one.theirs].sort().join()}`),
+  );
+  const keys = (rows: readonly MatchRow[], at: readonly number[]) =>
+    at.map((place) => rows[place]?.key ?? "").sort();
   const isRight = (pair: (typeof matching.pairs)[number]) =>
     known.has(`${keys(ours, pair.ours).join()}|${keys(theirs, pair.theirs).join()}`);
   const sure = matching.pairs.filter((pair) => pair.sure);

@@ -61,7 +61,9 @@ function plainRow(
   return {
     key: `r${made}`,
     ...partyOf(party, parties),
-    number: [`INV-${serial}`, `S${party}/26-27/${String(serial).padStart(5, "0")}`, String(serial)][party % 3] ?? "",
+    number:
+      [`INV-${serial}`, `S${party}/26-27/${String(serial).padStart(5, "0")}`, String(serial)][party % 3] ??
+      "",
     date: dayOf(lot(90)),
     value,
     tax: Math.round((value * rate) / 100),
@@ -73,7 +75,11 @@ function plainRow(
 
 function partyOf(party: number, parties: number): Pick<MatchRow, "partyNumber" | "partyKin" | "partyName"> {
   const kin = `AAA${String(10_000 + (party % Math.ceil(parties * 0.97)))}`;
-  return { partyNumber: `${29 + (party % 4)}${kin}${party}Z`, partyKin: kin, partyName: `Sample Trader ${party}` };
+  return {
+    partyNumber: `${29 + (party % 4)}${kin}${party}Z`,
+    partyKin: kin,
+    partyName: `Sample Trader ${party}`,
+  };
 }
 
 function dayOf(day: number): string {
@@ -85,7 +91,12 @@ function laterBy(date: string, days: number): string {
 }
 
 /** Puts a document on both sides, with at most one trouble. */
-function trouble(sample: MatchingSample, row: MatchRow, lot: (most: number) => number, parties: number): void {
+function trouble(
+  sample: MatchingSample,
+  row: MatchRow,
+  lot: (most: number) => number,
+  parties: number,
+): void {
   const { ours, theirs, truth } = sample;
   const pair = (mine: Partial<MatchRow>, yours: Partial<MatchRow> = {}) => {
     ours.push({ ...row, ...mine, key: `o${row.key}` });
@@ -123,7 +134,11 @@ function trouble(sample: MatchingSample, row: MatchRow, lot: (most: number) => n
   else theirs.push({ ...row, key: `t${row.key}` });
 }
 
-function inParts({ ours, theirs, truth }: MatchingSample, row: MatchRow, lot: (most: number) => number): void {
+function inParts(
+  { ours, theirs, truth }: MatchingSample,
+  row: MatchRow,
+  lot: (most: number) => number,
+): void {
   const parts = 2 + lot(3);
   const shares = Array.from({ length: parts }, (_, at) => at);
   const first = { value: Math.floor(row.value / parts), tax: Math.floor(row.tax / parts) };
@@ -145,7 +160,9 @@ function inParts({ ours, theirs, truth }: MatchingSample, row: MatchRow, lot: (m
 /** The places of the digits of a text that a slip can hit: of a number its last run. */
 function places(text: string): number[] {
   const run = /\d+$/.exec(text);
-  return run ? Array.from(run[0], (_, at) => run.index + at).filter((at) => at > run.index || run[0].length === 1) : [];
+  return run
+    ? Array.from(run[0], (_, at) => run.index + at).filter((at) => at > run.index || run[0].length === 1)
+    : [];
 }
 
 function mistyped(text: string, lot: (most: number) => number): string {

@@ -17,7 +17,7 @@ class PatientDatabase extends sqlite3.Database {
   constructor(file: string, mode?: number, done?: (error: Error | null) => void) {
     super(file, mode, done);
     this.configure("busyTimeout", BUSY_MS);
-    this.exec("PRAGMA cache_size = -131072; PRAGMA synchronous = NORMAL; PRAGMA temp_store = MEMORY");
+    this.exec("PRAGMA cache_size = -131072; PRAGMA synchronous = FULL; PRAGMA temp_store = MEMORY");
   }
 }
 
@@ -46,7 +46,7 @@ export class Database {
       define: { timestamps: false, underscored: true },
     });
     await sequelize.query("PRAGMA journal_mode = WAL");
-    await migrate(sequelize, person);
+    await migrate(sequelize, person, dataDir);
     return new Database(sequelize);
   }
 

@@ -1,5 +1,8 @@
+import { renameSync, rmSync } from "node:fs";
+import { join } from "node:path";
+import { QueryTypes, Transaction } from "sequelize";
 import type { Sequelize } from "sequelize";
-import { SequelizeStorage, Umzug } from "umzug";
+import { Umzug } from "umzug";
 import { firstTables } from "./migrations/2026-11-24-first-tables.ts";
 import { accountRegion } from "./migrations/2026-11-28-account-region.ts";
 import { amendments } from "./migrations/2026-11-28-amendments.ts";
@@ -21,6 +24,7 @@ import { stockBook } from "./migrations/2026-11-28-stock-book.ts";
 import { instalments } from "./migrations/2026-11-28-instalments.ts";
 import { capitalItems } from "./migrations/2026-11-29-capital-items.ts";
 import { registerSheets } from "./migrations/2026-11-29-register-sheets.ts";
+import { onceKeys } from "./migrations/2026-11-29-once-keys.ts";
 import { statements } from "./migrations/2026-11-29-statements.ts";
 import { agreements } from "./migrations/2026-11-29-agreements.ts";
 import { lineUse } from "./migrations/2026-11-29-line-use.ts";
@@ -32,54 +36,101 @@ import { registrationRegion } from "./migrations/2026-11-28-registration-region.
 import { lookups } from "./migrations/2026-11-28-lookups.ts";
 import { wholeSetup } from "./migrations/2026-11-25-whole-setup.ts";
 
-/** Brings the database to the newest shape. Each migration runs once, in one transaction. */
-export async function migrate(sequelize: Sequelize, person: string): Promise<void> {
+const MIGRATIONS = [
+  firstTables,
+  wholeSetup,
+  auditChain,
+  paymentsAndCurrencies,
+  feeds,
+  importContents,
+  papers,
+  linePrices,
+  sourceKeys,
+  recurring,
+  documentTotals,
+  lookups,
+  lateAnswers,
+  registrationRegion,
+  creditHolds,
+  lawChanges,
+  accountRegion,
+  amendments,
+  openingFigures,
+  dueDates,
+  relievingLines,
+  schemes,
+  instalments,
+  stockBook,
+  lateFacts,
+  collectionOpenings,
+  capitalItems,
+  lineUse,
+  agreements,
+  statements,
+  registerSheets,
+  onceKeys,
+];
+
+/** Where the steps that were done are noted. */
+const DONE = "SequelizeMeta";
+
+/**
+ * Brings the database to the newest shape. Each step and the note of it are one transaction: killed at any moment, the
+ * next start goes on where this one was. Before a database with anything in it is changed, a copy is put beside it.
+ * @param folder where the copy goes
+ */
+export async function migrate(sequelize: Sequelize, person: string, folder: string): Promise<void> {
+  await sequelize.query(
+    `CREATE TABLE IF NOT EXISTS "${DONE}" (name VARCHAR(255) NOT NULL UNIQUE PRIMARY KEY)`,
+  );
   const umzug = new Umzug({
-    migrations: [
-      firstTables,
-      wholeSetup,
-      auditChain,
-      paymentsAndCurrencies,
-      feeds,
-      importContents,
-      papers,
-      linePrices,
-      sourceKeys,
-      recurring,
-      documentTotals,
-      lookups,
-      lateAnswers,
-      registrationRegion,
-      creditHolds,
-      lawChanges,
-      accountRegion,
-      amendments,
-      openingFigures,
-      dueDates,
-      relievingLines,
-      schemes,
-      instalments,
-      stockBook,
-      lateFacts,
-      collectionOpenings,
-      capitalItems,
-      lineUse,
-      agreements,
-      statements,
-      registerSheets,
-    ].map(({ name, statements }) => ({
+    migrations: MIGRATIONS.map(({ name, statements }) => ({
       name,
-      up: () =>
-        sequelize.transaction(async (transaction) => {
-          for (const sql of statements) await sequelize.query(sql, { transaction });
-        }),
+      up: () => step(sequelize, name, statements),
     })),
-    storage: new SequelizeStorage({ sequelize }),
+    storage: {
+      // The step notes itself, in its own transaction.
+      logMigration: () => Promise.resolve(),
+      unlogMigration: () => Promise.resolve(),
+      executed: () => done(sequelize),
+    },
     logger: undefined,
   });
+  const pending = await umzug.pending();
+  if (pending.length > 0 && pending.length < MIGRATIONS.length) await copyBefore(sequelize, folder);
   await umzug.up();
   await sequelize.query(
     "INSERT INTO people (name, role, created_at) SELECT $1, 'preparer', $2 WHERE NOT EXISTS (SELECT 1 FROM people)",
     { bind: [person, new Date().toISOString()] },
   );
+}
+
+async function done(sequelize: Sequelize): Promise<string[]> {
+  const rows = await sequelize.query<{ name: string }>(`SELECT name FROM "${DONE}" ORDER BY name`, {
+    type: QueryTypes.SELECT,
+  });
+  return rows.map(({ name }) => name);
+}
+
+async function step(sequelize: Sequelize, name: string, statements: readonly string[]): Promise<void> {
+  await sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, async (transaction) => {
+    // Another process may have been quicker.
+    const noted = await sequelize.query(`SELECT 1 FROM "${DONE}" WHERE name = $1`, {
+      bind: [name],
+      type: QueryTypes.SELECT,
+      transaction,
+    });
+    if (noted.length > 0) return;
+    for (const sql of statements) await sequelize.query(sql, { transaction });
+    await sequelize.query(`INSERT INTO "${DONE}" (name) VALUES ($1)`, { bind: [name], transaction });
+  });
+}
+
+/** A whole copy of the database as it was, named after the moment; a copy that was broken off is made again. */
+async function copyBefore(sequelize: Sequelize, folder: string): Promise<void> {
+  const moment = new Date().toISOString().replace(/[:.]/g, "-");
+  const unfinished = join(folder, "before-migration.unfinished.sqlite");
+  rmSync(unfinished, { force: true });
+  await sequelize.query("VACUUM INTO $1", { bind: [unfinished] });
+  renameSync(unfinished, join(folder, `before-migration-${moment}.sqlite`));
 }

@@ -38,7 +38,7 @@ export class JobRunner {
     this.#events.setMaxListeners(0);
   }
 
-  /** Jobs that were running when the process last ended did nothing; they are marked so. */
+  /** Jobs that were running when the process last ended did nothing, for a job that did notes it as it commits. */
   async recover(): Promise<void> {
     await this.#db.models.jobs.update(
       {
@@ -67,7 +67,7 @@ export class JobRunner {
     });
     const view = viewOf(row.get({ plain: true }) as JobRecord);
     const { person, at } = work;
-    const order: JobOrder = { task, person, at, dataDir: this.#dataDir };
+    const order: JobOrder = { id: view.id, task, person, at, dataDir: this.#dataDir };
     const run = this.#pool.exec("work", [order], {
       on: (message: JobMessage) => {
         Object.assign(view, message);

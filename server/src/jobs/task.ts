@@ -15,6 +15,7 @@ export interface JobMessage {
 }
 
 export interface JobOrder {
+  id: number;
   task: JobTask;
   person: number;
   at: string;

@@ -39,6 +39,7 @@ export async function startServer(kept?: string): Promise<TestServer> {
     person: "Test person",
     authorityUrl: "",
     logLevel: "silent",
+    hosts: [],
   });
   const address = await app.listen({ host: "127.0.0.1", port: 0 });
   return clientOf(address, dataDir, async () => {

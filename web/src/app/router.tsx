@@ -57,8 +57,7 @@ const LOAD: Record<ScreenPath, Load> = {
     (await import("../features/agree/statements/StatementsPage.tsx")).StatementsPage,
   "agree/statements/:statementId": async () =>
     (await import("../features/agree/statements/StatementPage.tsx")).StatementPage,
-  "agree/register": async () =>
-    (await import("../features/agree/register/RegistersPage.tsx")).RegistersPage,
+  "agree/register": async () => (await import("../features/agree/register/RegistersPage.tsx")).RegistersPage,
   "agree/register/:sheetId": async () =>
     (await import("../features/agree/register/RegisterPage.tsx")).RegisterPage,
   "agree/year": async () => (await import("../features/agree/YearPage.tsx")).YearPage,

@@ -79,7 +79,8 @@ export function assess(one: ReadyRow, other: ReadyRow, options: MatchOptions): A
   if (a.place !== "" && b.place !== "" && a.place !== b.place) differs.push("place");
   const alike = likeness(one.number, other.number);
   if (!numbersDiffer && alike !== "same" && !isBare(one.number, other.number)) differs.push("number");
-  if (one.day !== other.day && !(numbersDiffer && Math.abs(one.day - other.day) <= days)) differs.push("date");
+  if (one.day !== other.day && !(numbersDiffer && Math.abs(one.day - other.day) <= days))
+    differs.push("date");
   const party = partyReason(one, other);
   if (one.party !== other.party) differs.push("party");
   const reasons = [party, NUMBER_REASONS[alike], dateReason(one, other, days), value.reason, tax.reason];
@@ -89,7 +90,11 @@ export function assess(one: ReadyRow, other: ReadyRow, options: MatchOptions): A
 
 /** The same running number, which one side writes without what stands before it. */
 function isBare(one: PlainNumber, other: PlainNumber): boolean {
-  return one.serial !== "" && one.serial === other.serial && (one.whole === one.serial || other.whole === other.serial);
+  return (
+    one.serial !== "" &&
+    one.serial === other.serial &&
+    (one.whole === one.serial || other.whole === other.serial)
+  );
 }
 
 /** Whether one row takes off what the other adds. */
@@ -106,7 +111,13 @@ export function isNear(a: number, b: number, tolerance: number): boolean {
 /** Whether an amount is another one with its digits in another order. */
 export function isTransposed(a: number, b: number): boolean {
   const [one, other] = [String(Math.abs(a)), String(Math.abs(b))];
-  return one !== other && one.length === other.length && one.length > 2 && (a - b) % 9 === 0 && slips(one, other, 1);
+  return (
+    one !== other &&
+    one.length === other.length &&
+    one.length > 2 &&
+    (a - b) % 9 === 0 &&
+    slips(one, other, 1)
+  );
 }
 
 function amount(
@@ -152,7 +163,8 @@ function partyReason(one: ReadyRow, other: ReadyRow): Reason {
   return one.name !== "" && one.name === other.name ? "the same name" : "another party";
 }
 
-const NOISE = /\b(LTD|LIMITED|LLP|LLC|INC|PLC|PVT|PRIVATE|GMBH|AG|KG|PTY|CO|COMPANY|CORP|THE|AND|M S|MS|MESSRS)\b/g;
+const NOISE =
+  /\b(LTD|LIMITED|LLP|LLC|INC|PLC|PVT|PRIVATE|GMBH|AG|KG|PTY|CO|COMPANY|CORP|THE|AND|M S|MS|MESSRS)\b/g;
 
 /** Begins what stands for a party that tells no tax number. */
 const NAMED = "~";
@@ -174,9 +186,18 @@ export function readyRows(rows: readonly MatchRow[]): ReadyRow[] {
 }
 
 function plainParty({ partyNumber, partyName }: MatchRow): Pick<ReadyRow, "party" | "name"> {
-  const words = partyName.normalize("NFKC").toUpperCase().replace(/[^\p{L}\p{N}]+/gu, " ");
-  const kept = words.replace(NOISE, " ").split(" ").filter((word) => word !== "");
+  const words = partyName
+    .normalize("NFKC")
+    .toUpperCase()
+    .replace(/[^\p{L}\p{N}]+/gu, " ");
+  const kept = words
+    .replace(NOISE, " ")
+    .split(" ")
+    .filter((word) => word !== "");
   const name = kept.sort().join(" ");
-  const number = partyNumber.normalize("NFKC").toUpperCase().replace(/[^A-Z0-9]/g, "");
+  const number = partyNumber
+    .normalize("NFKC")
+    .toUpperCase()
+    .replace(/[^A-Z0-9]/g, "");
   return { party: number === "" && name !== "" ? `${NAMED}${name}` : number, name };
 }

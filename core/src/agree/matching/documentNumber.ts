@@ -18,7 +18,8 @@ export function plainNumber(number: string): PlainNumber {
   const pieces = text.match(ascii ? /[A-Z0-9]+/g : /[\p{L}\p{N}]+/gu) ?? [];
   const runs: string[] = [];
   for (const piece of pieces.length === 1 ? pieces : withoutYears(pieces))
-    for (const run of piece.match(/\d+|\D+/g) ?? []) runs.push(run.startsWith("0") ? run.replace(/^0+(?=\d)/, "") : run);
+    for (const run of piece.match(/\d+|\D+/g) ?? [])
+      runs.push(run.startsWith("0") ? run.replace(/^0+(?=\d)/, "") : run);
   const serial = runs.findLast((run) => run <= "9\uffff" && run >= "0") ?? "";
   return { whole: runs.join(""), serial: serial.length > 1 ? serial : "" };
 }
@@ -41,7 +42,9 @@ function isYear(piece: string, next: string | undefined, before: string | undefi
 
 /** Whether two digits of a year are followed by those of the next. */
 function follows(year: string, next: string | undefined): boolean {
-  return next !== undefined && /^\d\d$/.test(next) && /^\d\d$/.test(year) && Number(next) === Number(year) + 1;
+  return (
+    next !== undefined && /^\d\d$/.test(next) && /^\d\d$/.test(year) && Number(next) === Number(year) + 1
+  );
 }
 
 /** How alike two numbers are. */
@@ -51,7 +54,8 @@ export type NumberLikeness = "same" | "serial" | "typo" | "part" | "none";
 export function likeness(one: PlainNumber, other: PlainNumber): NumberLikeness {
   if (one.whole === other.whole) return one.whole === "" ? "none" : "same";
   if (one.serial !== "" && one.serial === other.serial) return "serial";
-  const [short, long] = one.whole.length <= other.whole.length ? [one.whole, other.whole] : [other.whole, one.whole];
+  const [short, long] =
+    one.whole.length <= other.whole.length ? [one.whole, other.whole] : [other.whole, one.whole];
   if (short.length >= 3 && slips(short, long, short.length >= 7 ? 2 : 1)) return "typo";
   return short.length >= 3 && (long.endsWith(short) || long.startsWith(short)) ? "part" : "none";
 }

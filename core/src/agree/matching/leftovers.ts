@@ -109,13 +109,10 @@ function nearest(ours: readonly ReadyRow[], theirs: readonly ReadyRow[]): (reado
   return [...pairs.values()];
 }
 
-function keyed(
-  rows: readonly ReadyRow[],
-  keyOf: (row: ReadyRow) => string | null,
-): Map<string, ReadyRow[]> {
-  const groups = groupBy(rows, keyOf) as Map<string | null, ReadyRow[]>;
-  groups.delete(null);
-  return groups as Map<string, ReadyRow[]>;
+function keyed(rows: readonly ReadyRow[], keyOf: (row: ReadyRow) => string | null): Map<string, ReadyRow[]> {
+  const groups = new Map<string, ReadyRow[]>();
+  for (const [key, group] of groupBy(rows, keyOf)) if (key !== null) groups.set(key, group);
+  return groups;
 }
 
 /** Whether another free row fits one of the two just as well, so that nobody can say which it is. */
@@ -139,9 +136,18 @@ function betterFirst(a: Edge, b: Edge): number {
   return (
     b.score - a.score ||
     Math.abs(a.ours.day - a.theirs.day) - Math.abs(b.ours.day - b.theirs.day) ||
-    byText(least(a, ({ number }) => number.whole), least(b, ({ number }) => number.whole)) ||
-    byText(least(a, ({ row }) => row.key), least(b, ({ row }) => row.key)) ||
-    byText(most(a, ({ row }) => row.key), most(b, ({ row }) => row.key))
+    byText(
+      least(a, ({ number }) => number.whole),
+      least(b, ({ number }) => number.whole),
+    ) ||
+    byText(
+      least(a, ({ row }) => row.key),
+      least(b, ({ row }) => row.key),
+    ) ||
+    byText(
+      most(a, ({ row }) => row.key),
+      most(b, ({ row }) => row.key),
+    )
   );
 }
 

@@ -51,8 +51,7 @@ const PASSES: readonly {
 }[] = [
   {
     what: "everything the same",
-    key: (r) =>
-      hasNumber(r) ? `${r.party}/${r.number.whole}/${r.day}/${r.row.value}/${r.row.tax}` : null,
+    key: (r) => (hasNumber(r) ? `${r.party}/${r.number.whole}/${r.day}/${r.row.value}/${r.row.tax}` : null),
     accept: () => true,
   },
   {
@@ -244,7 +243,9 @@ class Doubled {
         if (name === "" || group.length === 1) continue;
         const sorted = [...group].sort((a, b) => rank(a, paired) - rank(b, paired) || inOrder(a, b));
         for (const [at, row] of sorted.entries()) {
-          const before = sorted.slice(0, at).find((one) => !gone.has(one) && (!ofPairs || paired.has(one)) && fits(one, row));
+          const before = sorted
+            .slice(0, at)
+            .find((one) => !gone.has(one) && (!ofPairs || paired.has(one)) && fits(one, row));
           if (!before || paired.has(row)) continue;
           gone.add(row);
           into.push({ row: row.at, of: before.at });
@@ -284,7 +285,10 @@ const againAlike: Sameness = {
   fits: (one, other) => {
     const like = likeness(one.number, other.number);
     const near = Math.abs(one.day - other.day);
-    return like === "same" || (near <= 3 && (like === "serial" || like === "part" || (like === "typo" && near === 0)));
+    return (
+      like === "same" ||
+      (near <= 3 && (like === "serial" || like === "part" || (like === "typo" && near === 0)))
+    );
   },
 };
 

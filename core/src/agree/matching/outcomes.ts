@@ -53,13 +53,15 @@ export function matchLines(
   ineligible: { ours: ReadonlySet<number>; theirs: ReadonlySet<number> },
 ): MatchLine[] {
   const alone = (outcome: Outcome, mine: number[], yours: number[], of: number | null = null): MatchLine => {
-    const isOut = mine.some((row) => ineligible.ours.has(row)) || yours.some((row) => ineligible.theirs.has(row));
+    const isOut =
+      mine.some((row) => ineligible.ours.has(row)) || yours.some((row) => ineligible.theirs.has(row));
     return { outcome: isOut ? "ineligible" : outcome, ours: mine, theirs: yours, pair: null, of };
   };
   return [
     ...matching.pairs.map((pair): MatchLine => {
       const isOut =
-        pair.ours.some((row) => ineligible.ours.has(row)) || pair.theirs.some((row) => ineligible.theirs.has(row));
+        pair.ours.some((row) => ineligible.ours.has(row)) ||
+        pair.theirs.some((row) => ineligible.theirs.has(row));
       const outcome = isOut ? "ineligible" : outcomeOf(pair, ours, theirs);
       return { outcome, ours: pair.ours, theirs: pair.theirs, pair, of: null };
     }),

@@ -1,3 +1,4 @@
+import { textAt } from "../../at.ts";
 import { parseDate } from "../../calendar/parseDate.ts";
 import type { DateOrder } from "../../calendar/parseDate.ts";
 import { orderOfDates } from "../tables/recogniseTable.ts";
@@ -28,28 +29,40 @@ const HEAD_ROWS = 20;
  * Reads a table as it is: its heading is the first row with most names, each column is amounts, dates or text by what
  * stands in it. It needs no document numbers; rows of totals, without a date or a party beside amounts, are left out.
  */
-export function readSheet(cells: readonly (readonly string[])[], assumedOrder: DateOrder, digits: number): RegisterSheet {
+export function readSheet(
+  cells: readonly (readonly string[])[],
+  assumedOrder: DateOrder,
+  digits: number,
+): RegisterSheet {
   const width = Math.max(0, ...cells.map((row) => row.length));
   const head = headingOf(cells);
+  const titles = cells[head] ?? [];
   const body = cells
     .slice(head + 1)
     .filter((row) => row.some((cell) => cell.trim() !== "") && !row.some((cell) => TOTAL.test(cell.trim())));
-  const columns = Array.from({ length: width }, (_, at): SheetColumn & { read: (text: string) => SheetCell } => {
-    const name = (cells[head]?.[at] ?? "").trim() || `Column ${at + 1}`;
-    const samples = body.map((row) => (row[at] ?? "").trim()).filter((text) => text !== "");
-    const order = orderOfDates(samples) ?? assumedOrder;
-    if (most(samples, (text) => /\d\D+\d|\d{8}/.test(text) && parseDate(text, order) !== undefined))
-      return { name, kind: "date", read: (text) => parseDate(text, order) ?? text };
-    const decimal = guessDecimalSign(samples);
-    const isAmount = (text: string) => typeof registerAmount(text, decimal, digits) === "number";
-    const known = HEADERS.number.test(name.toLowerCase()) || HEADERS.rate.test(name.toLowerCase());
-    if (!known && most(samples, isAmount) && (samples.some((text) => /[.,]\d{1,2}\D*$/.test(text)) || AMOUNT.test(name)))
-      return { name, kind: "amount", read: (text) => registerAmount(text, decimal, digits) ?? null };
-    return { name, kind: "text", read: (text) => text };
-  });
+  const columns = Array.from(
+    { length: width },
+    (_, at): SheetColumn & { read: (text: string) => SheetCell } => {
+      const name = textAt(titles, at).trim() || `Column ${at + 1}`;
+      const samples = body.map((row) => textAt(row, at).trim()).filter((text) => text !== "");
+      const order = orderOfDates(samples) ?? assumedOrder;
+      if (most(samples, (text) => /\d\D+\d|\d{8}/.test(text) && parseDate(text, order) !== undefined))
+        return { name, kind: "date", read: (text) => parseDate(text, order) ?? text };
+      const decimal = guessDecimalSign(samples);
+      const isAmount = (text: string) => typeof registerAmount(text, decimal, digits) === "number";
+      const known = HEADERS.number.test(name.toLowerCase()) || HEADERS.rate.test(name.toLowerCase());
+      if (
+        !known &&
+        most(samples, isAmount) &&
+        (samples.some((text) => /[.,]\d{1,2}\D*$/.test(text)) || AMOUNT.test(name))
+      )
+        return { name, kind: "amount", read: (text) => registerAmount(text, decimal, digits) ?? null };
+      return { name, kind: "text", read: (text) => text };
+    },
+  );
   const rows = body.map((row) =>
     columns.map(({ read }, at) => {
-      const text = (row[at] ?? "").trim();
+      const text = textAt(row, at).trim();
       return text === "" ? null : read(text);
     }),
   );
@@ -59,7 +72,8 @@ export function readSheet(cells: readonly (readonly string[])[], assumedOrder: D
   };
 }
 
-const AMOUNT = /amount|net|gross|total|value|vat|gst|tax|price|fee|shipping|freight|duty|discount|debit|credit/i;
+const AMOUNT =
+  /amount|net|gross|total|value|vat|gst|tax|price|fee|shipping|freight|duty|discount|debit|credit/i;
 const TOTAL = /^(grand )?(sub)?total\b/i;
 
 function most(samples: readonly string[], fits: (text: string) => boolean): boolean {

@@ -48,8 +48,7 @@ export function readFurnished(file: unknown, heads: Heads, digits: number): Stat
       for (const one of list(party["doclist"])) reader.distributed(party, one);
   for (const name of ["impg", "impga"]) for (const one of list(tables[name])) reader.entry({}, one);
   for (const name of ["impgsez", "impgasez"])
-    for (const party of list(tables[name]))
-      for (const one of list(party["boe"])) reader.entry(party, one);
+    for (const party of list(tables[name])) for (const one of list(party["boe"])) reader.entry(party, one);
   return {
     number: textOf(root["gstin"]),
     periodEnd: monthOf(textOf(root["rtnprd"] ?? root["fp"])),
@@ -84,7 +83,14 @@ class Reader {
   note(party: Json, one: Json, amended: boolean): void {
     const sign = textOf(one["typ"] ?? one["ntty"]) === "D" ? 1 : -1;
     const notes = amended ? [`amends ${textOf(one["ontnum"])} of ${textOf(one["ontdt"])}`] : [];
-    this.#take(party, one, textOf(one["ntnum"] ?? one["nt_num"]), textOf(one["dt"] ?? one["nt_dt"]), sign, notes);
+    this.#take(
+      party,
+      one,
+      textOf(one["ntnum"] ?? one["nt_num"]),
+      textOf(one["dt"] ?? one["nt_dt"]),
+      sign,
+      notes,
+    );
   }
 
   distributed(party: Json, one: Json): void {
@@ -129,7 +135,9 @@ class Reader {
       rate: rates.size === 1 ? ([...rates][0] ?? "") : "",
       place: textOf(one["pos"]),
       ineligible:
-        available === "N" ? (REASONS[textOf(one["rsn"])] ?? "the authority says that no credit is available") : "",
+        available === "N"
+          ? (REASONS[textOf(one["rsn"])] ?? "the authority says that no credit is available")
+          : "",
       note: notes.filter((note) => note !== "").join(", "),
     });
   }
@@ -145,7 +153,12 @@ class Reader {
 }
 
 /** Names of the heads in the running list, which is of the older shape. */
-const OTHER_NAMES: Readonly<Record<string, string>> = { igst: "iamt", cgst: "camt", sgst: "samt", cess: "csamt" };
+const OTHER_NAMES: Readonly<Record<string, string>> = {
+  igst: "iamt",
+  cgst: "camt",
+  sgst: "samt",
+  cess: "csamt",
+};
 
 function objectOf(value: unknown): Json {
   return typeof value === "object" && value !== null && !Array.isArray(value) ? (value as Json) : {};

@@ -1,3 +1,4 @@
+import { textAt } from "../../at.ts";
 import { FiscalError } from "../../errors.ts";
 import { parseDate } from "../../calendar/parseDate.ts";
 import { registerAmount } from "../registers/registerAmount.ts";
@@ -38,7 +39,11 @@ type Column = keyof typeof COLUMNS;
  * Source: published column names of the portal, registers.md 3.
  * @throws FiscalError `formats/not-furnished`
  */
-export function readFurnishedSheets(sheets: readonly SheetText[], heads: Heads, digits: number): StatementContent {
+export function readFurnishedSheets(
+  sheets: readonly SheetText[],
+  heads: Heads,
+  digits: number,
+): StatementContent {
   const problems: RowProblem[] = [];
   const found = sheets.flatMap((sheet) => {
     const layout = layoutOf(sheet);
@@ -76,13 +81,16 @@ function layoutOf({ name, rows }: SheetText): Layout | null {
 function columnsOf(titles: readonly string[], groups: readonly string[]): Partial<Record<Column, number>> {
   let group = "";
   const words = titles.map((title, at) => {
-    if ((groups[at] ?? "").trim() !== "") group = (groups[at] ?? "").trim();
+    group = textAt(groups, at).trim() || group;
     return `${group} | ${title === "" ? group : title}`.toLowerCase().replace(/[₹()%]/g, "");
   });
   const columns: Partial<Record<Column, number>> = {};
   for (const [column, pattern] of Object.entries(COLUMNS) as [Column, RegExp][]) {
     const own = words.findIndex((text) => !/original/.test(text) && pattern.test(text.split("| ")[1] ?? ""));
-    const any = own >= 0 ? own : words.findIndex((text) => !/original/.test(text) && pattern.test(text.replace(" | ", " ")));
+    const any =
+      own >= 0
+        ? own
+        : words.findIndex((text) => !/original/.test(text) && pattern.test(text.replace(" | ", " ")));
     if (any >= 0) columns[column] = any;
   }
   return columns;
@@ -98,13 +106,19 @@ function rowsOf(
   const documents = new Map<string, StatementRow>();
   for (const [at, cells] of rows.entries()) {
     if (at <= header || cells.every((cell) => cell.trim() === "")) continue;
-    const text = (column: Column) => (columns[column] === undefined ? "" : (cells[columns[column]] ?? "").trim());
+    const text = (column: Column) => textAt(cells, columns[column]).trim();
     const number = text("number");
     if (number === "" || /total$/i.test(number)) continue;
     const date = parseDate(text("date"), "dmy");
     if (date === undefined) {
       const message = `Sheet ${name}: "${text("date")}" is no date that exists.`;
-      problems.push({ row: at + 1, column: columns.date ?? null, field: "date", value: text("date"), message });
+      problems.push({
+        row: at + 1,
+        column: columns.date ?? null,
+        field: "date",
+        value: text("date"),
+        message,
+      });
       continue;
     }
     const sign = isNotes && !/debit|^d$/i.test(text("kind")) ? -1 : 1;
@@ -112,13 +126,21 @@ function rowsOf(
       const read = registerAmount(text(column), ".", digits);
       if (read !== undefined) return (read ?? NOTHING) * sign || 0;
       const message = `Sheet ${name}: "${text(column)}" is not an amount.`;
-      problems.push({ row: at + 1, column: columns[column] ?? null, field: column, value: text(column), message });
+      problems.push({
+        row: at + 1,
+        column: columns[column] ?? null,
+        field: column,
+        value: text(column),
+        message,
+      });
       return 0;
     };
-    const taxes = (Object.entries(heads) as [Column, string][]).flatMap(([head, levy]): [string, number][] => {
-      const tax = amount(head);
-      return tax === 0 ? [] : [[levy, tax]];
-    });
+    const taxes = (Object.entries(heads) as [Column, string][]).flatMap(
+      ([head, levy]): [string, number][] => {
+        const tax = amount(head);
+        return tax === 0 ? [] : [[levy, tax]];
+      },
+    );
     const partyNumber = isBorder && text("partyNumber") === "" ? CUSTOMS : text("partyNumber");
     const available = text("available");
     const key = [partyNumber, number, date].join("/");
@@ -146,7 +168,10 @@ function rowsOf(
 /** An empty cell. */
 const NOTHING = 0;
 
-function added(taxes: Readonly<Record<string, number>>, more: readonly [string, number][]): Record<string, number> {
+function added(
+  taxes: Readonly<Record<string, number>>,
+  more: readonly [string, number][],
+): Record<string, number> {
   const sums = { ...taxes };
   for (const [levy, tax] of more) sums[levy] = (sums[levy] ?? NOTHING) + tax;
   return sums;

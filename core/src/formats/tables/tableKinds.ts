@@ -37,7 +37,9 @@ export const TABLES = {
       credit: "Credits and payments",
     },
     headings: {
-      number: new RegExp(`${HEADERS.number.source}|\\bmrn\\b|entry number|declaration|(invoice|bill|note|document) n`),
+      number: new RegExp(
+        `${HEADERS.number.source}|\\bmrn\\b|entry number|declaration|(invoice|bill|note|document) n`,
+      ),
       date: HEADERS.date,
       partyNumber: HEADERS.partyNumber,
       party: HEADERS.party,
@@ -46,7 +48,9 @@ export const TABLES = {
       rate: HEADERS.rate,
       net: HEADERS.net,
       gross: HEADERS.gross,
-      tax: new RegExp(`${HEADERS.tax.source}|import (vat|gst|tax)|(vat|tax|gst) (paid|payable|postponed|accounted)`),
+      tax: new RegExp(
+        `${HEADERS.tax.source}|import (vat|gst|tax)|(vat|tax|gst) (paid|payable|postponed|accounted)`,
+      ),
       debit: /^(debit|debits|dr|charge|charges|invoiced|billed)( amount)?$/,
       credit: /^(credit|credits|cr|payment|payments|paid)( amount)?$/,
     },

@@ -52,13 +52,20 @@ export async function statementsOfBook(
         value: money(value),
         tax: money(tax),
         taxes: Object.fromEntries(
-          Object.entries(JSON.parse(taxes) as Record<string, number>).map(([levy, amount]) => [levy, money(amount)]),
+          Object.entries(JSON.parse(taxes) as Record<string, number>).map(([levy, amount]) => [
+            levy,
+            money(amount),
+          ]),
         ),
       })),
     });
   }
   const said = await work.rows<
-    Omit<BookMatchDecision, "registration" | "ours" | "theirs"> & { registration: number; ours: string; theirs: string }
+    Omit<BookMatchDecision, "registration" | "ours" | "theirs"> & {
+      registration: number;
+      ours: string;
+      theirs: string;
+    }
   >(
     `SELECT registration_id AS registration, kind, period_end AS end, decision, ours, theirs, reason FROM match_decisions
      WHERE client_id = $1 ORDER BY id`,
@@ -123,7 +130,10 @@ export async function addStatements(
     );
   }
   const { createdAt, createdBy } = work.made;
-  for (const [index, { registration, kind, end, decision, ours, theirs, reason }] of matchDecisions.entries()) {
+  for (const [
+    index,
+    { registration, kind, end, decision, ours, theirs, reason },
+  ] of matchDecisions.entries()) {
     await work.run(
       `INSERT INTO match_decisions (client_id, registration_id, kind, period_end, decision, ours, theirs, reason, created_at,
          created_by) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,

@@ -8,7 +8,9 @@ import type { Span } from "./apartRows.ts";
 export type Figures = readonly (readonly [name: string, amount: number])[];
 
 /** How an agreement stands, as far as people said something of it. */
-export type Agreed = Pick<AgreementLine, "agreed" | "changed"> & { state: NonNullable<AgreementLine["state"]> };
+export type Agreed = Pick<AgreementLine, "agreed" | "changed"> & {
+  state: NonNullable<AgreementLine["state"]>;
+};
 
 const NOT_YET: Agreed = { state: "open", agreed: null, changed: [] };
 
@@ -20,7 +22,14 @@ export async function keptAgreement(
   { from, to }: Span,
   now: Figures,
 ): Promise<Agreed> {
-  const row = await work.row<{ figures: string; rest: number; open: number; note: string; at: string; by: string }>(
+  const row = await work.row<{
+    figures: string;
+    rest: number;
+    open: number;
+    note: string;
+    at: string;
+    by: string;
+  }>(
     `SELECT a.figures, a.rest, a."open" AS open, a.note, a.created_at AS at, p.name AS by
      FROM agreements a JOIN people p ON p.id = a.created_by
      WHERE a.registration_id = $1 AND a.kind = $2 AND a.span_from = $3 AND a.span_to = $4`,
@@ -72,7 +81,19 @@ export async function keepAgreement(
   await work.run(
     `INSERT OR REPLACE INTO agreements (client_id, registration_id, kind, span_from, span_to, figures, "open", rest, note,
        created_at, created_by) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
-    [r.clientId, r.id, kind, span.from, span.to, JSON.stringify(figures), open, rest, note, work.at, work.person],
+    [
+      r.clientId,
+      r.id,
+      kind,
+      span.from,
+      span.to,
+      JSON.stringify(figures),
+      open,
+      rest,
+      note,
+      work.at,
+      work.person,
+    ],
   );
   await work.record({
     client: r.clientId,

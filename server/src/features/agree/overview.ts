@@ -57,7 +57,13 @@ export async function agreeLine(
   const compared = (await comparedIn(work, setup, r, end)).find((one) => one.id === id);
   if (!compared) throw new FiscalError("agree/no-balance", `There is no balance "${id}" to agree.`, "id");
   const { rest } = restOf(compared);
-  const kept = { kind: id, span: spanOf(r, end), figures: figuresIn(compared), open: compared.open ?? 0, rest };
+  const kept = {
+    kind: id,
+    span: spanOf(r, end),
+    figures: figuresIn(compared),
+    open: compared.open ?? 0,
+    rest,
+  };
   await keepAgreement(work, r, kept, note);
 }
 
@@ -219,22 +225,24 @@ export async function agreementTable(
       { name: "Left over", amount: true },
       { name: "State", width: 130 },
     ],
-    rows: lines.map(({ title, leftName, left, explained, rightName, right, rest, waiting, state, agreed }) => ({
-      cells: [
-        title,
-        leftName,
-        left,
-        explained,
-        rightName,
-        right,
-        rest,
-        [
-          ...(state === null ? [] : [state]),
-          ...(agreed ? [`by ${agreed.by} on ${agreed.at.slice(0, 10)}`] : []),
-          ...(agreed?.note ? [agreed.note] : []),
-          ...(waiting > 0 ? [`${waiting} waiting`] : []),
-        ].join(", "),
-      ],
-    })),
+    rows: lines.map(
+      ({ title, leftName, left, explained, rightName, right, rest, waiting, state, agreed }) => ({
+        cells: [
+          title,
+          leftName,
+          left,
+          explained,
+          rightName,
+          right,
+          rest,
+          [
+            ...(state === null ? [] : [state]),
+            ...(agreed ? [`by ${agreed.by} on ${agreed.at.slice(0, 10)}`] : []),
+            ...(agreed?.note ? [agreed.note] : []),
+            ...(waiting > 0 ? [`${waiting} waiting`] : []),
+          ].join(", "),
+        ],
+      }),
+    ),
   };
 }

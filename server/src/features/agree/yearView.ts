@@ -37,13 +37,20 @@ const NONE = 0;
  * The returns of a stretch of whole periods against its ledger, box by box, with what stands between.
  * @throws FiscalError `agree/span`
  */
-export async function yearView(work: Work, setup: ClientSetup, r: RegistrationRecord, span: Span): Promise<YearView> {
+export async function yearView(
+  work: Work,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  span: Span,
+): Promise<YearView> {
   const periods = requireWhole(r, span);
   const { from, to } = span;
   const form = formOf(work, r, to);
   const schedules = await schedulesOf(work, r);
   const exactOf = (groups: readonly FactGroup[], on = to): Amounts =>
-    new Map(evaluated(work, schedules, r, on, { groups, adjustments: [] }).map(({ box, exact }) => [box, exact]));
+    new Map(
+      evaluated(work, schedules, r, on, { groups, adjustments: [] }).map(({ box, exact }) => [box, exact]),
+    );
   const of = async (which: Parameters<typeof factGroupsOfYear>[4]) =>
     exactOf(await factGroupsOfYear(work, r.id, from, to, which));
   const [ledger, earlier, unreported] = [await of("own"), await of("earlier"), await of("unreported")];
@@ -52,9 +59,11 @@ export async function yearView(work: Work, setup: ClientSetup, r: RegistrationRe
   const boxes = form.boxes.flatMap((box): YearBox[] => {
     const { id, title } = box;
     const at = (amounts: Amounts) => amounts.get(id) ?? NONE;
-    const onReturns = returns.map(
-      ({ declared, exact, ofFacts }): BoxOnReturn => ({ declared: at(declared), exact: at(exact), ofFacts: at(ofFacts) }),
-    );
+    const onReturns = returns.map(({ declared, exact, ofFacts }): BoxOnReturn => ({
+      declared: at(declared),
+      exact: at(exact),
+      ofFacts: at(ofFacts),
+    }));
     const rolled = yearRollUp({
       ledger: at(ledger),
       lateIn: at(earlier),
@@ -77,7 +86,14 @@ export async function yearView(work: Work, setup: ClientSetup, r: RegistrationRe
     ];
   });
   const own = await factGroupsOfYear(work, r.id, from, to, "own");
-  return { from, to, digits: setup.plain.digits, form: form.name, boxes, yearly: yearlyForm(work, r, form, to, own) };
+  return {
+    from,
+    to,
+    digits: setup.plain.digits,
+    form: form.name,
+    boxes,
+    yearly: yearlyForm(work, r, form, to, own),
+  };
 }
 
 /** Whether a box is more than the sum of facts: a formula, or one that gives what is negative to another. */

@@ -1,11 +1,12 @@
 import type { FastifyInstance } from "fastify";
+import type { Begun } from "../../base/begin.ts";
 import type { Work } from "../../base/work.ts";
 import { tryTemplate } from "./service.ts";
 
 const EACH_MS = 10 * 60_000;
 
 /** Posts what is due by itself: when the server starts, and from time to time while it runs. */
-export function postRecurring(app: FastifyInstance, begin: (person?: number) => Promise<Work>): void {
+export function postRecurring(app: FastifyInstance, begin: (begun?: Begun) => Promise<Work>): void {
   let running: Promise<void> = Promise.resolve();
   const look = () => {
     running = running
@@ -21,7 +22,7 @@ export function postRecurring(app: FastifyInstance, begin: (person?: number) => 
 }
 
 /** Each in the name of who kept it. */
-async function postByThemselves(begin: (person?: number) => Promise<Work>): Promise<void> {
+async function postByThemselves(begin: (begun?: Begun) => Promise<Work>): Promise<void> {
   const work = await begin();
   const due = await work.rows<{ id: number; client: number; person: number }>(
     `SELECT id, client_id AS client, created_by AS person FROM templates
@@ -29,5 +30,5 @@ async function postByThemselves(begin: (person?: number) => Promise<Work>): Prom
      ORDER BY next_on, id`,
     [work.today],
   );
-  for (const { id, client, person } of due) await tryTemplate(await begin(person), client, id);
+  for (const { id, client, person } of due) await tryTemplate(await begin({ person }), client, id);
 }

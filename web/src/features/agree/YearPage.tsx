@@ -129,7 +129,9 @@ function YearTable({ view, rid }: { view: YearView; rid: number }) {
                 <td className="num">
                   <Declared box={box} digits={digits} rid={rid} />
                 </td>
-                <td className={box.rest === 0 ? "num" : "num text-warning"}>{displayAmount(box.rest, digits)}</td>
+                <td className={box.rest === 0 ? "num" : "num text-warning"}>
+                  {displayAmount(box.rest, digits)}
+                </td>
               </tr>
             ))}
           </tbody>
@@ -158,8 +160,11 @@ function YearTable({ view, rid }: { view: YearView; rid: number }) {
 }
 
 function amountOf({ causes }: YearBox, id: string): number {
-  return causes.find((cause) => cause.id === id)?.amount ?? 0;
+  return causes.find((cause) => cause.id === id)?.amount ?? NOTHING;
 }
+
+/** A cause that is not there comes to nothing. */
+const NOTHING = 0;
 
 /** What the returns declare; it opens to each of them. */
 function Declared({ box, digits, rid }: { box: YearBox; digits: number; rid: number }) {

@@ -47,7 +47,9 @@ export function DocumentPage() {
     return <Waiting what="the document" />;
   const keptUnder = place?.key ?? null;
   const kept = keptUnder === null ? null : keptDraft(keptUnder);
-  const initial = document ? (kept ?? draftOf(document)) : (state?.draft ?? (state?.begun ? begunDraft(wanted, state.begun) : (kept ?? blankDraft(wanted))));
+  const initial = document
+    ? (kept ?? draftOf(document))
+    : (state?.draft ?? (state?.begun ? begunDraft(wanted, state.begun) : (kept ?? blankDraft(wanted))));
   return (
     <ScreenBoundary
       key={`${document?.id ?? wanted} ${document?.state} ${key} ${attempt}`}

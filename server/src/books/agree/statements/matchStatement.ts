@@ -53,7 +53,11 @@ export async function statementRecord(work: Work, clientId: number, id: number):
 }
 
 /** What a matching depends on beside its settings: it is out of date once this is another. */
-export async function stampOf(work: Work, clientId: number, { registration, kind }: StatementRecord): Promise<string> {
+export async function stampOf(
+  work: Work,
+  clientId: number,
+  { registration, kind }: StatementRecord,
+): Promise<string> {
   const { documents, facts, decisions, rows } = await work.one<Record<string, number | null>>(
     `SELECT (SELECT max(id) FROM documents WHERE client_id = $1) AS documents,
        (SELECT max(id) FROM credit_releases WHERE client_id = $1) AS facts,
@@ -100,7 +104,9 @@ export async function matchStatement(
   const lines = matchLines(ours, theirs, matching, { ours: out(ours), theirs: out(theirs) }).filter((line) =>
     belongs(line, ours, statement, first),
   );
-  const byKey = new Map(decisions.filter(({ decision }) => decision !== "apart").map((one) => [lineKey(one), one.id]));
+  const byKey = new Map(
+    decisions.filter(({ decision }) => decision !== "apart").map((one) => [lineKey(one), one.id]),
+  );
   const stamp = await stampOf(work, clientId, statement);
   await work.write(async (work) => {
     await work.run("DELETE FROM match_lines WHERE statement_id = $1", [id]);
@@ -108,7 +114,11 @@ export async function matchStatement(
       const slice = lines.slice(start, start + SLICE).map((line) => rowOf(line, ours, theirs, byKey));
       await work.run(INSERT, [id, JSON.stringify(slice)]);
     }
-    await work.run("UPDATE statements SET stamp = $2, broken_off = $3 WHERE id = $1", [id, stamp, matching.brokenOff]);
+    await work.run("UPDATE statements SET stamp = $2, broken_off = $3 WHERE id = $1", [
+      id,
+      stamp,
+      matching.brokenOff,
+    ]);
   });
 }
 
@@ -161,7 +171,12 @@ async function theirRows(
 }
 
 /** Our documents outside the list are its own only where they found a row of theirs. */
-function belongs(line: MatchLine, ours: readonly OurRow[], { from, end }: StatementRecord, first: string): boolean {
+function belongs(
+  line: MatchLine,
+  ours: readonly OurRow[],
+  { from, end }: StatementRecord,
+  first: string,
+): boolean {
   if (line.theirs.length > 0) return true;
   return line.ours.every((place) => {
     const { date, ineligible } = at(ours, place);
@@ -180,7 +195,8 @@ function rowOf(
   const yours = line.theirs.map((place) => at(theirs, place));
   const shown = mine[0] ?? yours[0];
   const key = lineKey({ ours: mine.map((row) => row.key), theirs: yours.map((row) => row.key) });
-  const sum = (rows: readonly MatchRow[], field: "value" | "tax") => rows.reduce((all, row) => all + row[field], 0);
+  const sum = (rows: readonly MatchRow[], field: "value" | "tax") =>
+    rows.reduce((all, row) => all + row[field], 0);
   const repeated = line.of === null ? null : at<MatchRow>(yours.length > 0 ? theirs : ours, line.of);
   return [
     line.outcome,
@@ -215,5 +231,19 @@ function side(
   { link, held }: Pick<MatchSide, "link" | "held">,
 ): MatchSide & { key: string } {
   const { key, number, date, value, tax, taxes, rate, partyNumber } = row;
-  return { id, key, number, date, value, tax, taxes, rate, party: row.partyName, partyNumber, note, link, held };
+  return {
+    id,
+    key,
+    number,
+    date,
+    value,
+    tax,
+    taxes,
+    rate,
+    party: row.partyName,
+    partyNumber,
+    note,
+    link,
+    held,
+  };
 }

@@ -54,11 +54,7 @@ export interface OurScope {
 }
 
 /** Our documents under a registration, oldest first, with what they come to on the side of the list. */
-export async function ourRows(
-  work: Work,
-  r: RegistrationRecord,
-  scope: OurScope,
-): Promise<OurRow[]> {
+export async function ourRows(work: Work, r: RegistrationRecord, scope: OurScope): Promise<OurRow[]> {
   const { kind, contact, from, to } = scope;
   if (kind.of === "authority") return withKeys(await authorityRows(work, r, scope));
   const kinds = (Object.keys(DOCUMENT_KINDS) as DocumentKind[]).filter(
@@ -224,4 +220,3 @@ export function withKeys<Row extends MatchRow>(rows: readonly Row[]): Row[] {
     return { ...row, key: times === 1 ? base : `${base}|${times}` };
   });
 }
-

@@ -13,5 +13,9 @@ export function statementKinds(work: Work, { pack }: Pick<RegistrationRecord, "p
 export function statementKind(work: Work, r: Pick<RegistrationRecord, "pack">, id: string): StatementKind {
   const kind = statementKinds(work, r).find((one) => one.id === id);
   if (kind) return kind;
-  throw new FiscalError("statements/unknown-kind", `There is no list "${id}" here. Choose one that is offered.`, "kind");
+  throw new FiscalError(
+    "statements/unknown-kind",
+    `There is no list "${id}" here. Choose one that is offered.`,
+    "kind",
+  );
 }

@@ -16,10 +16,20 @@ const MOST_ROWS = 500;
 const MOST_COLUMNS = 40;
 
 /** Rows put together by two dimensions, what is added up in each cell, with totals of all of them. */
-export async function sheetPivot(work: Work, clientId: number, id: number, ask: PivotAsk): Promise<SheetPivot> {
+export async function sheetPivot(
+  work: Work,
+  clientId: number,
+  id: number,
+  ask: PivotAsk,
+): Promise<SheetPivot> {
   const { columns, mapping } = await sheetRecord(work, clientId, id);
   const [row, column] = [keyOf(ask.rows, columns, mapping), keyOf(ask.columns, columns, mapping)];
-  const cells = await work.rows<{ row: string | number; column: string | number; amount: number; count: number }>(
+  const cells = await work.rows<{
+    row: string | number;
+    column: string | number;
+    amount: number;
+    count: number;
+  }>(
     `SELECT ${row} AS row, ${column} AS column, ${figureOf(ask.figure, columns, mapping)} AS amount, count(*) AS count
      FROM register_rows WHERE sheet_id = $1 AND ($2 = '%%' OR cells LIKE $2) GROUP BY 1, 2`,
     [id, `%${ask.search}%`],
@@ -63,7 +73,10 @@ export async function sheetRows(
     AND ($3 IS NULL OR CAST(${keyOf(ask.rows, columns, mapping)} AS TEXT) = $3)
     AND ($4 IS NULL OR CAST(${keyOf(ask.columns, columns, mapping)} AS TEXT) = $4)`;
   const bind = [id, `%${ask.search}%`, ask.row, ask.column];
-  const { total } = await work.one<{ total: number }>(`SELECT count(*) AS total FROM register_rows WHERE ${WHICH}`, bind);
+  const { total } = await work.one<{ total: number }>(
+    `SELECT count(*) AS total FROM register_rows WHERE ${WHICH}`,
+    bind,
+  );
   const rows = await work.rows<{ no: number; cells: string }>(
     `SELECT no, cells FROM register_rows WHERE ${WHICH} ORDER BY no LIMIT $5 OFFSET $6`,
     [...bind, ask.limit, ask.offset],

@@ -32,7 +32,9 @@ const ask = {
 export async function registerSheetRoutes(app: FastifyInstance): Promise<void> {
   app.get<{ Params: { id: number } }>(
     BASE,
-    { schema: described("Exported registers that were dropped to be compared", TAG, { params: clientParams }) },
+    {
+      schema: described("Exported registers that were dropped to be compared", TAG, { params: clientParams }),
+    },
     ({ work, params }) => sheetList(work, params.id),
   );
 
@@ -54,13 +56,20 @@ export async function registerSheetRoutes(app: FastifyInstance): Promise<void> {
 
   app.get<{ Params: Sheet }>(
     ONE,
-    { schema: described("A register with both its values, and why they differ", TAG, { params: sheetParams }) },
+    {
+      schema: described("A register with both its values, and why they differ", TAG, { params: sheetParams }),
+    },
     async ({ work, params }) => sheetView(work, await loadSetup(work, params.id), params.sheet),
   );
 
   app.put<{ Params: Sheet; Body: SheetMapping }>(
     `${ONE}/mapping`,
-    { schema: described("Say which columns make up which value", TAG, { params: sheetParams, body: sheetMapping }) },
+    {
+      schema: described("Say which columns make up which value", TAG, {
+        params: sheetParams,
+        body: sheetMapping,
+      }),
+    },
     async ({ work, params, body }, reply) => {
       await work.write(async (work) => {
         const { columns } = await sheetRecord(work, params.id, params.sheet);
@@ -72,7 +81,10 @@ export async function registerSheetRoutes(app: FastifyInstance): Promise<void> {
             "accounts",
           );
         }
-        await work.run("UPDATE register_sheets SET mapping = $2 WHERE id = $1", [params.sheet, JSON.stringify(body)]);
+        await work.run("UPDATE register_sheets SET mapping = $2 WHERE id = $1", [
+          params.sheet,
+          JSON.stringify(body),
+        ]);
         await work.record({
           client: params.id,
           action: "change",
@@ -138,7 +150,12 @@ export async function registerSheetRoutes(app: FastifyInstance): Promise<void> {
 
   app.get<{ Params: Sheet; Querystring: { format: TableFormat } }>(
     `${ONE}/file`,
-    { schema: described("The comparison with every row as a file", TAG, { params: sheetParams, querystring: formatQuery }) },
+    {
+      schema: described("The comparison with every row as a file", TAG, {
+        params: sheetParams,
+        querystring: formatQuery,
+      }),
+    },
     async ({ work, params, query }, reply) => {
       const setup = await loadSetup(work, params.id);
       const table = await sheetTable(work, setup, params.sheet);

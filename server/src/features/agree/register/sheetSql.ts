@@ -36,7 +36,11 @@ export function figureOf(figure: string, columns: readonly SheetColumn[], mappin
 }
 
 function noColumn(what: string): FiscalError {
-  return new FiscalError("register/dimension", `This register has no column for "${what}". Choose one that is offered.`, "rows");
+  return new FiscalError(
+    "register/dimension",
+    `This register has no column for "${what}". Choose one that is offered.`,
+    "rows",
+  );
 }
 
 const SLICE = 5000;

@@ -7,7 +7,16 @@ import { sheetView } from "./sheets.ts";
 
 /** No limit, as the database writes it. */
 const ALL = -1;
-const EVERY_ROW = { rows: "", columns: "", figure: "accounts", search: "", row: null, column: null, offset: 0, limit: ALL };
+const EVERY_ROW = {
+  rows: "",
+  columns: "",
+  figure: "accounts",
+  search: "",
+  row: null,
+  column: null,
+  offset: 0,
+  limit: ALL,
+};
 
 /** The comparison as a table: both values, the columns that part them, then every row with the two values it adds. */
 export async function sheetTable(work: Work, setup: ClientSetup, id: number): Promise<ReportTable> {
@@ -24,7 +33,10 @@ export async function sheetTable(work: Work, setup: ClientSetup, id: number): Pr
     digits: view.digits,
     columns: [
       { name: "What", width: 90 },
-      ...columns.map(({ name, kind }) => ({ name, ...(kind === "amount" ? { amount: true } : { width: 70 }) })),
+      ...columns.map(({ name, kind }) => ({
+        name,
+        ...(kind === "amount" ? { amount: true } : { width: 70 }),
+      })),
       { name: "In the accounts", amount: true },
       { name: "On the return", amount: true },
     ],

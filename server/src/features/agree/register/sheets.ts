@@ -49,7 +49,13 @@ export async function receiveSheet(
   return work.write(async (work) => {
     const mapping = (await mappingBefore(work, client.id, columns)) ?? guessed(columns);
     const id = await insertSheet(work, client.id, { name: name.slice(0, 200), columns, mapping }, rows);
-    await work.record({ client: client.id, action: "receive", entity: "statement", id, after: { register: name } });
+    await work.record({
+      client: client.id,
+      action: "receive",
+      entity: "statement",
+      id,
+      after: { register: name },
+    });
     return id;
   });
 }
@@ -61,7 +67,11 @@ async function cellsIn(bytes: Buffer): Promise<string[][]> {
 }
 
 /** The same columns of the same client are read as the last time. */
-async function mappingBefore(work: Work, clientId: number, columns: readonly SheetColumn[]): Promise<SheetMapping | null> {
+async function mappingBefore(
+  work: Work,
+  clientId: number,
+  columns: readonly SheetColumn[],
+): Promise<SheetMapping | null> {
   const row = await work.row<{ mapping: string }>(
     "SELECT mapping FROM register_sheets WHERE client_id = $1 AND columns = $2 ORDER BY id DESC LIMIT 1",
     [clientId, JSON.stringify(columns)],
@@ -73,7 +83,8 @@ async function mappingBefore(work: Work, clientId: number, columns: readonly She
 function guessed(columns: readonly SheetColumn[]): SheetMapping {
   const find = (field: keyof typeof HEADERS, kind?: SheetColumn["kind"]) => {
     const at = columns.findIndex(
-      (column) => (kind === undefined || column.kind === kind) && HEADERS[field].test(column.name.toLowerCase()),
+      (column) =>
+        (kind === undefined || column.kind === kind) && HEADERS[field].test(column.name.toLowerCase()),
     );
     return at < 0 ? null : at;
   };
@@ -112,7 +123,10 @@ export async function sheetView(work: Work, { client, plain }: ClientSetup, id: 
   const amounts = columns.flatMap(({ kind }, at) => (kind === "amount" ? [at] : []));
   const sums = await work.one<Record<string, number>>(
     `SELECT count(*) AS rows, ${columns
-      .map((_, at) => `sum(cells ->> ${at} IS NULL) AS b${at}${amounts.includes(at) ? `, ${AMOUNT_OF(at)} AS s${at}` : ""}`)
+      .map(
+        (_, at) =>
+          `sum(cells ->> ${at} IS NULL) AS b${at}${amounts.includes(at) ? `, ${AMOUNT_OF(at)} AS s${at}` : ""}`,
+      )
       .join(", ")} FROM register_rows WHERE sheet_id = $1`,
     [id],
   );
@@ -158,7 +172,11 @@ export async function sheetView(work: Work, { client, plain }: ClientSetup, id: 
 const NOTHING = 0;
 
 /** Rows by whether tax is there: with it, with nought, or blank as exports and what is outside the scope are. */
-async function splitOf(work: Work, id: number, { accounts, returns, tax }: SheetMapping): Promise<SheetSplit[]> {
+async function splitOf(
+  work: Work,
+  id: number,
+  { accounts, returns, tax }: SheetMapping,
+): Promise<SheetSplit[]> {
   if (tax === null) return [];
   const rows = await work.rows<SheetSplit>(
     `SELECT CASE WHEN cells ->> ${tax} IS NULL THEN 'blank' WHEN cells ->> ${tax} = 0 THEN 'nought' ELSE 'taxed' END AS id,

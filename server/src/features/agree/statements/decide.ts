@@ -43,7 +43,12 @@ export async function decide(work: Work, setup: ClientSetup, id: number, body: D
 }
 
 /** Takes back what was said of lines; credit that was held back for it is deducted again. */
-export async function takeBack(work: Work, setup: ClientSetup, id: number, lineIds: readonly number[]): Promise<void> {
+export async function takeBack(
+  work: Work,
+  setup: ClientSetup,
+  id: number,
+  lineIds: readonly number[],
+): Promise<void> {
   await work.write(async (work) => {
     const statement = await statementRecord(work, setup.client.id, id);
     const isFresh = statement.stamp === (await stampOf(work, setup.client.id, statement));
@@ -73,7 +78,13 @@ export async function bringTogether(work: Work, setup: ClientSetup, id: number):
     );
     if (!row) return 0;
     await work.run("DELETE FROM match_decisions WHERE id = $1", [row.id]);
-    await work.record({ client: setup.client.id, action: "undo", entity: "statement", id, before: { apart: row.id } });
+    await work.record({
+      client: setup.client.id,
+      action: "undo",
+      entity: "statement",
+      id,
+      before: { apart: row.id },
+    });
     return 1;
   });
 }
@@ -130,12 +141,19 @@ function refuse(lines: readonly ChosenLine[], { decision }: DecideBody): void {
     "not-ours": "Only rows of theirs can be said not to be ours.",
     hold: "Credit is held back of our documents. One of these lines has none.",
   };
-  throw new FiscalError("statements/decision", says[decision] ?? "This cannot be said of these lines.", "decision");
+  throw new FiscalError(
+    "statements/decision",
+    says[decision] ?? "This cannot be said of these lines.",
+    "decision",
+  );
 }
 
 async function forget(work: Writing, lines: readonly ChosenLine[]): Promise<void> {
   const ids = JSON.stringify(lines.flatMap(({ decisionId }) => (decisionId === null ? [] : [decisionId])));
-  await work.run("UPDATE match_lines SET decision_id = NULL WHERE decision_id IN (SELECT value FROM json_each($1))", [ids]);
+  await work.run(
+    "UPDATE match_lines SET decision_id = NULL WHERE decision_id IN (SELECT value FROM json_each($1))",
+    [ids],
+  );
   await work.run("DELETE FROM match_decisions WHERE id IN (SELECT value FROM json_each($1))", [ids]);
 }
 
@@ -147,7 +165,9 @@ async function keep(
   groups: readonly (readonly ChosenLine[])[],
   { decision, reason }: DecideBody,
 ): Promise<void> {
-  const { last } = await work.one<{ last: number }>("SELECT coalesce(max(id), 0) AS last FROM match_decisions");
+  const { last } = await work.one<{ last: number }>(
+    "SELECT coalesce(max(id), 0) AS last FROM match_decisions",
+  );
   const { createdAt, createdBy } = work.made;
   const keysOf = (group: readonly ChosenLine[], side: "ours" | "theirs") =>
     group.flatMap((line) => line[side].map(({ key }) => key));

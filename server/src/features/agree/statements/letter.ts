@@ -16,7 +16,13 @@ export async function letterAbout(
   lineIds: readonly number[],
 ): Promise<StatementLetter[]> {
   const view = await statementView(work, setup, id);
-  const { rows } = await linePage(work, setup, id, { outcome: "", search: "", open: false, offset: 0, limit: ALL });
+  const { rows } = await linePage(work, setup, id, {
+    outcome: "",
+    search: "",
+    open: false,
+    offset: 0,
+    limit: ALL,
+  });
   const chosen = rows.filter((row) => lineIds.includes(row.id));
   const parties = [...new Set(chosen.map(({ party }) => party))];
   return parties.map((party) => {
@@ -44,8 +50,10 @@ export async function letterAbout(
 function paragraph({ ours, theirs, differs }: MatchView, digits: number): string[] {
   const told = (side: MatchSide) =>
     `${side.number || "without number"} of ${side.date}: ${displayAmount(side.value, digits)}, tax ${displayAmount(side.tax, digits)}`;
-  if (theirs.length === 0) return [...ours.map((one) => `- In our books: ${told(one)}. We do not find it with you.`), ""];
-  if (ours.length === 0) return [...theirs.map((one) => `- With you: ${told(one)}. We do not have it; please send it.`), ""];
+  if (theirs.length === 0)
+    return [...ours.map((one) => `- In our books: ${told(one)}. We do not find it with you.`), ""];
+  if (ours.length === 0)
+    return [...theirs.map((one) => `- With you: ${told(one)}. We do not have it; please send it.`), ""];
   const what = differs.map((piece) => PIECES[piece]).join(", ");
   return [
     ...ours.map((one) => `- In our books: ${told(one)}`),

@@ -57,7 +57,9 @@ export async function receiveStatement(work: Work, setup: ClientSetup, file: Rec
   const from = month === null ? period.from : dateOf(month.year, month.month, 1);
   const end = content.periodEnd ?? period.to;
   const basis = basisOf(kind, content.rows);
-  const rows = withKeys(content.rows.map((row) => matchable(row, kind, basis, contact?.name ?? row.partyName)));
+  const rows = withKeys(
+    content.rows.map((row) => matchable(row, kind, basis, contact?.name ?? row.partyName)),
+  );
   const problems = content.problems.slice(0, MOST_PROBLEMS).map(({ row, message }) => ({ row, message }));
   return work.write(async (work) => {
     const former = await work.row<{ id: number; settings: string }>(
@@ -184,7 +186,8 @@ function matchable(row: StatementRow, { of }: StatementKind, basis: StatementBas
     tax: [null, tax],
   };
   const [compared, taxed] = amounts[basis];
-  const party = of === "party" || of === "authority" ? ONE_PARTY : of === "border" ? CUSTOMS : numberKey(row.partyNumber);
+  const party =
+    of === "party" || of === "authority" ? ONE_PARTY : of === "border" ? CUSTOMS : numberKey(row.partyNumber);
   return {
     ...row,
     key: "",

@@ -41,7 +41,8 @@ export async function statementRoutes(app: FastifyInstance, { jobs }: AppContext
   app.get<{ Params: Params }>(
     BASE,
     { schema: described("Lists of others under a registration, and which can come", TAG, { params }) },
-    async ({ work, params }) => statementList(work, registrationIn(await loadSetup(work, params.id), params.rid)),
+    async ({ work, params }) =>
+      statementList(work, registrationIn(await loadSetup(work, params.id), params.rid)),
   );
 
   app.post<{ Params: Params; Querystring: { kind: string; contact: number | null; period: string } }>(
@@ -95,7 +96,9 @@ export async function statementRoutes(app: FastifyInstance, { jobs }: AppContext
 
   app.post<{ Params: Statement }>(
     `${ONE}/match`,
-    { schema: described("Lay a list beside the books; a long one as a job", TAG, { params: statementParams }) },
+    {
+      schema: described("Lay a list beside the books; a long one as a job", TAG, { params: statementParams }),
+    },
     async ({ work, params }) => {
       const setup = await loadSetup(work, params.id);
       const { rows } = await statementView(work, setup, params.statement);
@@ -141,12 +144,15 @@ export async function statementRoutes(app: FastifyInstance, { jobs }: AppContext
         querystring: Joi.object({ ...paging, outcome: outcomeName, open: Joi.boolean().default(false) }),
       }),
     },
-    async ({ work, params, query }) => linePage(work, await loadSetup(work, params.id), params.statement, query),
+    async ({ work, params, query }) =>
+      linePage(work, await loadSetup(work, params.id), params.statement, query),
   );
 
   app.get<{ Params: Statement; Querystring: { format: TableFormat } }>(
     `${ONE}/file`,
-    { schema: described("The matching as a file", TAG, { params: statementParams, querystring: formatQuery }) },
+    {
+      schema: described("The matching as a file", TAG, { params: statementParams, querystring: formatQuery }),
+    },
     async ({ work, params, query }, reply) => {
       const table = await statementTable(work, await loadSetup(work, params.id), params.statement);
       return sendTable(reply, `statement-${params.statement}`, query.format, table);
@@ -164,7 +170,12 @@ export async function statementRoutes(app: FastifyInstance, { jobs }: AppContext
 
   app.post<{ Params: Statement; Body: LinesBody }>(
     `${ONE}/decisions/undo`,
-    { schema: described("Take back what was said of lines", TAG, { params: statementParams, body: linesBody }) },
+    {
+      schema: described("Take back what was said of lines", TAG, {
+        params: statementParams,
+        body: linesBody,
+      }),
+    },
     async ({ work, params, body }, reply) => {
       await takeBack(work, await loadSetup(work, params.id), params.statement, body.lines);
       return reply.status(204).send();
@@ -173,7 +184,11 @@ export async function statementRoutes(app: FastifyInstance, { jobs }: AppContext
 
   app.post<{ Params: Statement }>(
     `${ONE}/decisions/together`,
-    { schema: described("Forget the last time that two rows were kept apart", TAG, { params: statementParams }) },
+    {
+      schema: described("Forget the last time that two rows were kept apart", TAG, {
+        params: statementParams,
+      }),
+    },
     async ({ work, params }) => ({
       changed: await bringTogether(work, await loadSetup(work, params.id), params.statement),
     }),
@@ -186,7 +201,8 @@ export async function statementRoutes(app: FastifyInstance, { jobs }: AppContext
       const setup = await loadSetup(work, params.id);
       await statementRecord(work, params.id, params.statement);
       const lines = await sureLines(work, params.statement);
-      if (lines.length > 0) await decide(work, setup, params.statement, { lines, decision: "agreed", reason: "" });
+      if (lines.length > 0)
+        await decide(work, setup, params.statement, { lines, decision: "agreed", reason: "" });
       return { changed: lines.length };
     },
   );
@@ -205,7 +221,12 @@ export async function statementRoutes(app: FastifyInstance, { jobs }: AppContext
 
   app.post<{ Params: Statement; Body: LinesBody }>(
     `${ONE}/letter`,
-    { schema: described("What to write to the other side about lines", TAG, { params: statementParams, body: linesBody }) },
+    {
+      schema: described("What to write to the other side about lines", TAG, {
+        params: statementParams,
+        body: linesBody,
+      }),
+    },
     async ({ work, params, body }) =>
       letterAbout(work, await loadSetup(work, params.id), params.statement, body.lines),
   );

@@ -13,7 +13,13 @@ const ALL = -1;
 /** The matching as a table: under each outcome its lines, both sides beside each other. */
 export async function statementTable(work: Work, setup: ClientSetup, id: number): Promise<ReportTable> {
   const view = await statementView(work, setup, id);
-  const { rows } = await linePage(work, setup, id, { outcome: "", search: "", open: false, offset: 0, limit: ALL });
+  const { rows } = await linePage(work, setup, id, {
+    outcome: "",
+    search: "",
+    open: false,
+    offset: 0,
+    limit: ALL,
+  });
   return {
     title: `${view.title}, to ${view.periodEnd}`,
     about: `${setup.client.name}, ${view.party === "" ? view.name : view.party}. Ours ${view.oursTotal.rows}, theirs ${view.theirsTotal.rows}; ${view.undecided} not decided.`,
@@ -44,7 +50,8 @@ export async function statementTable(work: Work, setup: ClientSetup, id: number)
 function cellsOf({ party, ours, theirs, differs, decision }: MatchView): (string | number)[] {
   const sum = (sides: readonly MatchSide[], field: "value" | "tax") =>
     sides.length === 0 ? "" : sides.reduce((all, side) => all + side[field], 0);
-  const words = (sides: readonly MatchSide[], field: "number" | "date") => sides.map((side) => side[field]).join(", ");
+  const words = (sides: readonly MatchSide[], field: "number" | "date") =>
+    sides.map((side) => side[field]).join(", ");
   const said = decision === null ? "" : DECISIONS[decision.decision];
   return [
     party,

@@ -147,10 +147,18 @@ const WHICH = `m.statement_id = $1 AND ($2 = '' OR m.outcome = $2) AND ($3 = '%%
   AND ($4 = 0 OR (${UNDECIDED}))`;
 
 /** Lines of the matching by pages: in order of party and number. */
-export async function linePage(work: Work, setup: ClientSetup, id: number, filter: LineFilter): Promise<MatchPage> {
+export async function linePage(
+  work: Work,
+  setup: ClientSetup,
+  id: number,
+  filter: LineFilter,
+): Promise<MatchPage> {
   await statementRecord(work, setup.client.id, id);
   const bind = [id, filter.outcome, `%${filter.search}%`, filter.open ? 1 : 0];
-  const { total } = await work.one<{ total: number }>(`SELECT count(*) AS total FROM match_lines m WHERE ${WHICH}`, bind);
+  const { total } = await work.one<{ total: number }>(
+    `SELECT count(*) AS total FROM match_lines m WHERE ${WHICH}`,
+    bind,
+  );
   const rows = await work.rows<LineRecord>(
     `SELECT m.id, m.outcome, m.party, m.ours, m.theirs, m.score, m.reasons, m.differs, m.sure, m.repeats, m.date,
        d.id AS decisionId, d.decision, d.reason, p.name AS by, d.created_at AS at
@@ -163,7 +171,9 @@ export async function linePage(work: Work, setup: ClientSetup, id: number, filte
 
 function lineView(row: LineRecord, today: string): MatchView {
   const reasons = JSON.parse(row.reasons) as Reason[];
-  const [ours, theirs] = [row.ours, row.theirs].map((text) => JSON.parse(text) as (MatchSide & { key?: string })[]);
+  const [ours, theirs] = [row.ours, row.theirs].map(
+    (text) => JSON.parse(text) as (MatchSide & { key?: string })[],
+  );
   const bare = (sides: (MatchSide & { key?: string })[] = []): MatchSide[] =>
     sides.map(({ key: _key, ...side }) => side);
   return {
@@ -181,13 +191,22 @@ function lineView(row: LineRecord, today: string): MatchView {
     decision:
       row.decisionId === null || row.decision === null
         ? null
-        : { id: row.decisionId, decision: row.decision, reason: row.reason ?? "", by: row.by ?? "", at: row.at ?? "" },
+        : {
+            id: row.decisionId,
+            decision: row.decision,
+            reason: row.reason ?? "",
+            by: row.by ?? "",
+            at: row.at ?? "",
+          },
   };
 }
 
 /** Ids of the lines that agree and need no second look. */
 export async function sureLines(work: Work, id: number): Promise<number[]> {
-  const rows = await work.rows<{ id: number }>(`SELECT m.id FROM match_lines m WHERE m.statement_id = $1 AND ${SURE}`, [id]);
+  const rows = await work.rows<{ id: number }>(
+    `SELECT m.id FROM match_lines m WHERE m.statement_id = $1 AND ${SURE}`,
+    [id],
+  );
   return rows.map((row) => row.id);
 }
 

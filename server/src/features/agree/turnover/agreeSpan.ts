@@ -38,7 +38,13 @@ export async function agreeSpan(
   { from, to, note }: AgreeBody,
   now: Agreement,
 ): Promise<void> {
-  const kept = { kind: TURNOVER, span: { from, to }, figures: figuresOf(now), open: now.open.amount, rest: now.rest };
+  const kept = {
+    kind: TURNOVER,
+    span: { from, to },
+    figures: figuresOf(now),
+    open: now.open.amount,
+    rest: now.rest,
+  };
   await keepAgreement(work, r, kept, note);
 }
 

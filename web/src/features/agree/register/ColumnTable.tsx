@@ -9,12 +9,23 @@ const ROLES = [
   ["rate", "Rate", "text"],
 ] as const;
 
+/** What a choice shows where no column is chosen. */
+const NO_COLUMN = "";
+
 /** Which columns of amounts make up which value; what nobody uses is named with its sum. */
-export function ColumnTable({ view, onChange }: { view: SheetView; onChange: (mapping: SheetMapping) => void }) {
+export function ColumnTable({
+  view,
+  onChange,
+}: {
+  view: SheetView;
+  onChange: (mapping: SheetMapping) => void;
+}) {
   const { columns, digits, mapping, unused } = view;
   const toggle = (list: "accounts" | "returns", at: number) => {
     const places = mapping[list];
-    const next = places.includes(at) ? places.filter((one) => one !== at) : [...places, at].sort((a, b) => a - b);
+    const next = places.includes(at)
+      ? places.filter((one) => one !== at)
+      : [...places, at].sort((a, b) => a - b);
     onChange({ ...mapping, [list]: next });
   };
   return (
@@ -35,7 +46,9 @@ export function ColumnTable({ view, onChange }: { view: SheetView; onChange: (ma
               <tr key={at}>
                 <td>
                   {name}
-                  {unused.some((one) => one.at === at) && <span className="ml-2 text-warning">▲ not used</span>}
+                  {unused.some((one) => one.at === at) && (
+                    <span className="ml-2 text-warning">▲ not used</span>
+                  )}
                 </td>
                 <td className="num">{displayAmount(sum ?? 0, digits)}</td>
                 {(["accounts", "returns"] as const).map((list) => (
@@ -57,7 +70,7 @@ export function ColumnTable({ view, onChange }: { view: SheetView; onChange: (ma
           <SelectField
             key={role}
             label={label}
-            value={mapping[role] ?? ""}
+            value={mapping[role] ?? NO_COLUMN}
             onChange={({ target }) =>
               onChange({ ...mapping, [role]: target.value === "" ? null : Number(target.value) })
             }

@@ -36,7 +36,14 @@ export function PivotTable({ clientId, view }: { clientId: number | undefined; v
     setOpened(null);
   };
   const dimensions = columns.flatMap(({ at, name, kind }) =>
-    kind === "date" ? [[`m${at}`, `${name}, by month`], [`c${at}`, name]] : kind === "text" ? [[`c${at}`, name]] : [],
+    kind === "date"
+      ? [
+          [`m${at}`, `${name}, by month`],
+          [`c${at}`, name],
+        ]
+      : kind === "text"
+        ? [[`c${at}`, name]]
+        : [],
   );
   const choices = [...(mapping.tax === null ? [] : [["tax", "Tax there or not"]]), ...dimensions];
   const figures = columns.filter(({ kind }) => kind === "amount");
@@ -51,7 +58,11 @@ export function PivotTable({ clientId, view }: { clientId: number | undefined; v
             </option>
           ))}
         </SelectField>
-        <SelectField label="Columns" value={ask.columns} onChange={({ target }) => set({ columns: target.value })}>
+        <SelectField
+          label="Columns"
+          value={ask.columns}
+          onChange={({ target }) => set({ columns: target.value })}
+        >
           <option value="">none</option>
           {choices.map(([value, name]) => (
             <option key={value} value={value}>
@@ -59,7 +70,11 @@ export function PivotTable({ clientId, view }: { clientId: number | undefined; v
             </option>
           ))}
         </SelectField>
-        <SelectField label="Figure" value={ask.figure} onChange={({ target }) => set({ figure: target.value })}>
+        <SelectField
+          label="Figure"
+          value={ask.figure}
+          onChange={({ target }) => set({ figure: target.value })}
+        >
           <option value="accounts">Value in the accounts</option>
           <option value="returns">Value on the return</option>
           {figures.map(({ at, name }) => (
@@ -68,7 +83,12 @@ export function PivotTable({ clientId, view }: { clientId: number | undefined; v
             </option>
           ))}
         </SelectField>
-        <FindInput label="Only rows with" placeholder="Any text" value={ask.search} onChange={(search) => set({ search })} />
+        <FindInput
+          label="Only rows with"
+          placeholder="Any text"
+          value={ask.search}
+          onChange={(search) => set({ search })}
+        />
       </div>
       <ErrorNote error={error} />
       {pivot && (
@@ -169,7 +189,10 @@ function RowsBehind({
   return (
     <div className="mt-4 overflow-x-auto" role="region" aria-label="Rows behind the figure">
       <h3 className="mb-1 font-semibold">
-        {[opened.row, opened.column].filter((key) => key !== null).map((key) => key || "blank").join(", ")}
+        {[opened.row, opened.column]
+          .filter((key) => key !== null)
+          .map((key) => key || "blank")
+          .join(", ")}
         {page && <span className="quiet ml-2">{plural(page.total, "row")}</span>}
       </h3>
       <ErrorNote error={error} />

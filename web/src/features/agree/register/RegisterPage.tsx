@@ -114,7 +114,9 @@ function Bridge({ view, onChange }: { view: SheetView; onChange: (mapping: Sheet
             <tr>
               <td>
                 <span className={untold === 0 ? "text-success" : "text-warning"}>
-                  {untold === 0 ? "As the profit and loss account says" : "In the profit and loss account, not here"}
+                  {untold === 0
+                    ? "As the profit and loss account says"
+                    : "In the profit and loss account, not here"}
                 </span>
               </td>
               <td className="num">{displayAmount(untold, digits)}</td>

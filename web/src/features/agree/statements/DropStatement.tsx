@@ -15,7 +15,13 @@ import { showPeriod } from "../../../kit/format.ts";
 import { STATEMENTS } from "./StatementsPage.tsx";
 
 /** Asks what a list is and of whom, and takes its file in. */
-export function DropStatement({ kinds, onClose }: { kinds: readonly StatementKindView[]; onClose: () => void }) {
+export function DropStatement({
+  kinds,
+  onClose,
+}: {
+  kinds: readonly StatementKindView[];
+  onClose: () => void;
+}) {
   const { client, registration, period, periods, path } = useScope();
   const navigate = useNavigate();
   const queries = useQueryClient();
@@ -93,7 +99,9 @@ export function DropStatement({ kinds, onClose }: { kinds: readonly StatementKin
           )}
         >
           <input {...getInputProps({ "aria-label": "Statement file" })} />
-          <p className="mb-2">{receive.isPending ? "Reading …" : ready ? "Drop the file here" : "Say whose it is first"}</p>
+          <p className="mb-2">
+            {receive.isPending ? "Reading …" : ready ? "Drop the file here" : "Say whose it is first"}
+          </p>
           <button type="button" className="action" onClick={open} disabled={!ready || receive.isPending}>
             Choose a file
           </button>

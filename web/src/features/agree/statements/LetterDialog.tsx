@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { api } from "../../../api/client.ts";
+import { keys } from "../../../api/keys.ts";
 import { Dialog, DialogActions } from "../../../kit/Dialog.tsx";
 import { ErrorNote } from "../../../kit/ErrorNote.tsx";
 
@@ -16,9 +17,8 @@ export function LetterDialog({
   onClose: () => void;
 }) {
   const { data: letters, error } = useQuery({
-    queryKey: ["letter", clientId, statement, lines],
-    queryFn: () =>
-      api.post("/clients/:id/statements/:statement/letter", [clientId, statement], { lines }),
+    queryKey: keys.of(clientId, "statements", "letter", statement, lines),
+    queryFn: () => api.post("/clients/:id/statements/:statement/letter", [clientId, statement], { lines }),
   });
   return (
     <Dialog open wide title="Ask the other side" onClose={onClose}>

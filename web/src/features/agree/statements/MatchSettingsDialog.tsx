@@ -34,7 +34,13 @@ export function MatchSettingsDialog({
     onSaved: onClose,
   });
   return (
-    <BodyDialog of={dialog} title="How near is the same" action="Match again" className="grid gap-4" onClose={onClose}>
+    <BodyDialog
+      of={dialog}
+      title="How near is the same"
+      action="Match again"
+      className="grid gap-4"
+      onClose={onClose}
+    >
       <TextField name="tolerance" label="Amounts may lie apart by" />
       <TextField name="days" label="Days apart, where the number is another" />
       <TextField name="sureFrom" label="Score from which a pair needs no second look" />

@@ -131,11 +131,36 @@ function piecesOf(
     sides[0] === undefined ? "" : read(sides[0]);
   const apart = [
     ...amounts.flatMap((word) => told(word, (sides) => displayAmount(sum(sides, word), digits))),
-    ...(single && line.differs.includes("rate") ? told("rate", first(({ rate }) => `${rate} %`)) : []),
-    ...(line.differs.includes("levy") ? told("levy", first(({ taxes }) => Object.keys(taxes).join(" + "))) : []),
-    ...(line.differs.includes("number") ? told("number", first(({ number }) => number)) : []),
-    ...(line.differs.includes("date") ? told("date", first(({ date }) => showDate(date))) : []),
-    ...(line.differs.includes("party") ? told("of", first(({ partyNumber, party }) => partyNumber || party)) : []),
+    ...(single && line.differs.includes("rate")
+      ? told(
+          "rate",
+          first(({ rate }) => `${rate} %`),
+        )
+      : []),
+    ...(line.differs.includes("levy")
+      ? told(
+          "levy",
+          first(({ taxes }) => Object.keys(taxes).join(" + ")),
+        )
+      : []),
+    ...(line.differs.includes("number")
+      ? told(
+          "number",
+          first(({ number }) => number),
+        )
+      : []),
+    ...(line.differs.includes("date")
+      ? told(
+          "date",
+          first(({ date }) => showDate(date)),
+        )
+      : []),
+    ...(line.differs.includes("party")
+      ? told(
+          "of",
+          first(({ partyNumber, party }) => partyNumber || party),
+        )
+      : []),
     ...(single ? [] : told("number", (sides) => sides.map(({ number }) => number).join(", "))),
   ].slice(0, MOST);
   return {
@@ -148,7 +173,10 @@ function piecesOf(
 function Pieces({ list, align }: { list: readonly ShownPiece[]; align: "left" | "right" }) {
   return (
     <div
-      className={clsx("flex flex-col justify-center overflow-hidden px-2 text-[13px]", align === "right" && "items-end")}
+      className={clsx(
+        "flex flex-col justify-center overflow-hidden px-2 text-[13px]",
+        align === "right" && "items-end",
+      )}
       role="cell"
     >
       {list.length === 0 && <span className="quiet">–</span>}

@@ -64,7 +64,12 @@ export function PairPanel({
       )}
       <div className="no-print grid grid-cols-[minmax(0,1fr)] gap-1">
         {actions.map(({ key, name, detail, act }) => (
-          <button key={key} type="button" className="action flex min-w-0 items-center gap-2 !px-2 !py-1 text-left text-[13px]" onClick={act}>
+          <button
+            key={key}
+            type="button"
+            className="action flex min-w-0 items-center gap-2 !px-2 !py-1 text-left text-[13px]"
+            onClick={act}
+          >
             <kbd className="kbd kbd-sm">{key}</kbd>
             <span className="shrink-0 font-semibold">{name}</span>
             {detail && <span className="quiet ml-auto truncate text-[11.5px] font-normal">{detail}</span>}
@@ -75,15 +80,7 @@ export function PairPanel({
   );
 }
 
-function Papers({
-  title,
-  sides,
-  digits,
-}: {
-  title: string;
-  sides: readonly MatchSide[];
-  digits: number;
-}) {
+function Papers({ title, sides, digits }: { title: string; sides: readonly MatchSide[]; digits: number }) {
   const { path } = useScope();
   if (sides.length === 0) return null;
   return (

@@ -23,6 +23,9 @@ import { PairPanel } from "./PairPanel.tsx";
 import { useLineActions } from "./useLineActions.ts";
 import { useStatement } from "./useStatement.ts";
 
+/** Lines of every outcome. */
+const EVERY = "";
+
 /** One list of another beside our documents: outcomes at the left, pairs in the middle, reasons at the right. */
 export function StatementPage() {
   const { statementId } = useParams();
@@ -37,7 +40,7 @@ export function StatementPage() {
   const [marked, setMarked] = useState<ReadonlyMap<number, MatchView>>(new Map());
   const [letterAbout, setLetterAbout] = useState<number[] | null>(null);
   const [setting, setSetting] = useState(false);
-  const first = view?.outcomes.find(({ undecided }) => undecided > 0)?.outcome ?? "";
+  const first = view?.outcomes.find(({ undecided }) => undecided > 0)?.outcome ?? EVERY;
   const outcome = chosenOutcome ?? first;
   const filter = { outcome, search };
   const { rows, head, setBox, height, shown, show } = usePagedRows<MatchView, MatchPage>(
@@ -75,7 +78,7 @@ export function StatementPage() {
   };
   const outcomes: (Outcome | "")[] = ["", ...(view?.outcomes ?? []).map((one) => one.outcome)];
   const turn = (by: number) =>
-    choose(outcomes[(outcomes.indexOf(outcome) + by + outcomes.length) % outcomes.length] ?? "");
+    choose(outcomes[(outcomes.indexOf(outcome) + by + outcomes.length) % outcomes.length] ?? EVERY);
   const enabled = letterAbout === null && !setting;
   const hot = { enabled, preventDefault: true, useKey: true };
   useHotkeys("down", () => step(1), { ...hot, useKey: false });
@@ -129,7 +132,8 @@ export function StatementPage() {
           </button>
           {view.releasable > 0 && (
             <button type="button" className="action" disabled={busy} onClick={() => release.mutate()}>
-              Deduct {plural(view.releasable, "credit")} that {view.releasable === 1 ? "was" : "were"} held back
+              Deduct {plural(view.releasable, "credit")} that {view.releasable === 1 ? "was" : "were"} held
+              back
             </button>
           )}
           <button

@@ -46,7 +46,9 @@ export function useLineActions({
   const row = first?.theirs[0];
   const bill = (side: MatchSide) => {
     const known = (contacts ?? []).find(({ taxNumber, name }) =>
-      side.partyNumber !== "" && taxNumber ? plain(taxNumber).endsWith(side.partyNumber) : name === side.party,
+      side.partyNumber !== "" && taxNumber
+        ? plain(taxNumber).endsWith(side.partyNumber)
+        : name === side.party,
     );
     const kind = `${view.direction === "purchase" ? "purchase" : "sales"}-${side.value < 0 ? "credit-note" : view.direction === "purchase" ? "bill" : "invoice"}`;
     const begun: BegunDocument = {
@@ -96,13 +98,23 @@ export function useLineActions({
     chosen.length === 1 &&
       row !== undefined &&
       view.kind !== "authority" &&
-      document === undefined && { key: "B", name: "Make our document", detail: "as a draft", act: () => bill(row) },
+      document === undefined && {
+        key: "B",
+        name: "Make our document",
+        detail: "as a draft",
+        act: () => bill(row),
+      },
     pairs && { key: "N", name: "Not a pair", act: say("apart") },
     !some("ours") && { key: "N", name: "Not ours", act: say("not-ours") },
     { key: "L", name: "Ask them", detail: "a letter", act: () => onLetter(lines) },
     decided
       ? { key: "U", name: "Take back", act: () => undo.mutate(lines, { onSuccess: onDone }) }
-      : view.parted > 0 && { key: "U", name: "Undo “not a pair”", detail: "the last one", act: () => together.mutate() },
+      : view.parted > 0 && {
+          key: "U",
+          name: "Undo “not a pair”",
+          detail: "the last one",
+          act: () => together.mutate(),
+        },
   ];
   return actions.filter((action) => action !== false);
 }

@@ -47,6 +47,12 @@ export function useStatement(clientId: number | undefined, id: number) {
   const accept = useMutation({ mutationFn: () => api.post(`${ONE}/accept`, parts), onSuccess: refresh });
   const release = useMutation({ mutationFn: () => api.post(`${ONE}/release`, parts), onSuccess: refresh });
   const error =
-    query.error ?? match.error ?? decide.error ?? undo.error ?? together.error ?? accept.error ?? release.error;
+    query.error ??
+    match.error ??
+    decide.error ??
+    undo.error ??
+    together.error ??
+    accept.error ??
+    release.error;
   return { view: query.data, busy, job, error, decide, undo, together, accept, release, refresh };
 }
