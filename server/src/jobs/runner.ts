@@ -54,17 +54,22 @@ export class JobRunner {
 
   /** Starts a job and returns at once. */
   async start(work: Work, clientId: number | null, task: JobTask): Promise<JobView> {
-    const row = await this.#db.models.jobs.create({
-      clientId,
-      kind: task.kind,
-      state: "running",
-      done: 0,
-      total: 0,
-      message: "",
-      result: null,
-      error: null,
-      ...work.made,
-    });
+    const row = await work.write((work) =>
+      work.models.jobs.create(
+        {
+          clientId,
+          kind: task.kind,
+          state: "running",
+          done: 0,
+          total: 0,
+          message: "",
+          result: null,
+          error: null,
+          ...work.made,
+        },
+        work.options,
+      ),
+    );
     const view = viewOf(row.get({ plain: true }) as JobRecord);
     const { person, at } = work;
     const order: JobOrder = { id: view.id, task, person, at, dataDir: this.#dataDir };

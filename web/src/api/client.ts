@@ -38,14 +38,54 @@ export function filled(path: string, parts: readonly Part[]): string {
   return path.replace(/:\w+/g, () => encodeURIComponent(String(left.shift())));
 }
 
-async function call<T>(method: Method, path: string, body?: unknown): Promise<T> {
+/** Requests that change something and are on their way, and keys of those nobody knows the outcome of. */
+const onTheWay = new Map<string, Promise<unknown>>();
+const unknownOutcome = new Map<string, string>();
+
+/**
+ * Sends a request. A change bears a key, so that it is done once however often it is sent: the same one sent again while
+ * the first is on its way is that one, and one that got no answer goes on under its key.
+ */
+function call<T>(method: Method, path: string, body?: unknown): Promise<T> {
+  if (method === "GET" || body instanceof FormData) return send<T>(method, path, body, newKey());
+  const signature = `${method} ${path} ${JSON.stringify(body) ?? ""}`;
+  const running = onTheWay.get(signature);
+  if (running) return running as Promise<T>;
+  const key = unknownOutcome.get(signature) ?? newKey();
+  unknownOutcome.set(signature, key);
+  const sent = send<T>(method, path, body, key)
+    .then(
+      (answer) => {
+        unknownOutcome.delete(signature);
+        return answer;
+      },
+      (error: unknown) => {
+        if (!(error instanceof ApiError) || error.code !== UNREACHABLE.code) unknownOutcome.delete(signature);
+        throw error;
+      },
+    )
+    .finally(() => onTheWay.delete(signature));
+  onTheWay.set(signature, sent);
+  return sent;
+}
+
+/** A key nobody else gives; also where the page is not served over a secure connection. */
+function newKey(): string {
+  return Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) => byte.toString(16).padStart(2, "0")).join("");
+}
+
+async function send<T>(method: Method, path: string, body: unknown, key: string): Promise<T> {
   const isForm = body instanceof FormData;
+  const isText = body !== undefined && !isForm;
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       method,
+      headers: {
+        ...(method === "GET" ? {} : { "idempotency-key": key }),
+        ...(isText ? { "content-type": "application/json" } : {}),
+      },
       ...(body === undefined ? {} : { body: isForm ? body : JSON.stringify(body) }),
-      ...(body === undefined || isForm ? {} : { headers: { "content-type": "application/json" } }),
     });
   } catch {
     throw new ApiError(UNREACHABLE);

@@ -58,6 +58,8 @@ export function RegisterPage() {
         {!error && <Waiting what="the register" />}
       </Sheet>
     );
+  // What was just chosen is shown at once; its figures follow.
+  const chosen = { ...view, mapping: save.isPending ? save.variables : view.mapping };
   return (
     <Sheet title={view.name} aside={plural(view.rows, "row")} actions={back}>
       <div className="no-print mb-2 flex justify-end gap-4">
@@ -77,7 +79,7 @@ export function RegisterPage() {
       </div>
       <ErrorNote error={save.error ?? remove.error} />
       <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
-        <ColumnTable view={view} onChange={(mapping) => save.mutate(mapping)} />
+        <ColumnTable view={chosen} onChange={(mapping) => save.mutate(mapping)} />
         <div>
           <Bridge view={view} onChange={(mapping) => save.mutate(mapping)} />
           <Split view={view} />
