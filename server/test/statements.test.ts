@@ -125,6 +125,12 @@ test("GSTR-2B against the books: every outcome, credit held back and given back,
     -view.outcomes.reduce((sum, one) => sum + one.theirsTax - one.oursTax, 0),
   );
 
+  const { findings } = await server.ok<{ findings: { check: string; message: string }[] }>(
+    "GET",
+    `${books.registration}/returns/${OCTOBER}`,
+  );
+  expect(findings.filter(({ check }) => check === "statement")).toHaveLength(1);
+
   expect((await statement.post<{ changed: number }>("accept")).changed).toBe(5);
   const lines = await statement.lines();
   const alone = found(lines, ({ outcome }) => outcome === "only-ours", "a line of ours alone");

@@ -22,6 +22,7 @@ export function periodFindings(rows: PeriodRows, context: PeriodContext): Findin
     ...arithmetic(context),
     ...(ofLines.some(({ check }) => OFF_THE_RETURN.has(check)) ? [] : moreThanRounding(rows, context)),
     ...withoutCause(rows, context),
+    ...undecided(rows, context),
     ...uncoded(rows, context),
     ...withoutAccount(context),
     ...unallocated(rows, context),
@@ -95,6 +96,17 @@ function withoutCause({ withoutCause: open }: PeriodRows, { digits }: PeriodCont
       `${rows} ${rows === 1 ? "row" : "rows"} of ${displayAmount(-amount, digits)} on income accounts ${rows === 1 ? "is" : "are"} on no return, and no cause is named. Name it under Agree, Turnover.`,
     ),
   ];
+}
+
+/** Lines of lists of others that differ, or stand on one side alone, and that nobody has decided. */
+function undecided({ undecided: lists }: PeriodRows, { digits }: PeriodContext): Finding[] {
+  return lists.map(({ statement, name, lines, apart }) =>
+    finding(
+      "statement",
+      [statement, lines, apart],
+      `${name}: ${lines} ${lines === 1 ? "line differs" : "lines differ"}, ${displayAmount(apart, digits)} apart, and nobody has decided. Look at them under Agree, Statements.`,
+    ),
+  );
 }
 
 function uncoded({ uncoded: lines }: PeriodRows, { digits }: PeriodContext): Finding[] {

@@ -43,6 +43,8 @@ export interface PeriodRows {
   yearEnd: readonly YearEndRow[];
   /** Income on no return that has no cause: how many rows, and what they come to. */
   withoutCause: { rows: number; amount: number } | null;
+  /** Lists of others for the period with lines nobody has decided. */
+  undecided: readonly { statement: number; name: string; lines: number; apart: number }[];
   /** Sales on the margin whose piece lacks something, or is not in the stock book. */
   soldPieces: readonly SoldPieceRow[];
   /** Lines of a scheme that is not in force, or too dear for its pool. */

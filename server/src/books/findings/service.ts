@@ -34,6 +34,7 @@ import { distanceSales, soldWithCodes } from "./soldInYears.ts";
 import { capitalGaps } from "./capitalGaps.ts";
 import { schemeLines } from "./schemeLines.ts";
 import { soldPieces } from "./soldPieces.ts";
+import { undecidedStatements } from "./undecidedStatements.ts";
 import { turnoverGaps } from "./turnoverGaps.ts";
 import { yearEnds } from "./yearEnds.ts";
 import {
@@ -117,6 +118,7 @@ async function rowsOf(
     apart: await apartFromLedger(work, registration, period.to, context.boxes, groups),
     schemeIncome: await schemeIncome(work, registration, period),
     withoutCause: await turnoverGaps(work, registration, period),
+    undecided: await undecidedStatements(work, registration, period),
     yearEnd: await yearEnds(work, registration, period),
     schemeLines: await schemeLines(work, registration, period),
     ...(await capitalGaps(work, registration, period)),

@@ -15,6 +15,9 @@ import { ourRows } from "./ourRows.ts";
 import type { OurRow } from "./ourRows.ts";
 import { statementKind } from "./statementKinds.ts";
 
+/** SQL: a line `m` that nobody has decided and that does not agree by itself. */
+export const UNDECIDED = "m.decision_id IS NULL AND m.outcome NOT IN ('agreed', 'ineligible')";
+
 /** A list as it is kept. */
 export interface StatementRecord {
   id: number;

@@ -16,12 +16,10 @@ import type {
 import type { Work } from "../../../base/work.ts";
 import { registrationWithId } from "../../../books/loadSetup.ts";
 import type { ClientSetup } from "../../../books/loadSetup.ts";
-import { stampOf, statementRecord } from "../../../books/agree/statements/matchStatement.ts";
+import { stampOf, statementRecord, UNDECIDED } from "../../../books/agree/statements/matchStatement.ts";
 import { statementKind, statementKinds } from "../../../books/agree/statements/statementKinds.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
 
-/** What nobody has decided and what does not agree by itself. */
-const UNDECIDED = "m.decision_id IS NULL AND m.outcome NOT IN ('agreed', 'ineligible')";
 /** What agrees and can be accepted as it is. */
 const SURE = "m.decision_id IS NULL AND m.sure = 1 AND m.outcome IN ('agreed', 'tolerance')";
 /** Documents whose tax waits and whose row is there. */
