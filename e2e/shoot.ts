@@ -37,7 +37,7 @@ const VIEWS: [string, string, (() => Promise<void>)?][] = [
   ["books-ledger", `${client}/books/ledger`],
   ["agree-control", `${client}/agree/control`],
   ["agree-turnover", `${client}/agree/turnover`, overTheYear],
-  ["agree-unpaid", `${client}/agree/unpaid`],
+  ["agree-statement", `${named("Monsoon")}/agree/statements`, openStatement],
   ["return", `${client}/return`, openBoxFour],
   ["return-workpaper", `${named("Quillon")}/return`, lookAtWorkpaper],
   ["settle", `${client}/settle`],
@@ -53,6 +53,12 @@ for (const [name, path, prepare] of VIEWS) {
   await page.screenshot({ path: `${folder}${name}.png` });
 }
 await browser.close();
+
+async function openStatement(): Promise<void> {
+  await page.getByRole("link", { name: /GSTR-2B/ }).first().click();
+  await page.getByRole("button", { name: "Value, tax, rate" }).click();
+  await page.waitForLoadState("networkidle");
+}
 
 async function overTheYear(): Promise<void> {
   await page.getByLabel("From").selectOption({ index: 1 });

@@ -59,6 +59,7 @@ import { authorityStore } from "./simulators/authorityStore.ts";
 import { postRecurring } from "./features/templates/recurring.ts";
 import { guardBorder } from "./base/border.ts";
 import { keepAnswers } from "./base/once.ts";
+import { requireWhole } from "./db/integrity.ts";
 import { holdFolder } from "./db/folderLock.ts";
 import { validateWithJoi } from "./base/validation.ts";
 
@@ -77,6 +78,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   });
   const free = await holdFolder(config.dataDir);
   const db = await Database.open(config.dataDir, config.person);
+  await requireWhole(db, config.dataDir, (error) => app.log.error(error));
   const begin = workOn(db, config.dataDir);
   const packs = async () => (await begin()).packs;
   const jobs = new JobRunner(db, config.dataDir, (error) => app.log.error(error, "a job broke off"));

@@ -1,0 +1,20 @@
+import { configFromEnvironment } from "../../config.ts";
+import { backUp } from "./backup.ts";
+
+/** `npm run backup -- FOLDER [how many to keep]`: a copy of FISCALON_DATA, proved; ends with 1 where there is none. */
+const [, , target, keep = "14"] = process.argv;
+const { dataDir } = configFromEnvironment(process.env);
+if (target === undefined || !/^\d+$/.test(keep) || Number(keep) === 0) {
+  console.error("Say where the copy goes: npm run backup -- FOLDER [how many to keep]");
+  process.exit(1);
+}
+await backUp(dataDir, target, Number(keep)).then(
+  ({ folder, proof }) =>
+    console.log(
+      `${folder}: ${proof.clients.length} clients, ${proof.changes} entries of the audit trail, ${proof.files} files; opened and whole.`,
+    ),
+  (error: Error) => {
+    console.error(error.message);
+    process.exitCode = 1;
+  },
+);

@@ -1,0 +1,54 @@
+import { mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { backUp, restore } from "../dist/across/backup/backup.js";
+import { british, periodBooks } from "./support/periods.ts";
+import { startServer } from "./support/testServer.ts";
+import type { TestServer } from "./support/testServer.ts";
+
+let server: TestServer;
+let folder: string;
+beforeAll(async () => {
+  server = await startServer();
+  folder = mkdtempSync(join(tmpdir(), "fiscalon-backup-"));
+});
+afterAll(async () => {
+  await server.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+test("a copy made while the server works is opened and proved; restored elsewhere it gives the same books", async () => {
+  const books = await periodBooks(server, british());
+  const bill = await books.post(["purchase-bill", "S20", "100.00"], "2026-02-10");
+  await books.post(["sales-invoice", "S20", "300.00"], "2026-02-11");
+  await server.upload(`${books.base}/documents/${bill.id}/attachments`, "paper.xml", `<?xml version="1.0"?><paper/>`);
+  // Others go on while the copy is made.
+  const [{ folder: copy, proof }] = await Promise.all([
+    backUp(server.dataDir, folder, 3),
+    ...[1, 2, 3].map(() => books.post(["sales-invoice", "S20", "1.00"], "2026-02-12")),
+  ]);
+  expect(proof).toMatchObject({ integrity: "ok", files: 1, clients: [{ name: "A period in GB" }] });
+
+  const place = join(folder, "restored");
+  expect(await restore(copy, place)).toEqual(proof);
+  const again = await startServer(place);
+  const documents = await again.ok<{ total: number }>("GET", `${books.base}/documents`);
+  expect(documents.total).toBe(proof.clients[0]?.documents);
+  const papers = await again.ok<object[]>("GET", `${books.base}/documents/${bill.id}/attachments`);
+  expect(papers).toHaveLength(1);
+  await again.close();
+
+  await expect(restore(copy, place)).rejects.toThrow(/is not empty/);
+  await expect(restore(folder, join(folder, "elsewhere"))).rejects.toThrow(/is no copy made by backup/);
+});
+
+test("a copy that was changed since is not restored, and older copies go by the rule", async () => {
+  const { folder: copy } = await backUp(server.dataDir, folder, 3);
+  writeFileSync(join(copy, "files", "something-else"), "x");
+  const place = join(folder, "spoilt");
+  await expect(restore(copy, place)).rejects.toThrow(/is not what it held/);
+  expect(readdirSync(folder)).not.toContain("spoilt");
+  for (let n = 0; n < 3; n += 1) await backUp(server.dataDir, folder, 2);
+  expect(readdirSync(folder).filter((name) => name.startsWith("fiscalon-"))).toHaveLength(2);
+});
