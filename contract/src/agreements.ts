@@ -4,11 +4,11 @@ import { text } from "./fields.ts";
 
 /** The screens on which agreements are worked through. */
 export type AgreementScreen =
-  "agree/control" | "agree/turnover" | "agree/balances" | "agree/statements" | "agree/held" | "agree/unpaid";
+  "agree/control" | "agree/turnover" | "agree/purchases" | "agree/balances" | "agree/statements" | "agree/held" | "agree/unpaid";
 
 /** An agreement of a period in brief: two figures from different sources, and what stands between them. Minor units. */
 export interface AgreementLine {
-  /** `control`, `turnover`, `held`, `unpaid`, `receivable`, `bank/…`, `cards`, `statement/KIND/END/PARTY`. */
+  /** `control`, `turnover`, `purchases`, `held`, `unpaid`, `receivable`, `bank/…`, `cards`, `statement/KIND/END/PARTY`. */
   id: string;
   title: string;
   screen: AgreementScreen;

@@ -1,10 +1,12 @@
 import Joi from "joi";
+import { BRIDGES } from "@fiscalon/core/agree/turnoverBridge";
+import type { BridgeOf } from "@fiscalon/core/agree/turnoverBridge";
 import { date, decimal, name, ref, text } from "./fields.ts";
 
 /** A cause a person named for a line, by a pointer to its document and the number of the line. */
 export interface BookNamedCause {
   registration: string;
-  kind: "turnover";
+  kind: BridgeOf;
   row: string;
   cause: string;
   reason: string;
@@ -25,7 +27,9 @@ export interface BookAgreement {
   note: string;
 }
 
-const kind = Joi.string().valid("turnover").required();
+const kind = Joi.string()
+  .valid(...Object.keys(BRIDGES))
+  .required();
 
 export const bookNamedCause = Joi.object<BookNamedCause, true>({
   registration: ref.required(),

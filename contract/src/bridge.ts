@@ -1,5 +1,12 @@
 import Joi from "joi";
+import { BRIDGES } from "@fiscalon/core/agree/turnoverBridge";
+import type { BridgeOf } from "@fiscalon/core/agree/turnoverBridge";
 import { date, name, text } from "./fields.ts";
+
+/** Sales from income, or purchases from costs. */
+export const bridgeOf = Joi.string()
+  .valid(...Object.keys(BRIDGES))
+  .default("turnover");
 
 /** A step of a bridge. Minor units. */
 export interface BridgeCause {
@@ -16,6 +23,7 @@ export type AgreementState = "open" | "agreed" | "accepted" | "changed";
 
 /** The turnover bridge of a span of whole filing periods. Minor units, income positive. */
 export interface BridgeView {
+  of: BridgeOf;
   from: string;
   to: string;
   digits: number;
@@ -65,6 +73,7 @@ export interface BridgePage {
 }
 
 export interface NameCauseBody {
+  of: BridgeOf;
   from: string;
   to: string;
   keys: string[];
@@ -77,6 +86,7 @@ const key = Joi.string().max(60);
 
 /** A cause for rows; an empty one takes what was named back. */
 export const nameCauseBody = Joi.object<NameCauseBody, true>({
+  of: bridgeOf,
   from: date.required(),
   to: date.required(),
   keys: Joi.array().items(key).min(1).max(MOST_KEYS).unique().required(),
@@ -85,12 +95,14 @@ export const nameCauseBody = Joi.object<NameCauseBody, true>({
 });
 
 export interface AgreeBody {
+  of: BridgeOf;
   from: string;
   to: string;
   note: string;
 }
 
 export const agreeBody = Joi.object<AgreeBody, true>({
+  of: bridgeOf,
   from: date.required(),
   to: date.required(),
   note: text.default(""),

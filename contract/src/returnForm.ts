@@ -56,6 +56,7 @@ export const returnForm = Joi.object<ReturnForm, true>({
   parts: Joi.array().items(Joi.object({ id: Joi.string().max(20).required(), name: name.required() })),
   boxes: Joi.array().items(box).min(1).max(600).required(),
   turnover: Joi.array().items(Joi.string().max(40)).max(40),
+  purchases: Joi.array().items(Joi.string().max(40)).max(40),
   net: Joi.object({
     output: formula.required(),
     input: formula.required(),

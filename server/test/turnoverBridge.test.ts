@@ -102,6 +102,7 @@ test("each cause between income and box 6 stands for itself, and what nobody can
   expect(brief.map(({ id, rest, waiting, state }) => [id, rest, waiting, state])).toEqual([
     ["control", 0, 0, "open"],
     ["turnover", 0, 0, "agreed"],
+    ["purchases", 0, 0, "open"],
     ["receivable", 0, 0, "open"],
     ["payable", 0, 0, "open"],
     ["held", 0, 0, null],
@@ -198,4 +199,53 @@ test("a flat rate trader's turnover with tax, and a form that asks for values wi
     "Tax inside the value, as the form asks": 150,
     "Exempt, in none of these boxes": -50,
   });
+});
+
+// Worked out by hand: each row stands for one cause. Common practice, no source.
+test("costs and box 7: capital goods, blocked tax, wages, a sale on a cost account and timing are causes of their own", async () => {
+  const books = await periodBooks(server, british());
+  const bill = (amount: string, date: string, more: object = {}) =>
+    server.ok("POST", `${books.base}/documents`, {
+      kind: "purchase-bill",
+      prices: "exclusive",
+      number: `P-${amount}`,
+      date,
+      contact: null,
+      lines: [{ code: "S20", amount, account: "5000", ...more }],
+    });
+  await bill("1000.00", "2026-02-03");
+  await bill("400.00", "2026-02-04", { account: "0100" });
+  await bill("200.00", "2026-02-05", { code: "HBL" });
+  await server.ok("POST", `${books.base}/documents`, {
+    kind: "journal",
+    date: "2026-03-31",
+    prices: "exclusive",
+    number: "Wages of the quarter",
+    contact: null,
+    lines: [
+      { account: "6000", amount: "900.00", text: "Wages" },
+      { account: "3000", amount: "-900.00", text: "Wages" },
+    ],
+  });
+  await server.ok("POST", `${books.base}/documents`, {
+    kind: "sales-invoice",
+    date: "2026-03-02",
+    prices: "exclusive",
+    number: "S-1",
+    contact: null,
+    lines: [{ code: "S20", amount: "50.00", account: "5000" }],
+  });
+  const view = await server.ok<BridgeView>(
+    "GET",
+    `${books.registration}/bridge?of=purchases&from=2026-01-01&to=2026-03-31`,
+  );
+  expectWhole(view);
+  expect([view.of, view.boxes, view.left, view.right]).toEqual(["purchases", ["7"], 2090_00, 1600_00]);
+  expect(Object.fromEntries(view.causes.map(({ id, amount }) => [id, amount]))).toEqual({
+    bought: 400_00,
+    "tax-in-cost": -40_00,
+    unbilled: -900_00,
+    sold: 50_00,
+  });
+  expect([view.open.rows, view.rest]).toEqual([0, 0]);
 });

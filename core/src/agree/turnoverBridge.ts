@@ -54,6 +54,14 @@ export interface TurnoverOnReturns {
   sinceSealed: number;
 }
 
+/** Which side of the profit and loss account a bridge begins at. */
+export const BRIDGES = {
+  turnover: { direction: "sale", accounts: "income" },
+  purchases: { direction: "purchase", accounts: "expense" },
+} as const satisfies Record<string, { direction: Direction; accounts: AccountType }>;
+
+export type BridgeOf = keyof typeof BRIDGES;
+
 const cause = (id: string, name: string) => ({ id, name, found: "rule" as const });
 
 const CAUSES = {
@@ -62,6 +70,11 @@ const CAUSES = {
   entries: cause("entries", "Other entries without a document"),
   purchases: cause("purchases", "Purchases posted to income accounts"),
   part: cause("part", "Reported in part, or at another value than it is posted"),
+  onIncome: cause("on-income", "Purchases posted to income accounts"),
+  sold: cause("sold", "Sales posted to cost accounts"),
+  taxInCost: cause("tax-in-cost", "Tax that is part of the cost: blocked, partial, private"),
+  bought: cause("bought", "Bought onto balance sheet accounts: capital goods, stock, prepayments"),
+  unbilled: cause("unbilled", "Costs without a bill: wages, depreciation, accruals"),
   cost: cause("cost", "Sales posted to cost accounts"),
   balance: cause("balance", "Supplies on balance sheet accounts: disposals, deposits"),
   late: cause("late", "Late items: reported here, dated before"),
@@ -90,12 +103,13 @@ const LEFT_OUT: Partial<Record<Treatment, string>> = {
 };
 
 /** Why a group is apart; null where a person has to say it. */
-export function causeOf(group: ApartGroup): Explained["cause"] {
+export function causeOf(group: ApartGroup, of: BridgeOf = "turnover"): Explained["cause"] {
   const { entry, document, account, coded, fact, dated, late, named } = group;
   if (named !== null) return { id: `named ${named}`, name: named, found: "person" };
   if (entry === "settlement") return CAUSES.closing;
   if (entry !== "document") return entry === "payment" ? CAUSES.payments : CAUSES.entries;
   const direction = document === null ? null : DOCUMENT_KINDS[document].direction;
+  if (of === "purchases") return costCause(group, direction);
   if (direction === "purchase") return CAUSES.purchases;
   if (fact === "here") {
     if (account === "expense") return CAUSES.cost;
@@ -107,6 +121,23 @@ export function causeOf(group: ApartGroup): Explained["cause"] {
   return CAUSES[fact];
 }
 
+/** The same of a line on the side of costs. */
+function costCause(
+  { account, coded, fact, dated, late }: ApartGroup,
+  direction: Direction | null,
+): Explained["cause"] {
+  if (direction === "sale") return CAUSES.sold;
+  if (fact === "here") {
+    if (account === "income") return CAUSES.onIncome;
+    if (account !== "expense") return CAUSES.bought;
+    if (dated === "in") return CAUSES.taxInCost;
+    return late ? CAUSES.late : CAUSES.before;
+  }
+  if (fact !== "none") return CAUSES[fact];
+  if (coded) return CAUSES.nowhere;
+  return direction === null ? CAUSES.unbilled : null;
+}
+
 /** Why what a code puts into the boxes is not its value. */
 export function causeOnReturn({
   direction,
@@ -115,8 +146,8 @@ export function causeOnReturn({
   tax,
   aside,
   boxes,
-}: CodeOnReturn): Explained["cause"] {
-  if (direction === "purchase") return CAUSES.reverse;
+}: CodeOnReturn, of: BridgeOf = "turnover"): Explained["cause"] {
+  if (direction !== BRIDGES[of].direction) return CAUSES.reverse;
   const value = net - aside;
   if (boxes === 0) {
     const name = textAt(LEFT_OUT, treatment) || "In none of these boxes";
@@ -142,14 +173,15 @@ export function turnoverBridge(
   declared: number,
   apart: readonly ApartGroup[],
   { codes, schemes, byHand, rounding, sinceSealed }: TurnoverOnReturns,
+  of: BridgeOf = "turnover",
 ): Agreement {
   const aside = codes.reduce((sum, code) => sum + code.aside, 0);
   return agreement(income, declared, [
-    ...apart.map((group) => ({ cause: causeOf(group), amount: group.base - group.ledger, rows: group.rows })),
+    ...apart.map((group) => ({ cause: causeOf(group, of), amount: group.base - group.ledger, rows: group.rows })),
     ...codes
       .map((code) => ({ code, amount: apartBy(code) }))
       .filter(({ amount }) => amount !== 0)
-      .map(({ code, amount }) => ({ cause: causeOnReturn(code), amount, rows: code.rows })),
+      .map(({ code, amount }) => ({ cause: causeOnReturn(code, of), amount, rows: code.rows })),
     { cause: CAUSES.scheme, amount: schemes - aside, rows: 0 },
     { cause: CAUSES.byHand, ...byHand },
     { cause: CAUSES.sealed, amount: sinceSealed, rows: 0 },

@@ -81,6 +81,8 @@ export interface ReturnForm {
   net: ReturnTotals;
   /** The boxes that together hold turnover, for what is compared with income; left out where the form has none. */
   turnover?: readonly string[];
+  /** The boxes that together hold the value of purchases, for what is compared with costs. */
+  purchases?: readonly string[];
   /** The field of the authority's electronic return that carries each box, where it takes one. */
   fields?: Readonly<Record<string, string>>;
   /** Rules of the authority that must hold, as formulas that give other than 0, each with what it says otherwise. */

@@ -51,7 +51,8 @@ const LOAD: Record<ScreenPath, Load> = {
   "books/takings": async () => (await import("../features/takings/TakingsPage.tsx")).TakingsPage,
   "books/reports": async () => (await import("../features/reports/TaxReportsPage.tsx")).TaxReportsPage,
   "books/audit": async () => (await import("../features/audit/ChangesPage.tsx")).ChangesPage,
-  "agree/turnover": async () => (await import("../features/agree/BridgePage.tsx")).BridgePage,
+  "agree/turnover": async () => (await import("../features/agree/BridgePage.tsx")).TurnoverPage,
+  "agree/purchases": async () => (await import("../features/agree/BridgePage.tsx")).PurchasesPage,
   "agree/balances": async () => (await import("../features/agree/BalancesPage.tsx")).BalancesPage,
   "agree/statements": async () =>
     (await import("../features/agree/statements/StatementsPage.tsx")).StatementsPage,

@@ -91,6 +91,7 @@ export const activityStatement: ReturnForm = {
   name: "Business activity statement",
   levies: ["GST"],
   turnover: ["G1"],
+  purchases: ["G10", "G11"],
   from: "2018-01-01",
   to: null,
   parts: [{ id: "worksheet", name: "Calculation worksheet (kept, not lodged)" }],

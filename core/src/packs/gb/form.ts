@@ -30,6 +30,7 @@ export const nineBoxes: ReturnForm = {
   name: "VAT return",
   levies: ["VAT"],
   turnover: ["6"],
+  purchases: ["7"],
   from: "2021-01-01",
   to: null,
   boxes: [

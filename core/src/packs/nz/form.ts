@@ -11,6 +11,7 @@ export const gst101a: ReturnForm = {
   name: "GST return",
   levies: ["GST"],
   turnover: ["5"],
+  purchases: ["11"],
   from: "2018-01-01",
   to: null,
   boxes: [

@@ -9,6 +9,7 @@ export const gstF5: ReturnForm = {
   name: "GST F5",
   levies: ["GST"],
   turnover: ["1", "2", "3"],
+  purchases: ["5"],
   from: "2018-01-01",
   to: null,
   boxes: [

@@ -1,4 +1,5 @@
-import type { ApartGroup } from "@fiscalon/core/agree/turnoverBridge";
+import { BRIDGES } from "@fiscalon/core/agree/turnoverBridge";
+import type { ApartGroup, BridgeOf } from "@fiscalon/core/agree/turnoverBridge";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import type { Treatment } from "@fiscalon/core/model/taxCode";
 import type { Work } from "../../base/work.ts";
@@ -9,29 +10,32 @@ export interface Span {
   to: string;
 }
 
-export const TURNOVER = "turnover";
-
-/** The facts of sales on the returns of the days. */
-const ON_RETURNS = `facts WHERE registration_id = $4 AND live = 1 AND held = 0 AND direction = 'sale'
-      AND period_end BETWEEN $2 AND $3`;
+/** The facts of a side on the returns of the days. */
+const onReturns = (of: BridgeOf) => `facts WHERE registration_id = $4 AND live = 1 AND held = 0
+      AND direction = '${BRIDGES[of].direction}' AND period_end BETWEEN $2 AND $3`;
 /** A line that bears several levies has its value once. */
-const SOLD_ONCE = `(SELECT document_id, line, net, late, min(levy) FROM (
-      SELECT document_id, line, levy, sum(net) AS net, max(late) AS late FROM ${ON_RETURNS}
+const valueOnce = (of: BridgeOf) => `(SELECT document_id, line, net, late, min(levy) FROM (
+      SELECT document_id, line, levy, sum(net) AS net, max(late) AS late FROM ${onReturns(of)}
       GROUP BY document_id, line, levy) GROUP BY document_id, line)`;
 
+/** What an account of a side holds: income in credit, costs in debit. */
+export function amountOn(of: BridgeOf, amount = "p.amount"): string {
+  return BRIDGES[of].accounts === "income" ? `-${amount}` : amount;
+}
+
 /**
- * Lines and entries of client $1 whose income in the days $2 to $3 is not the value that returns of registration $4 of
- * these days hold: `ledger` the one, `base` the other, credit positive, with what tells why.
+ * Lines and entries of client $1 whose income, or cost, in the days $2 to $3 is not the value that returns of registration
+ * $4 of these days hold: `ledger` the one, `base` the other, positive as the side is, with what tells why.
  */
-const apart = (oneLevy: boolean) => `
+const apart = (oneLevy: boolean, of: BridgeOf) => `
   "values" AS (
     SELECT e.document_id AS document, p.line, CASE WHEN p.line IS NULL THEN p.entry_id END AS entry, e.kind,
-      p.account_id AS account, -p.amount AS ledger, 0 AS base, 0 AS late, 0 AS here, 1 AS posted
+      p.account_id AS account, ${amountOn(of)} AS ledger, 0 AS base, 0 AS late, 0 AS here, 1 AS posted
     FROM accounts a JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date BETWEEN $2 AND $3
       JOIN entries e ON e.id = p.entry_id
-    WHERE a.client_id = $1 AND a.type = 'income'
+    WHERE a.client_id = $1 AND a.type = '${BRIDGES[of].accounts}'
     UNION ALL
-    SELECT document_id, line, NULL, 'document', NULL, 0, net, late, 1, 0 FROM ${oneLevy ? ON_RETURNS : SOLD_ONCE}),
+    SELECT document_id, line, NULL, 'document', NULL, 0, net, late, 1, 0 FROM ${oneLevy ? onReturns(of) : valueOnce(of)}),
   unequal AS MATERIALIZED (
     SELECT document, line, entry, max(kind) AS kind, max(account) AS account, sum(ledger) AS ledger, sum(base) AS base,
       max(late) AS late, max(here) AS here, CASE WHEN max(posted) = 1 THEN 'in' ELSE 'outside' END AS dated
@@ -51,7 +55,7 @@ const apart = (oneLevy: boolean) => `
         FROM facts f WHERE f.document_id = x.document AND f.line = x.line AND f.live = 1), 'none') END AS fact
     FROM apart x LEFT JOIN documents d ON d.id = x.document LEFT JOIN accounts a ON a.id = x.onto
       LEFT JOIN lines l ON l.document_id = x.document AND l.no = x.line
-      LEFT JOIN named_causes n ON n.registration_id = $4 AND n.kind = '${TURNOVER}' AND n.key = x.key)`;
+      LEFT JOIN named_causes n ON n.registration_id = $4 AND n.kind = '${of}' AND n.key = x.key)`;
 
 /** Everything of a row that its cause follows from, as one text. */
 const TRAITS = `json_array(kind, documentKind, accountType, role, coded, fact, dated, late, named)`;
@@ -76,9 +80,10 @@ export async function apartGroups(
   work: Work,
   r: Pick<RegistrationRecord, "id" | "clientId" | "levies">,
   { from, to }: Span,
+  of: BridgeOf = "turnover",
 ): Promise<TraitGroup[]> {
   const rows = await work.rows<{ traits: string; ledger: number; base: number; rows: number }>(
-    `WITH ${apart(r.levies.length === 1)} SELECT ${TRAITS} AS traits, sum(ledger) AS ledger, sum(base) AS base, count(*) AS rows
+    `WITH ${apart(r.levies.length === 1, of)} SELECT ${TRAITS} AS traits, sum(ledger) AS ledger, sum(base) AS base, count(*) AS rows
      FROM told GROUP BY 1 ORDER BY 1`,
     [r.clientId, from, to, r.id],
   );
@@ -123,13 +128,14 @@ export async function apartRows(
   { from, to }: Span,
   wanted: { traits: readonly string[] } | { keys: readonly string[] },
   { offset, limit }: { offset: number; limit: number },
+  of: BridgeOf = "turnover",
 ): Promise<ApartRow[]> {
   return work.rows<ApartRow>(
-    `WITH ${apart(r.levies.length === 1)}
+    `WITH ${apart(r.levies.length === 1, of)}
      SELECT t.key, t.document, t.line, coalesce(t.day, e.date) AS date, coalesce(t.number, '') AS number,
        coalesce(c.name, '') AS party, coalesce(nullif(t.lineText, ''), e.text, '') AS text,
        coalesce(t.accountCode, '') AS account, t.ledger, t.base, coalesce(t.reason, '') AS reason,
-       (SELECT n.cause FROM named_causes n WHERE n.registration_id = $4 AND n.kind = '${TURNOVER}'
+       (SELECT n.cause FROM named_causes n WHERE n.registration_id = $4 AND n.kind = '${of}'
           AND n.account = coalesce(t.accountCode, '') AND n.text = coalesce(nullif(t.lineText, ''), e.text, '')
         ORDER BY n.id DESC LIMIT 1) AS suggestion,
        count(*) OVER () AS total
@@ -148,11 +154,12 @@ export async function apartRows(
   );
 }
 
-/** What the sales on the returns of a span come to by code: value without tax once a line, and its tax. */
-export async function soldByCode(
+/** What a side on the returns of a span comes to by code: value without tax once a line, and its tax. */
+export async function valueByCode(
   work: Work,
   r: Pick<RegistrationRecord, "id" | "levies">,
   { from, to }: Span,
+  of: BridgeOf,
 ): Promise<{ code: string; treatment: Treatment; net: number; tax: number; rows: number }[]> {
   // Facts of a bucket differ in nothing that matters here: one of them tells its code and treatment.
   if (r.levies.length === 1)
@@ -160,15 +167,15 @@ export async function soldByCode(
       `SELECT f.code, f.treatment, sum(b.net) AS net, sum(b.tax) AS tax, sum(b.rows) AS rows FROM (
          SELECT min(id) AS one, sum(net) AS net, sum(tax) AS tax, count(*) AS rows FROM facts
          WHERE registration_id = $1 AND live = 1 AND period_end BETWEEN $2 AND $3 GROUP BY period_end, bucket) b
-         JOIN facts f ON f.id = b.one WHERE f.direction = 'sale' GROUP BY f.code, f.treatment`,
-      [r.id, from, to],
+         JOIN facts f ON f.id = b.one WHERE f.direction = $4 GROUP BY f.code, f.treatment`,
+      [r.id, from, to, BRIDGES[of].direction],
     );
   return work.rows(
     `SELECT code, treatment, sum(CASE WHEN levy = first THEN net ELSE 0 END) AS net, sum(tax) AS tax, sum(levy = first) AS rows
      FROM (SELECT *, min(levy) OVER (PARTITION BY document_id, line) AS first FROM (
        SELECT document_id, line, levy, code, treatment, sum(net) AS net, sum(tax) AS tax FROM facts
-       WHERE registration_id = $1 AND live = 1 AND held = 0 AND direction = 'sale' AND period_end BETWEEN $2 AND $3
+       WHERE registration_id = $1 AND live = 1 AND held = 0 AND direction = $4 AND period_end BETWEEN $2 AND $3
        GROUP BY document_id, line, levy)) GROUP BY code, treatment`,
-    [r.id, from, to],
+    [r.id, from, to, BRIDGES[of].direction],
   );
 }

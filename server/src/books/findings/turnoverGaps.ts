@@ -3,7 +3,7 @@ import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import type { PeriodRows } from "@fiscalon/core/findings/periodRows";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
-import { apartGroups, TURNOVER } from "../agree/apartRows.ts";
+import { apartGroups } from "../agree/apartRows.ts";
 
 /** What of a period's income is on no return and has no cause, where nobody has accepted that under Agree. */
 export async function turnoverGaps(
@@ -17,7 +17,7 @@ export async function turnoverGaps(
   if (rows === 0) return null;
   const accepted = await work.row(
     `SELECT 1 FROM agreements WHERE registration_id = $1 AND kind = $2 AND span_from = $3 AND span_to = $4 AND "open" = $5`,
-    [r.id, TURNOVER, from, to, amount],
+    [r.id, "turnover", from, to, amount],
   );
   return accepted ? null : { rows, amount };
 }

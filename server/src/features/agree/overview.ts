@@ -15,6 +15,7 @@ import { heldCredit } from "./heldCredit.ts";
 import { statementBriefs } from "./statements/views.ts";
 import { figuresOf } from "./turnover/agreeSpan.ts";
 import { bridgeOver } from "./turnover/bridge.ts";
+import type { Bridge } from "./turnover/bridge.ts";
 import { unpaidPage } from "./unpaid.ts";
 
 const NONE = { offset: 0, limit: 0, search: "", descending: false };
@@ -98,7 +99,8 @@ async function comparedIn(
   const period = periodEnding(r, end);
   const control = await controlAgreement(work, setup, r, end);
   const closing = control.columns.reduce((sum, column) => sum + column.closing, 0);
-  const { agreement } = await bridgeOver(work, r, spanOf(r, end));
+  const bridges: Bridge[] = [];
+  for (const of of ["turnover", "purchases"] as const) bridges.push(await bridgeOver(work, r, spanOf(r, end), of));
   const balances = await balanceViews(work, setup, end < work.today ? end : work.today);
   const statements = (await statementBriefs(work, r)).filter(
     ({ periodEnd }) => periodEnd >= period.from && periodEnd <= period.to,
@@ -116,20 +118,7 @@ async function comparedIn(
       causes: [],
       waiting: control.uncoded.filter(({ reason }) => reason === null).length,
     },
-    {
-      id: "turnover",
-      title: "Turnover",
-      screen: "agree/turnover",
-      path: "agree/turnover",
-      leftName: "Income",
-      left: agreement.left,
-      rightName: "Declared",
-      right: agreement.right,
-      causes: agreement.causes,
-      figures: figuresOf(agreement),
-      open: agreement.open.amount,
-      waiting: agreement.open.rows,
-    },
+    ...bridges.map(comparedBridge),
     ...balances.map((balance): Compared => ({
       id: balance.id,
       title: balance.name,
@@ -144,6 +133,24 @@ async function comparedIn(
     })),
     ...statements.map(comparedStatement),
   ];
+}
+
+function comparedBridge({ of, agreement }: Bridge): Compared {
+  const isTurnover = of === "turnover";
+  return {
+    id: of,
+    title: isTurnover ? "Turnover" : "Purchases",
+    screen: isTurnover ? "agree/turnover" : "agree/purchases",
+    path: isTurnover ? "agree/turnover" : "agree/purchases",
+    leftName: isTurnover ? "Income" : "Costs",
+    left: agreement.left,
+    rightName: "Declared",
+    right: agreement.right,
+    causes: agreement.causes,
+    figures: figuresOf(agreement, of),
+    open: agreement.open.amount,
+    waiting: agreement.open.rows,
+  };
 }
 
 /** What was decided explains its part; the rest is what nobody has looked at yet. */

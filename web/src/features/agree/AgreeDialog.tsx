@@ -11,17 +11,17 @@ import { useBodyForm } from "../../kit/useBodyForm.ts";
 /** Keeps that a bridge is agreed as it stands; where something is left, with the reason. */
 export function AgreeDialog({ view, rid, onClose }: { view: BridgeView; rid: number; onClose: () => void }) {
   const { client } = useScope();
-  const { from, to, rest, digits } = view;
+  const { of, from, to, rest, digits } = view;
   const dialog = useBodyForm({
     values: { note: "" },
     schema: agreeBody,
-    body: (typed) => ({ ...typed, from, to }),
+    body: (typed) => ({ ...typed, of, from, to }),
     send: (body) => api.post("/clients/:id/registrations/:rid/bridge/agreement", [client?.id, rid], body),
     refresh: keys.client(client?.id),
     onSaved: onClose,
   });
   return (
-    <BodyDialog of={dialog} title="Agree the turnover" action="Agree" onClose={onClose}>
+    <BodyDialog of={dialog} title={`Agree the ${of}`} action="Agree" onClose={onClose}>
       <p className="quiet mb-3">
         {rest === 0
           ? "Every difference has its cause. Should a figure change later, this sheet says so."

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import type { BridgeOf } from "@fiscalon/core/agree/turnoverBridge";
 import type { BridgeView } from "@fiscalon/contract/bridge";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { api, filled } from "../../api/client.ts";
@@ -25,24 +26,60 @@ const STATES: Record<BridgeView["state"], string> = {
   changed: "changed since it was agreed",
 };
 
-/** From income in the profit and loss account to the turnover boxes, cause by cause; what nobody knows is named here. */
-export function BridgePage() {
+/** What the two sides of a bridge are called. */
+const WORDS: Record<
+  BridgeOf,
+  { title: string; tab: string; from: string; income: string; posted: string; value: string; lead: string }
+> = {
+  turnover: {
+    title: "Turnover bridge",
+    tab: "Turnover",
+    from: "Income in the profit and loss account",
+    income: "Income",
+    posted: "What was posted to income accounts in these days, credit positive.",
+    value: "Value of sales on the returns",
+    lead: "From income in the profit and loss account to what the returns declare. A solid step adds, a hatched one takes off.",
+  },
+  purchases: {
+    title: "Purchases bridge",
+    tab: "Purchases",
+    from: "Costs in the profit and loss account",
+    income: "Costs",
+    posted: "What was posted to cost accounts in these days, debit positive.",
+    value: "Value of purchases on the returns",
+    lead: "From costs in the profit and loss account to the purchases on the returns. A solid step adds, a hatched one takes off.",
+  },
+};
+
+/** From income in the profit and loss account to the turnover boxes, cause by cause. */
+export function TurnoverPage() {
+  return <BridgePage key="turnover" of="turnover" />;
+}
+
+/** From costs in the profit and loss account to the purchases on the returns, cause by cause. */
+export function PurchasesPage() {
+  return <BridgePage key="purchases" of="purchases" />;
+}
+
+/** A bridge of a side; what nobody knows is named here. */
+function BridgePage({ of }: { of: BridgeOf }) {
+  const words = WORDS[of];
   const { client, registration, period, periods } = useScope();
   const [span, setSpan] = useState<{ from: string; to: string } | null>(null);
   const [agreeing, setAgreeing] = useState(false);
   const chosen = span ?? (period ? { from: period.from, to: period.to } : null);
   const parts = [client?.id, registration?.id];
   const { data: view, error } = useQuery({
-    queryKey: keys.of(client?.id, "bridge", registration?.id, chosen),
-    queryFn: () => api.get(BRIDGE, [client?.id, registration?.id], { ...chosen }),
+    queryKey: keys.of(client?.id, "bridge", of, registration?.id, chosen),
+    queryFn: () => api.get(BRIDGE, [client?.id, registration?.id], { of, ...chosen }),
     enabled: registration !== undefined && chosen !== null,
   });
   const links = <AgreeLinks />;
   if (!registration || !chosen)
     return (
-      <Sheet title="Turnover" actions={links}>
+      <Sheet title={words.tab} actions={links}>
         <EmptyState title="Nothing to compare yet">
-          Income and turnover boxes are compared period by period, once there is a registration.
+          The profit and loss account and the returns are compared period by period, once there is a registration.
         </EmptyState>
       </Sheet>
     );
@@ -54,10 +91,10 @@ export function BridgePage() {
   };
   return (
     <Sheet
-      title={`Turnover bridge, ${isOne ? showPeriod(chosen.from, chosen.to) : `${showDate(chosen.from)} to ${showDate(chosen.to)}`}`}
+      title={`${words.title}, ${isOne ? showPeriod(chosen.from, chosen.to) : `${showDate(chosen.from)} to ${showDate(chosen.to)}`}`}
       aside={view && STATES[view.state]}
       actions={links}
-      lead="From income in the profit and loss account to what the returns declare. A solid step adds, a hatched one takes off."
+      lead={words.lead}
     >
       <div className="no-print mb-3 flex flex-wrap items-end gap-4">
         <SelectField label="From" value={chosen.from} onChange={({ target }) => set({ from: target.value })}>
@@ -82,7 +119,7 @@ export function BridgePage() {
               key={format}
               className="word-link"
               download
-              href={`/api${filled(BRIDGE, parts)}/file?${new URLSearchParams({ ...chosen, format }).toString()}`}
+              href={`/api${filled(BRIDGE, parts)}/file?${new URLSearchParams({ of, ...chosen, format }).toString()}`}
             >
               {format.toUpperCase()}
             </a>
@@ -95,7 +132,7 @@ export function BridgePage() {
         </span>
       </div>
       <ErrorNote error={error} />
-      {!view && !error && <Waiting what="the turnover" />}
+      {!view && !error && <Waiting what={`the ${words.tab.toLowerCase()}`} />}
       {view && <BridgeSheet view={view} rid={registration.id} />}
       {view && agreeing && (
         <AgreeDialog view={view} rid={registration.id} onClose={() => setAgreeing(false)} />
@@ -105,7 +142,8 @@ export function BridgePage() {
 }
 
 function BridgeSheet({ view, rid }: { view: BridgeView; rid: number }) {
-  const { digits, left, right, causes, open, rest, boxes, accounts, declared, from, to } = view;
+  const { of, digits, left, right, causes, open, rest, boxes, accounts, declared, from, to } = view;
+  const words = WORDS[of];
   const [shown, setShown] = useState<string | null>(open.rows > 0 ? "" : null);
   const sums = causes.reduce((all, { amount }) => [...all, (all.at(-1) ?? 0) + amount], [left]);
   const scale = scaleOf([...sums, right, left]);
@@ -121,7 +159,7 @@ function BridgeSheet({ view, rid }: { view: BridgeView; rid: number }) {
       digits={digits}
       label={title}
       of={{
-        ref: `bridge/${from}/${to}/${title}`,
+        ref: `bridge/${of}/${from}/${to}/${title}`,
         title,
         amount,
         digits,
@@ -138,7 +176,7 @@ function BridgeSheet({ view, rid }: { view: BridgeView; rid: number }) {
   }));
   const box =
     boxes.length === 0
-      ? "Value of sales on the returns"
+      ? words.value
       : `${boxes.length === 1 ? "Box" : "Boxes"} ${boxes.join(", ")}`;
   return (
     <>
@@ -155,12 +193,12 @@ function BridgeSheet({ view, rid }: { view: BridgeView; rid: number }) {
         <tbody>
           <BridgeLine
             strong
-            name="Income in the profit and loss account"
+            name={words.from}
             detail={plural(accounts.length, "account")}
             amount={figure(
               left,
-              "Income",
-              "What was posted to income accounts in these days, credit positive.",
+              words.income,
+              words.posted,
               accounts.map(({ code, name, amount }) => ({
                 ref: `account/${code}/${from}/${to}`,
                 label: `${code} ${name}`,
@@ -215,7 +253,7 @@ function BridgeSheet({ view, rid }: { view: BridgeView; rid: number }) {
               right,
               "Declared",
               boxes.length === 0
-                ? "The form has no boxes of turnover: the value of the sales on it."
+                ? `The form has no boxes of it. ${words.value}.`
                 : "The boxes as they are filed, or would be.",
               inBoxes,
             )}

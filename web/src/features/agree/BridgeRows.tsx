@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import type { BridgeOf } from "@fiscalon/core/agree/turnoverBridge";
 import type { BridgeRow, BridgeView } from "@fiscalon/contract/bridge";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { api } from "../../api/client.ts";
@@ -18,7 +19,7 @@ const CAUSES = "/clients/:id/registrations/:rid/bridge/causes";
 
 /** The rows of a cause, each opening its trail; what a person names can be named here, or taken back. */
 export function BridgeRows({
-  view: { from, to, digits, named },
+  view: { of, from, to, digits, named },
   rid,
   cause,
   byPerson,
@@ -32,8 +33,8 @@ export function BridgeRows({
   const [limit, setLimit] = useState(PAGE);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const { data: page, error } = useQuery({
-    queryKey: keys.of(client?.id, "bridge", rid, { from, to, cause, limit }),
-    queryFn: () => api.get(ROWS, [client?.id, rid], { from, to, cause, offset: 0, limit }),
+    queryKey: keys.of(client?.id, "bridge", of, rid, { from, to, cause, limit }),
+    queryFn: () => api.get(ROWS, [client?.id, rid], { of, from, to, cause, offset: 0, limit }),
     placeholderData: (before) => before,
   });
   if (error || !page)
@@ -65,7 +66,7 @@ export function BridgeRows({
           <td colSpan={4}>
             <Naming
               rows={page.rows.filter(({ key }) => chosen.has(key))}
-              span={{ from, to }}
+              span={{ of, from, to }}
               rid={rid}
               named={named}
               takesBack={cause !== ""}
@@ -137,7 +138,7 @@ function Naming({
   onDone,
 }: {
   rows: readonly BridgeRow[];
-  span: { from: string; to: string };
+  span: { of: BridgeOf; from: string; to: string };
   rid: number;
   named: readonly string[];
   takesBack: boolean;

@@ -1,10 +1,11 @@
 import type { Agreement } from "@fiscalon/core/agree/agreement";
+import type { BridgeOf } from "@fiscalon/core/agree/turnoverBridge";
 import type { AgreeBody, BridgeView, NameCauseBody } from "@fiscalon/contract/bridge";
 import { keepAgreement, keptAgreement } from "../../../books/agree/keptAgreement.ts";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { Work, Writing } from "../../../base/work.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
-import { apartRows, TURNOVER } from "../../../books/agree/apartRows.ts";
+import { apartRows } from "../../../books/agree/apartRows.ts";
 import type { Span } from "../../../books/agree/apartRows.ts";
 
 /** What somebody agreed of a span, and what has changed since. */
@@ -12,15 +13,19 @@ export function agreedSpan(
   work: Work,
   r: Pick<RegistrationRecord, "id">,
   span: Span,
+  of: BridgeOf,
   now: Agreement,
 ): Promise<Pick<BridgeView, "state" | "agreed" | "changed">> {
-  return keptAgreement(work, r, TURNOVER, span, figuresOf(now));
+  return keptAgreement(work, r, of, span, figuresOf(now, of));
 }
 
 /** Names and amounts of a bridge, in the order of the bridge. */
-export function figuresOf({ left, right, causes, open, rest }: Agreement): [string, number][] {
+export function figuresOf(
+  { left, right, causes, open, rest }: Agreement,
+  of: BridgeOf,
+): [string, number][] {
   return [
-    ["Income", left],
+    [of === "turnover" ? "Income" : "Costs", left],
     ...causes.map(({ name, amount }): [string, number] => [name, amount]),
     ["Without a cause", open.amount],
     ["Rest", rest - open.amount],
@@ -35,13 +40,13 @@ export function figuresOf({ left, right, causes, open, rest }: Agreement): [stri
 export async function agreeSpan(
   work: Writing,
   r: RegistrationRecord,
-  { from, to, note }: AgreeBody,
+  { from, to, note, of }: AgreeBody,
   now: Agreement,
 ): Promise<void> {
   const kept = {
-    kind: TURNOVER,
+    kind: of,
     span: { from, to },
-    figures: figuresOf(now),
+    figures: figuresOf(now, of),
     open: now.open.amount,
     rest: now.rest,
   };
@@ -52,14 +57,14 @@ export async function agreeSpan(
 export async function nameCause(
   work: Writing,
   r: RegistrationRecord,
-  { from, to, keys, cause, reason }: NameCauseBody,
+  { from, to, keys, cause, reason, of }: NameCauseBody,
 ): Promise<void> {
-  const chosen = await apartRows(work, r, { from, to }, { keys }, { offset: 0, limit: keys.length });
+  const chosen = await apartRows(work, r, { from, to }, { keys }, { offset: 0, limit: keys.length }, of);
   if (chosen.length < keys.length)
     throw new FiscalError("agree/no-row", "One of these rows is not apart any more. Look again.", "keys");
   await work.run(
     "DELETE FROM named_causes WHERE registration_id = $1 AND kind = $2 AND key IN (SELECT value FROM json_each($3))",
-    [r.id, TURNOVER, JSON.stringify(keys)],
+    [r.id, of, JSON.stringify(keys)],
   );
   if (cause !== "")
     await work.run(
@@ -68,7 +73,7 @@ export async function nameCause(
       [
         r.clientId,
         r.id,
-        TURNOVER,
+        of,
         cause,
         reason,
         work.at,
@@ -81,6 +86,6 @@ export async function nameCause(
     action: cause === "" ? "remove" : "name",
     entity: "registration",
     id: r.id,
-    after: { agreement: TURNOVER, from, to, keys, cause, reason },
+    after: { agreement: of, from, to, keys, cause, reason },
   });
 }

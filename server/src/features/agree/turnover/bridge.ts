@@ -1,5 +1,6 @@
 import { apartBy, causeOf, causeOnReturn, turnoverBridge } from "@fiscalon/core/agree/turnoverBridge";
-import type { CodeOnReturn, TurnoverOnReturns } from "@fiscalon/core/agree/turnoverBridge";
+import { BRIDGES } from "@fiscalon/core/agree/turnoverBridge";
+import type { BridgeOf, CodeOnReturn, TurnoverOnReturns } from "@fiscalon/core/agree/turnoverBridge";
 import type { Agreement } from "@fiscalon/core/agree/agreement";
 import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
 import { FiscalError } from "@fiscalon/core/errors";
@@ -14,13 +15,14 @@ import { periodRule } from "../../../books/returns/periodRule.ts";
 import { returnRecord } from "../../../books/returns/records.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
 import { agreedSpan } from "./agreeSpan.ts";
-import { apartGroups, apartRows, soldByCode, TURNOVER } from "../../../books/agree/apartRows.ts";
+import { amountOn, apartGroups, apartRows, valueByCode } from "../../../books/agree/apartRows.ts";
 import type { ApartRow, Span, TraitGroup } from "../../../books/agree/apartRows.ts";
 import { codeRows } from "./codeRows.ts";
 import { turnoverBoxes } from "./turnoverBoxes.ts";
 
 /** A bridge with everything it is made of. */
 export interface Bridge {
+  of: BridgeOf;
   span: Span;
   agreement: Agreement;
   accounts: BridgeView["accounts"];
@@ -35,18 +37,19 @@ export async function bridgeView(
   work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,
-  { span, agreement, accounts, declared, form }: Bridge,
+  { of, span, agreement, accounts, declared, form }: Bridge,
 ): Promise<BridgeView> {
   const { left, right, causes, open, rest } = agreement;
   const named = await work.rows<{ cause: string }>(
     "SELECT DISTINCT cause FROM named_causes WHERE client_id = $1 AND kind = $2 ORDER BY cause",
-    [setup.client.id, TURNOVER],
+    [setup.client.id, of],
   );
   return {
     ...span,
     digits: setup.plain.digits,
     form: form.name,
-    boxes: [...(form.turnover ?? [])],
+    of,
+    boxes: [...(form[of] ?? [])],
     left,
     right,
     accounts,
@@ -54,7 +57,7 @@ export async function bridgeView(
     causes: causes.map((cause) => ({ ...cause })),
     open,
     rest,
-    ...(await agreedSpan(work, r, span, agreement)),
+    ...(await agreedSpan(work, r, span, of, agreement)),
     named: named.map(({ cause }) => cause),
   };
 }
@@ -63,17 +66,17 @@ export async function bridgeView(
 export async function bridgePage(
   work: Work,
   r: RegistrationRecord,
-  { span, apart, codes, form }: Bridge,
+  { of, span, apart, codes, form }: Bridge,
   { cause, ...page }: { cause: string; offset: number; limit: number },
 ): Promise<BridgePage> {
-  const groups = apart.filter((group) => (causeOf(group)?.id ?? "") === cause);
+  const groups = apart.filter((group) => (causeOf(group, of)?.id ?? "") === cause);
   if (groups.length > 0) {
     const wanted = { traits: groups.map(({ traits }) => traits) };
-    return pageOf(await apartRows(work, r, span, wanted, page));
+    return pageOf(await apartRows(work, r, span, wanted, page, of));
   }
-  const own = codes.filter((code) => causeOnReturn(code)?.id === cause && apartBy(code) !== 0);
+  const own = codes.filter((code) => causeOnReturn(code, of)?.id === cause && apartBy(code) !== 0);
   if (own.length === 0) return { total: 0, rows: [] };
-  return pageOf(await codeRows(work, r, span, own, form, page));
+  return pageOf(await codeRows(work, r, span, own, form, of, page));
 }
 
 function pageOf(rows: readonly ApartRow[]): BridgePage {
@@ -97,25 +100,31 @@ function pageOf(rows: readonly ApartRow[]): BridgePage {
  * @param span whole filing periods
  * @throws FiscalError `agree/span`
  */
-export async function bridgeOver(work: Work, r: RegistrationRecord, span: Span): Promise<Bridge> {
+export async function bridgeOver(
+  work: Work,
+  r: RegistrationRecord,
+  span: Span,
+  of: BridgeOf = "turnover",
+): Promise<Bridge> {
   const periods = requireWhole(r, span);
   const accounts = await work.rows<BridgeView["accounts"][number]>(
-    `SELECT a.code, a.name, -sum(p.amount) AS amount FROM accounts a
+    `SELECT a.code, a.name, sum(${amountOn(of)}) AS amount FROM accounts a
        JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date BETWEEN $2 AND $3
-     WHERE a.client_id = $1 AND a.type = 'income' GROUP BY a.id ORDER BY a.code`,
+     WHERE a.client_id = $1 AND a.type = '${BRIDGES[of].accounts}' GROUP BY a.id ORDER BY a.code`,
     [r.clientId, span.from, span.to],
   );
   const income = accounts.reduce((sum, { amount }) => sum + amount, 0);
-  const apart = await apartGroups(work, r, span);
-  const sold = await soldByCode(work, r, span);
+  const apart = await apartGroups(work, r, span, of);
+  const sold = await valueByCode(work, r, span, of);
   const returns: OnReturn[] = [];
-  for (const { to } of periods) returns.push(await onReturn(work, r, to));
+  for (const { to } of periods) returns.push(await onReturn(work, r, to, of));
   const form = returns.at(-1)?.form;
   if (!form) throw new RangeError("A span of whole periods holds one.");
-  const { declared, ...content } = together(returns, sold);
+  const { declared, ...content } = together(returns, sold, of);
   return {
+    of,
     span,
-    agreement: turnoverBridge(income, declared, apart, content),
+    agreement: turnoverBridge(income, declared, apart, content, of),
     accounts,
     declared: returns.flatMap((one) => one.held),
     apart,
@@ -149,11 +158,16 @@ interface OnReturn {
   held: BridgeView["declared"];
 }
 
-async function onReturn(work: Work, r: RegistrationRecord, end: string): Promise<OnReturn> {
+async function onReturn(
+  work: Work,
+  r: RegistrationRecord,
+  end: string,
+  of: BridgeOf,
+): Promise<OnReturn> {
   const { form, boxes, content } = await boxesNow(work, r, end);
-  const own = turnoverBoxes(form, boxes);
+  const own = turnoverBoxes(form, boxes, of);
   const sealed = (await returnRecord(work, r.id, end))?.boxes ?? null;
-  const held = (sealed ? turnoverBoxes(form, sealed) : own).map(({ box, amount }) => ({
+  const held = (sealed ? turnoverBoxes(form, sealed, of) : own).map(({ box, amount }) => ({
     to: end,
     box,
     amount,
@@ -162,7 +176,7 @@ async function onReturn(work: Work, r: RegistrationRecord, end: string): Promise
     form,
     boxes: own,
     aside: content.schemes.flatMap(({ setAside }) =>
-      setAside.filter(({ direction }) => direction === "sale").map(({ code, net }) => ({ code, net })),
+      setAside.filter(({ direction }) => direction === BRIDGES[of].direction).map(({ code, net }) => ({ code, net })),
     ),
     sinceSealed: sumOf(held) - sumOf(own),
     held,
@@ -173,11 +187,16 @@ function sumOf(list: readonly { amount: number }[]): number {
   return list.reduce((total, { amount }) => total + amount, 0);
 }
 
-type Sold = Awaited<ReturnType<typeof soldByCode>>;
+type Sold = Awaited<ReturnType<typeof valueByCode>>;
 
 /** The returns of a span as one; where the form has no turnover boxes, the value of sales stands in their place. */
-function together(returns: readonly OnReturn[], sold: Sold): TurnoverOnReturns & { declared: number } {
-  const bare = returns.every(({ form }) => form.turnover === undefined);
+function together(
+  returns: readonly OnReturn[],
+  sold: Sold,
+  of: BridgeOf,
+): TurnoverOnReturns & { declared: number } {
+  const own = BRIDGES[of].direction;
+  const bare = returns.every(({ form }) => form[of] === undefined);
   const boxes = returns.flatMap((one) => one.boxes);
   const parts = boxes.flatMap(({ contributions }) => contributions);
   const facts = groupBy(
@@ -189,12 +208,12 @@ function together(returns: readonly OnReturn[], sold: Sold): TurnoverOnReturns &
     ({ code }) => code,
   );
   const codes = sold.map(({ code, treatment, net, tax, rows }): CodeOnReturn => {
-    const own = facts.get(`sale ${code}`) ?? [];
+    const inBoxes = facts.get(`${own} ${code}`) ?? [];
     const off = (aside.get(code) ?? []).reduce((sum, one) => sum + one.net, 0);
-    const landed = own.reduce((sum, { amount }) => sum + amount, 0);
+    const landed = inBoxes.reduce((sum, { amount }) => sum + amount, 0);
     return {
       code,
-      direction: "sale",
+      direction: own,
       treatment,
       net,
       tax,
@@ -203,14 +222,14 @@ function together(returns: readonly OnReturn[], sold: Sold): TurnoverOnReturns &
       boxes: bare ? net : landed,
     };
   });
-  const bought = [...facts.values()].flat().filter(({ direction }) => direction === "purchase");
+  const bought = [...facts.values()].flat().filter(({ direction }) => direction !== own);
   const byHand = parts.filter((part) => part.kind === "adjustment");
   return {
     codes: [
       ...codes,
-      ...bought.map(({ code, amount, count }): CodeOnReturn => ({
+      ...bought.map(({ code, direction, amount, count }): CodeOnReturn => ({
         code,
-        direction: "purchase",
+        direction,
         treatment: "reverse-charge",
         net: 0,
         tax: 0,

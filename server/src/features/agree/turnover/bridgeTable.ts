@@ -1,3 +1,4 @@
+import type { BridgeOf } from "@fiscalon/core/agree/turnoverBridge";
 import type { Work } from "../../../base/work.ts";
 import type { ClientSetup } from "../../../books/loadSetup.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
@@ -14,8 +15,9 @@ export async function bridgeTable(
   setup: ClientSetup,
   r: RegistrationRecord,
   span: Span,
+  of: BridgeOf,
 ): Promise<ReportTable> {
-  const bridge = await bridgeOver(work, r, span);
+  const bridge = await bridgeOver(work, r, span, of);
   const view = await bridgeView(work, setup, r, bridge);
   const bare = ["", "", "", "", ""];
   const rowsOf = async (cause: string) => {
@@ -25,7 +27,7 @@ export async function bridgeTable(
     }));
   };
   const rows: ReportTable["rows"][number][] = [
-    { cells: ["Income in the profit and loss account", ...bare, view.left], total: true },
+    { cells: [of === "turnover" ? "Income in the profit and loss account" : "Costs in the profit and loss account", ...bare, view.left], total: true },
   ];
   for (const { id, name, amount } of view.causes)
     rows.push({ cells: [name, ...bare, amount], total: true }, ...(await rowsOf(id)));
@@ -33,11 +35,11 @@ export async function bridgeTable(
     rows.push({ cells: ["Without a cause", ...bare, view.open.amount], total: true }, ...(await rowsOf("")));
   const boxes =
     view.boxes.length === 0
-      ? "Value of sales on the returns"
+      ? `Value of ${of === "turnover" ? "sales" : "purchases"} on the returns`
       : `${view.boxes.length === 1 ? "Box" : "Boxes"} ${view.boxes.join(", ")}`;
   const { agreed, state } = view;
   return {
-    title: "Turnover bridge",
+    title: of === "turnover" ? "Turnover bridge" : "Purchases bridge",
     about: `${setup.client.name}, ${view.form}, ${span.from} to ${span.to}. ${agreed ? `${state} by ${agreed.by} on ${agreed.at.slice(0, 10)}${agreed.note === "" ? "" : `: ${agreed.note}`}` : "not agreed yet"}.`,
     digits: view.digits,
     columns: [

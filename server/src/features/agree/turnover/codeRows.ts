@@ -1,4 +1,5 @@
-import type { CodeOnReturn } from "@fiscalon/core/agree/turnoverBridge";
+import { BRIDGES } from "@fiscalon/core/agree/turnoverBridge";
+import type { BridgeOf, CodeOnReturn } from "@fiscalon/core/agree/turnoverBridge";
 import { groupBy } from "@fiscalon/core/groupBy";
 import { boxTags, landed } from "@fiscalon/core/model/boxTags";
 import type { Measures } from "@fiscalon/core/model/boxTags";
@@ -18,12 +19,13 @@ export async function codeRows(
   { from, to }: Span,
   codes: readonly CodeOnReturn[],
   form: ReturnForm,
+  of: BridgeOf,
   { offset, limit }: { offset: number; limit: number },
 ): Promise<ApartRow[]> {
   const wanted = JSON.stringify([...new Set(codes.map(({ code, direction }) => `${direction} ${code}`))]);
   const lines = await work.rows<Omit<ApartRow, "key" | "base" | "reason" | "suggestion">>(
     `SELECT f.document_id AS document, f.line, d.date, d.number, coalesce(c.name, '') AS party, coalesce(l.text, '') AS text,
-       coalesce(l.account, '') AS account, CASE WHEN f.direction = 'sale' THEN f.net ELSE 0 END AS ledger,
+       coalesce(l.account, '') AS account, CASE WHEN f.direction = '${BRIDGES[of].direction}' THEN f.net ELSE 0 END AS ledger,
        count(*) OVER () AS total
      FROM (SELECT document_id, line, direction, net, min(levy) FROM (
          SELECT document_id, line, levy, direction, sum(net) AS net FROM facts
@@ -45,12 +47,12 @@ export async function codeRows(
   const byLine = groupBy(facts, ({ document, line }) => `${document}/${line}`);
   return lines.map((row) => {
     const own = byLine.get(`${row.document}/${row.line}`) ?? [];
-    const base = own.flatMap((fact) => inBoxes(form, fact)).reduce((sum, amount) => sum + amount, 0);
+    const base = own.flatMap((fact) => inBoxes(form, of, fact)).reduce((sum, amount) => sum + amount, 0);
     return { ...row, base, key: `document/${row.document}/${row.line}`, reason: "", suggestion: null };
   });
 }
 
-function inBoxes(form: ReturnForm, fact: Measures & { tags: string }): number[] {
+function inBoxes(form: ReturnForm, of: BridgeOf, fact: Measures & { tags: string }): number[] {
   const tags = boxTags(fact.tags).map((tag) => ({ ...tag, amount: landed(fact, tag) }));
-  return turnoverBoxes(form, tags).map(({ amount }) => amount);
+  return turnoverBoxes(form, tags, of).map(({ amount }) => amount);
 }

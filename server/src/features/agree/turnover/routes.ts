@@ -1,6 +1,7 @@
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
-import { agreeBody, nameCauseBody } from "@fiscalon/contract/bridge";
+import type { BridgeOf } from "@fiscalon/core/agree/turnoverBridge";
+import { agreeBody, bridgeOf, nameCauseBody } from "@fiscalon/contract/bridge";
 import type { AgreeBody, NameCauseBody } from "@fiscalon/contract/bridge";
 import { date } from "@fiscalon/contract/fields";
 import { clientParams, described } from "../../../base/validation.ts";
@@ -15,7 +16,8 @@ import { bridgeTable } from "./bridgeTable.ts";
 
 const BASE = "/clients/:id/registrations/:rid/bridge";
 const params = clientParams.append({ rid: Joi.string().max(60).required() });
-const span = { from: date.required(), to: date.required() };
+const span = { of: bridgeOf, from: date.required(), to: date.required() };
+type Ask = Span & { of: BridgeOf };
 interface Params {
   id: number;
   rid: string;
@@ -23,7 +25,7 @@ interface Params {
 
 /** The turnover bridge of a registration. */
 export async function bridgeRoutes(app: FastifyInstance): Promise<void> {
-  app.get<{ Params: Params; Querystring: Span }>(
+  app.get<{ Params: Params; Querystring: Ask }>(
     BASE,
     {
       schema: described("From income to the turnover boxes of whole periods, by cause", "Agree", {
@@ -34,11 +36,11 @@ export async function bridgeRoutes(app: FastifyInstance): Promise<void> {
     async ({ work, params, query }) => {
       const setup = await loadSetup(work, params.id);
       const r = registrationIn(setup, params.rid);
-      return bridgeView(work, setup, r, await bridgeOver(work, r, query));
+      return bridgeView(work, setup, r, await bridgeOver(work, r, query, query.of));
     },
   );
 
-  app.get<{ Params: Params; Querystring: Span & { cause: string; offset: number; limit: number } }>(
+  app.get<{ Params: Params; Querystring: Ask & { cause: string; offset: number; limit: number } }>(
     `${BASE}/rows`,
     {
       schema: described("The rows of a cause of the bridge, by pages", "Agree", {
@@ -48,13 +50,13 @@ export async function bridgeRoutes(app: FastifyInstance): Promise<void> {
     },
     async ({ work, params, query }) => {
       const setup = await loadSetup(work, params.id);
-      const { from, to, cause, offset, limit } = query;
+      const { of, from, to, cause, offset, limit } = query;
       const r = registrationIn(setup, params.rid);
-      return bridgePage(work, r, await bridgeOver(work, r, { from, to }), { cause, offset, limit });
+      return bridgePage(work, r, await bridgeOver(work, r, { from, to }, of), { cause, offset, limit });
     },
   );
 
-  app.get<{ Params: Params; Querystring: Span & { format: TableFormat } }>(
+  app.get<{ Params: Params; Querystring: Ask & { format: TableFormat } }>(
     `${BASE}/file`,
     {
       schema: described("The bridge with its rows as a file", "Agree", {
@@ -62,10 +64,10 @@ export async function bridgeRoutes(app: FastifyInstance): Promise<void> {
         querystring: formatQuery.append(span),
       }),
     },
-    async ({ work, params, query: { format, from, to } }, reply) => {
+    async ({ work, params, query: { format, of, from, to } }, reply) => {
       const setup = await loadSetup(work, params.id);
-      const table = await bridgeTable(work, setup, registrationIn(setup, params.rid), { from, to });
-      return sendTable(reply, `turnover-bridge-${to}`, format, table);
+      const table = await bridgeTable(work, setup, registrationIn(setup, params.rid), { from, to }, of);
+      return sendTable(reply, `${of}-bridge-${to}`, format, table);
     },
   );
 
@@ -98,8 +100,8 @@ export async function bridgeRoutes(app: FastifyInstance): Promise<void> {
       await work.write(async (work) => {
         const setup = await loadSetup(work, params.id);
         const r = registrationIn(setup, params.rid);
-        const { from, to } = body;
-        const { agreement } = await bridgeOver(work, r, { from, to });
+        const { of, from, to } = body;
+        const { agreement } = await bridgeOver(work, r, { from, to }, of);
         await agreeSpan(work, r, body, agreement);
       });
       return reply.status(204).send();
