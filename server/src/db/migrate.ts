@@ -71,8 +71,8 @@ const MIGRATIONS = [
   onceKeys,
 ];
 
-/** Where the steps that were done are noted. */
-const DONE = "SequelizeMeta";
+/** Where the steps that were done are noted; data folders of every version have it under this name. */
+const DONE = "sequelize_meta";
 
 /**
  * Brings the database to the newest shape. Each step and the note of it are one transaction: killed at any moment, the
