@@ -55,7 +55,12 @@ for (const [name, path, prepare] of VIEWS) {
 await browser.close();
 
 async function openStatement(): Promise<void> {
-  await page.getByRole("link", { name: /GSTR-2B/ }).first().click();
+  await page
+    .getByRole("link", { name: /GSTR-2B/ })
+    .first()
+    .click();
+  await page.getByRole("grid").waitFor();
+  await page.waitForLoadState("networkidle");
   await page.getByRole("button", { name: "Value, tax, rate" }).click();
   await page.waitForLoadState("networkidle");
 }
