@@ -4,7 +4,13 @@ import { text } from "./fields.ts";
 
 /** The screens on which agreements are worked through. */
 export type AgreementScreen =
-  "agree/control" | "agree/turnover" | "agree/purchases" | "agree/balances" | "agree/statements" | "agree/held" | "agree/unpaid";
+  | "agree/control"
+  | "agree/turnover"
+  | "agree/purchases"
+  | "agree/balances"
+  | "agree/statements"
+  | "agree/held"
+  | "agree/unpaid";
 
 /** An agreement of a period in brief: two figures from different sources, and what stands between them. Minor units. */
 export interface AgreementLine {

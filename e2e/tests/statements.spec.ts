@@ -78,13 +78,11 @@ test("a furnished list is dropped, what agrees accepted, one credit held back, a
 
   await page.goto(`${server.address}/c/${id}/agree/statements?period=2026-10-31`);
   await page.getByRole("button", { name: "Bring in a statement" }).click();
-  await page
-    .getByLabel("Statement file")
-    .setInputFiles({
-      name: "2b.json",
-      mimeType: "application/json",
-      buffer: Buffer.from(JSON.stringify(FILE)),
-    });
+  await page.getByLabel("Statement file").setInputFiles({
+    name: "2b.json",
+    mimeType: "application/json",
+    buffer: Buffer.from(JSON.stringify(FILE)),
+  });
   await expect(
     page.getByRole("heading", { name: /GSTR-2B, what suppliers furnished, to 31 Oct 2026/ }),
   ).toBeVisible();

@@ -22,7 +22,11 @@ test("a copy made while the server works is opened and proved; restored elsewher
   const books = await periodBooks(server, british());
   const bill = await books.post(["purchase-bill", "S20", "100.00"], "2026-02-10");
   await books.post(["sales-invoice", "S20", "300.00"], "2026-02-11");
-  await server.upload(`${books.base}/documents/${bill.id}/attachments`, "paper.xml", `<?xml version="1.0"?><paper/>`);
+  await server.upload(
+    `${books.base}/documents/${bill.id}/attachments`,
+    "paper.xml",
+    `<?xml version="1.0"?><paper/>`,
+  );
   // Others go on while the copy is made.
   const [{ folder: copy, proof }] = await Promise.all([
     backUp(server.dataDir, folder, 3),

@@ -32,11 +32,23 @@ async function send(path: string, body: object, headers: Record<string, string> 
 test("a payment sent five times with one key is one payment, and every answer is the first one", async () => {
   const books = await periodBooks(server, british());
   const invoice = await books.post(["sales-invoice", "S20", "100.00"], "2026-02-10");
-  const { contact } = await server.ok<{ contact: { id: number } }>("GET", `${books.base}/documents/${invoice.id}`);
-  const payment = { kind: "receipt", date: "2026-02-20", amount: "20.00", contact: contact.id, allocations: [] };
+  const { contact } = await server.ok<{ contact: { id: number } }>(
+    "GET",
+    `${books.base}/documents/${invoice.id}`,
+  );
+  const payment = {
+    kind: "receipt",
+    date: "2026-02-20",
+    amount: "20.00",
+    contact: contact.id,
+    allocations: [],
+  };
   const key = { "idempotency-key": "the-same-receipt" };
   const together = await Promise.all([1, 2, 3].map(() => send(`${books.base}/payments`, payment, key)));
-  const later = [await send(`${books.base}/payments`, payment, key), await send(`${books.base}/payments`, payment, key)];
+  const later = [
+    await send(`${books.base}/payments`, payment, key),
+    await send(`${books.base}/payments`, payment, key),
+  ];
   const made = [...together, ...later].filter(({ status }) => status === 201);
   expect(new Set(made.map(({ body }) => body.id)).size).toBe(1);
   expect(later.map(({ status, replayed }) => [status, replayed])).toEqual([
@@ -75,7 +87,9 @@ test("a folder takes one server; a second one says so", async () => {
   const free = await holdFolder(folder);
   await expect(holdFolder(folder)).rejects.toThrow(/Another Fiscalon server works on/);
   await free();
-  await (await holdFolder(folder))();
+  await (
+    await holdFolder(folder)
+  )();
   rmSync(folder, { recursive: true, force: true });
 });
 
@@ -84,7 +98,9 @@ test("killed twenty times while the database is made and brought up to date, it 
   const script = `import { Database } from ${JSON.stringify(new URL("../dist/db/database.js", import.meta.url).href)};
     process.stdout.write("go"); await (await Database.open(${JSON.stringify(folder)}, "Nobody")).close();`;
   for (let round = 0; round < 20; round += 1) {
-    const child = spawn(process.execPath, ["--input-type=module", "-e", script], { stdio: ["ignore", "pipe", "ignore"] });
+    const child = spawn(process.execPath, ["--input-type=module", "-e", script], {
+      stdio: ["ignore", "pipe", "ignore"],
+    });
     const gone = new Promise((ended) => child.once("exit", ended));
     await Promise.race([new Promise((begun) => child.stdout.once("data", begun)), gone]);
     await new Promise((later) => setTimeout(later, round * 12));
@@ -93,12 +109,16 @@ test("killed twenty times while the database is made and brought up to date, it 
   }
   const db = await Database.open(folder, "Nobody");
   const [check] = await db.rows<{ quick_check: string }>("PRAGMA quick_check");
-  const [{ steps = 0 } = {}] = await db.rows<{ steps: number }>(`SELECT count(*) AS steps FROM sequelize_meta`);
+  const [{ steps = 0 } = {}] = await db.rows<{ steps: number }>(
+    `SELECT count(*) AS steps FROM sequelize_meta`,
+  );
   const [{ people = 0 } = {}] = await db.rows<{ people: number }>("SELECT count(*) AS people FROM people");
   await db.close();
   expect([check?.quick_check, people]).toEqual(["ok", 1]);
   const fresh = await Database.open(join(folder, "fresh"), "Nobody");
-  const [{ steps: all = 0 } = {}] = await fresh.rows<{ steps: number }>(`SELECT count(*) AS steps FROM sequelize_meta`);
+  const [{ steps: all = 0 } = {}] = await fresh.rows<{ steps: number }>(
+    `SELECT count(*) AS steps FROM sequelize_meta`,
+  );
   await fresh.close();
   expect(steps).toBe(all);
   // What was half done was copied aside before it was gone on with.
@@ -112,9 +132,21 @@ test("a folder of an older version is brought up to date, and copied as it was b
   // As the version before statements left it.
   const steps = ["2026-11-29-statements", "2026-11-29-register-sheets", "2026-11-29-once-keys"];
   await made.write(async (tx) => {
-    for (const table of ["match_lines", "match_decisions", "statement_rows", "statements", "register_rows", "register_sheets", "once_keys"])
+    for (const table of [
+      "match_lines",
+      "match_decisions",
+      "statement_rows",
+      "statements",
+      "register_rows",
+      "register_sheets",
+      "once_keys",
+    ])
       await made.run(`DROP TABLE ${table}`, [], tx);
-    await made.run("DELETE FROM sequelize_meta WHERE name IN (SELECT value FROM json_each($1))", [JSON.stringify(steps)], tx);
+    await made.run(
+      "DELETE FROM sequelize_meta WHERE name IN (SELECT value FROM json_each($1))",
+      [JSON.stringify(steps)],
+      tx,
+    );
   });
   await made.close();
   const older = await Database.open(folder, "Nobody");
@@ -130,8 +162,14 @@ test("a folder of an older version is brought up to date, and copied as it was b
 });
 
 test("killed around the end of a job, its book is there once if the job says so, and not at all if it says it failed", async () => {
-  const { base } = await newClient(server, { name: "Kept twice?", country: "GB", place: { name: "Shop", country: "GB" } });
-  const invoice = document("sales-invoice", "2026-02-01", [{ amount: "5.00", code: "S20" }], { number: "N-0" });
+  const { base } = await newClient(server, {
+    name: "Kept twice?",
+    country: "GB",
+    place: { name: "Shop", country: "GB" },
+  });
+  const invoice = document("sales-invoice", "2026-02-01", [{ amount: "5.00", code: "S20" }], {
+    number: "N-0",
+  });
   await server.ok("POST", `${base}/documents`, invoice);
   const book = await server.ok<{ client: object; documents: object[] }>("GET", `${base}/book`);
   // So long that it is brought in by a job.
@@ -141,7 +179,9 @@ test("killed around the end of a job, its book is there once if the job says so,
   let brought = 0;
   for (const wait of [400, 1200, 1600, 2400, 4000]) {
     const { child, client } = await startProcess(dataDir);
-    const started = client.call<{ job?: { id: number }; id?: number }>("POST", "/books", padded).catch(() => null);
+    const started = client
+      .call<{ job?: { id: number }; id?: number }>("POST", "/books", padded)
+      .catch(() => null);
     await new Promise((later) => setTimeout(later, wait));
     await kill(child);
     const answer = await started;

@@ -139,14 +139,10 @@ function costCause(
 }
 
 /** Why what a code puts into the boxes is not its value. */
-export function causeOnReturn({
-  direction,
-  treatment,
-  net,
-  tax,
-  aside,
-  boxes,
-}: CodeOnReturn, of: BridgeOf = "turnover"): Explained["cause"] {
+export function causeOnReturn(
+  { direction, treatment, net, tax, aside, boxes }: CodeOnReturn,
+  of: BridgeOf = "turnover",
+): Explained["cause"] {
   if (direction !== BRIDGES[of].direction) return CAUSES.reverse;
   const value = net - aside;
   if (boxes === 0) {
@@ -177,7 +173,11 @@ export function turnoverBridge(
 ): Agreement {
   const aside = codes.reduce((sum, code) => sum + code.aside, 0);
   return agreement(income, declared, [
-    ...apart.map((group) => ({ cause: causeOf(group, of), amount: group.base - group.ledger, rows: group.rows })),
+    ...apart.map((group) => ({
+      cause: causeOf(group, of),
+      amount: group.base - group.ledger,
+      rows: group.rows,
+    })),
     ...codes
       .map((code) => ({ code, amount: apartBy(code) }))
       .filter(({ amount }) => amount !== 0)

@@ -10,7 +10,11 @@ const AT_ONCE = 256 * 1024 * 1024;
  * @param told what a large one, that is looked through later, is found to lack
  * @throws Error in words, where it is damaged
  */
-export async function requireWhole(db: Database, dataDir: string, told: (error: Error) => void): Promise<void> {
+export async function requireWhole(
+  db: Database,
+  dataDir: string,
+  told: (error: Error) => void,
+): Promise<void> {
   const { size } = statSync(join(dataDir, "fiscalon.sqlite"));
   const checked = damageOf(db).then((damage) => {
     if (damage === null) return;

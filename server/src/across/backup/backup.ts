@@ -1,4 +1,13 @@
-import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from "node:fs";
 import { isDeepStrictEqual } from "node:util";
 import { join, resolve } from "node:path";
 import { QueryTypes, Sequelize } from "sequelize";
@@ -34,7 +43,8 @@ export async function backUp(
   await copyDatabase(join(dataDir, DATABASE), join(unfinished, DATABASE));
   // Papers are kept before their row is, and never changed: those of the database's moment are all there.
   const papers = join(dataDir, FILES);
-  if (existsSync(papers)) cpSync(papers, join(unfinished, FILES), { recursive: true, filter: (path) => !path.endsWith(".part") });
+  if (existsSync(papers))
+    cpSync(papers, join(unfinished, FILES), { recursive: true, filter: (path) => !path.endsWith(".part") });
   const proof = await proofOf(unfinished, countFiles(unfinished));
   refuseBroken(proof, "The copy");
   writeFileSync(join(unfinished, PROOF), JSON.stringify({ made, proof } satisfies BackupNote, null, 2));
@@ -53,7 +63,8 @@ export async function backUp(
  * @throws Error in words; nothing stays behind then
  */
 export async function restore(backup: string, dataDir: string): Promise<Proof> {
-  if (!existsSync(join(backup, PROOF))) throw new Error(`${backup} is no copy made by backup: it has no ${PROOF}.`);
+  if (!existsSync(join(backup, PROOF)))
+    throw new Error(`${backup} is no copy made by backup: it has no ${PROOF}.`);
   if (existsSync(dataDir) && readdirSync(dataDir).length > 0)
     throw new Error(`${dataDir} is not empty. Restore into a new folder, and set FISCALON_DATA to it.`);
   const { proof } = JSON.parse(readFileSync(join(backup, PROOF), "utf8")) as BackupNote;
@@ -88,7 +99,8 @@ function countFiles(folder: string): number {
 
 function refuseBroken({ integrity, auditTrail }: Proof, what: string): void {
   if (integrity !== "ok") throw new Error(`${what} is damaged: ${integrity}. It is not kept.`);
-  if (auditTrail === null) throw new Error(`${what} has a broken audit trail. Run verify-audit; it is not kept.`);
+  if (auditTrail === null)
+    throw new Error(`${what} has a broken audit trail. Run verify-audit; it is not kept.`);
 }
 
 /** Logs of the database that opening it left. */

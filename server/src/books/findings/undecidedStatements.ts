@@ -11,7 +11,13 @@ export async function undecidedStatements(
   r: RegistrationRecord,
   { from, to }: FilingPeriod,
 ): Promise<PeriodRows["undecided"]> {
-  const rows = await work.rows<{ statement: number; kind: string; party: string; lines: number; apart: number }>(
+  const rows = await work.rows<{
+    statement: number;
+    kind: string;
+    party: string;
+    lines: number;
+    apart: number;
+  }>(
     `SELECT s.id AS statement, s.kind, coalesce(c.name, '') AS party, count(*) AS lines,
        sum(CASE WHEN s.basis = 'gross' THEN m.theirs_value - m.ours_value ELSE m.theirs_tax - m.ours_tax END) AS apart
      FROM statements s JOIN match_lines m ON m.statement_id = s.id LEFT JOIN contacts c ON c.id = s.contact_id

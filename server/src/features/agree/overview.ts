@@ -100,7 +100,8 @@ async function comparedIn(
   const control = await controlAgreement(work, setup, r, end);
   const closing = control.columns.reduce((sum, column) => sum + column.closing, 0);
   const bridges: Bridge[] = [];
-  for (const of of ["turnover", "purchases"] as const) bridges.push(await bridgeOver(work, r, spanOf(r, end), of));
+  for (const of of ["turnover", "purchases"] as const)
+    bridges.push(await bridgeOver(work, r, spanOf(r, end), of));
   const balances = await balanceViews(work, setup, end < work.today ? end : work.today);
   const statements = (await statementBriefs(work, r)).filter(
     ({ periodEnd }) => periodEnd >= period.from && periodEnd <= period.to,

@@ -9,6 +9,7 @@ import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { FileLinks } from "../../kit/FileLinks.tsx";
 import { showMoment, showPeriod } from "../../kit/format.ts";
 import { TextField } from "../../kit/formFields.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
@@ -43,11 +44,7 @@ export function AgreementsPage() {
       {lines && (
         <>
           <div className="no-print mb-2 flex justify-end gap-4">
-            {(["xlsx", "pdf", "csv"] as const).map((format) => (
-              <a key={format} className="word-link" download href={`${file}?format=${format}`}>
-                {format.toUpperCase()}
-              </a>
-            ))}
+            <FileLinks href={file} />
           </div>
           <table className="sheet-table">
             <thead>

@@ -7,7 +7,7 @@ import { api, filled } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
-import { SelectField } from "../../kit/Field.tsx";
+import { FileLinks } from "../../kit/FileLinks.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, showMoment, showPeriod } from "../../kit/format.ts";
 import { Waiting } from "../../kit/Waiting.tsx";
@@ -16,6 +16,7 @@ import { AgreeDialog } from "./AgreeDialog.tsx";
 import { BridgeRows } from "./BridgeRows.tsx";
 import { Bar, BridgeColumns, BridgeLine, CauseName, scaleOf } from "./WaterfallRow.tsx";
 import { AgreeLinks } from "./AgreeLinks.tsx";
+import { SpanFields } from "./SpanFields.tsx";
 
 export const BRIDGE = "/clients/:id/registrations/:rid/bridge";
 
@@ -79,16 +80,13 @@ function BridgePage({ of }: { of: BridgeOf }) {
     return (
       <Sheet title={words.tab} actions={links}>
         <EmptyState title="Nothing to compare yet">
-          The profit and loss account and the returns are compared period by period, once there is a registration.
+          The profit and loss account and the returns are compared period by period, once there is a
+          registration.
         </EmptyState>
       </Sheet>
     );
   const past = periods.filter(({ state }) => state !== "ahead");
   const isOne = periods.some(({ from, to }) => from === chosen.from && to === chosen.to);
-  const set = (change: Partial<typeof chosen>) => {
-    const next = { ...chosen, ...change };
-    setSpan(next.from <= next.to ? next : null);
-  };
   return (
     <Sheet
       title={`${words.title}, ${isOne ? showPeriod(chosen.from, chosen.to) : `${showDate(chosen.from)} to ${showDate(chosen.to)}`}`}
@@ -97,33 +95,9 @@ function BridgePage({ of }: { of: BridgeOf }) {
       lead={words.lead}
     >
       <div className="no-print mb-3 flex flex-wrap items-end gap-4">
-        <SelectField label="From" value={chosen.from} onChange={({ target }) => set({ from: target.value })}>
-          {past.map((one) => (
-            <option key={one.from} value={one.from}>
-              {showPeriod(one.from, one.to)}
-            </option>
-          ))}
-        </SelectField>
-        <SelectField label="To" value={chosen.to} onChange={({ target }) => set({ to: target.value })}>
-          {past
-            .filter(({ to }) => to >= chosen.from)
-            .map((one) => (
-              <option key={one.to} value={one.to}>
-                {showPeriod(one.from, one.to)}
-              </option>
-            ))}
-        </SelectField>
+        <SpanFields periods={past} span={chosen} onChange={setSpan} />
         <span className="ml-auto flex items-center gap-4">
-          {(["xlsx", "pdf", "csv"] as const).map((format) => (
-            <a
-              key={format}
-              className="word-link"
-              download
-              href={`/api${filled(BRIDGE, parts)}/file?${new URLSearchParams({ of, ...chosen, format }).toString()}`}
-            >
-              {format.toUpperCase()}
-            </a>
-          ))}
+          <FileLinks href={`/api${filled(BRIDGE, parts)}/file`} query={{ of, ...chosen }} />
           {view && (
             <button type="button" className="btn btn-primary" onClick={() => setAgreeing(true)}>
               {view.rest === 0 ? "Agree at 0.00" : "Accept with what is left …"}
@@ -175,9 +149,7 @@ function BridgeSheet({ view, rid }: { view: BridgeView; rid: number }) {
     amount: one.amount,
   }));
   const box =
-    boxes.length === 0
-      ? words.value
-      : `${boxes.length === 1 ? "Box" : "Boxes"} ${boxes.join(", ")}`;
+    boxes.length === 0 ? words.value : `${boxes.length === 1 ? "Box" : "Boxes"} ${boxes.join(", ")}`;
   return (
     <>
       <table className="sheet-table table-fixed">

@@ -8,12 +8,13 @@ import { api, filled } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
-import { SelectField } from "../../kit/Field.tsx";
+import { FileLinks } from "../../kit/FileLinks.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { showDate, showPeriod } from "../../kit/format.ts";
+import { showDate } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { Waiting } from "../../kit/Waiting.tsx";
 import { AgreeLinks } from "./AgreeLinks.tsx";
+import { SpanFields } from "./SpanFields.tsx";
 
 const YEAR = "/clients/:id/registrations/:rid/year";
 
@@ -36,10 +37,6 @@ export function YearPage() {
         </EmptyState>
       </Sheet>
     );
-  const set = (change: Partial<typeof span>) => {
-    const next = { ...span, ...change };
-    if (next.from <= next.to) setChosen(next);
-  };
   const file = `/api${filled(YEAR, [client?.id, registration.id])}/file`;
   return (
     <Sheet
@@ -48,33 +45,9 @@ export function YearPage() {
       actions={<AgreeLinks />}
     >
       <div className="no-print mb-3 flex flex-wrap items-end gap-4">
-        <SelectField label="From" value={span.from} onChange={({ target }) => set({ from: target.value })}>
-          {past.map((one) => (
-            <option key={one.from} value={one.from}>
-              {showPeriod(one.from, one.to)}
-            </option>
-          ))}
-        </SelectField>
-        <SelectField label="To" value={span.to} onChange={({ target }) => set({ to: target.value })}>
-          {past
-            .filter(({ to }) => to >= span.from)
-            .map((one) => (
-              <option key={one.to} value={one.to}>
-                {showPeriod(one.from, one.to)}
-              </option>
-            ))}
-        </SelectField>
+        <SpanFields periods={past} span={span} onChange={setChosen} />
         <span className="ml-auto flex gap-4">
-          {(["xlsx", "pdf", "csv"] as const).map((format) => (
-            <a
-              key={format}
-              className="word-link"
-              download
-              href={`${file}?${new URLSearchParams({ ...span, format }).toString()}`}
-            >
-              {format.toUpperCase()}
-            </a>
-          ))}
+          <FileLinks href={file} query={{ ...span }} />
         </span>
       </div>
       <ErrorNote error={error} />

@@ -20,10 +20,7 @@ export function agreedSpan(
 }
 
 /** Names and amounts of a bridge, in the order of the bridge. */
-export function figuresOf(
-  { left, right, causes, open, rest }: Agreement,
-  of: BridgeOf,
-): [string, number][] {
+export function figuresOf({ left, right, causes, open, rest }: Agreement, of: BridgeOf): [string, number][] {
   return [
     [of === "turnover" ? "Income" : "Costs", left],
     ...causes.map(({ name, amount }): [string, number] => [name, amount]),

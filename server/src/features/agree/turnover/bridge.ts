@@ -158,12 +158,7 @@ interface OnReturn {
   held: BridgeView["declared"];
 }
 
-async function onReturn(
-  work: Work,
-  r: RegistrationRecord,
-  end: string,
-  of: BridgeOf,
-): Promise<OnReturn> {
+async function onReturn(work: Work, r: RegistrationRecord, end: string, of: BridgeOf): Promise<OnReturn> {
   const { form, boxes, content } = await boxesNow(work, r, end);
   const own = turnoverBoxes(form, boxes, of);
   const sealed = (await returnRecord(work, r.id, end))?.boxes ?? null;
@@ -176,7 +171,9 @@ async function onReturn(
     form,
     boxes: own,
     aside: content.schemes.flatMap(({ setAside }) =>
-      setAside.filter(({ direction }) => direction === BRIDGES[of].direction).map(({ code, net }) => ({ code, net })),
+      setAside
+        .filter(({ direction }) => direction === BRIDGES[of].direction)
+        .map(({ code, net }) => ({ code, net })),
     ),
     sinceSealed: sumOf(held) - sumOf(own),
     held,

@@ -27,7 +27,14 @@ export async function bridgeTable(
     }));
   };
   const rows: ReportTable["rows"][number][] = [
-    { cells: [of === "turnover" ? "Income in the profit and loss account" : "Costs in the profit and loss account", ...bare, view.left], total: true },
+    {
+      cells: [
+        of === "turnover" ? "Income in the profit and loss account" : "Costs in the profit and loss account",
+        ...bare,
+        view.left,
+      ],
+      total: true,
+    },
   ];
   for (const { id, name, amount } of view.causes)
     rows.push({ cells: [name, ...bare, amount], total: true }, ...(await rowsOf(id)));

@@ -7,6 +7,7 @@ import { api } from "../../../api/client.ts";
 import { keys } from "../../../api/keys.ts";
 import { useScope } from "../../../app/scope.ts";
 import { ErrorNote } from "../../../kit/ErrorNote.tsx";
+import { FileLinks } from "../../../kit/FileLinks.tsx";
 import { Field } from "../../../kit/Field.tsx";
 import { plural } from "../../../kit/format.ts";
 import { Sheet } from "../../../kit/Sheet.tsx";
@@ -63,16 +64,11 @@ export function RegisterPage() {
   return (
     <Sheet title={view.name} aside={plural(view.rows, "row")} actions={back}>
       <div className="no-print mb-2 flex justify-end gap-4">
-        {(["xlsx", "csv"] as const).map((format) => (
-          <a
-            key={format}
-            className="word-link"
-            download
-            href={`/api/clients/${client?.id}/register-sheets/${view.id}/file?format=${format}`}
-          >
-            {format.toUpperCase()} with every row
-          </a>
-        ))}
+        <FileLinks
+          href={`/api/clients/${client?.id}/register-sheets/${view.id}/file`}
+          formats={["xlsx", "csv"]}
+          words=" with every row"
+        />
         <button type="button" className="word-link" onClick={() => remove.mutate()}>
           Take it out
         </button>

@@ -8,6 +8,7 @@ import { api } from "../../../api/client.ts";
 import { keys } from "../../../api/keys.ts";
 import { useScope } from "../../../app/scope.ts";
 import { ErrorNote } from "../../../kit/ErrorNote.tsx";
+import { FileLinks } from "../../../kit/FileLinks.tsx";
 import { FindInput } from "../../../kit/FindInput.tsx";
 import { plural, showDate } from "../../../kit/format.ts";
 import { JobProgress } from "../../../kit/JobProgress.tsx";
@@ -117,16 +118,7 @@ export function StatementPage() {
       <div className="no-print mb-2 flex flex-wrap items-end gap-4">
         <FindInput label="Find lines" placeholder="Party or number" value={search} onChange={setSearch} />
         <span className="ml-auto flex flex-wrap items-center gap-4">
-          {(["xlsx", "pdf", "csv"] as const).map((format) => (
-            <a
-              key={format}
-              className="word-link"
-              download
-              href={`/api/clients/${client?.id}/statements/${id}/file?format=${format}`}
-            >
-              {format.toUpperCase()}
-            </a>
-          ))}
+          <FileLinks href={`/api/clients/${client?.id}/statements/${id}/file`} />
           <button type="button" className="word-link" onClick={() => setSetting(true)}>
             How near …
           </button>
