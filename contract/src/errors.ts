@@ -1,5 +1,6 @@
 import { ERRORS_OF_AGREEMENTS } from "./errorsOfAgreements.ts";
 import { ERRORS_OF_FILES } from "./errorsOfFiles.ts";
+import { ERRORS_OF_REQUESTS } from "./errorsOfRequests.ts";
 import { ERRORS_OF_STATEMENTS } from "./errorsOfStatements.ts";
 import { ERRORS_OF_STOCK } from "./errorsOfStock.ts";
 
@@ -7,6 +8,7 @@ import { ERRORS_OF_STOCK } from "./errorsOfStock.ts";
 export const ERRORS = {
   ...ERRORS_OF_AGREEMENTS,
   ...ERRORS_OF_FILES,
+  ...ERRORS_OF_REQUESTS,
   ...ERRORS_OF_STATEMENTS,
   ...ERRORS_OF_STOCK,
   "account/duplicate-number": { status: 409, says: "Account … is there already: …. Choose another number." },
@@ -228,40 +230,6 @@ export const ERRORS = {
   "report/too-long": {
     status: 422,
     says: "… lines are too many for one … file of at most …. Choose fewer days, or a code.",
-  },
-  "request/foreign": {
-    status: 403,
-    says: "This request comes from another site, or to a name this server does not have. Set FISCALON_HOSTS to the names it is reached by.",
-  },
-  "request/key-reused": {
-    status: 422,
-    says: "Another request had this key. Give each request one of its own.",
-  },
-  "request/repeated": {
-    status: 409,
-    says: "This was done already. Look at the list before you do it again.",
-  },
-  "request/invalid": {
-    status: 400,
-    says: "The body, query or path does not fit its schema; the field says where.",
-  },
-  "request/media-type": {
-    status: 415,
-    says: "This is sent in a form that is not taken here. Send JSON as application/json, a file as multipart/form-data.",
-  },
-  "request/not-json": {
-    status: 400,
-    says: "The body is no JSON. Send it as JSON in UTF-8, with nothing before or after it.",
-  },
-  "request/not-found": { status: 404, says: "… does not exist, or no longer." },
-  "request/too-many": { status: 429, says: "Too many requests at once. Wait a moment, then go on." },
-  "request/unreadable": {
-    status: 400,
-    says: "The request could not be read. Check its address and what is sent with it.",
-  },
-  "request/too-large": {
-    status: 413,
-    says: "The file is too large. Split it, or leave out what is not needed.",
   },
   "returns/circular-boxes": {
     status: 422,

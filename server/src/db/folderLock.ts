@@ -14,6 +14,7 @@ export async function holdFolder(dataDir: string): Promise<() => Promise<void>> 
   } catch (error) {
     throw new Error(
       `The data folder ${dataDir} cannot be made: ${(error as Error).message}. Choose another with FISCALON_DATA.`,
+      { cause: error },
     );
   }
   const lock = await opened(join(dataDir, "server.lock"));
@@ -27,6 +28,7 @@ export async function holdFolder(dataDir: string): Promise<() => Promise<void>> 
       busy
         ? `Another Fiscalon server works on ${dataDir}. Stop it, or choose another folder with FISCALON_DATA.`
         : `The data folder ${dataDir} cannot be written: ${(error as Error).message}. Check its rights and its space.`,
+      { cause: error },
     );
   }
   return () => closed(lock);

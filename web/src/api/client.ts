@@ -71,7 +71,9 @@ function call<T>(method: Method, path: string, body?: unknown): Promise<T> {
 
 /** A key nobody else gives; also where the page is not served over a secure connection. */
 function newKey(): string {
-  return Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) => byte.toString(16).padStart(2, "0")).join("");
+  return Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) =>
+    byte.toString(16).padStart(2, "0"),
+  ).join("");
 }
 
 async function send<T>(method: Method, path: string, body: unknown, key: string): Promise<T> {

@@ -141,7 +141,13 @@ export const SCREENS = [
     find: "Agree: control accounts",
   },
   { path: "agree/turnover", of: "client", group: "agree", tab: "Turnover", find: "Agree: turnover bridge" },
-  { path: "agree/purchases", of: "client", group: "agree", tab: "Purchases", find: "Agree: purchases bridge" },
+  {
+    path: "agree/purchases",
+    of: "client",
+    group: "agree",
+    tab: "Purchases",
+    find: "Agree: purchases bridge",
+  },
   {
     path: "agree/balances",
     of: "client",

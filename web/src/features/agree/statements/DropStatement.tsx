@@ -12,7 +12,8 @@ import { Dialog, DialogActions } from "../../../kit/Dialog.tsx";
 import { ErrorNote } from "../../../kit/ErrorNote.tsx";
 import { SelectField } from "../../../kit/Field.tsx";
 import { showPeriod } from "../../../kit/format.ts";
-import { STATEMENTS } from "./StatementsPage.tsx";
+
+export const STATEMENTS = "/clients/:id/registrations/:rid/statements";
 
 /** Asks what a list is and of whom, and takes its file in. */
 export function DropStatement({

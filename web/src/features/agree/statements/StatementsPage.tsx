@@ -10,9 +10,7 @@ import { plural, showDate } from "../../../kit/format.ts";
 import { EmptyState, Sheet } from "../../../kit/Sheet.tsx";
 import { Waiting } from "../../../kit/Waiting.tsx";
 import { AgreeLinks } from "../AgreeLinks.tsx";
-import { DropStatement } from "./DropStatement.tsx";
-
-export const STATEMENTS = "/clients/:id/registrations/:rid/statements";
+import { DropStatement, STATEMENTS } from "./DropStatement.tsx";
 
 /** Lists in which others tell of our documents, each with how far it agrees. */
 export function StatementsPage() {
