@@ -34,4 +34,8 @@ export const ERRORS_OF_REQUESTS = {
     status: 400,
     says: "The request could not be read. Check its address and what is sent with it.",
   },
+  "rules/changed": {
+    status: 409,
+    says: "Somebody changed the rules since you opened them. Look at both, and choose.",
+  },
 } as const satisfies Record<string, { status: number; says: string }>;

@@ -101,16 +101,20 @@ export async function setupRoutes(app: FastifyInstance): Promise<void> {
     (request) => importCodes(request.work, request.params.id, request.body.csv),
   );
 
-  app.put<Client & { Body: { rules: SupplyRule[] } }>(
+  app.put<Client & { Body: { rules: SupplyRule[]; seen?: SupplyRule[] } }>(
     "/clients/:id/rules",
     {
       schema: described("Replace the supply rules", "Set up", {
         params: clientParams,
-        body: Joi.object({ rules: Joi.array().items(ruleBody).max(500).required() }),
+        body: Joi.object({
+          rules: Joi.array().items(ruleBody).max(500).required(),
+          seen: Joi.array().items(ruleBody).max(500),
+        }),
       }),
     },
     async (request) => {
-      await saveRules(request.work, request.params.id, request.body.rules);
+      const { rules, seen } = request.body;
+      await saveRules(request.work, request.params.id, rules, seen);
       return plainOf(request.work, request.params.id);
     },
   );

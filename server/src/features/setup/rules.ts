@@ -1,16 +1,33 @@
+import { isDeepStrictEqual } from "node:util";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
+import { ruleBody } from "@fiscalon/contract/code";
 import type { Work } from "../../base/work.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 
-/** Replaces a client's supply rules, in the order given. Each must lead to a code of its side. */
+type GivenRule = Omit<SupplyRule, "id"> & { id?: string };
+
+/**
+ * Replaces a client's supply rules, in the order given. Each must lead to a code of its side.
+ * @param seen the rules that were there when the change was begun; others now, and nothing is changed
+ * @throws FiscalError `rules/changed` with the rules as they are now
+ */
 export async function saveRules(
   work: Work,
   clientId: number,
-  rules: readonly (Omit<SupplyRule, "id"> & { id?: string })[],
+  rules: readonly GivenRule[],
+  seen?: readonly GivenRule[],
 ): Promise<void> {
   await work.write(async (work) => {
     const setup = await loadSetup(work, clientId);
+    if (seen && !isDeepStrictEqual(plain(seen), plain(setup.plain.rules))) {
+      throw new FiscalError(
+        "rules/changed",
+        "Somebody changed the rules since you opened them. Look at both, and choose.",
+        "seen",
+        { now: setup.plain.rules },
+      );
+    }
     const named = withIds(rules);
     named.forEach((rule, index) => {
       if (rule.code === "") return;
@@ -44,6 +61,11 @@ export async function saveRules(
       after: named,
     });
   });
+}
+
+/** As they go over the line: what is not there is left out, what is usual is written. */
+function plain(rules: readonly GivenRule[]): unknown {
+  return rules.map((rule) => ruleBody.validate(JSON.parse(JSON.stringify(rule))).value as unknown);
 }
 
 /** Rules without an id, or with one that is taken, get the next free number. */

@@ -7,10 +7,13 @@ import { useState } from "react";
 import { inOrderOfAsking } from "@fiscalon/core/supply/tryRules";
 import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
 import { useScope } from "../../app/scope.ts";
-import { api } from "../../api/client.ts";
+import { api, ApiError } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { SidePanel } from "../../kit/SidePanel.tsx";
+import { ChangedRulesDialog } from "./ChangedRulesDialog.tsx";
+import { withChange } from "./ruleChange.ts";
+import type { RuleChange } from "./ruleChange.ts";
 import { placeWords } from "./ruleWords.ts";
 import { RuleDialog } from "./RuleDialog.tsx";
 import { RuleTester } from "./RuleTester.tsx";
@@ -26,11 +29,20 @@ export function RulesPage() {
   const queries = useQueryClient();
   const [direction, setDirection] = useState<"sale" | "purchase">("sale");
   const [editing, setEditing] = useState<SupplyRule | "new" | null>(null);
+  const [changed, setChanged] = useState<{ change: RuleChange; now: SupplyRule[] } | null>(null);
+  const refresh = async () => {
+    await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
+    setEditing(null);
+    setChanged(null);
+  };
   const save = useMutation({
-    mutationFn: (rules: readonly SupplyRule[]) => api.put("/clients/:id/rules", [client?.id], { rules }),
-    onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
+    mutationFn: ({ seen, change }: { seen: readonly SupplyRule[]; change: RuleChange }) =>
+      api.put("/clients/:id/rules", [client?.id], { rules: withChange(seen, change), seen }),
+    onSuccess: refresh,
+    onError: (error, { change }) => {
+      if (!(error instanceof ApiError) || error.code !== "rules/changed") return;
       setEditing(null);
+      setChanged({ change, now: (error.details?.["now"] as SupplyRule[] | undefined) ?? [] });
     },
   });
   if (!setup) return <Waiting what="the set-up" />;
@@ -70,7 +82,7 @@ export function RulesPage() {
           </>
         }
       >
-        <ErrorNote error={editing ? null : save.error} />
+        <ErrorNote error={editing || changed ? null : save.error} />
         {ofSide.length === 0 ? (
           <EmptyState title="No rules for this side" action={add}>
             Without rules a code comes from the contact, the item, the account, the place or the business.
@@ -115,15 +127,25 @@ export function RulesPage() {
           setup={setup.plain}
           onClose={() => setEditing(null)}
           onSave={(next) =>
-            save.mutateAsync(
-              editing === "new"
-                ? [...rules, next]
-                : rules.map((rule) => (rule.id === editing.id ? next : rule)),
-            )
+            save.mutateAsync({
+              seen: rules,
+              change: { was: editing === "new" ? null : editing, shallBe: next },
+            })
           }
           onDelete={
-            editing === "new" ? undefined : () => save.mutate(rules.filter((rule) => rule.id !== editing.id))
+            editing === "new"
+              ? undefined
+              : () => save.mutate({ seen: rules, change: { was: editing, shallBe: null } })
           }
+        />
+      )}
+      {changed && (
+        <ChangedRulesDialog
+          change={changed.change}
+          now={changed.now}
+          packs={packs}
+          onKeepMine={() => save.mutate({ seen: changed.now, change: changed.change })}
+          onTakeTheirs={() => void refresh()}
         />
       )}
     </>
