@@ -1,4 +1,6 @@
 import Joi from "joi";
+import { bookRegisterSheet } from "./bookRegisterSheets.ts";
+import type { BookRegisterSheet } from "./bookRegisterSheets.ts";
 import { bookMatchDecision, bookStatement } from "./bookStatements.ts";
 import type { BookMatchDecision, BookStatement } from "./bookStatements.ts";
 import { bookAgreement, bookNamedCause } from "./bookAgreements.ts";
@@ -139,6 +141,7 @@ export const bookSchema = Joi.object<BookFile, true>({
   agreements: Joi.array().items(bookAgreement),
   statements: Joi.array().items(bookStatement),
   matchDecisions: Joi.array().items(bookMatchDecision),
+  registerSheets: Joi.array().items(bookRegisterSheet),
   lateAnswers: Joi.array().items(bookLateAnswer),
   imports: Joi.array().items(bookImport),
   bank: Joi.array().items(bookBank).unique("account"),
@@ -231,6 +234,8 @@ export interface BookFile {
   /** Lists of others that were laid beside the books, and what people decided of their rows. */
   statements?: BookStatement[];
   matchDecisions?: BookMatchDecision[];
+  /** Exported registers that were compared without being posted. */
+  registerSheets?: BookRegisterSheet[];
   /** What was said of late documents. */
   lateAnswers?: BookLateAnswer[];
   instalments?: BookInstalment[];

@@ -87,6 +87,11 @@ test("a register alone: both values, split by blank tax, by month and party, wha
     returns: [3, 4, 5],
     told: "",
   });
+  const book = await server.ok<{ registerSheets: object[] }>("GET", `${base}/book`);
+  const { id: copy } = await server.ok<{ id: number }>("POST", "/books", book);
+  expect(await server.ok<typeof book>("GET", `/clients/${copy}/book`)).toMatchObject({
+    registerSheets: book.registerSheets,
+  });
   const none = await server.upload(`${base}/register-sheets`, "words.csv", "Name,City\nA,B\n");
   expect(none).toMatchObject({ status: 422, body: { error: { code: "register/no-amounts" } } });
   const wrong = await server.call("PUT", `${one}/mapping`, { ...mapping, accounts: [1] });

@@ -9,6 +9,7 @@ import { loadSetup, registrationWithId } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { bankOfBook, terminalsOfBook } from "./bookFeeds.ts";
 import { contentsOf, importsOfBook, papersByDocument } from "./bookFiles.ts";
+import { registerSheetsOfBook } from "./bookRegisterSheets.ts";
 import { statementsOfBook } from "./bookStatements.ts";
 import { agreementsOfBook } from "./bookAgreements.ts";
 import { capitalOfBook } from "./bookCapital.ts";
@@ -133,6 +134,7 @@ export async function exportBook(
     acceptances: await acceptancesOfBook(work, setup, rowsOf),
     ...(await agreementsOfBook(work, setup, rowsOf)),
     ...(await statementsOfBook(work, setup, refsOf(contacts))),
+    ...(await registerSheetsOfBook(work, setup)),
     lateAnswers: await lateAnswersOfBook(work, setup, rowsOf),
     imports: imported.imports,
     bank: await bankOfBook(work, setup, rowsOf),

@@ -18,6 +18,7 @@ import type { ClientSetup } from "../../books/loadSetup.ts";
 import { addBank, addTerminals } from "./bookFeeds.ts";
 import { addImports, addPapers, keepContents } from "./bookFiles.ts";
 import { addCreditReleases } from "./bookCredit.ts";
+import { addRegisterSheets } from "./bookRegisterSheets.ts";
 import { addStatements } from "./bookStatements.ts";
 import { addAgreements } from "./bookAgreements.ts";
 import { addCapitalItems } from "./bookCapital.ts";
@@ -88,6 +89,7 @@ export async function importBook(work: Work, book: BookFile, progress: Progress)
     await addAcceptances(work, setup, book, placed);
     await addAgreements(work, setup, book, placed);
     await addStatements(work, setup, book, refs.contacts);
+    await addRegisterSheets(work, setup, book);
     return clientId;
   });
 }

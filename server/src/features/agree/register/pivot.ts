@@ -2,7 +2,7 @@ import type { SheetCell } from "@fiscalon/core/formats/registers/sheetColumns";
 import type { SheetPivot, SheetRowPage } from "@fiscalon/contract/registerSheets";
 import type { Work } from "../../../base/work.ts";
 import { sheetRecord } from "./sheets.ts";
-import { figureOf, keyOf } from "./sheetSql.ts";
+import { figureOf, keyOf } from "../../../books/agree/register/sheetSql.ts";
 
 /** What a pivot is asked for. */
 export interface PivotAsk {

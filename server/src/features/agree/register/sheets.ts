@@ -11,7 +11,7 @@ import { isWorkbook, workbookRows } from "../../../base/readRows.ts";
 import { notFound } from "../../../base/errors.ts";
 import type { Work } from "../../../base/work.ts";
 import type { ClientSetup } from "../../../books/loadSetup.ts";
-import { AMOUNT_OF, insertSheet, sumOf } from "./sheetSql.ts";
+import { AMOUNT_OF, insertSheet, sumOf } from "../../../books/agree/register/sheetSql.ts";
 
 /** A sheet as it is kept. */
 export interface SheetRecord {
