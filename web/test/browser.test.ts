@@ -148,12 +148,30 @@ describe("the API as the browser calls it", () => {
       ["POST", "/api/clients/3/imports"],
       ["GET", "/api/clients"],
     ]);
+    const key = expect.stringMatching(/^[0-9a-f]{32}$/) as string;
     expect(calls.map(({ init }) => init.headers)).toEqual([
-      { "content-type": "application/json" },
-      undefined,
-      undefined,
+      { "content-type": "application/json", "idempotency-key": key },
+      { "idempotency-key": key },
+      {},
     ]);
     expect(calls[0]?.init.body).toBe(`{"name":"Reed"}`);
+  });
+
+  test("the same change sent twice at once is one; one that got no answer goes on under its key, the next has another", async () => {
+    const keyOf = (call: { init: RequestInit } | undefined) =>
+      (call?.init.headers as Record<string, string> | undefined)?.["idempotency-key"];
+    const pay = () => api.post("/clients/:id/payments", [3], { amount: "20.00" });
+    const together = answers(Response.json({}));
+    await Promise.all([pay(), pay()]);
+    expect(together).toHaveLength(1);
+    const lost = answers(new TypeError("fetch failed"));
+    await failed(pay());
+    const again = answers(Response.json({}), Response.json({}));
+    await pay();
+    await pay();
+    expect(keyOf(again[0])).toBe(keyOf(lost[0]));
+    expect(keyOf(again[1])).not.toBe(keyOf(lost[0]));
+    expect(keyOf(lost[0])).not.toBe(keyOf(together[0]));
   });
 
   test("a refusal keeps its code, sentence, field and details", async () => {
