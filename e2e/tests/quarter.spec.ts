@@ -181,6 +181,10 @@ async function walkTheTrail(page: Page): Promise<void> {
 
 async function agree(page: Page): Promise<void> {
   await page.getByRole("link", { name: "Agree" }).click();
+  await page
+    .getByRole("navigation", { name: "Agree" })
+    .getByRole("link", { name: /Control accounts/ })
+    .click();
   await expect(page.getByText("14.20 left").last()).toBeVisible();
   await page.getByRole("button", { name: "Explain" }).click();
   await page.getByLabel("Why it is right as it is").fill("Own use of mugs, agreed with the client");
