@@ -23,6 +23,8 @@ export interface BookStatementRow {
   partyNumber: string;
   partyName: string;
   number: string;
+  /** Number of the earlier document it stands in the place of. */
+  original: string;
   date: string;
   value: string;
   tax: string;
@@ -37,6 +39,7 @@ export interface BookStatementRow {
 export interface BookMatchDecision {
   registration: string;
   kind: string;
+  contact: string | null;
   end: string;
   decision: Decision;
   ours: string[];
@@ -53,6 +56,7 @@ const row = Joi.object<BookStatementRow, true>({
   partyNumber: short,
   partyName: text.required(),
   number: Joi.string().max(200).allow("").required(),
+  original: Joi.string().max(200).allow("").default(""),
   date: date.required(),
   value: decimal.required(),
   tax: decimal.required(),
@@ -81,6 +85,7 @@ export const bookStatement = Joi.object<BookStatement, true>({
 export const bookMatchDecision = Joi.object<BookMatchDecision, true>({
   registration: ref.required(),
   kind,
+  contact: ref.allow(null).default(null),
   end: date.required(),
   decision: Joi.string()
     .valid(...Object.keys(DECISIONS))

@@ -27,6 +27,8 @@ export interface StatementBrief {
   drawnOn: string | null;
   createdAt: string;
   rows: number;
+  /** A long list is laid beside the books by a job, once it is opened. */
+  matched: boolean;
   /** Lines nobody has decided and that do not agree. */
   undecided: number;
   agreed: number;

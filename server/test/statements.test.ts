@@ -183,6 +183,58 @@ test("GSTR-2B against the books: every outcome, credit held back and given back,
   expect(Number(boxes["4A5.cgst"])).toBe(900);
 });
 
+test("an invoice the supplier amended a month later stands in the place of the first; what was agreed is asked again", async () => {
+  const books = await indianBooks();
+  const mill = await books.party("Sample Dyes", "29AAFCM1177Q1ZS");
+  await books.bill("D-5", "2026-10-20", mill, [["P18", "10000"]]);
+  const items = (txval: number) => [
+    { num: 1, rt: 18, txval, igst: 0, cgst: txval * 0.09, sgst: txval * 0.09, cess: 0 },
+  ];
+  const list = (month: string, docdata: object) =>
+    JSON.stringify({ data: { gstin: "29AAKCH4821P1ZX", rtnprd: `${month}2026`, docdata } });
+  const head = { ctin: "29AAFCM1177Q1ZS", trdnm: "Sample Dyes" };
+  const invoice = { inum: "D-5", typ: "R", dt: "20-10-2026", pos: "29", rev: "N", itcavl: "Y" };
+  const drop = (month: string, docdata: object) =>
+    dropped(
+      books.base,
+      books.registration,
+      `kind=furnished&period=2026-${month}-30`.replace("10-30", "10-31"),
+      `${month}.json`,
+      list(month, docdata),
+    );
+  const october = await drop("10", { b2b: [{ ...head, inv: [{ ...invoice, items: items(10000) }] }] });
+  expect((await october.post<{ changed: number }>("accept")).changed).toBe(1);
+  const amendment = { ...invoice, inum: "D-5A", oinum: "D-5", oidt: "20-10-2026", items: items(9000) };
+  const november = await drop("11", { b2ba: [{ ...head, inv: [amendment] }] });
+  expect(
+    (await november.lines()).map(({ outcome, ours, theirs }) => [
+      outcome,
+      ours[0]?.number,
+      theirs[0]?.number,
+    ]),
+  ).toEqual([["amount", "D-5", "D-5A"]]);
+});
+
+test("what was decided of one supplier's statement says nothing of another's, though both number alike", async () => {
+  const books = await periodBooks(server, british());
+  const csv = "Date,Reference,Charges\n2026-01-05,INV-1,120.00\n";
+  const [first, second] = await Promise.all(
+    ["Sample Paper", "Sample Ink"].map(async (name) => {
+      const { id } = await server.ok<{ id: number }>("POST", `${books.base}/contacts`, {
+        name,
+        country: "GB",
+      });
+      const query = `kind=supplier&contact=${id}&period=2026-03-31`;
+      return dropped(books.base, books.registration, query, `${name}.csv`, csv);
+    }),
+  );
+  const [line] = (await first?.lines()) ?? [];
+  await first?.post("decisions", { lines: [line?.id], decision: "not-ours", reason: "another customer's" });
+  expect(await first?.view()).toMatchObject({ undecided: 0 });
+  await second?.post("match");
+  expect(await second?.view()).toMatchObject({ undecided: 1 });
+});
+
 test("the statement of another registration, and what is no statement, are refused with what to do", async () => {
   const books = await indianBooks();
   const upload = (name: string, content: string) =>

@@ -40,9 +40,9 @@ export async function onceOf(
   const key = keyOf(request);
   if (key === null) return {};
   const asked = askedOf(request);
-  const known = await work.row<KeptAnswer>("SELECT request, status, answer FROM once_keys WHERE key = $1", [
-    key,
-  ]);
+  const known =
+    fresh.get(key) ??
+    (await work.row<KeptAnswer>("SELECT request, status, answer FROM once_keys WHERE key = $1", [key]));
   if (known) {
     if (known.request !== asked) throw reused();
     if (known.status === null || known.answer === null) throw repeated();
@@ -67,6 +67,9 @@ export async function onceOf(
   };
 }
 
+/** Answers given a moment ago that are still on their way into the database: nobody waits for that. */
+const fresh = new Map<string, KeptAnswer>();
+
 /** Keeps what was answered, so that the same request gets the same answer; and forgets what is old. */
 export function keepAnswers(app: FastifyInstance, db: Database): void {
   app.addHook("onSend", async (request, reply, payload: unknown) => {
@@ -74,13 +77,18 @@ export function keepAnswers(app: FastifyInstance, db: Database): void {
     if (one?.taken !== true || reply.statusCode >= 300) return payload;
     const answer = payload === null || payload === undefined ? "" : payload;
     if (typeof answer !== "string" || answer.length > MOST_ANSWER) return payload;
-    await db.write((tx) =>
+    const { key } = one;
+    fresh.set(key, { request: askedOf(request), status: reply.statusCode, answer });
+    const kept = db.write((tx) =>
       db.run(
         "UPDATE once_keys SET status = $2, answer = $3 WHERE key = $1",
-        [one.key, reply.statusCode, answer],
+        [key, reply.statusCode, answer],
         tx,
       ),
     );
+    kept
+      .catch((error: unknown) => request.log.error(error, "an answer could not be kept"))
+      .finally(() => fresh.delete(key));
     return payload;
   });
   app.addHook("onReady", async () => {

@@ -9,6 +9,8 @@ export interface MatchRow {
   partyKin: string;
   partyName: string;
   number: string;
+  /** Number of the earlier document it stands in the place of. */
+  original?: string;
   date: CalendarDate;
   /** Without tax; with tax where a side tells no tax at all, then of both sides. */
   value: number;

@@ -1,7 +1,7 @@
 import { groupBy } from "../../groupBy.ts";
 import { isTransposed, readyRows, WEIGHTS } from "./assess.ts";
 import type { ReadyRow, Reason } from "./assess.ts";
-import { likeness } from "./documentNumber.ts";
+import { likeness, plainNumber } from "./documentNumber.ts";
 import { apartKey, inOrder, Leftovers } from "./leftovers.ts";
 import type { Edge } from "./leftovers.ts";
 import type { MatchDecisions, MatchOptions, MatchRow, Piece } from "./matchRow.ts";
@@ -65,6 +65,11 @@ const PASSES: readonly {
     accept: (edge) => within(edge) || sayingSame(edge) > 0,
   },
   {
+    what: "number of the document it amends",
+    key: (r) => (r.party === "" ? null : `${r.party}/${amendedNumber(r)}`),
+    accept: (edge) => amends(edge) && gap(edge) <= LONGEST && sayingSame(edge) > 0,
+  },
+  {
     what: "amounts the same within days",
     key: (r) => owned(r, r.row.value, r.row.tax),
     accept: (edge, { days, numbersDiffer }) =>
@@ -86,6 +91,9 @@ const PASSES: readonly {
     accept: (edge) => alike(edge) && (sayingSame(edge) > 1 || swapped(edge)),
   },
 ];
+
+/** So many of them go by the number; what stands twice is looked for after them. */
+const BY_NUMBER = 4;
 
 const LATER_PASSES: typeof PASSES = [
   {
@@ -157,10 +165,10 @@ export function matchRows(
       );
     }
   };
-  run(PASSES.slice(0, 3));
+  run(PASSES.slice(0, BY_NUMBER));
   const doubled = new Doubled(rest);
   doubled.find(left, right, paired, againOfPair);
-  run(PASSES.slice(3, 4));
+  run(PASSES.slice(BY_NUMBER, BY_NUMBER + 1));
   progress(done, total, "one bill in parts");
   const { splits, brokenOff } = splitBills(rest, options);
   for (const { one, parts, isOurs } of splits) {
@@ -169,7 +177,7 @@ export function matchRows(
     pairs.push({ ours: mine, theirs: yours, ...SPLIT, sure: false, by: "rule" });
     for (const row of [one, ...parts]) paired.add(row);
   }
-  run(PASSES.slice(4));
+  run(PASSES.slice(BY_NUMBER + 1));
   run(LATER_PASSES);
   progress(total, total, "told twice");
   doubled.find(left, right, paired, againAlike);
@@ -291,6 +299,14 @@ const againAlike: Sameness = {
     );
   },
 };
+
+function amendedNumber({ row, number }: ReadyRow): string {
+  return row.original === undefined || row.original === "" ? number.whole : plainNumber(row.original).whole;
+}
+
+function amends({ ours, theirs }: Edge): boolean {
+  return [ours, theirs].some(({ row }) => (row.original ?? "") !== "");
+}
 
 function hasNumber({ party, number }: ReadyRow): boolean {
   return party !== "" && number.whole !== "";

@@ -61,6 +61,15 @@ export function readFurnished(file: unknown, heads: Heads, digits: number): Stat
 
 const KNOWN = ["b2b", "b2ba", "cdnr", "cdnra", "isd", "impg", "impgsez"];
 
+/** What stands at the head of a document, whatever its table calls it. */
+interface Head {
+  number: string;
+  day: string;
+  sign: 1 | -1;
+  notes: readonly string[];
+  original: string;
+}
+
 class Reader {
   readonly rows: StatementRow[] = [];
   readonly problems: RowProblem[] = [];
@@ -77,35 +86,47 @@ class Reader {
       ...(textOf(one["rev"] ?? one["rchrg"]) === "Y" ? ["reverse charge"] : []),
       ...(amended ? [`amends ${textOf(one["oinum"])} of ${textOf(one["oidt"])}`] : []),
     ];
-    this.#take(party, one, textOf(one["inum"]), textOf(one["dt"] ?? one["idt"]), 1, notes);
+    const head = {
+      number: textOf(one["inum"]),
+      day: textOf(one["dt"] ?? one["idt"]),
+      sign: 1,
+      notes,
+    } as const;
+    this.#take(party, one, { ...head, original: amended ? textOf(one["oinum"]) : "" });
   }
 
   note(party: Json, one: Json, amended: boolean): void {
     const sign = textOf(one["typ"] ?? one["ntty"]) === "D" ? 1 : -1;
     const notes = amended ? [`amends ${textOf(one["ontnum"])} of ${textOf(one["ontdt"])}`] : [];
-    this.#take(
-      party,
-      one,
-      textOf(one["ntnum"] ?? one["nt_num"]),
-      textOf(one["dt"] ?? one["nt_dt"]),
+    this.#take(party, one, {
+      number: textOf(one["ntnum"] ?? one["nt_num"]),
+      day: textOf(one["dt"] ?? one["nt_dt"]),
       sign,
       notes,
-    );
+      original: amended ? textOf(one["ontnum"]) : "",
+    });
   }
 
   distributed(party: Json, one: Json): void {
     const sign = /C$/.test(textOf(one["doctyp"])) ? -1 : 1;
     const told = { ...one, itcavl: one["itcelg"] ?? one["itcavl"] };
-    this.#take(party, told, textOf(one["docnum"]), textOf(one["docdt"]), sign, ["distributed credit"]);
+    const [number, day] = [textOf(one["docnum"]), textOf(one["docdt"])];
+    this.#take(party, told, { number, day, sign, notes: ["distributed credit"], original: "" });
   }
 
   entry(party: Json, one: Json): void {
     const customs = { ctin: textOf(party["ctin"]) || CUSTOMS, trdnm: textOf(party["trdnm"]) || "Customs" };
-    const notes = [`port ${textOf(one["portcode"])}`, ...(textOf(one["isamd"]) === "Y" ? ["amended"] : [])];
-    this.#take(customs, one, textOf(one["boenum"]), textOf(one["boedt"] ?? one["recdt"]), 1, notes);
+    const [number, amended] = [textOf(one["boenum"]), textOf(one["isamd"]) === "Y"];
+    this.#take(customs, one, {
+      number,
+      day: textOf(one["boedt"] ?? one["recdt"]),
+      sign: 1,
+      notes: [`port ${textOf(one["portcode"])}`, ...(amended ? ["amended"] : [])],
+      original: amended ? number : "",
+    });
   }
 
-  #take(party: Json, one: Json, number: string, day: string, sign: 1 | -1, notes: readonly string[]): void {
+  #take(party: Json, one: Json, { number, day, sign, notes, original }: Head): void {
     const at = this.rows.length + this.problems.length + 1;
     const date = parseDate(day, "dmy");
     if (date === undefined) {
@@ -127,6 +148,7 @@ class Reader {
       partyNumber: textOf(party["ctin"]),
       partyName: textOf(party["trdnm"]),
       number,
+      original,
       date,
       value: value || 0,
       tax: taxes.reduce((sum, [, amount]) => sum + amount, 0),

@@ -62,6 +62,8 @@ export function readFurnishedSheets(
 interface Layout {
   header: number;
   columns: Partial<Record<Column, number>>;
+  /** Column of the number a row amends. */
+  original: number | undefined;
   isNotes: boolean;
   isBorder: boolean;
 }
@@ -69,28 +71,47 @@ interface Layout {
 function layoutOf({ name, rows }: SheetText): Layout | null {
   const isBorder = /^IMPG/i.test(name);
   for (let header = 0; header < Math.min(rows.length, 12); header += 1) {
-    const columns = columnsOf(rows[header] ?? [], header > 0 ? (rows[header - 1] ?? []) : []);
+    const words = headingWords(rows[header] ?? [], header > 0 ? (rows[header - 1] ?? []) : []);
+    const columns = columnsOf(words);
     const whole = columns.number !== undefined && columns.date !== undefined && columns.value !== undefined;
-    if (whole && (isBorder || columns.partyNumber !== undefined))
-      return { header, columns, isNotes: /CDNR/i.test(name), isBorder };
+    if (!whole || (!isBorder && columns.partyNumber === undefined)) continue;
+    const original = words.findIndex((text) => isOfOriginal(text) && /number/.test(ownTitle(text)));
+    return {
+      header,
+      columns,
+      original: original < 0 ? undefined : original,
+      isNotes: /CDNR/i.test(name),
+      isBorder,
+    };
   }
   return null;
 }
 
-/** Columns by the words of their group, which stands above and reaches to the next one, and their own. */
-function columnsOf(titles: readonly string[], groups: readonly string[]): Partial<Record<Column, number>> {
+/** The words of each column: of its group, which stands above and reaches to the next one, and its own. */
+function headingWords(titles: readonly string[], groups: readonly string[]): string[] {
   let group = "";
-  const words = titles.map((title, at) => {
+  return titles.map((title, at) => {
     group = textAt(groups, at).trim() || group;
     return `${group} | ${title === "" ? group : title}`.toLowerCase().replace(/[₹()%]/g, "");
   });
+}
+
+function ownTitle(words: string): string {
+  return words.slice(words.indexOf("| ") + 2);
+}
+
+/** Whether a column tells of the document that is amended: its number, its date. */
+function isOfOriginal(words: string): boolean {
+  return /original/.test(words) && /number|date/.test(ownTitle(words));
+}
+
+function columnsOf(words: readonly string[]): Partial<Record<Column, number>> {
   const columns: Partial<Record<Column, number>> = {};
   for (const [column, pattern] of Object.entries(COLUMNS) as [Column, RegExp][]) {
-    const own = words.findIndex((text) => !/original/.test(text) && pattern.test(text.split("| ")[1] ?? ""));
-    const any =
-      own >= 0
-        ? own
-        : words.findIndex((text) => !/original/.test(text) && pattern.test(text.replace(" | ", " ")));
+    const find = (read: (text: string) => string) =>
+      words.findIndex((text) => !isOfOriginal(text) && pattern.test(read(text)));
+    const own = find(ownTitle);
+    const any = own >= 0 ? own : find((text) => text.replace(" | ", " "));
     if (any >= 0) columns[column] = any;
   }
   return columns;
@@ -98,7 +119,7 @@ function columnsOf(titles: readonly string[], groups: readonly string[]): Partia
 
 function rowsOf(
   { name, rows }: SheetText,
-  { header, columns, isNotes, isBorder }: Layout,
+  { header, columns, original, isNotes, isBorder }: Layout,
   heads: Heads,
   digits: number,
   problems: RowProblem[],
@@ -150,6 +171,7 @@ function rowsOf(
       partyNumber,
       partyName: text("partyName") || (isBorder ? "Customs" : ""),
       number,
+      original: textAt(cells, original).trim(),
       date,
       value: (before?.value ?? NOTHING) + amount("value"),
       tax: (before?.tax ?? NOTHING) + taxes.reduce((sum, [, tax]) => sum + tax, 0),

@@ -8,6 +8,8 @@ export interface StatementRow {
   partyNumber: string;
   partyName: string;
   number: string;
+  /** Number of the earlier document it stands in the place of; empty where it amends none. */
+  original: string;
   date: CalendarDate;
   value: number | null;
   tax: number | null;

@@ -44,6 +44,7 @@ export function readStatementTable(
       partyNumber: row.text("partyNumber"),
       partyName: row.text("party"),
       number: row.text("number"),
+      original: "",
       date,
       ...amounts,
       rate: row.text("rate").replace(/\s*%$/, ""),

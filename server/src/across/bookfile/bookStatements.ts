@@ -6,6 +6,7 @@ import type { BookMatchDecision, BookStatement, BookStatementRow } from "@fiscal
 import type { MatchSettings } from "@fiscalon/contract/statements";
 import type { Work, Writing } from "../../base/work.ts";
 import { insertStatement } from "../../books/agree/statements/insertStatement.ts";
+import { matchStatement } from "../../books/agree/statements/matchStatement.ts";
 import { withKeys } from "../../books/agree/statements/ourRows.ts";
 import { registrationWithId } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
@@ -36,7 +37,7 @@ export async function statementsOfBook(
     const rows = await work.rows<
       Omit<BookStatementRow, "value" | "tax" | "taxes"> & { value: number; tax: number; taxes: string }
     >(
-      `SELECT party_number AS partyNumber, party_name AS partyName, number, date, value, tax, taxes, rate, place, ineligible,
+      `SELECT party_number AS partyNumber, party_name AS partyName, number, original, date, value, tax, taxes, rate, place, ineligible,
          note FROM statement_rows WHERE statement_id = $1 ORDER BY id`,
       [id],
     );
@@ -61,19 +62,21 @@ export async function statementsOfBook(
     });
   }
   const said = await work.rows<
-    Omit<BookMatchDecision, "registration" | "ours" | "theirs"> & {
+    Omit<BookMatchDecision, "registration" | "contact" | "ours" | "theirs"> & {
       registration: number;
+      contact: number | null;
       ours: string;
       theirs: string;
     }
   >(
-    `SELECT registration_id AS registration, kind, period_end AS end, decision, ours, theirs, reason FROM match_decisions
+    `SELECT registration_id AS registration, kind, contact_id AS contact, period_end AS end, decision, ours, theirs, reason FROM match_decisions
      WHERE client_id = $1 ORDER BY id`,
     [client.id],
   );
-  const matchDecisions = said.map(({ registration, ours, theirs, ...one }) => ({
+  const matchDecisions = said.map(({ registration, contact, ours, theirs, ...one }) => ({
     registration: refOf(registration),
     ...one,
+    contact: contact === null ? null : valueAt(contactRefs, contact),
     ours: JSON.parse(ours) as string[],
     theirs: JSON.parse(theirs) as string[],
   }));
@@ -83,13 +86,14 @@ export async function statementsOfBook(
   };
 }
 
-/** Brings the lists of a book file and what was decided of them. */
+/** Brings the lists of a book file and what was decided of them, and lays them beside the books. */
 export async function addStatements(
   work: Writing,
-  { client, registrations, plain }: ClientSetup,
+  setup: ClientSetup,
   { statements = [], matchDecisions = [] }: BookFile,
   contacts: ReadonlyMap<string, number>,
 ): Promise<void> {
+  const { client, registrations, plain } = setup;
   const money = (amount: string) => parseAmount(amount, plain.digits);
   const unknown = (what: string, ref: string, path: string) =>
     new FiscalError("book/unknown-id", `The file has no ${what} "${ref}".`, path);
@@ -98,10 +102,15 @@ export async function addStatements(
     if (r) return r.id;
     throw unknown("registration", ref, `${path}.registration`);
   };
+  const contactAt = (ref: string | null, path: string): number | null => {
+    if (ref === null) return null;
+    const contact = contacts.get(ref);
+    if (contact !== undefined) return contact;
+    throw unknown("contact", ref, `${path}.contact`);
+  };
+  const made: number[] = [];
   for (const [index, one] of statements.entries()) {
     const path = `statements[${index}]`;
-    const contact = one.contact === null ? null : contacts.get(one.contact);
-    if (contact === undefined) throw unknown("contact", one.contact ?? "", `${path}.contact`);
     const { kind, from, end, name, drawnOn, basis, tolerance, days, sureFrom } = one;
     const rows = one.rows.map(({ value, tax, taxes, ...row }) => ({
       ...row,
@@ -111,13 +120,13 @@ export async function addStatements(
       tax: money(tax),
       taxes: Object.fromEntries(Object.entries(taxes).map(([levy, amount]) => [levy, money(amount)])),
     }));
-    await insertStatement(
+    const id = await insertStatement(
       work,
       {
         client: client.id,
         registration: registrationAt(one.registration, path),
         kind,
-        contact,
+        contact: contactAt(one.contact, path),
         from,
         end,
         name,
@@ -128,19 +137,22 @@ export async function addStatements(
       },
       withKeys(rows),
     );
+    made.push(id);
   }
   const { createdAt, createdBy } = work.made;
   for (const [
     index,
-    { registration, kind, end, decision, ours, theirs, reason },
+    { registration, kind, contact, end, decision, ours, theirs, reason },
   ] of matchDecisions.entries()) {
+    const path = `matchDecisions[${index}]`;
     await work.run(
-      `INSERT INTO match_decisions (client_id, registration_id, kind, period_end, decision, ours, theirs, reason, created_at,
-         created_by) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+      `INSERT INTO match_decisions (client_id, registration_id, kind, contact_id, period_end, decision, ours, theirs, reason,
+         created_at, created_by) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
       [
         client.id,
-        registrationAt(registration, `matchDecisions[${index}]`),
+        registrationAt(registration, path),
         kind,
+        contactAt(contact, path),
         end,
         decision,
         JSON.stringify(ours),
@@ -151,4 +163,5 @@ export async function addStatements(
       ],
     );
   }
+  for (const id of made) await matchStatement(work, setup, id);
 }

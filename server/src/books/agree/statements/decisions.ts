@@ -12,12 +12,22 @@ export interface KeptDecision {
   theirs: string[];
 }
 
-/** Everything people said of lists of a kind under a registration, oldest first. */
-export async function decisionsOf(work: Work, registration: number, kind: string): Promise<KeptDecision[]> {
+/** Which lists a decision is about: of a kind under a registration, of one party where they are of one. */
+export interface ListsOf {
+  registration: number;
+  kind: string;
+  contact: number | null;
+}
+
+/** Everything people said of such lists, oldest first. */
+export async function decisionsOf(
+  work: Work,
+  { registration, kind, contact }: ListsOf,
+): Promise<KeptDecision[]> {
   const rows = await work.rows<Omit<KeptDecision, "ours" | "theirs"> & { ours: string; theirs: string }>(
     `SELECT id, decision, period_end AS end, ours, theirs FROM match_decisions
-     WHERE registration_id = $1 AND kind = $2 ORDER BY id`,
-    [registration, kind],
+     WHERE registration_id = $1 AND kind = $2 AND contact_id IS $3 ORDER BY id`,
+    [registration, kind, contact],
   );
   return rows.map(({ ours, theirs, ...row }) => ({
     ...row,

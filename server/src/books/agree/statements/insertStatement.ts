@@ -17,7 +17,7 @@ export interface NewStatement {
   problems: readonly { row: number; message: string }[];
 }
 
-type NewRow = MatchRow & { ineligible: string; note: string };
+type NewRow = MatchRow & { original: string; ineligible: string; note: string };
 
 const SLICE = 5000;
 
@@ -54,13 +54,41 @@ export async function insertStatement(
 }
 
 const INSERT_ROWS = `INSERT INTO statement_rows (statement_id, key, party_number, party_name, number, date, value, tax, taxes,
-    rate, place, ineligible, note)
+    rate, place, ineligible, note, original)
   SELECT $1, value ->> 0, value ->> 1, value ->> 2, value ->> 3, value ->> 4, value ->> 5, value ->> 6, value -> 7,
-    value ->> 8, value ->> 9, value ->> 10, value ->> 11 FROM json_each($2)`;
+    value ->> 8, value ->> 9, value ->> 10, value ->> 11, value ->> 12 FROM json_each($2)`;
 
 function cells(row: NewRow): unknown[] {
-  const { key, partyNumber, partyName, number, date, value, tax, taxes, rate, place, ineligible, note } = row;
-  return [key, partyNumber, partyName, number, date, value, tax, taxes, rate, place, ineligible, note];
+  const {
+    key,
+    partyNumber,
+    partyName,
+    number,
+    date,
+    value,
+    tax,
+    taxes,
+    rate,
+    place,
+    ineligible,
+    note,
+    original,
+  } = row;
+  return [
+    key,
+    partyNumber,
+    partyName,
+    number,
+    date,
+    value,
+    tax,
+    taxes,
+    rate,
+    place,
+    ineligible,
+    note,
+    original,
+  ];
 }
 
 /** Takes a list out with how its rows stand; decisions stay. */

@@ -14,6 +14,8 @@ import { decisionsOf, forMatching, lineKey } from "./decisions.ts";
 import { ourRows } from "./ourRows.ts";
 import type { OurRow } from "./ourRows.ts";
 import { statementKind } from "./statementKinds.ts";
+import { theirRows } from "./theirRows.ts";
+import type { TheirRow } from "./theirRows.ts";
 
 /** SQL: a line `m` that nobody has decided and that does not agree by itself. */
 export const UNDECIDED = "m.decision_id IS NULL AND m.outcome NOT IN ('agreed', 'ineligible')";
@@ -33,13 +35,6 @@ export interface StatementRecord {
   stamp: string | null;
 }
 
-interface TheirRow extends MatchRow {
-  id: number;
-  statement: number;
-  ineligible: string;
-  note: string;
-}
-
 /** Documents that are older are not looked for, nor those so many days after the list ends. */
 const MONTHS_BACK = 12;
 const DAYS_AFTER = 45;
@@ -55,20 +50,13 @@ export async function statementRecord(work: Work, clientId: number, id: number):
   return { ...row, settings: JSON.parse(row.settings) as MatchSettings };
 }
 
-/** What a matching depends on beside its settings: it is out of date once this is another. */
-export async function stampOf(
-  work: Work,
-  clientId: number,
-  { registration, kind }: StatementRecord,
-): Promise<string> {
-  const { documents, facts, decisions, rows } = await work.one<Record<string, number | null>>(
-    `SELECT (SELECT max(id) FROM documents WHERE client_id = $1) AS documents,
-       (SELECT max(id) FROM credit_releases WHERE client_id = $1) AS facts,
-       (SELECT count(*) || '/' || coalesce(max(id), 0) FROM match_decisions WHERE registration_id = $2 AND kind = $3) AS decisions,
-       (SELECT count(*) || '/' || coalesce(max(id), 0) FROM statements WHERE registration_id = $2 AND kind = $3) AS rows`,
-    [clientId, registration, kind],
+/** What a matching depends on beside its settings, the client's last change: it is out of date once this is another. */
+export async function stampOf(work: Work, clientId: number): Promise<string> {
+  const { last } = await work.one<{ last: number | null }>(
+    "SELECT max(id) AS last FROM changes WHERE client_id = $1",
+    [clientId],
   );
-  return [documents, facts, decisions, rows].map(String).join(":");
+  return String(last);
 }
 
 /** Tells how far the matching is. */
@@ -88,7 +76,11 @@ export async function matchStatement(
   const statement = await statementRecord(work, clientId, id);
   const r = registrationWithId(setup.registrations, statement.registration);
   const kind = statementKind(work, r, statement.kind);
-  const decisions = await decisionsOf(work, r.id, kind.id);
+  const { rows, amended } = await theirRows(work, statement, kind);
+  // What was said of a row counts no more once another stands in its place.
+  const decisions = (await decisionsOf(work, statement)).filter((one) =>
+    one.theirs.every((key) => !amended.has(key)),
+  );
   const known = forMatching(decisions, statement.end);
   const first = await firstDay(work, statement);
   told(0, 20, "our documents");
@@ -100,7 +92,7 @@ export async function matchStatement(
     to: addDays(statement.end, DAYS_AFTER),
   });
   const ours = mine.filter(({ key }) => !known.goneOurs.has(key));
-  const theirs = (await theirRows(work, statement, kind)).filter(({ key }) => !known.goneTheirs.has(key));
+  const theirs = rows.filter(({ key }) => !known.goneTheirs.has(key));
   const matching = matchRows(ours, theirs, optionsOf(kind, statement.settings), known, told);
   const out = (rows: readonly { ineligible: string }[]) =>
     new Set(rows.flatMap(({ ineligible }, place) => (ineligible === "" ? [] : [place])));
@@ -110,7 +102,7 @@ export async function matchStatement(
   const byKey = new Map(
     decisions.filter(({ decision }) => decision !== "apart").map((one) => [lineKey(one), one.id]),
   );
-  const stamp = await stampOf(work, clientId, statement);
+  const stamp = await stampOf(work, clientId);
   await work.write(async (work) => {
     await work.run("DELETE FROM match_lines WHERE statement_id = $1", [id]);
     for (let start = 0; start < lines.length; start += SLICE) {
@@ -147,30 +139,6 @@ async function firstDay(work: Work, { registration, kind, contact, from }: State
     [registration, kind, contact],
   );
   return first ?? from;
-}
-
-/** Rows of this list and of those before it of the same kind and party. */
-async function theirRows(
-  work: Work,
-  { registration, kind, contact, end, id }: StatementRecord,
-  { kin }: StatementKind,
-): Promise<TheirRow[]> {
-  const rows = await work.rows<Omit<TheirRow, "taxes" | "partyKin"> & { taxes: string }>(
-    `SELECT t.id, t.statement_id AS statement, t.key, t.party_number AS partyNumber, t.party_name AS partyName, t.number,
-       t.date, t.value, t.tax, t.taxes, t.rate, t.place, t.ineligible, t.note
-     FROM statements s JOIN statement_rows t ON t.statement_id = s.id
-     WHERE s.registration_id = $1 AND s.kind = $2 AND s.contact_id IS $3 AND (s.id = $5 OR s.period_end < $4)
-     ORDER BY s.id = $5 DESC, s.period_end DESC, t.id`,
-    [registration, kind, contact, end, id],
-  );
-  const seen = new Set<string>();
-  return rows.flatMap(({ taxes, ...row }) => {
-    // A running list tells the same document again the month after.
-    if (seen.has(row.key)) return [];
-    seen.add(row.key);
-    const partyKin = kin ? row.partyNumber.slice(kin[0], kin[1] + 1) : "";
-    return [{ ...row, partyKin, taxes: JSON.parse(taxes) as Record<string, number> }];
-  });
 }
 
 /** Our documents outside the list are its own only where they found a row of theirs. */

@@ -24,14 +24,13 @@ interface ChosenLine {
 export async function decide(work: Work, setup: ClientSetup, id: number, body: DecideBody): Promise<void> {
   await work.write(async (work) => {
     const statement = await statementRecord(work, setup.client.id, id);
-    const isFresh = statement.stamp === (await stampOf(work, setup.client.id, statement));
+    const isFresh = statement.stamp === (await stampOf(work, setup.client.id));
     const lines = await chosenLines(work, id, body.lines);
     refuse(lines, body);
     await forget(work, lines);
     const groups = body.decision === "pair" ? [lines] : lines.map((line) => [line]);
     await keep(work, setup, statement, groups, body);
     if (body.decision === "hold") await hold(work, setup, statement, lines);
-    await settle(work, setup, statement, isFresh && !RESHAPES.has(body.decision));
     await work.record({
       client: setup.client.id,
       action: "decide",
@@ -39,6 +38,7 @@ export async function decide(work: Work, setup: ClientSetup, id: number, body: D
       id,
       after: { decision: body.decision, reason: body.reason, lines: lines.length },
     });
+    await settle(work, setup, statement, isFresh && !RESHAPES.has(body.decision));
   });
 }
 
@@ -51,13 +51,12 @@ export async function takeBack(
 ): Promise<void> {
   await work.write(async (work) => {
     const statement = await statementRecord(work, setup.client.id, id);
-    const isFresh = statement.stamp === (await stampOf(work, setup.client.id, statement));
+    const isFresh = statement.stamp === (await stampOf(work, setup.client.id));
     const lines = (await chosenLines(work, id, lineIds)).filter(({ decision }) => decision !== null);
     const held = lines.filter(({ decision }) => decision === "hold");
     const reshaped = lines.some(({ decision }) => decision !== null && RESHAPES.has(decision));
     await forget(work, lines);
     await changeHold(work, setup, held, undefined);
-    await settle(work, setup, statement, isFresh && !reshaped);
     await work.record({
       client: setup.client.id,
       action: "undo",
@@ -65,6 +64,7 @@ export async function takeBack(
       id,
       before: { decisions: lines.map(({ decision }) => decision) },
     });
+    await settle(work, setup, statement, isFresh && !reshaped);
   });
 }
 
@@ -73,8 +73,9 @@ export async function bringTogether(work: Work, setup: ClientSetup, id: number):
   return work.write(async (work) => {
     const statement = await statementRecord(work, setup.client.id, id);
     const row = await work.row<{ id: number }>(
-      `SELECT id FROM match_decisions WHERE registration_id = $1 AND kind = $2 AND decision = 'apart' ORDER BY id DESC LIMIT 1`,
-      [statement.registration, statement.kind],
+      `SELECT id FROM match_decisions WHERE registration_id = $1 AND kind = $2 AND contact_id IS $3
+         AND decision = 'apart' ORDER BY id DESC LIMIT 1`,
+      [statement.registration, statement.kind, statement.contact],
     );
     if (!row) return 0;
     await work.run("DELETE FROM match_decisions WHERE id = $1", [row.id]);
@@ -161,7 +162,7 @@ async function forget(work: Writing, lines: readonly ChosenLine[]): Promise<void
 async function keep(
   work: Writing,
   setup: ClientSetup,
-  { registration, kind, end }: StatementRecord,
+  { registration, kind, contact, end }: StatementRecord,
   groups: readonly (readonly ChosenLine[])[],
   { decision, reason }: DecideBody,
 ): Promise<void> {
@@ -173,10 +174,21 @@ async function keep(
     group.flatMap((line) => line[side].map(({ key }) => key));
   const rows = groups.map((group, at) => [last + 1 + at, keysOf(group, "ours"), keysOf(group, "theirs")]);
   await work.run(
-    `INSERT INTO match_decisions (id, client_id, registration_id, kind, period_end, decision, ours, theirs, reason,
-       created_at, created_by)
-     SELECT value ->> 0, $1, $2, $3, $4, $5, value -> 1, value -> 2, $6, $7, $8 FROM json_each($9)`,
-    [setup.client.id, registration, kind, end, decision, reason, createdAt, createdBy, JSON.stringify(rows)],
+    `INSERT INTO match_decisions (id, client_id, registration_id, kind, contact_id, period_end, decision, ours, theirs,
+       reason, created_at, created_by)
+     SELECT value ->> 0, $1, $2, $3, $4, $5, $6, value -> 1, value -> 2, $7, $8, $9 FROM json_each($10)`,
+    [
+      setup.client.id,
+      registration,
+      kind,
+      contact,
+      end,
+      decision,
+      reason,
+      createdAt,
+      createdBy,
+      JSON.stringify(rows),
+    ],
   );
   const decided = groups.flatMap((group, at) => group.map((line) => [line.id, last + 1 + at]));
   await work.run(
@@ -232,6 +244,6 @@ async function settle(
   statement: StatementRecord,
   stillFresh: boolean,
 ): Promise<void> {
-  const stamp = stillFresh ? await stampOf(work, setup.client.id, statement) : null;
+  const stamp = stillFresh ? await stampOf(work, setup.client.id) : null;
   await work.run("UPDATE statements SET stamp = $2 WHERE id = $1", [statement.id, stamp]);
 }

@@ -70,6 +70,8 @@ export async function statementRoutes(app: FastifyInstance, { jobs }: AppContext
         name: file.filename,
         bytes,
       });
+      const { rows } = await statementView(work, setup, made);
+      if (rows <= AT_ONCE) await matchStatement(work, setup, made);
       return reply.status(201).send(await statementView(work, setup, made));
     },
   );

@@ -26,19 +26,25 @@ const SURE = "m.decision_id IS NULL AND m.sure = 1 AND m.outcome IN ('agreed', '
 const RELEASABLE = `m.held > 0 AND m.theirs_rows > 0 AND (m.outcome IN ('agreed', 'tolerance')
   OR EXISTS (SELECT 1 FROM match_decisions d WHERE d.id = m.decision_id AND d.decision IN ('agreed', 'pair')))`;
 
-/** Tax where the list tells it, the whole amount where it does not. */
-const SUM_OF = (tax: string, value: string, which = "") =>
-  `(SELECT coalesce(sum(CASE WHEN s.basis = 'gross' THEN ${value} ELSE ${tax} END), 0) FROM match_lines m
-    WHERE m.statement_id = s.id ${which})`;
+/** Of a side its tax where the list tells it, the whole amount where it does not. */
+const sideOf = (side: "ours" | "theirs") =>
+  `CASE WHEN s.basis = 'gross' THEN m.${side}_value ELSE m.${side}_tax END`;
 
-const BRIEF = `SELECT s.id, s.kind, s.name, coalesce(c.name, '') AS party, s.period_end AS periodEnd, s.drawn_on AS drawnOn,
-    s.created_at AS createdAt, (SELECT count(*) FROM statement_rows t WHERE t.statement_id = s.id) AS rows,
-    (SELECT count(*) FROM match_lines m WHERE m.statement_id = s.id AND ${UNDECIDED}) AS undecided,
-    (SELECT count(*) FROM match_lines m WHERE m.statement_id = s.id AND m.outcome IN ('agreed', 'tolerance')) AS agreed,
-    ${SUM_OF("m.ours_tax", "m.ours_value")} AS ours, ${SUM_OF("m.theirs_tax", "m.theirs_value")} AS theirs,
-    ${SUM_OF("m.theirs_tax - m.ours_tax", "m.theirs_value - m.ours_value")} AS apart,
-    ${SUM_OF("m.theirs_tax - m.ours_tax", "m.theirs_value - m.ours_value", `AND ${UNDECIDED}`)} AS apartOpen
-  FROM statements s LEFT JOIN contacts c ON c.id = s.contact_id`;
+/** SQL of lists in brief, `more` of each, those that `which` says. */
+const briefs = (
+  more: string,
+  which: string,
+) => `SELECT ${more} s.id, s.kind, s.name, coalesce(c.name, '') AS party,
+    s.period_end AS periodEnd, s.drawn_on AS drawnOn, s.created_at AS createdAt, s.stamp IS NOT NULL AS matched,
+    (SELECT count(*) FROM statement_rows t WHERE t.statement_id = s.id) AS rows,
+    coalesce(sum(${UNDECIDED}), 0) AS undecided, coalesce(sum(m.outcome IN ('agreed', 'tolerance')), 0) AS agreed,
+    coalesce(sum(${sideOf("ours")}), 0) AS ours, coalesce(sum(${sideOf("theirs")}), 0) AS theirs,
+    coalesce(sum(${sideOf("theirs")} - ${sideOf("ours")}), 0) AS apart,
+    coalesce(sum(CASE WHEN ${UNDECIDED} THEN ${sideOf("theirs")} - ${sideOf("ours")} END), 0) AS apartOpen
+  FROM statements s LEFT JOIN contacts c ON c.id = s.contact_id LEFT JOIN match_lines m ON m.statement_id = s.id
+  WHERE ${which} GROUP BY s.id ORDER BY s.period_end DESC, s.id DESC LIMIT 200`;
+
+type BriefRow = Omit<StatementBrief, "title" | "matched"> & { matched: number };
 
 /** Lists that came in under a registration, newest first, and which can come. */
 export async function statementList(work: Work, r: RegistrationRecord): Promise<StatementList> {
@@ -52,11 +58,8 @@ export async function statementList(work: Work, r: RegistrationRecord): Promise<
 /** The lists alone, newest first. */
 export async function statementBriefs(work: Work, r: RegistrationRecord): Promise<StatementBrief[]> {
   const kinds = statementKinds(work, r);
-  const rows = await work.rows<Omit<StatementBrief, "title">>(
-    `${BRIEF} WHERE s.registration_id = $1 ORDER BY s.period_end DESC, s.id DESC LIMIT 200`,
-    [r.id],
-  );
-  return rows.map((row) => ({ ...row, title: titleOf(kinds, row.kind) }));
+  const rows = await work.rows<BriefRow>(briefs("", "s.registration_id = $1"), [r.id]);
+  return rows.map((row) => ({ ...row, matched: row.matched === 1, title: titleOf(kinds, row.kind) }));
 }
 
 function titleOf(kinds: readonly { id: string; title: string }[], id: string): string {
@@ -68,8 +71,8 @@ export async function statementView(work: Work, setup: ClientSetup, id: number):
   const record = await statementRecord(work, setup.client.id, id);
   const r = registrationWithId(setup.registrations, record.registration);
   const kind = statementKind(work, r, record.kind);
-  const brief = await work.one<Omit<StatementBrief, "title"> & { problems: string; brokenOff: number }>(
-    BRIEF.replace("SELECT s.id,", "SELECT s.problems, s.broken_off AS brokenOff, s.id,") + " WHERE s.id = $1",
+  const brief = await work.one<BriefRow & { problems: string; brokenOff: number }>(
+    briefs("s.problems, s.broken_off AS brokenOff,", "s.id = $1"),
     [id],
   );
   const sums = await work.rows<StatementView["outcomes"][number]>(
@@ -84,8 +87,9 @@ export async function statementView(work: Work, setup: ClientSetup, id: number):
     [id],
   );
   const { parted } = await work.one<{ parted: number }>(
-    `SELECT count(*) AS parted FROM match_decisions WHERE registration_id = $1 AND kind = $2 AND decision = 'apart'`,
-    [record.registration, record.kind],
+    `SELECT count(*) AS parted FROM match_decisions WHERE registration_id = $1 AND kind = $2 AND contact_id IS $3
+       AND decision = 'apart'`,
+    [record.registration, record.kind, record.contact],
   );
   const total = (side: "ours" | "theirs") => ({
     rows: sums.reduce((all, sum) => all + sum[side], 0),
@@ -95,13 +99,14 @@ export async function statementView(work: Work, setup: ClientSetup, id: number):
   const { problems, ...rest } = brief;
   return {
     ...rest,
+    matched: rest.matched === 1,
     title: kind.title,
     direction: kind.direction,
     basis: record.basis,
     digits: setup.plain.digits,
     canHold: kind.hold !== undefined,
     options: record.settings,
-    stale: record.stamp !== (await stampOf(work, setup.client.id, record)),
+    stale: record.stamp !== (await stampOf(work, setup.client.id)),
     outcomes: Object.keys(OUTCOMES).flatMap((outcome) => sums.find((sum) => sum.outcome === outcome) ?? []),
     oursTotal: total("ours"),
     theirsTotal: total("theirs"),

@@ -74,7 +74,9 @@ export function StatementsPage() {
                 <td className="num">{one.agreed}</td>
                 <td className="num">{displayAmount(one.apart, minorDigits)}</td>
                 <td>
-                  {one.undecided === 0 ? (
+                  {!one.matched ? (
+                    <span className="quiet">not laid beside the books yet</span>
+                  ) : one.undecided === 0 ? (
                     <span className="text-success">✓ all decided</span>
                   ) : (
                     <span className="text-warning">▲ {plural(one.undecided, "line")} open</span>
