@@ -34,7 +34,7 @@ import type { AgreementLine } from "./agreements.ts";
 import type { BalanceRows, BalanceView } from "./balances.ts";
 import type { YearView } from "./yearRollUp.ts";
 import type { SheetBrief, SheetPivot, SheetRowPage, SheetView } from "./registerSheets.ts";
-import type { BridgePage, BridgeView } from "./bridge.ts";
+import type { BridgeByPage, BridgeByRow, BridgePage, BridgeView } from "./bridge.ts";
 import type { MatchPage, StatementLetter, StatementList, StatementView } from "./statements.ts";
 import type { UnpaidPage } from "./unpaid.ts";
 import type {
@@ -127,6 +127,8 @@ export interface Answers {
   "POST /clients/:id/registrations/:rid/unpaid/:period": { posted: number };
   "GET /clients/:id/registrations/:rid/year": YearView;
   "GET /clients/:id/registrations/:rid/bridge": BridgeView;
+  "GET /clients/:id/registrations/:rid/bridge/by": BridgeByRow[];
+  "GET /clients/:id/registrations/:rid/bridge/by/lines": BridgeByPage;
   "GET /clients/:id/registrations/:rid/bridge/rows": BridgePage;
   "POST /clients/:id/registrations/:rid/bridge/causes": null;
   "POST /clients/:id/registrations/:rid/bridge/agreement": null;

@@ -72,6 +72,43 @@ export interface BridgePage {
   rows: BridgeRow[];
 }
 
+/** By what a side of a bridge can be put together. */
+export const BRIDGE_BY = {
+  month: "Month",
+  account: "Account",
+  party: "Party",
+  treatment: "Treatment",
+  rate: "Rate",
+} as const;
+
+export type BridgeBy = keyof typeof BRIDGE_BY;
+
+/** What the books have, and the returns. Minor units. */
+export interface BridgeByRow {
+  /** Empty where a line has none of it. */
+  key: string;
+  ledger: number;
+  base: number;
+  rows: number;
+}
+
+export interface BridgeByPage {
+  total: number;
+  rows: {
+    ref: string;
+    date: string;
+    number: string;
+    party: string;
+    text: string;
+    ledger: number;
+    base: number;
+  }[];
+}
+
+export const bridgeByField = Joi.string()
+  .valid(...Object.keys(BRIDGE_BY))
+  .required();
+
 export interface NameCauseBody {
   of: BridgeOf;
   from: string;

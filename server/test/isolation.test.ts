@@ -175,6 +175,8 @@ function bodyFor(method: string, path: string): object | undefined {
 
 /** The question after a path that cannot be asked without one. */
 function queryFor(method: string, path: string): string {
+  if (path.endsWith("/bridge/by")) return `?by=month&from=${SPAN.from}&to=${SPAN.to}`;
+  if (path.endsWith("/bridge/by/lines")) return `?by=month&key=2026-01&from=${SPAN.from}&to=${SPAN.to}`;
   if (path.endsWith("/bridge/file") || path.endsWith("/year/file"))
     return `?format=csv&from=${SPAN.from}&to=${SPAN.to}`;
   if ((path.includes("/bridge") || path.endsWith("/year")) && method === "GET")

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
 import type { AgreementLine } from "@fiscalon/contract/agreements";
-import type { BridgePage, BridgeView } from "@fiscalon/contract/bridge";
+import { BRIDGE_BY } from "@fiscalon/contract/bridge";
+import type { BridgeByPage, BridgeByRow, BridgePage, BridgeView } from "@fiscalon/contract/bridge";
 import { british, INCLUSIVE, periodBooks } from "./support/periods.ts";
 import { expectRefusal } from "./support/refused.ts";
 import { startServer } from "./support/testServer.ts";
@@ -31,6 +32,25 @@ function expectWhole({ left, right, causes: list, open, rest }: BridgeView) {
   expect(list.reduce((sum, { amount }) => sum + amount, left) + rest).toBe(right);
   expect(rest).toBe(open.amount);
 }
+
+/** The two figures of a bridge by whatever they are put together by, and every part down to its lines. */
+async function expectPartsAddUp({ registration }: Books, { left, right }: BridgeView, ask: object) {
+  const read = <T>(path: string, more: object) =>
+    server.ok<T>("GET", `${registration}/bridge/${path}?${query({ ...ask, ...more })}`);
+  for (const by of Object.keys(BRIDGE_BY)) {
+    const rows = await read<BridgeByRow[]>("by", { by });
+    expect([by, ...added(rows)]).toEqual([by, left, right]);
+    for (const { key, ledger, base } of rows) {
+      const page = await read<BridgeByPage>("by/lines", { by, key, limit: "500" });
+      expect(added(page.rows)).toEqual([ledger, base]);
+    }
+  }
+}
+
+const added = (rows: readonly { ledger: number; base: number }[]) => [
+  rows.reduce((sum, { ledger }) => sum + ledger, 0),
+  rows.reduce((sum, { base }) => sum + base, 0),
+];
 
 /** A journal that credits an account, or debits it, against debtors. */
 const journal = (books: Books, number: string, date: string, amount: string, text = number) => {
@@ -248,4 +268,32 @@ test("costs and box 7: capital goods, blocked tax, wages, a sale on a cost accou
     sold: 50_00,
   });
   expect([view.open.rows, view.rest]).toEqual([0, 0]);
+
+  await expectPartsAddUp(books, view, { of: "purchases", from: "2026-01-01", to: "2026-03-31" });
+  const months = await server.ok<BridgeByRow[]>(
+    "GET",
+    `${books.registration}/bridge/by?${query({ ...Q1, of: "purchases", by: "month" })}`,
+  );
+  expect(months.map(({ key, ledger, base }) => [key, ledger, base])).toEqual([
+    ["2026-02", 1240_00, 1600_00],
+    ["2026-03", 850_00, 0],
+  ]);
+});
+
+// CGST and SGST on one line: its value counts once, whatever it is put together by.
+test("a line that bears two levies is once in every part", async () => {
+  const books = await periodBooks(server, {
+    pack: "in",
+    country: "IN",
+    region: "29",
+    frequency: "monthly",
+    anchor: "2026-01-31",
+    number: "29AAPFM4417K1ZR",
+  });
+  await books.post(["sales-invoice", "S18", "1000.00"], "2026-01-10");
+  await books.post(["sales-invoice", "S18", "500.00"], "2026-01-20");
+  const days = { from: "2026-01-01", to: "2026-01-31" };
+  const view = await bridgeOf(books, days);
+  expect([view.left, view.right]).toEqual([1500_00, 1500_00]);
+  await expectPartsAddUp(books, view, { of: "turnover", ...days });
 });

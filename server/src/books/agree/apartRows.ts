@@ -13,9 +13,9 @@ export interface Span {
 /** The facts of a side on the returns of the days. */
 const onReturns = (of: BridgeOf) => `facts WHERE registration_id = $4 AND live = 1 AND held = 0
       AND direction = '${BRIDGES[of].direction}' AND period_end BETWEEN $2 AND $3`;
-/** A line that bears several levies has its value once. */
-const valueOnce = (of: BridgeOf) => `(SELECT document_id, line, net, late, min(levy) FROM (
-      SELECT document_id, line, levy, sum(net) AS net, max(late) AS late FROM ${onReturns(of)}
+/** A line that bears several levies has its value once, with the first tax point it has. */
+export const valueOnce = (of: BridgeOf) => `(SELECT document_id, line, net, late, point, min(levy) FROM (
+      SELECT document_id, line, levy, sum(net) AS net, max(late) AS late, min(tax_point) AS point FROM ${onReturns(of)}
       GROUP BY document_id, line, levy) GROUP BY document_id, line)`;
 
 /** What an account of a side holds: income in credit, costs in debit. */

@@ -19,7 +19,7 @@ export function AgreeLinks() {
       label="Agree"
       group="agree"
       notes={notes}
-      className="flex flex-wrap justify-end gap-x-4 text-[13.5px] font-semibold"
+      className="flex flex-wrap justify-end gap-x-3 text-[13px] font-semibold"
     />
   );
 }

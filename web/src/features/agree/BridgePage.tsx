@@ -13,6 +13,7 @@ import { plural, showDate, showMoment, showPeriod } from "../../kit/format.ts";
 import { Waiting } from "../../kit/Waiting.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { AgreeDialog } from "./AgreeDialog.tsx";
+import { BridgeBy } from "./BridgeBy.tsx";
 import { BridgeRows } from "./BridgeRows.tsx";
 import { Bar, BridgeColumns, BridgeLine, CauseName, scaleOf } from "./WaterfallRow.tsx";
 import { AgreeLinks } from "./AgreeLinks.tsx";
@@ -240,6 +241,7 @@ function BridgeSheet({ view, rid }: { view: BridgeView; rid: number }) {
         </tbody>
       </table>
       <AgreedNote view={view} />
+      <BridgeBy view={view} rid={rid} />
     </>
   );
 }

@@ -1,8 +1,8 @@
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import type { BridgeOf } from "@fiscalon/core/agree/turnoverBridge";
-import { agreeBody, bridgeOf, nameCauseBody } from "@fiscalon/contract/bridge";
-import type { AgreeBody, NameCauseBody } from "@fiscalon/contract/bridge";
+import { agreeBody, bridgeByField, bridgeOf, nameCauseBody } from "@fiscalon/contract/bridge";
+import type { AgreeBody, BridgeBy, NameCauseBody } from "@fiscalon/contract/bridge";
 import { date } from "@fiscalon/contract/fields";
 import { clientParams, described } from "../../../base/validation.ts";
 import { loadSetup, registrationIn } from "../../../books/loadSetup.ts";
@@ -11,7 +11,8 @@ import { formatQuery, sendTable } from "../../../exports/sendTable.ts";
 import type { TableFormat } from "../../../exports/sendTable.ts";
 import { agreeSpan, nameCause } from "./agreeSpan.ts";
 import type { Span } from "../../../books/agree/apartRows.ts";
-import { bridgeOver, bridgePage, bridgeView } from "./bridge.ts";
+import { bridgeBy, bridgeByLines } from "../../../books/agree/bridgeBy.ts";
+import { bridgeOver, bridgePage, bridgeView, requireWhole } from "./bridge.ts";
 import { bridgeTable } from "./bridgeTable.ts";
 
 const BASE = "/clients/:id/registrations/:rid/bridge";
@@ -68,6 +69,43 @@ export async function bridgeRoutes(app: FastifyInstance): Promise<void> {
       const setup = await loadSetup(work, params.id);
       const table = await bridgeTable(work, setup, registrationIn(setup, params.rid), { from, to }, of);
       return sendTable(reply, `${of}-bridge-${to}`, format, table);
+    },
+  );
+
+  app.get<{ Params: Params; Querystring: Ask & { by: BridgeBy } }>(
+    `${BASE}/by`,
+    {
+      schema: described("A side by month, account, party, treatment or rate: books and returns", "Agree", {
+        params,
+        querystring: Joi.object({ ...span, by: bridgeByField }),
+      }),
+    },
+    async ({ work, params, query: { of, by, ...days } }) => {
+      const r = registrationIn(await loadSetup(work, params.id), params.rid);
+      requireWhole(r, days);
+      return bridgeBy(work, r, days, of, by);
+    },
+  );
+
+  app.get<{
+    Params: Params;
+    Querystring: Ask & { by: BridgeBy; key: string; offset: number; limit: number };
+  }>(
+    `${BASE}/by/lines`,
+    {
+      schema: described("The lines of one of them, by pages", "Agree", {
+        params,
+        querystring: Joi.object({
+          ...span,
+          ...paging,
+          by: bridgeByField,
+          key: Joi.string().max(300).allow("").required(),
+        }),
+      }),
+    },
+    async ({ work, params, query: { of, from, to, ...ask } }) => {
+      const r = registrationIn(await loadSetup(work, params.id), params.rid);
+      return bridgeByLines(work, r, { from, to }, of, ask);
     },
   );
 

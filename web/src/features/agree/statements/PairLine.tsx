@@ -78,7 +78,7 @@ export function PairLine({
 }
 
 function bySide(ours: readonly MatchSide[], theirs: readonly MatchSide[]): string {
-  return `${ours.length} of ours, ${theirs.length} of theirs`;
+  return `${ours.length} against ${theirs.length}`;
 }
 
 function middle({ ours, theirs, age, of, differs }: MatchView, digits: number, both: boolean): string {
@@ -88,6 +88,12 @@ function middle({ ours, theirs, age, of, differs }: MatchView, digits: number, b
   if (!one) return "";
   const rate = one.rate !== "" && !differs.includes("rate") ? ` at ${one.rate} %` : "";
   return differs.includes("value") ? rate.trim() : `${displayAmount(sum(ours, "value"), digits)}${rate}`;
+}
+
+/** The first number of a side, and how many more there are; the panel has them all. */
+function firstAndMore(sides: readonly MatchSide[]): string {
+  const more = sides.length > 1 ? ` + ${sides.length - 1}` : "";
+  return `${sides[0]?.number ?? ""}${more}`;
 }
 
 interface ShownPiece {
@@ -161,7 +167,7 @@ function piecesOf(
           first(({ partyNumber, party }) => partyNumber || party),
         )
       : []),
-    ...(single ? [] : told("number", (sides) => sides.map(({ number }) => number).join(", "))),
+    ...(single ? [] : told("number", firstAndMore)),
   ].slice(0, MOST);
   return {
     ours: apart.map(([mine]) => mine),

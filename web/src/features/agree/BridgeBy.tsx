@@ -1,0 +1,186 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { displayAmount } from "@fiscalon/core/money/amount";
+import { BRIDGE_BY } from "@fiscalon/contract/bridge";
+import type { BridgeBy as By, BridgeByRow, BridgeView } from "@fiscalon/contract/bridge";
+import { api } from "../../api/client.ts";
+import { keys } from "../../api/keys.ts";
+import { useScope } from "../../app/scope.ts";
+import { ErrorNote } from "../../kit/ErrorNote.tsx";
+import { Figure } from "../../kit/Figure.tsx";
+import { plural, showDate } from "../../kit/format.ts";
+import { ViewTabs } from "../../kit/ViewTabs.tsx";
+import { Waiting } from "../../kit/Waiting.tsx";
+import { CauseName, MoreRows } from "./WaterfallRow.tsx";
+
+const PAGE = 50;
+const BY = "/clients/:id/registrations/:rid/bridge/by";
+const LINES = "/clients/:id/registrations/:rid/bridge/by/lines";
+const VIEWS = Object.entries(BRIDGE_BY) as [By, string][];
+
+/** The two figures of a bridge put together by month, account, party, treatment or rate; each part opens its lines. */
+export function BridgeBy({ view: { of, from, to, digits }, rid }: { view: BridgeView; rid: number }) {
+  const { client } = useScope();
+  const [by, setBy] = useState<By>("month");
+  const [shown, setShown] = useState<string | null>(null);
+  const { data: rows, error } = useQuery({
+    queryKey: keys.of(client?.id, "bridge", of, rid, { from, to, by }),
+    queryFn: () => api.get(BY, [client?.id, rid], { of, from, to, by }),
+  });
+  return (
+    <section className="mt-6" aria-label="Line by line">
+      <div className="mb-1 flex items-baseline gap-5">
+        <h2>Line by line</h2>
+        <ViewTabs
+          label="Put together by"
+          views={VIEWS}
+          chosen={by}
+          onChoose={(id) => {
+            setBy(id);
+            setShown(null);
+          }}
+        />
+      </div>
+      <p className="quiet mb-2">
+        What the lines hold in the books and on the returns. What only a box holds, as an adjustment by hand,
+        is of no line.
+      </p>
+      <ErrorNote error={error} />
+      {!rows && !error && <Waiting what="the lines" />}
+      {rows && (
+        <table className="sheet-table table-fixed">
+          <Head by={by} />
+          <tbody>
+            {rows.map((row) => [
+              <Part
+                key={row.key}
+                row={row}
+                by={by}
+                digits={digits}
+                shown={shown === row.key}
+                onToggle={() => setShown(shown === row.key ? null : row.key)}
+              />,
+              shown === row.key && (
+                <Lines
+                  key={`${row.key} lines`}
+                  ask={{ of, from, to, by, key: row.key }}
+                  rid={rid}
+                  digits={digits}
+                />
+              ),
+            ])}
+          </tbody>
+        </table>
+      )}
+    </section>
+  );
+}
+
+function Head({ by }: { by: By }) {
+  return (
+    <>
+      <colgroup>
+        <col className="w-[46%]" />
+        <col className="w-[18%]" />
+        <col className="w-[18%]" />
+        <col className="w-[18%]" />
+      </colgroup>
+      <thead>
+        <tr>
+          <th>{BRIDGE_BY[by]}</th>
+          <th className="num">In the books</th>
+          <th className="num">On the returns</th>
+          <th className="num">Apart</th>
+        </tr>
+      </thead>
+    </>
+  );
+}
+
+function Part({
+  row: { key, ledger, base, rows },
+  by,
+  digits,
+  shown,
+  onToggle,
+}: {
+  row: BridgeByRow;
+  by: By;
+  digits: number;
+  shown: boolean;
+  onToggle: () => void;
+}) {
+  const name = nameOf(by, key);
+  const opens = (amount: number, what: string) => (
+    <button
+      type="button"
+      className="figure"
+      aria-label={`${name} ${what} ${displayAmount(amount, digits)}, open lines`}
+      onClick={onToggle}
+    >
+      {displayAmount(amount, digits)}
+    </button>
+  );
+  return (
+    <tr>
+      <td className="!whitespace-normal">
+        <CauseName name={name} shown={shown} onToggle={onToggle} />
+        <span className="quiet ml-1.5 text-[12.5px]">{plural(rows, "row")}</span>
+      </td>
+      <td className="num">{opens(ledger, "in the books")}</td>
+      <td className="num">{opens(base, "on the returns")}</td>
+      <td className={base === ledger ? "num quiet" : "num"}>{displayAmount(base - ledger, digits)}</td>
+    </tr>
+  );
+}
+
+function nameOf(by: By, key: string): string {
+  if (key === "") return by === "party" ? "No party" : "On no return";
+  return by === "rate" ? `${key} %` : key;
+}
+
+function Lines({
+  ask,
+  rid,
+  digits,
+}: {
+  ask: Pick<BridgeView, "of" | "from" | "to"> & { by: By; key: string };
+  rid: number;
+  digits: number;
+}) {
+  const { client } = useScope();
+  const [limit, setLimit] = useState(PAGE);
+  const { data: page, error } = useQuery({
+    queryKey: keys.of(client?.id, "bridge", ask.of, rid, { ...ask, limit }),
+    queryFn: () => api.get(LINES, [client?.id, rid], { ...ask, offset: 0, limit }),
+    placeholderData: (before) => before,
+  });
+  if (error || !page)
+    return (
+      <tr>
+        <td colSpan={4}>{error ? <ErrorNote error={error} /> : <span className="quiet">…</span>}</td>
+      </tr>
+    );
+  return (
+    <>
+      {page.rows.map(({ ref, date, number, party, text, ledger, base }) => {
+        const what = [party, text].filter((part) => part !== "").join(": ");
+        const figure = (amount: number) => (
+          <Figure amount={amount} digits={digits} of={ref} label={number || what} dash />
+        );
+        return (
+          <tr key={ref} className="text-[13.5px]">
+            <td className="pl-8 !whitespace-normal">
+              {number && <span className="num mr-2">{number}</span>}
+              {what} <span className="quiet ml-1">{showDate(date)}</span>
+            </td>
+            <td className="num">{figure(ledger)}</td>
+            <td className="num">{figure(base)}</td>
+            <td className={base === ledger ? "num quiet" : "num"}>{displayAmount(base - ledger, digits)}</td>
+          </tr>
+        );
+      })}
+      <MoreRows left={page.total - page.rows.length} onMore={() => setLimit(limit + PAGE)} />
+    </>
+  );
+}
