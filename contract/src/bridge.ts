@@ -83,7 +83,7 @@ export const BRIDGE_BY = {
 
 export type BridgeBy = keyof typeof BRIDGE_BY;
 
-/** What the books have, and the returns. Minor units. */
+/** What the books have of some lines, and the boxes. Minor units. */
 export interface BridgeByRow {
   /** Empty where a line has none of it. */
   key: string;

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import type { ReactNode } from "react";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { BRIDGE_BY } from "@fiscalon/contract/bridge";
 import type { BridgeBy as By, BridgeByRow, BridgeView } from "@fiscalon/contract/bridge";
@@ -8,7 +9,7 @@ import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { plural, showDate } from "../../kit/format.ts";
+import { plural, showDate, showMonth } from "../../kit/format.ts";
 import { ViewTabs } from "../../kit/ViewTabs.tsx";
 import { Waiting } from "../../kit/Waiting.tsx";
 import { CauseName, MoreRows } from "./WaterfallRow.tsx";
@@ -18,8 +19,19 @@ const BY = "/clients/:id/registrations/:rid/bridge/by";
 const LINES = "/clients/:id/registrations/:rid/bridge/by/lines";
 const VIEWS = Object.entries(BRIDGE_BY) as [By, string][];
 
-/** The two figures of a bridge put together by month, account, party, treatment or rate; each part opens its lines. */
-export function BridgeBy({ view: { of, from, to, digits }, rid }: { view: BridgeView; rid: number }) {
+/**
+ * The two figures of a bridge put together by month, account, party, treatment or rate; each part opens its lines.
+ * @param inBoxes opens the boxes an amount is worked out from
+ */
+export function BridgeBy({
+  view: { of, from, to, digits, right },
+  rid,
+  inBoxes,
+}: {
+  view: BridgeView;
+  rid: number;
+  inBoxes: (amount: number, title: string) => ReactNode;
+}) {
   const { client } = useScope();
   const [by, setBy] = useState<By>("month");
   const [shown, setShown] = useState<string | null>(null);
@@ -41,10 +53,6 @@ export function BridgeBy({ view: { of, from, to, digits }, rid }: { view: Bridge
           }}
         />
       </div>
-      <p className="quiet mb-2">
-        What the lines hold in the books and on the returns. What only a box holds, as an adjustment by hand,
-        is of no line.
-      </p>
       <ErrorNote error={error} />
       {!rows && !error && <Waiting what="the lines" />}
       {rows && (
@@ -69,10 +77,43 @@ export function BridgeBy({ view: { of, from, to, digits }, rid }: { view: Bridge
                 />
               ),
             ])}
+            <OnlyInBoxes amount={right - added(rows, "base")} digits={digits} figure={inBoxes} />
+            <tr className="bg-base-200 font-semibold">
+              <td>All</td>
+              <td className="num">{displayAmount(added(rows, "ledger"), digits)}</td>
+              <td className="num">{inBoxes(right, "In the boxes")}</td>
+              <td className="num">{displayAmount(right - added(rows, "ledger"), digits)}</td>
+            </tr>
           </tbody>
         </table>
       )}
     </section>
+  );
+}
+
+function added(rows: readonly BridgeByRow[], figure: "ledger" | "base"): number {
+  return rows.reduce((sum, row) => sum + row[figure], 0);
+}
+
+/** What is of no line: schemes, adjustments by hand, rounding, changes since the return was sealed. */
+function OnlyInBoxes({
+  amount,
+  digits,
+  figure,
+}: {
+  amount: number;
+  digits: number;
+  figure: (amount: number, title: string) => ReactNode;
+}) {
+  if (amount === 0) return null;
+  const name = "Only in the boxes: schemes, by hand, rounding";
+  return (
+    <tr>
+      <td className="!whitespace-normal">{name}</td>
+      <td className="num quiet">–</td>
+      <td className="num">{figure(amount, name)}</td>
+      <td className="num">{displayAmount(amount, digits)}</td>
+    </tr>
   );
 }
 
@@ -89,7 +130,7 @@ function Head({ by }: { by: By }) {
         <tr>
           <th>{BRIDGE_BY[by]}</th>
           <th className="num">In the books</th>
-          <th className="num">On the returns</th>
+          <th className="num">In the boxes</th>
           <th className="num">Apart</th>
         </tr>
       </thead>
@@ -125,10 +166,10 @@ function Part({
     <tr>
       <td className="!whitespace-normal">
         <CauseName name={name} shown={shown} onToggle={onToggle} />
-        <span className="quiet ml-1.5 text-[12.5px]">{plural(rows, "row")}</span>
+        <span className="quiet ml-1.5 text-[12.5px]">{plural(rows, "line")}</span>
       </td>
       <td className="num">{opens(ledger, "in the books")}</td>
-      <td className="num">{opens(base, "on the returns")}</td>
+      <td className="num">{opens(base, "in the boxes")}</td>
       <td className={base === ledger ? "num quiet" : "num"}>{displayAmount(base - ledger, digits)}</td>
     </tr>
   );
@@ -136,7 +177,16 @@ function Part({
 
 function nameOf(by: By, key: string): string {
   if (key === "") return by === "party" ? "No party" : "On no return";
-  return by === "rate" ? `${key} %` : key;
+  switch (by) {
+    case "month":
+      return showMonth(key);
+    case "treatment":
+      return key.replaceAll("-", " ").replace(/^./, (letter) => letter.toUpperCase());
+    case "rate":
+      return `${key} %`;
+    default:
+      return key;
+  }
 }
 
 function Lines({

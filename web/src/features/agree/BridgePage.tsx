@@ -241,7 +241,11 @@ function BridgeSheet({ view, rid }: { view: BridgeView; rid: number }) {
         </tbody>
       </table>
       <AgreedNote view={view} />
-      <BridgeBy view={view} rid={rid} />
+      <BridgeBy
+        view={view}
+        rid={rid}
+        inBoxes={(amount, title) => figure(amount, title, "Worked out from the boxes.", inBoxes)}
+      />
     </>
   );
 }

@@ -9,10 +9,10 @@ import { loadSetup, registrationIn } from "../../../books/loadSetup.ts";
 import { paging } from "../../../db/listOrder.ts";
 import { formatQuery, sendTable } from "../../../exports/sendTable.ts";
 import type { TableFormat } from "../../../exports/sendTable.ts";
-import { agreeSpan, nameCause } from "./agreeSpan.ts";
 import type { Span } from "../../../books/agree/apartRows.ts";
-import { bridgeBy, bridgeByLines } from "../../../books/agree/bridgeBy.ts";
-import { bridgeOver, bridgePage, bridgeView, requireWhole } from "./bridge.ts";
+import { agreeSpan, nameCause } from "./agreeSpan.ts";
+import { bridgeBy, bridgeByLines } from "./bridgeBy.ts";
+import { bridgeOver, bridgePage, bridgeView } from "./bridge.ts";
 import { bridgeTable } from "./bridgeTable.ts";
 
 const BASE = "/clients/:id/registrations/:rid/bridge";
@@ -82,7 +82,6 @@ export async function bridgeRoutes(app: FastifyInstance): Promise<void> {
     },
     async ({ work, params, query: { of, by, ...days } }) => {
       const r = registrationIn(await loadSetup(work, params.id), params.rid);
-      requireWhole(r, days);
       return bridgeBy(work, r, days, of, by);
     },
   );

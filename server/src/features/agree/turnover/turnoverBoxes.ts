@@ -4,7 +4,7 @@ import { idsOfFamily, isFamily } from "@fiscalon/core/returns/boxFamily";
 import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
 
 /** Of the boxes of a form those that hold turnover, or the value of purchases. */
-export function turnoverBoxes<Box extends Pick<BoxResult, "box" | "amount">>(
+export function turnoverBoxes<Box extends Pick<BoxResult, "box">>(
   form: ReturnForm,
   boxes: readonly Box[],
   of: BridgeOf,
