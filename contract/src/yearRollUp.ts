@@ -1,3 +1,4 @@
+import type { BoxOnReturn } from "@fiscalon/core/agree/yearRollUp";
 import type { BridgeCause } from "./bridge.ts";
 
 /** A box over a year: the ledger against the returns. Minor units. */
@@ -8,7 +9,7 @@ export interface YearBox {
   declared: number;
   causes: BridgeCause[];
   rest: number;
-  returns: { to: string; state: string; amount: number }[];
+  returns: (BoxOnReturn & { to: string; state: string })[];
 }
 
 /** The returns of a span against the ledger of it, box by box. */

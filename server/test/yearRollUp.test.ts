@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { found } from "@fiscalon/core/at";
+import type { TrailStep } from "@fiscalon/contract/trail";
 import type { YearView } from "@fiscalon/contract/yearRollUp";
 import { periodBooks } from "./support/periods.ts";
 import { startServer } from "./support/testServer.ts";
@@ -59,6 +60,18 @@ test("three months of 100.90 are 100, 100, 100; late items and what is adjusted 
     for (const { ledger, declared, causes: list, rest, returns } of boxes) {
       expect(rest).toBe(0);
       expect(ledger + list.reduce((sum, { amount }) => sum + amount, 0)).toBe(declared);
-      expect(returns.reduce((sum, { amount }) => sum + amount, 0)).toBe(declared);
+      expect(returns.reduce((sum, one) => sum + one.declared, 0)).toBe(declared);
     }
+
+  // The ledger of the year and what is late open down to lines, as a box of one return does.
+  const trail = (ref: string) =>
+    server.ok<TrailStep>("GET", `${books.base}/trail?ref=${encodeURIComponent(ref)}`);
+  const opened = async (which: string) => {
+    const step = await trail(`box/${books.registration.split("/").at(-1)}/${which}/G1`);
+    const groups = await Promise.all(step.parts.map(({ ref }) => trail(ref ?? "")));
+    return [step.amount, groups.flatMap(({ parts }) => parts).map(({ amount }) => amount)];
+  };
+  expect(await opened("own.2026-01-01.2026-01-31")).toEqual([155_90, [100_90, 55_00]]);
+  expect(await opened("earlier.2026-02-01.2026-03-31")).toEqual([55_00, [55_00]]);
+  expect(await opened("unreported.2026-01-01.2026-01-31")).toEqual([55_00, [55_00]]);
 });

@@ -10,7 +10,9 @@ import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
 import { registrationIn } from "../../books/loadSetup.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
 import { returnRecord } from "../../books/returns/records.ts";
-import { boxesNow, formOf, usedPeriodBefore } from "../../books/returns/evaluation.ts";
+import { boxesOfYear, factsOfStretch, stretchOf } from "../../books/returns/boxesOfYear.ts";
+import type { YearStretch } from "../../books/returns/boxesOfYear.ts";
+import { boxesNow, usedPeriodBefore } from "../../books/returns/evaluation.ts";
 import { factLines } from "./factLines.ts";
 import type { TrailScope } from "./trailScope.ts";
 
@@ -31,25 +33,28 @@ const MEASURE_WORDS = {
   b: "base of the tax",
 };
 
-/** A box of a return: its rule in words, and what it is made of. */
-export async function boxStep({ work, setup }: TrailScope, parts: string[], ref: string): Promise<TrailStep> {
+/** A box of a return, or of a stretch of periods as if it were one: its rule in words, and what it is made of. */
+export async function boxStep(scope: TrailScope, parts: string[], ref: string): Promise<TrailStep> {
+  const { work, setup } = scope;
   const [rid = "", end = "", boxId = ""] = parts;
   const r = registrationIn(setup, rid);
-  const period = periodEnding(r, end);
-  const { boxes } = await boxesNow(work, r, end);
+  const stretch = stretchOf(end);
+  const { form, boxes } = stretch ? await boxesOfYear(work, r, stretch) : await boxesNow(work, r, end);
   const now = boxes.find((box) => box.box === boxId);
   if (!now) throw new FiscalError("trail/not-found", `The form has no box ${boxId}.`, "ref");
-  const before = await usedPeriodBefore(work, r, period.from);
-  const form = formOf(work, r, end);
+  const before = stretch ? undefined : await usedPeriodBefore(work, r, periodEnding(r, end).from);
   const definition = boxDefinition(form, boxId);
-  const sealed = (await returnRecord(work, r.id, end))?.boxes?.find((box) => box.box === boxId);
+  const sealed = stretch
+    ? undefined
+    : (await returnRecord(work, r.id, end))?.boxes?.find((box) => box.box === boxId);
   const { digits } = setup.plain;
   return {
     ref,
     title: `Box ${boxId}: ${definition.short}`,
-    amount: sealed?.amount ?? now.amount,
+    amount: sealed?.amount ?? (stretch && stretch.which !== "annual" ? now.exact : now.amount),
     digits: definition.rounding.step === 1 ? digits : 0,
     words: [
+      ...(stretch ? [`${STRETCH_WORDS[stretch.which]}, ${stretch.from} to ${stretch.to}, as one.`] : []),
       definition.words,
       roundingWords(definition, now.exact, digits),
       `Form: ${form.name} (${form.source}).`,
@@ -57,9 +62,16 @@ export async function boxStep({ work, setup }: TrailScope, parts: string[], ref:
     ],
     parts: now.contributions.map((part) => contributionPart(part, parts, before?.to, setup)),
     arithmetic: definition.kind === "formula" ? formulaLines(definition, boxes, now, digits) : [],
-    open: { label: "Return", path: `return/${end}` },
+    ...(stretch ? {} : { open: { label: "Return", path: `return/${end}` } }),
   };
 }
+
+const STRETCH_WORDS: Record<YearStretch["which"], string> = {
+  own: "Everything that belongs to the periods",
+  earlier: "What belongs to earlier periods and is on returns of these",
+  unreported: "What belongs to the periods and is on no return of them",
+  annual: "Everything that belongs to the periods",
+};
 
 function roundingWords({ rounding }: BoxDefinition, exact: number, digits: number): string {
   const how = {
@@ -179,9 +191,12 @@ export async function groupStep(
   const amount = MEASURE_SQL[measure as keyof typeof MEASURE_SQL];
   if (amount === undefined)
     throw new FiscalError("trail/not-found", `There is no trail for "${ref}".`, "ref");
-  const where = `f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND f.code = $3 AND f.direction = $4
-       AND coalesce(f.rate, '-') = $5 AND f.credit = $6 AND f.late = $7`;
-  const bind = [r.id, end, code, direction, rate, Number(credit), Number(late)];
+  const stretch = stretchOf(end);
+  const when = stretch ? `f.held = 0 AND ${factsOfStretch(stretch)}` : "f.period_end BETWEEN $2 AND $3";
+  const where = `f.registration_id = $1 AND ${when} AND f.live = 1 AND f.code = $4 AND f.direction = $5
+       AND coalesce(f.rate, '-') = $6 AND f.credit = $7 AND f.late = $8`;
+  const { from, to } = stretch ?? { from: end, to: end };
+  const bind = [r.id, from, to, code, direction, rate, Number(credit), Number(late)];
   const { tags, tag } = await tagsInto(work, where, bind, box, measure);
   const inBox = (sum: number) =>
     tag ? landed({ net: sum, tax: sum, recoverable: sum, base: sum }, asNet(tag)) : sum;
@@ -193,7 +208,7 @@ export async function groupStep(
     work,
     {
       amount,
-      where: `${where} AND f.tags IN (SELECT value FROM json_each($8))`,
+      where: `${where} AND f.tags IN (SELECT value FROM json_each($9))`,
       bind: [...bind, JSON.stringify(tags)],
     },
     inBox,

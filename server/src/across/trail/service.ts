@@ -14,6 +14,7 @@ type Resolver = (scope: TrailScope, parts: string[], ref: string) => Promise<Tra
 
 /**
  * Every kind of step, by the first part of its ref:
+ * a period is named by its end, or a stretch of them as `stretchOf` reads it:
  * `box/registration/period/box`, `group/registration/period/box/code/direction/rate/measure/credit/late`,
  * `declared/registration/period/side/levies/code/direction/rate/credit/late`, `document/id`, `line/document/line`, `entry/id`, `account/code/from/to`,
  * `payment/id`, `open/document`, `piece/no`,

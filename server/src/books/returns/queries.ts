@@ -54,24 +54,17 @@ export async function factGroupsBetween(
   return rows.map(grouped);
 }
 
-/** Which facts of a year: of its own periods; those of earlier ones that its returns report; those no return of it does. */
-const OF_YEAR = {
-  own: "own_end BETWEEN $2 AND $3",
-  earlier: "own_end < $2 AND period_end BETWEEN $2 AND $3",
-  unreported: "own_end BETWEEN $2 AND $3 AND (period_end IS NULL OR period_end > $3)",
-};
-
-/** The facts of a stretch of whole periods by where they belong and where they are reported. */
+/** The facts `which` names, SQL over `f` with the days of a stretch in $2 and $3, as groups of its last day. */
 export async function factGroupsOfYear(
   work: Work,
   registrationId: number,
   from: string,
   to: string,
-  which: keyof typeof OF_YEAR,
+  which: string,
 ): Promise<PeriodGroup[]> {
   const rows = await work.rows<GroupRow>(
-    `SELECT $3 AS periodEnd, bucket, ${SUMS} FROM facts
-     WHERE registration_id = $1 AND live = 1 AND held = 0 AND ${OF_YEAR[which]} GROUP BY bucket`,
+    `SELECT $3 AS periodEnd, bucket, ${SUMS} FROM facts f
+     WHERE registration_id = $1 AND live = 1 AND held = 0 AND ${which} GROUP BY bucket`,
     [registrationId, from, to],
   );
   return rows.map(grouped);

@@ -1,16 +1,15 @@
 import { YEAR_CAUSES, yearRollUp } from "@fiscalon/core/agree/yearRollUp";
-import type { BoxOnReturn } from "@fiscalon/core/agree/yearRollUp";
-import { optionsOn } from "@fiscalon/core/model/registration";
-import { formOn } from "@fiscalon/core/returns/formOn";
-import { evaluateReturn } from "@fiscalon/core/returns/evaluateReturn";
-import type { FactGroup } from "@fiscalon/core/returns/evaluateReturn";
+import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
 import type { RateSchedules } from "@fiscalon/core/model/taxCode";
 import type { BoxDefinition, ReturnForm } from "@fiscalon/core/model/returnForm";
 import type { YearBox, YearView } from "@fiscalon/contract/yearRollUp";
 import type { Work } from "../../base/work.ts";
 import type { Span } from "../../books/agree/apartRows.ts";
+import { annualForm, boxesOfYear } from "../../books/returns/boxesOfYear.ts";
+import type { YearStretch } from "../../books/returns/boxesOfYear.ts";
 import { boxesNow, evaluated, formOf } from "../../books/returns/evaluation.ts";
-import { adjustmentsOf, factGroups, factGroupsOfYear } from "../../books/returns/queries.ts";
+import type { PeriodContent } from "../../books/returns/evaluation.ts";
+import { adjustmentsOf, factGroups } from "../../books/returns/queries.ts";
 import { returnRecord } from "../../books/returns/records.ts";
 import { schedulesOf } from "../../books/returns/schedules.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
@@ -47,28 +46,26 @@ export async function yearView(
   const { from, to } = span;
   const form = formOf(work, r, to);
   const schedules = await schedulesOf(work, r);
-  const exactOf = (groups: readonly FactGroup[], on = to): Amounts =>
-    new Map(
-      evaluated(work, schedules, r, on, { groups, adjustments: [] }).map(({ box, exact }) => [box, exact]),
-    );
-  const of = async (which: Parameters<typeof factGroupsOfYear>[4]) =>
-    exactOf(await factGroupsOfYear(work, r.id, from, to, which));
+  const of = async (which: YearStretch["which"]) =>
+    exactOf((await boxesOfYear(work, r, { which, ...span })).boxes);
   const [ledger, earlier, unreported] = [await of("own"), await of("earlier"), await of("unreported")];
   const returns: YearReturn[] = [];
-  for (const period of periods) returns.push(await yearReturn(work, r, period.to, schedules, exactOf));
+  for (const period of periods) returns.push(await yearReturn(work, r, period.to, schedules));
   const boxes = form.boxes.flatMap((box): YearBox[] => {
     const { id, title } = box;
     const at = (amounts: Amounts) => amounts.get(id) ?? NONE;
-    const onReturns = returns.map(({ declared, exact, ofFacts }): BoxOnReturn => ({
+    const onReturns = returns.map(({ to, state, declared, exact, ofFacts, byHand }) => ({
+      to,
+      state,
       declared: at(declared),
       exact: at(exact),
       ofFacts: at(ofFacts),
+      byHand: at(byHand),
     }));
     const rolled = yearRollUp({
       ledger: at(ledger),
       lateIn: at(earlier),
       lateOut: at(unreported),
-      byHand: returns.reduce((sum, one) => sum + at(one.byHand), 0),
       isWorkedOut: isWorkedOut(box, form),
       returns: onReturns,
     });
@@ -81,18 +78,17 @@ export async function yearView(
         declared: rolled.right,
         causes: rolled.causes.map((cause) => ({ ...cause })),
         rest: rolled.rest,
-        returns: returns.map(({ to: end, state, declared }) => ({ to: end, state, amount: at(declared) })),
+        returns: onReturns,
       },
     ];
   });
-  const own = await factGroupsOfYear(work, r.id, from, to, "own");
   return {
     from,
     to,
     digits: setup.plain.digits,
     form: form.name,
     boxes,
-    yearly: yearlyForm(work, r, form, to, own),
+    yearly: await yearlyForm(work, r, form, span),
   };
 }
 
@@ -107,34 +103,35 @@ async function yearReturn(
   r: RegistrationRecord,
   end: string,
   schedules: RateSchedules,
-  exactOf: (groups: readonly FactGroup[], on: string) => Amounts,
 ): Promise<YearReturn> {
   const record = await returnRecord(work, r.id, end);
   const boxes = record?.boxes ?? (await boxesNow(work, r, end)).boxes;
   const adjustments = await adjustmentsOf(work, r.id, end);
-  const byHand = evaluated(work, schedules, r, end, { groups: [], adjustments });
+  const parts = (content: Pick<PeriodContent, "groups" | "adjustments">) =>
+    exactOf(evaluated(work, schedules, r, end, content));
   return {
     to: end,
     state: record?.state ?? "open",
     declared: new Map(boxes.map(({ box, amount }) => [box, amount])),
-    exact: new Map(boxes.map(({ box, exact }) => [box, exact])),
-    ofFacts: exactOf(await factGroups(work, r.id, end), end),
-    byHand: new Map(byHand.map(({ box, exact }) => [box, exact])),
+    exact: exactOf(boxes),
+    ofFacts: parts({ groups: await factGroups(work, r.id, end), adjustments: [] }),
+    byHand: parts({ groups: [], adjustments }),
   };
 }
 
+function exactOf(boxes: readonly Pick<BoxResult, "box" | "exact">[]): Amounts {
+  return new Map(boxes.map(({ box, exact }) => [box, exact]));
+}
+
 /** The boxes of the form for a whole year, where the country has one beside that of the periods. */
-function yearlyForm(
+async function yearlyForm(
   work: Work,
   r: RegistrationRecord,
   form: ReturnForm,
-  to: string,
-  groups: readonly FactGroup[],
-): YearView["yearly"] {
-  const pack = work.packs.byId(r.pack);
-  const yearly = formOn(pack, to, { levies: r.levies, options: optionsOn(pack, r, to), frequency: "annual" });
-  if (yearly.id === form.id) return null;
-  const boxes = evaluateReturn(yearly, groups, [], { on: to, schedules: pack.schedules });
+  span: Span,
+): Promise<YearView["yearly"]> {
+  if (annualForm(work, r, span.to).id === form.id) return null;
+  const { form: yearly, boxes } = await boxesOfYear(work, r, { which: "annual", ...span });
   const titles = new Map(yearly.boxes.map(({ id, title }) => [id, title]));
   return {
     form: yearly.name,

@@ -1,0 +1,66 @@
+import { minorDigits } from "@fiscalon/core/money/currency";
+import { optionsOn } from "@fiscalon/core/model/registration";
+import type { ReturnForm } from "@fiscalon/core/model/returnForm";
+import { evaluateReturn } from "@fiscalon/core/returns/evaluateReturn";
+import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
+import { formOn } from "@fiscalon/core/returns/formOn";
+import type { Work } from "../../base/work.ts";
+import type { RegistrationRecord } from "../../db/models.ts";
+import { formOf } from "./evaluation.ts";
+import { factGroupsOfYear } from "./queries.ts";
+import { schedulesOf } from "./schedules.ts";
+
+/**
+ * Which facts of a stretch of whole periods, as SQL over `f` with its days in $2 and $3: of its own periods; those of
+ * earlier ones that its returns report; those that no return of it does.
+ */
+const FACTS = {
+  own: "f.own_end BETWEEN $2 AND $3",
+  earlier: "f.own_end < $2 AND f.period_end BETWEEN $2 AND $3",
+  unreported: "f.own_end BETWEEN $2 AND $3 AND (f.period_end IS NULL OR f.period_end > $3)",
+} as const;
+
+type FactsOfYear = keyof typeof FACTS;
+
+/** Facts of a stretch on the form of its returns, or its own facts on the form of a whole year. */
+export interface YearStretch {
+  which: FactsOfYear | "annual";
+  from: string;
+  to: string;
+}
+
+const WRITTEN = /^(own|earlier|unreported|annual)\.(\d{4}-\d\d-\d\d)\.(\d{4}-\d\d-\d\d)$/;
+
+/** A stretch as refs of the trail name it, in the place of the end of a period. */
+export function stretchOf(text: string): YearStretch | null {
+  const [, which, from, to] = WRITTEN.exec(text) ?? [];
+  return which && from && to ? { which: which as YearStretch["which"], from, to } : null;
+}
+
+/** The facts of a stretch, as SQL over `f` with its days in $2 and $3. */
+export function factsOfStretch({ which }: Pick<YearStretch, "which">): string {
+  return FACTS[which === "annual" ? "own" : which];
+}
+
+/** The boxes that facts of a stretch alone come to, as if they were one return. */
+export async function boxesOfYear(
+  work: Work,
+  r: RegistrationRecord,
+  stretch: YearStretch,
+): Promise<{ form: ReturnForm; boxes: BoxResult[] }> {
+  const { which, from, to } = stretch;
+  const form = which === "annual" ? annualForm(work, r, to) : formOf(work, r, to);
+  const groups = await factGroupsOfYear(work, r.id, from, to, factsOfStretch(stretch));
+  const digits = minorDigits(work.packs.byId(r.pack).currency);
+  const context = { digits, on: to, schedules: await schedulesOf(work, r) };
+  return { form, boxes: evaluateReturn(form, groups, [], context) };
+}
+
+/**
+ * The form of who files once a year.
+ * @throws FiscalError `returns/no-form`
+ */
+export function annualForm(work: Work, r: RegistrationRecord, to: string): ReturnForm {
+  const pack = work.packs.byId(r.pack);
+  return formOn(pack, to, { levies: r.levies, options: optionsOn(pack, r, to), frequency: "annual" });
+}
