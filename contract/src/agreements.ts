@@ -34,7 +34,23 @@ export interface AgreementLine {
   agreed: { by: string; at: string; note: string } | null;
   /** Figures that are others now than when it was agreed. */
   changed: { name: string; before: number; now: number }[];
+  /** The same two figures and what they left when the period was sealed; null where it is not, or had none. */
+  sealed: { left: number; right: number; rest: number } | null;
+  /** What was written since, where a figure is another than when it was agreed or sealed. */
+  since: WrittenSince | null;
 }
+
+/** Documents and payments written or ended after some moment, the latest of them. */
+export interface WrittenSince {
+  rows: { ref: string; text: string; date: string }[];
+  total: number;
+}
+
+/** An agreement as it stood when its period was sealed: the workpaper that is kept. Minor units. */
+export type KeptAgreement = Pick<
+  AgreementLine,
+  "id" | "title" | "leftName" | "left" | "rightName" | "right" | "rest" | "waiting" | "agreed"
+> & { causes: { name: string; amount: number }[]; state: AgreementState };
 
 export interface AgreeLineBody {
   id: string;

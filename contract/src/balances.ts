@@ -1,13 +1,15 @@
 import type { BridgeCause } from "./bridge.ts";
 
-/** An account of the ledger against what it stands for: open items, or lines of the bank. Minor units. */
+/** What the ledger has against what it stands for: open items, lines of the bank, documents that wait, pieces. Minor units. */
 export interface BalanceView {
-  /** `receivable`, `payable`, or `bank/` with the number of the account. */
+  /** `receivable`, `payable`, `cards`, `held`, `stock`, `bank/` with its account, `carried/` with the registration. */
   id: string;
   name: string;
   /** What the two figures are, in words. */
   leftName: string;
   rightName: string;
+  /** Where the right side is kept, inside the client. */
+  path: string;
   /** What the left figure opens. */
   leftRef: string | null;
   left: number;

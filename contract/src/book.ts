@@ -3,8 +3,8 @@ import { bookRegisterSheet } from "./bookRegisterSheets.ts";
 import type { BookRegisterSheet } from "./bookRegisterSheets.ts";
 import { bookMatchDecision, bookStatement } from "./bookStatements.ts";
 import type { BookMatchDecision, BookStatement } from "./bookStatements.ts";
-import { bookAgreement, bookNamedCause } from "./bookAgreements.ts";
-import type { BookAgreement, BookNamedCause } from "./bookAgreements.ts";
+import { bookAgreement, bookKeptAgreement, bookNamedCause } from "./bookAgreements.ts";
+import type { BookAgreement, BookKeptAgreement, BookNamedCause } from "./bookAgreements.ts";
 import { ALL_TAX_PAYMENT_KINDS } from "@fiscalon/core/model/taxPaymentKinds";
 import type { TaxPaymentKind } from "@fiscalon/core/model/taxPaymentKinds";
 import type { Account } from "@fiscalon/core/model/account";
@@ -51,6 +51,7 @@ const sealedReturn = Joi.object({
   filedAt: Joi.string().isoDate(),
   receipt: Joi.object().unknown(true),
   settledAt: Joi.string().isoDate(),
+  agreements: Joi.array().items(bookKeptAgreement),
 });
 
 const taxPayment = Joi.object({
@@ -175,6 +176,8 @@ export interface BookReturn {
   filedAt?: string;
   receipt?: Record<string, unknown>;
   settledAt?: string;
+  /** The agreements as they stood when it was sealed. */
+  agreements?: BookKeptAgreement[];
 }
 
 export interface BookTaxPayment {

@@ -2,6 +2,10 @@
 export const ERRORS_OF_AGREEMENTS = {
   "agree/no-balance": { status: 404, says: 'There is no balance "…" to agree.' },
   "agree/no-row": { status: 409, says: "One of these rows is not apart any more. Look again." },
+  "agree/not-sealed": {
+    status: 404,
+    says: "This period keeps no agreements: it is not sealed.",
+  },
   "agree/rest": {
     status: 422,
     says: "Something is left without a cause. Name it, or say why it is accepted as it is.",

@@ -133,7 +133,6 @@ test("each cause between income and box 6 stands for itself, and what nobody can
     ["purchases", 0, 0, "open"],
     ["receivable", 0, 0, "open"],
     ["payable", 0, 0, "open"],
-    ["held", 0, 0, null],
     ["unpaid", 0, 0, null],
   ]);
   const agreeLine = (id: string) =>

@@ -9,6 +9,7 @@ export const CHECKS = {
     title: "The return and the ledger differ by more than rounding",
   },
   turnover: { severity: "check", title: "Income on no return, and nobody has said why" },
+  agreement: { severity: "check", title: "An agreement leaves a rest, and nobody has accepted it" },
   statement: { severity: "check", title: "What others say differs, and nobody has decided" },
   "no-code": { severity: "stop", title: "Line without a tax code" },
   "no-account": {

@@ -22,6 +22,7 @@ export function periodFindings(rows: PeriodRows, context: PeriodContext): Findin
     ...arithmetic(context),
     ...(ofLines.some(({ check }) => OFF_THE_RETURN.has(check)) ? [] : moreThanRounding(rows, context)),
     ...withoutCause(rows, context),
+    ...rests(rows, context),
     ...undecided(rows, context),
     ...uncoded(rows, context),
     ...withoutAccount(context),
@@ -96,6 +97,17 @@ function withoutCause({ withoutCause: open }: PeriodRows, { digits }: PeriodCont
       `${rows} ${rows === 1 ? "row" : "rows"} of ${displayAmount(-amount, digits)} on income accounts ${rows === 1 ? "is" : "are"} on no return, and no cause is named. Name it under Agree, Turnover.`,
     ),
   ];
+}
+
+/** What agreements leave unexplained. */
+function rests({ agreementRests }: PeriodRows, { digits }: PeriodContext): Finding[] {
+  return agreementRests.map(({ id, name, rest, where }) =>
+    finding(
+      "agreement",
+      [id, rest],
+      `${name}: ${displayAmount(Math.abs(rest), digits)} is left without a cause. Look at it under Agree, ${where}, explain it there, or accept it with a reason.`,
+    ),
+  );
 }
 
 /** Lines of lists of others that differ, or stand on one side alone, and that nobody has decided. */

@@ -43,6 +43,8 @@ export interface PeriodRows {
   yearEnd: readonly YearEndRow[];
   /** Income on no return that has no cause: how many rows, and what they come to. */
   withoutCause: { rows: number; amount: number } | null;
+  /** Agreements that leave something unexplained, where nobody has accepted that. */
+  agreementRests: readonly { id: string; name: string; rest: number; where: string }[];
   /** Lists of others for the period with lines nobody has decided. */
   undecided: readonly { statement: number; name: string; lines: number; apart: number }[];
   /** Sales on the margin whose piece lacks something, or is not in the stock book. */

@@ -268,26 +268,6 @@ function grossOf(facts: readonly SchemeFact[]): number {
   return facts.reduce((sum, { net, tax }) => sum + net + tax, 0);
 }
 
-/**
- * Whether nothing a scheme asks for changes inside a period: the answers, the rates, the discount of the first year. Then
- * it matters on no fact which day it is of.
- */
-export function sameThroughout(
-  { rates, credits = {}, limitedCost: test, firstYear }: TurnoverRate,
-  { schemes, registered, schedules }: Pick<SchemePeriod, "schemes" | "registered" | "schedules">,
-  { from, to }: FilingPeriod,
-): boolean {
-  const inside = (day: CalendarDate) => from < day && day <= to;
-  const whole = schemes.some((one) => one.from <= from && (one.to === null || to <= one.to));
-  const used = [
-    ...Object.values(rates.schedules),
-    ...Object.values(credits),
-    ...(test ? [test.schedule] : []),
-  ];
-  const changes = used.flatMap((id) => schedules[id] ?? []).some((row) => inside(row.from));
-  return whole && !changes && !(firstYear !== undefined && inside(addMonths(registered, 12)));
-}
-
 /** Whether a purchase counts as goods in the test of limited cost. */
 export function isGoods({ limitedCost: test }: TurnoverRate, fact: SchemeFact): boolean {
   const { direction, supply, code, topic } = fact;

@@ -10,7 +10,7 @@ import { postDocuments } from "../books/documents/postDocuments.ts";
 import type { NewDocument } from "../books/documents/newDocument.ts";
 import { boxesNow } from "../books/returns/evaluation.ts";
 import { compareMethods } from "../features/returns/compareMethods.ts";
-import { bridgeOver } from "../features/agree/turnover/bridge.ts";
+import { bridgeOver } from "../books/agree/turnover/bridge.ts";
 import { trialBalance } from "../books/ledger.ts";
 import type { BenchRow } from "./report.ts";
 import { bestTime } from "./report.ts";

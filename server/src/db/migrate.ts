@@ -24,6 +24,8 @@ import { stockBook } from "./migrations/2026-11-28-stock-book.ts";
 import { instalments } from "./migrations/2026-11-28-instalments.ts";
 import { capitalItems } from "./migrations/2026-11-29-capital-items.ts";
 import { registerSheets } from "./migrations/2026-11-29-register-sheets.ts";
+import { keptAgreements } from "./migrations/2026-11-30-kept-agreements.ts";
+import { factUse } from "./migrations/2026-11-30-fact-use.ts";
 import { decisionsOfParty } from "./migrations/2026-11-30-decisions-of-party.ts";
 import { onceKeys } from "./migrations/2026-11-29-once-keys.ts";
 import { statements } from "./migrations/2026-11-29-statements.ts";
@@ -71,6 +73,8 @@ const MIGRATIONS = [
   registerSheets,
   onceKeys,
   decisionsOfParty,
+  factUse,
+  keptAgreements,
 ];
 
 /** Where the steps that were done are noted; data folders of every version have it under this name. */

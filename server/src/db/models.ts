@@ -10,6 +10,7 @@ import type { Rounding } from "@fiscalon/core/model/rounding";
 import type { RateRow, TaxCode } from "@fiscalon/core/model/taxCode";
 import type { LawChange } from "@fiscalon/core/model/lawChange";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
+import type { KeptAgreement } from "@fiscalon/contract/agreements";
 import type { ImportContent, ImportReport, ImportSettings } from "@fiscalon/contract/imports";
 import type { PeriodState } from "@fiscalon/contract/returns";
 import type { StandingBody } from "@fiscalon/contract/setup";
@@ -120,6 +121,8 @@ export interface ReturnRecord extends OfClient {
   periodEnd: string;
   state: PeriodState;
   boxes: { box: string; amount: number; exact: number }[] | null;
+  /** The agreements as they stood when it was sealed. */
+  agreements: KeptAgreement[] | null;
   net: number | null;
   facts: number | null;
   hash: string | null;
@@ -278,6 +281,7 @@ export function defineModels(sequelize: Sequelize) {
       periodEnd: TEXT,
       state: TEXT,
       boxes: JSON,
+      agreements: JSON,
       net: INTEGER,
       facts: INTEGER,
       hash: TEXT,

@@ -1,7 +1,8 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import { formatAmount, parseAmount } from "@fiscalon/core/money/amount";
 import type { BookFile } from "@fiscalon/contract/book";
-import type { BookAgreement, BookNamedCause } from "@fiscalon/contract/bookAgreements";
+import type { KeptAgreement } from "@fiscalon/contract/agreements";
+import type { BookAgreement, BookKeptAgreement, BookNamedCause } from "@fiscalon/contract/bookAgreements";
 import type { Work, Writing } from "../../base/work.ts";
 import { registrationWithId } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
@@ -116,3 +117,34 @@ export async function addAgreements(
     );
   }
 }
+
+/** An agreement that sealing kept, as the book file writes it. */
+export function keptForBook(kept: KeptAgreement, digits: number): BookKeptAgreement {
+  return recast(kept, (amount) => formatAmount(amount, digits));
+}
+
+/** The same as the book file says it. */
+export function keptOfBook(kept: BookKeptAgreement, digits: number): KeptAgreement {
+  return recast(kept, (amount) => parseAmount(amount, digits));
+}
+
+function recast<From, To>(
+  { left, right, rest, causes, ...same }: Recast<From>,
+  money: (amount: From) => To,
+): Recast<To> {
+  return {
+    ...same,
+    left: money(left),
+    right: money(right),
+    rest: money(rest),
+    causes: causes.map(({ name, amount }) => ({ name, amount: money(amount) })),
+  };
+}
+
+/** A kept agreement with amounts of some kind. */
+type Recast<Amount> = Omit<KeptAgreement, "left" | "right" | "rest" | "causes"> & {
+  left: Amount;
+  right: Amount;
+  rest: Amount;
+  causes: { name: string; amount: Amount }[];
+};

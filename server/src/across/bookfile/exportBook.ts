@@ -11,7 +11,7 @@ import { bankOfBook, terminalsOfBook } from "./bookFeeds.ts";
 import { contentsOf, importsOfBook, papersByDocument } from "./bookFiles.ts";
 import { registerSheetsOfBook } from "./bookRegisterSheets.ts";
 import { statementsOfBook } from "./bookStatements.ts";
-import { agreementsOfBook } from "./bookAgreements.ts";
+import { agreementsOfBook, keptForBook } from "./bookAgreements.ts";
 import { capitalOfBook } from "./bookCapital.ts";
 import { collectionOfBook } from "./bookCollection.ts";
 import { piecesOfBook } from "./bookPieces.ts";
@@ -294,6 +294,9 @@ async function returnsOf(
       sealedAt: row.sealedAt ?? "",
       ...(row.filedAt === null ? {} : { filedAt: row.filedAt, receipt: row.receipt ?? {} }),
       ...(row.settledAt === null ? {} : { settledAt: row.settledAt }),
+      ...(row.agreements === null
+        ? {}
+        : { agreements: row.agreements.map((one) => keptForBook(one, plain.digits)) }),
     })),
     taxPayments: payments.map((p) => ({
       registration: refOf(p.registration_id),

@@ -20,7 +20,7 @@ import { addImports, addPapers, keepContents } from "./bookFiles.ts";
 import { addCreditReleases } from "./bookCredit.ts";
 import { addRegisterSheets } from "./bookRegisterSheets.ts";
 import { addStatements } from "./bookStatements.ts";
-import { addAgreements } from "./bookAgreements.ts";
+import { addAgreements, keptOfBook } from "./bookAgreements.ts";
 import { addCapitalItems } from "./bookCapital.ts";
 import { addCollection } from "./bookCollection.ts";
 import { addPieces } from "./bookPieces.ts";
@@ -245,7 +245,8 @@ async function sealedPeriods(
       (late) => late === undefined || late === bookReturn.period,
     );
     await addLateAnswers(work, setup, book, refs.placed, (period) => period === bookReturn.period);
-    await freeze(work.as({ at: bookReturn.sealedAt }), clientId, r, bookReturn.period);
+    const agreements = bookReturn.agreements?.map((one) => keptOfBook(one, setup.plain.digits)) ?? null;
+    await freeze(work.as({ at: bookReturn.sealedAt }), clientId, r, bookReturn.period, agreements);
     const record = await returnRecord(work, r.id, bookReturn.period);
     compareBoxes(record?.boxes ?? [], bookReturn.boxes, setup.plain.digits, path);
     if (!record || bookReturn.state === "sealed") continue;

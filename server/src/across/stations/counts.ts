@@ -6,7 +6,7 @@ import { boxesNow } from "../../books/returns/evaluation.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
 import { isOpen, returnRecord } from "../../books/returns/records.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
-import { controlAgreement } from "../../features/agree/controlAgreement.ts";
+import { controlAgreement } from "../../books/agree/controlAgreement.ts";
 
 /** How far each station is with a period: counts only, so that the frame waits for no screen. */
 export async function stationCounts(

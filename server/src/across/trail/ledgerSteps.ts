@@ -4,7 +4,7 @@ import { FiscalError } from "@fiscalon/core/errors";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
 import type { Bind } from "../../db/database.ts";
 import type { Work } from "../../base/work.ts";
-import { controlAgreement } from "../../features/agree/controlAgreement.ts";
+import { controlAgreement } from "../../books/agree/controlAgreement.ts";
 import { registrationIn } from "../../books/loadSetup.ts";
 import { accountEntries } from "../../books/ledger.ts";
 import { belongsTo, isEntryRow, leviesOn, taxSideOf } from "../../books/returns/controlSql.ts";

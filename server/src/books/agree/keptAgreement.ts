@@ -2,7 +2,7 @@ import { FiscalError } from "@fiscalon/core/errors";
 import type { AgreementLine } from "@fiscalon/contract/agreements";
 import type { Work, Writing } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
-import type { Span } from "./apartRows.ts";
+import type { Span } from "./turnover/apartRows.ts";
 
 /** The figures of an agreement by name, in their order. */
 export type Figures = readonly (readonly [name: string, amount: number])[];

@@ -1,3 +1,4 @@
+import { at } from "@fiscalon/core/at";
 import type { NewDocument } from "./newDocument.ts";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { DocumentEffect } from "@fiscalon/core/facts/effect";
@@ -109,6 +110,7 @@ const FACT_COLUMNS = [
   "held",
   "awaits",
   "tags",
+  "use",
   "created_at",
 ];
 
@@ -381,9 +383,20 @@ function takeEffect(
       fact.held ? 1 : 0,
       fact.awaits,
       fact.tags,
+      useOf(fact, input),
       work.at,
     ]);
   }
+}
+
+/** What a purchase is, goods or services, and the account it is for; sums by it are read from an index. */
+function useOf(
+  { direction, line }: DocumentEffect["facts"][number],
+  { lines }: NewDocument["input"],
+): string {
+  if (direction === "sale") return "";
+  const { supply, account } = at(lines, line - 1);
+  return `${supply ?? ""} ${account ?? ""}`;
 }
 
 function jsonOrNull(value: object | undefined): string | null {

@@ -29,6 +29,7 @@ import { adjustmentsOf, factGroups } from "../returns/queries.ts";
 import { apartFromLedger } from "../settlement/closingEntry.ts";
 import { unpaidDocuments, unpaidRules } from "../unpaid/unpaidItems.ts";
 import { seriesGaps } from "../series.ts";
+import { agreementRests } from "./agreementRests.ts";
 import { averagePrices } from "./averagePrices.ts";
 import { distanceSales, soldWithCodes } from "./soldInYears.ts";
 import { capitalGaps } from "./capitalGaps.ts";
@@ -118,6 +119,7 @@ async function rowsOf(
     apart: await apartFromLedger(work, registration, period.to, context.boxes, groups),
     schemeIncome: await schemeIncome(work, registration, period),
     withoutCause: await turnoverGaps(work, registration, period),
+    agreementRests: await agreementRests(work, setup, registration, period),
     undecided: await undecidedStatements(work, registration, period),
     yearEnd: await yearEnds(work, registration, period),
     schemeLines: await schemeLines(work, registration, period),

@@ -3,7 +3,7 @@ import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import type { PeriodRows } from "@fiscalon/core/findings/periodRows";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
-import { apartGroups } from "../agree/apartRows.ts";
+import { apartGroups } from "../agree/turnover/apartRows.ts";
 
 /** What of a period's income is on no return and has no cause, where nobody has accepted that under Agree. */
 export async function turnoverGaps(

@@ -26,7 +26,18 @@ import { groupBy } from "@fiscalon/core/groupBy";
 import type { ClientSetup } from "../loadSetup.ts";
 
 /** Columns a released fact takes over from the one that waits. */
-const SAME = ["document_id", "line", "levy", "code", "treatment", "rate", "direction", "charged", "credit"];
+const SAME = [
+  "document_id",
+  "line",
+  "levy",
+  "code",
+  "treatment",
+  "rate",
+  "direction",
+  "charged",
+  "credit",
+  "use",
+];
 
 /** A fact that is reported, or reported again, as its document is paid. */
 interface FollowingRow extends ReleasedFigures, WaitingDocument {

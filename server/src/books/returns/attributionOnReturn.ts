@@ -1,8 +1,9 @@
+import { valueAt } from "@fiscalon/core/at";
 import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
 import type { Attribution } from "@fiscalon/core/model/attribution";
 import type { SchemeInForce, SchemeResult } from "@fiscalon/core/model/scheme";
 import { groupBy } from "@fiscalon/core/groupBy";
-import type { Direction, Treatment } from "@fiscalon/core/model/taxCode";
+import type { Treatment } from "@fiscalon/core/model/taxCode";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { attribution } from "@fiscalon/core/schemes/attribution";
 import type { AttributedPeriod, AttributedTax } from "@fiscalon/core/schemes/attributedTax";
@@ -11,7 +12,8 @@ import type { RegistrationRecord } from "../../db/models.ts";
 import { endsInScope } from "./poolOnReturn.ts";
 import { overSpans } from "./overSpans.ts";
 import { periodRule } from "./periodRule.ts";
-import type { ReturnScope } from "./queries.ts";
+import { describedGroups } from "./queries.ts";
+import type { DescribedGroup, ReturnScope } from "./queries.ts";
 
 /** What the sharing of tax on mixed use puts on the return of a scope, with the adjustment of a tax year that is over. */
 export async function attributionOnReturn(
@@ -37,31 +39,18 @@ export async function attributedPeriods(
   to: string,
 ): Promise<AttributedPeriod[]> {
   const { ratio, residual, exempt } = rule;
-  const sums = await work.rows<{
-    end: string;
-    direction: Direction;
-    levy: string;
-    code: string;
-    treatment: Treatment;
-    net: number;
-    tax: number;
-    recoverable: number;
-  }>(
-    // Facts of a bucket differ in nothing that matters here: one of them tells its code and its levy.
-    `SELECT b.end, f.direction, f.levy, f.code, f.treatment, b.net, b.tax, b.recoverable FROM (
-       SELECT period_end AS end, min(id) AS one, sum(net) AS net, sum(tax) AS tax, sum(recoverable) AS recoverable
-       FROM facts WHERE registration_id = $1 AND live = 1 AND period_end BETWEEN $2 AND $3
-       GROUP BY period_end, bucket) b JOIN facts f ON f.id = b.one`,
-    [r.id, from, to],
-  );
+  const periods = filingPeriods(periodRule(r), from, to);
+  const onReturns = new Map<string, readonly DescribedGroup[]>();
+  for (const { to: end } of periods)
+    onReturns.set(end, end > to ? [] : await describedGroups(work, r.id, end));
   const counted = (levy: string) => ratio.levies?.includes(levy) ?? true;
   const netOf = (end: string, treatments: readonly Treatment[]) =>
-    sums
-      .filter((row) => row.end === end && row.direction === "sale" && counted(row.levy))
+    valueAt(onReturns, end)
+      .filter((row) => row.direction === "sale" && counted(row.levy))
       .filter(({ code, treatment }) => treatments.includes(treatment) && !ratio.leftOut.includes(code))
       .reduce((sum, { net }) => sum + net, 0);
   const taxesOf = (end: string) => {
-    const purchases = sums.filter((row) => row.end === end && row.direction === "purchase");
+    const purchases = valueAt(onReturns, end).filter(({ direction }) => direction === "purchase");
     return [...groupBy(purchases, ({ levy }) => levy)].map(([levy, rows]): AttributedTax => {
       const of = (codes: readonly string[]) => rows.filter(({ code }) => codes.includes(code));
       const plain = rows.filter(
@@ -77,7 +66,7 @@ export async function attributedPeriods(
       };
     });
   };
-  return filingPeriods(periodRule(r), from, to).map((period) => ({
+  return periods.map((period) => ({
     ...period,
     taxable: netOf(period.to, ratio.taxable),
     exempt: netOf(period.to, ratio.exempt),

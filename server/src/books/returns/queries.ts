@@ -1,6 +1,5 @@
 import type { Adjustment, FactGroup } from "@fiscalon/core/returns/evaluateReturn";
 import type { LevyTotals } from "@fiscalon/core/returns/settlementPostings";
-import type { SchemeInForce } from "@fiscalon/core/model/scheme";
 import type { Component, Direction, Treatment } from "@fiscalon/core/model/taxCode";
 import type { Work } from "../../base/work.ts";
 
@@ -8,14 +7,14 @@ export interface PeriodGroup extends FactGroup {
   periodEnd: string;
 }
 
-const SUMS = `sum(net) AS net, sum(tax) AS tax, sum(recoverable) AS recoverable,
+export const SUMS = `sum(net) AS net, sum(tax) AS tax, sum(recoverable) AS recoverable,
   sum(base) AS base, count(*) AS count`;
 
 /** Facts whose tax is posted to the output tax account: charged on sales, or self-assessed on purchases. */
 export const ON_OUTPUT_ACCOUNT = `(direction = 'sale' OR charged = 'self-assessed')`;
 
 /** `bucket` is a fact's code, direction, rate, tags, credit and late in one text, so that one comparison a row groups. */
-type GroupRow = Pick<PeriodGroup, "periodEnd" | "net" | "tax" | "recoverable" | "base" | "count"> & {
+export type GroupRow = Pick<PeriodGroup, "periodEnd" | "net" | "tax" | "recoverable" | "base" | "count"> & {
   bucket: string;
 };
 
@@ -114,33 +113,11 @@ export function inSpan(spans: string, key: string, count: number): string {
   return `(CASE ${cases.join(" ")} END)`;
 }
 
-/** The facts of a scope by the scheme that was in force for their levy on their tax point; the ordinary ones under null. */
-export async function factGroupsByScheme(
-  work: Work,
-  registrationId: number,
-  scope: ReturnScope,
-  schemes: readonly (SchemeInForce & LevySpan)[],
-): Promise<{ scheme: string | null; group: PeriodGroup }[]> {
-  if (schemes.length === 0) {
-    const byPeriod = scope.by === "period_end";
-    const groups =
-      byPeriod && scope.from === scope.to
-        ? await factGroups(work, registrationId, scope.to)
-        : await factGroupsBetween(work, registrationId, scope.from, scope.to, byPeriod);
-    return groups.map((group) => ({ scheme: null, group }));
-  }
-  const rows = await work.rows<GroupRow & { scheme: string | null }>(
-    `SELECT $3 AS periodEnd, bucket, ${inSpan("$4", "scheme", schemes.length)} AS scheme, ${SUMS} FROM facts f
-     WHERE registration_id = $1 AND live = 1 AND held = 0 AND ${inScope(scope, "$2", "$3")} GROUP BY bucket, scheme`,
-    [registrationId, scope.from, scope.to, JSON.stringify(schemes)],
-  );
-  return rows.map(({ scheme, ...row }) => ({ scheme, group: grouped(row) }));
-}
-
 export type DescribedGroup = PeriodGroup & {
   bucket: string;
   treatment: Treatment;
   charged: Component["charged"];
+  levy: string;
 };
 
 /** Facts of a bucket, which differ in nothing but their days and amounts, and what else one of them says of all. */
@@ -149,21 +126,22 @@ export async function describedGroups(
   registrationId: number,
   periodEnd: string,
 ): Promise<DescribedGroup[]> {
-  const rows = await work.rows<GroupRow & { treatment: Treatment; charged: Component["charged"] }>(
-    `SELECT b.*, f.treatment, f.charged FROM (
+  const rows = await work.rows<GroupRow & Pick<DescribedGroup, "treatment" | "charged" | "levy">>(
+    `SELECT b.*, f.treatment, f.charged, f.levy FROM (
        SELECT period_end AS periodEnd, bucket, min(id) AS one, ${SUMS} FROM facts
        WHERE registration_id = $1 AND live = 1 AND period_end = $2 GROUP BY bucket) b JOIN facts f ON f.id = b.one`,
     [registrationId, periodEnd],
   );
-  return rows.map(({ treatment, charged, ...row }) => ({
+  return rows.map(({ treatment, charged, levy, ...row }) => ({
     ...grouped(row),
     bucket: row.bucket,
     treatment,
     charged,
+    levy,
   }));
 }
 
-function grouped({ bucket, ...sums }: GroupRow): PeriodGroup {
+export function grouped({ bucket, ...sums }: GroupRow): PeriodGroup {
   const [code, direction, rate, tags, credit, late] = JSON.parse(bucket) as [
     string,
     Direction,

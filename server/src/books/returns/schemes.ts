@@ -10,15 +10,15 @@ import { replacesFacts, schemeOn, schemesOf } from "@fiscalon/core/model/scheme"
 import type { FactGroup } from "@fiscalon/core/returns/evaluateReturn";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
+import { byScheme, dayGroups } from "./dayGroups.ts";
+import type { DayGroup } from "./dayGroups.ts";
 import { capitalOnReturn } from "./capitalOnReturn.ts";
 import { addBackOnReturn } from "./addBackOnReturn.ts";
 import { attributionOnReturn } from "./attributionOnReturn.ts";
 import { instalmentSteps } from "./instalmentSteps.ts";
 import { poolOnReturn, splitOnReturn } from "./poolOnReturn.ts";
-import { factGroups, factGroupsBetween, factGroupsByScheme, levySpans, scopeOfPeriod } from "./queries.ts";
+import { factGroups, factGroupsBetween, levySpans, scopeOfPeriod } from "./queries.ts";
 import type { ReturnScope } from "./queries.ts";
-import { wholePeriod } from "./wholePeriod.ts";
-import type { WholePeriod } from "./wholePeriod.ts";
 import type { SchemeOnReturn } from "./schemeOnReturn.ts";
 import { resaleOnReturn } from "./resaleOnReturn.ts";
 import { retailOnReturn } from "./retailOnReturn.ts";
@@ -63,14 +63,13 @@ export async function contentBetween(
   r: RegistrationRecord,
   scope: ReturnScope,
 ): Promise<ReturnContent> {
-  const byPeriod = scope.by === "period_end";
   return withCapital(
     work,
     r,
     scope,
     r.schemes.length > 0
       ? await underSchemes(work, r, scope)
-      : plainContent(await factGroupsBetween(work, r.id, scope.from, scope.to, byPeriod)),
+      : plainContent(await plainGroups(work, r, scope)),
   );
 }
 
@@ -89,6 +88,17 @@ async function withCapital(
     gain: content.gain + capital.gain,
     schemes: [...content.schemes, capital],
   };
+}
+
+/** The facts of a scope that no scheme sets aside. */
+function plainGroups(
+  work: Work,
+  { id }: RegistrationRecord,
+  { by, from, to }: ReturnScope,
+): Promise<FactGroup[]> {
+  return by === "period_end" && from === to
+    ? factGroups(work, id, to)
+    : factGroupsBetween(work, id, from, to, by === "period_end");
 }
 
 function plainContent(groups: readonly FactGroup[]): ReturnContent {
@@ -113,16 +123,12 @@ async function underSchemes(work: Work, r: RegistrationRecord, scope: ReturnScop
   const offered = schemesOf(work.packs.byId(r.pack));
   // Others than these leave all facts where they are.
   const replacing = offered.filter(({ id, rule }) => replacesFacts(rule) && spansOf(r, id).length > 0);
-  const [only] = replacing;
-  const whole =
-    only && replacing.length === 1 ? await wholePeriod(work, r, scope, only, spansOf(r, only.id)) : undefined;
+  const days = replacing.length === 0 ? [] : await dayGroups(work, r.id, scope);
   const all =
-    only && whole
-      ? whole.groups.map((group) => ({ scheme: only.id, group }))
-      : await factGroupsByScheme(
-          work,
-          r.id,
-          scope,
+    replacing.length === 0
+      ? (await plainGroups(work, r, scope)).map((group) => ({ scheme: null, group }))
+      : byScheme(
+          days,
           replacing.flatMap(({ id, levies }) => levySpans(levies, spansOf(r, id))),
         );
   const groupsOf = (id: string | null) => all.filter(({ scheme }) => scheme === id).map(({ group }) => group);
@@ -133,7 +139,7 @@ async function underSchemes(work: Work, r: RegistrationRecord, scope: ReturnScop
     if (spans.length === 0) continue;
     const own = groupsOf(definition.id);
     if (own.length === 0 && !schemeOn(spans, scope.to)) continue;
-    const { kept, ...scheme } = await onReturn(work, r, scope, definition, spans, own, whole);
+    const { kept, ...scheme } = await onReturn(work, r, scope, definition, spans, own, days);
     groups.push(...kept);
     schemes.push(scheme);
   }
@@ -153,11 +159,11 @@ async function onReturn(
   definition: SchemeDefinition,
   spans: readonly SchemeInForce[],
   groups: readonly FactGroup[],
-  whole: WholePeriod | undefined,
+  days: readonly DayGroup[],
 ): Promise<SchemeOnReturn & { kept: readonly FactGroup[] }> {
   const { rule } = definition;
   if (rule.kind === "turnover-rate")
-    return turnoverOnReturn(work, r, scope, { ...definition, rule }, spans, groups, whole);
+    return turnoverOnReturn(work, r, scope, { ...definition, rule }, spans, groups, days);
   if (rule.kind === "ratio-credit")
     return ratioOnReturn(work, r, scope, { ...definition, rule }, spans, groups);
   const result = await addedBy(work, r, scope, rule, spans);

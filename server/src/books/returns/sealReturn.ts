@@ -1,8 +1,10 @@
 import { createHash } from "node:crypto";
 import { FiscalError } from "@fiscalon/core/errors";
+import type { KeptAgreement } from "@fiscalon/contract/agreements";
 import type { Work, Writing } from "../../base/work.ts";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import type { RegistrationRecord } from "../../db/models.ts";
+import { agreementsToKeep } from "../agree/compared.ts";
 import { loadSetup, registrationIn } from "../loadSetup.ts";
 import { findingsOf } from "../findings/service.ts";
 import { takeBackSeparate } from "./late.ts";
@@ -37,7 +39,7 @@ export async function sealReturn(work: Work, clientId: number, rid: string, end:
         `${open.length} ${open.length === 1 ? "finding is" : "findings are"} open. Put each right, or accept it with a reason.`,
       );
     }
-    await freeze(work, clientId, r, end);
+    await freeze(work, clientId, r, end, await agreementsToKeep(work, setup, r, end));
   });
 }
 
@@ -61,6 +63,7 @@ export async function freeze(
   clientId: number,
   r: RegistrationRecord,
   end: string,
+  agreements: KeptAgreement[] | null,
 ): Promise<void> {
   const period = periodEnding(r, end);
   const { boxes, factCount } = await boxesNow(work, r, end);
@@ -74,6 +77,7 @@ export async function freeze(
   const change = {
     state: "sealed" as const,
     boxes: kept,
+    agreements,
     net: figuresOf(work, r, end, boxes).net,
     facts: factCount,
     hash,
@@ -114,7 +118,16 @@ export async function reopenReturn(work: Work, clientId: number, rid: string, en
     }
     await takeBackSeparate(work, r, end);
     await work.models.returns.update(
-      { state: "open", boxes: null, net: null, facts: null, hash: null, sealedAt: null, sealedBy: null },
+      {
+        state: "open",
+        boxes: null,
+        agreements: null,
+        net: null,
+        facts: null,
+        hash: null,
+        sealedAt: null,
+        sealedBy: null,
+      },
       { where: { id: record.id }, ...work.options },
     );
     await work.record({

@@ -14,12 +14,12 @@ import { isTurnover, setAside, turnoverRateScheme } from "@fiscalon/core/schemes
 import type { CapitalLine, SchemeFact, SliceYear } from "@fiscalon/core/schemes/turnoverRate";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
+import type { DayGroup } from "./dayGroups.ts";
 import { periodRule } from "./periodRule.ts";
 import { inScope, inSpan, levySpans } from "./queries.ts";
 import type { ReturnScope } from "./queries.ts";
-import { factsOfWhole, schemeFacts } from "./schemeFacts.ts";
+import { schemeFacts } from "./schemeFacts.ts";
 import { schedulesOf } from "./schedules.ts";
-import type { WholePeriod } from "./wholePeriod.ts";
 import type { SchemeOnReturn, SetAside } from "./schemeOnReturn.ts";
 
 /** A definition whose rule is of the kind that taxes turnover. */
@@ -33,12 +33,10 @@ export async function turnoverOnReturn(
   definition: TurnoverScheme,
   spans: readonly SchemeInForce[],
   groups: readonly FactGroup[],
-  whole?: WholePeriod,
+  days: readonly DayGroup[],
 ): Promise<SchemeOnReturn & { kept: FactGroup[] }> {
   const { rule } = definition;
-  const facts = whole
-    ? await factsOfWhole(work, r, whole.period, rule, whole.groups)
-    : await schemeFacts(work, r, scope, definition, spans);
+  const facts = await schemeFacts(work, r, scope, definition, spans, days);
   const bears = facts.some(({ code }) => rule.capital?.codes.includes(code));
   const current = scope.by === "period_end" && schemeOn(spans, scope.to) ? scope.to : null;
   const result = turnoverRateScheme(rule, {

@@ -1,33 +1,16 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import type { AgreementLine, AgreeLineBody } from "@fiscalon/contract/agreements";
-import type { StatementBrief } from "@fiscalon/contract/statements";
 import type { Work, Writing } from "../../base/work.ts";
+import { agreementsToKeep, comparedIn, figuresIn, restOf, spanOf } from "../../books/agree/compared.ts";
 import { keepAgreement, keptAgreement } from "../../books/agree/keptAgreement.ts";
-import type { Figures } from "../../books/agree/keptAgreement.ts";
-import type { Span } from "../../books/agree/apartRows.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
-import { periodEnding } from "../../books/returns/periods.ts";
+import { writtenSince } from "../../books/agree/writtenSince.ts";
+import { returnRecord } from "../../books/returns/records.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { ReportTable } from "../../exports/reportTable.ts";
-import { balanceViews } from "./balances/balances.ts";
-import { controlAgreement } from "./controlAgreement.ts";
-import { heldCredit } from "./heldCredit.ts";
-import { statementBriefs } from "./statements/views.ts";
-import { figuresOf } from "./turnover/agreeSpan.ts";
-import { bridgeOver } from "./turnover/bridge.ts";
-import type { Bridge } from "./turnover/bridge.ts";
 import { unpaidPage } from "./unpaid.ts";
 
 const NONE = { offset: 0, limit: 0, search: "", descending: false };
-
-/** Two figures with what stands between them, before anybody said something of it. */
-type Compared = Omit<AgreementLine, "state" | "agreed" | "changed" | "explained" | "rest"> & {
-  causes: readonly { name: string; amount: number }[];
-  /** Of a bridge its figures in their own order; elsewhere the two and the causes. */
-  figures?: Figures;
-  /** What nobody has named a cause for, part of what is left. */
-  open?: number;
-};
 
 /** Every agreement of a period: both figures, what explains the difference, what is left, and who agreed it. */
 export async function agreementLines(
@@ -37,12 +20,20 @@ export async function agreementLines(
   end: string,
 ): Promise<AgreementLine[]> {
   const span = spanOf(r, end);
+  const record = await returnRecord(work, r.id, end);
   const lines: AgreementLine[] = [];
   for (const compared of await comparedIn(work, setup, r, end)) {
-    const { causes, figures: _figures, open: _open, ...line } = compared;
+    const { causes: _causes, figures: _figures, open: _open, ...line } = compared;
     const { explained, rest } = restOf(compared);
     const kept = await keptAgreement(work, r, compared.id, span, figuresIn(compared));
-    lines.push({ ...line, explained, rest, ...kept });
+    const asSealed = record?.agreements?.find(({ id }) => id === compared.id);
+    const sealed = asSealed ? { left: asSealed.left, right: asSealed.right, rest: asSealed.rest } : null;
+    const moved = sealed && (sealed.left !== line.left || sealed.right !== line.right);
+    const moment = kept.state === "changed" ? kept.agreed?.at : moved ? record?.sealedAt : null;
+    // A balance is of everything up to a day.
+    const days = line.screen === "agree/balances" ? { from: "0000-01-01", to: span.to } : span;
+    const since = moment ? await writtenSince(work, setup.client.id, days, moment) : null;
+    lines.push({ ...line, explained, rest, ...kept, sealed, since });
   }
   return [...lines, ...(await waitingIn(work, setup, r, end))];
 }
@@ -68,108 +59,6 @@ export async function agreeLine(
   await keepAgreement(work, r, kept, note);
 }
 
-function spanOf(r: RegistrationRecord, end: string): Span {
-  const { from, to } = periodEnding(r, end);
-  return { from, to };
-}
-
-function restOf({ left, right, causes }: Compared): { explained: number; rest: number } {
-  const explained = causes.reduce((sum, { amount }) => sum + amount, 0);
-  return { explained, rest: right - left - explained };
-}
-
-function figuresIn(compared: Compared): Figures {
-  const { figures, leftName, left, rightName, right, causes } = compared;
-  return (
-    figures ?? [
-      [leftName, left],
-      ...causes.map(({ name, amount }) => [name, amount] as const),
-      ["Rest", restOf(compared).rest],
-      [rightName, right],
-    ]
-  );
-}
-
-async function comparedIn(
-  work: Work,
-  setup: ClientSetup,
-  r: RegistrationRecord,
-  end: string,
-): Promise<Compared[]> {
-  const period = periodEnding(r, end);
-  const control = await controlAgreement(work, setup, r, end);
-  const closing = control.columns.reduce((sum, column) => sum + column.closing, 0);
-  const bridges: Bridge[] = [];
-  for (const of of ["turnover", "purchases"] as const)
-    bridges.push(await bridgeOver(work, r, spanOf(r, end), of));
-  const balances = await balanceViews(work, setup, end < work.today ? end : work.today);
-  const statements = (await statementBriefs(work, r)).filter(
-    ({ periodEnd }) => periodEnd >= period.from && periodEnd <= period.to,
-  );
-  return [
-    {
-      id: "control",
-      title: "Control accounts",
-      screen: "agree/control",
-      path: "agree/control",
-      leftName: "Ledger",
-      left: closing,
-      rightName: "Declared, settled and paid",
-      right: closing - control.left,
-      causes: [],
-      waiting: control.uncoded.filter(({ reason }) => reason === null).length,
-    },
-    ...bridges.map(comparedBridge),
-    ...balances.map((balance): Compared => ({
-      id: balance.id,
-      title: balance.name,
-      screen: "agree/balances",
-      path: "agree/balances",
-      leftName: balance.leftName,
-      left: balance.left,
-      rightName: balance.rightName,
-      right: balance.right,
-      causes: balance.causes,
-      waiting: 0,
-    })),
-    ...statements.map(comparedStatement),
-  ];
-}
-
-function comparedBridge({ of, agreement }: Bridge): Compared {
-  const isTurnover = of === "turnover";
-  return {
-    id: of,
-    title: isTurnover ? "Turnover" : "Purchases",
-    screen: isTurnover ? "agree/turnover" : "agree/purchases",
-    path: isTurnover ? "agree/turnover" : "agree/purchases",
-    leftName: isTurnover ? "Income" : "Costs",
-    left: agreement.left,
-    rightName: "Declared",
-    right: agreement.right,
-    causes: agreement.causes,
-    figures: figuresOf(agreement, of),
-    open: agreement.open.amount,
-    waiting: agreement.open.rows,
-  };
-}
-
-/** What was decided explains its part; the rest is what nobody has looked at yet. */
-function comparedStatement(one: StatementBrief): Compared {
-  return {
-    id: ["statement", one.kind, one.periodEnd, one.party].join("/"),
-    title: one.party === "" ? one.title : `${one.title}: ${one.party}`,
-    screen: "agree/statements",
-    path: `agree/statements/${one.id}`,
-    leftName: "Our documents",
-    left: one.ours,
-    rightName: "Their list",
-    right: one.theirs,
-    causes: [{ name: "Decided", amount: one.apart - one.apartOpen }],
-    waiting: one.undecided,
-  };
-}
-
 /** What waits without two figures to compare. */
 async function waitingIn(
   work: Work,
@@ -177,23 +66,9 @@ async function waitingIn(
   r: RegistrationRecord,
   end: string,
 ): Promise<AgreementLine[]> {
-  const held = await heldCredit(work, setup, { ...NONE, state: "waiting" });
   const unpaid = await unpaidPage(work, setup, r, end, { ...NONE, rule: "" });
-  const bare = { explained: 0, state: null, agreed: null, changed: [] };
+  const bare = { explained: 0, state: null, agreed: null, changed: [], sealed: null, since: null };
   return [
-    {
-      ...bare,
-      id: "held",
-      title: "Input tax not yet deducted",
-      screen: "agree/held",
-      path: "agree/held",
-      leftName: "Ledger",
-      left: held.ledger,
-      rightName: "Documents that wait",
-      right: held.waiting,
-      rest: held.waiting - held.ledger,
-      waiting: held.total,
-    },
     {
       ...bare,
       id: "unpaid",
@@ -210,47 +85,49 @@ async function waitingIn(
   ];
 }
 
-/** The agreements of a period as a paper: figures, what is left, who agreed it. */
+/** The agreements of a period as a paper: both figures, every cause, what is left, who agreed it; as they are, or as sealed. */
 export async function agreementTable(
   work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,
   end: string,
+  asSealed: boolean,
 ): Promise<ReportTable> {
   const { from, to } = spanOf(r, end);
-  const lines = await agreementLines(work, setup, r, end);
+  const record = await returnRecord(work, r.id, end);
+  const kept = asSealed ? record?.agreements : await agreementsToKeep(work, setup, r, end);
+  if (!kept)
+    throw new FiscalError("agree/not-sealed", "This period keeps no agreements: it is not sealed.", "sealed");
   return {
     title: "Agreements",
-    about: `${setup.client.name}, ${work.packs.levyNames(r.levies)}, ${from} to ${to}`,
+    about: `${setup.client.name}, ${work.packs.levyNames(r.levies)}, ${from} to ${to}${asSealed ? `, as sealed on ${record?.sealedAt?.slice(0, 10) ?? ""}` : ""}`,
     digits: setup.plain.digits,
     columns: [
-      { name: "Agreement", width: 130 },
-      { name: "Left", width: 90 },
+      { name: "Agreement", width: 150 },
+      { name: "Figure", width: 190 },
       { name: "Amount", amount: true },
-      { name: "Explained", amount: true },
-      { name: "Right", width: 90 },
-      { name: "Amount", amount: true },
-      { name: "Left over", amount: true },
-      { name: "State", width: 130 },
+      { name: "State", width: 200 },
     ],
-    rows: lines.map(
-      ({ title, leftName, left, explained, rightName, right, rest, waiting, state, agreed }) => ({
-        cells: [
-          title,
-          leftName,
-          left,
-          explained,
-          rightName,
-          right,
-          rest,
-          [
-            ...(state === null ? [] : [state]),
-            ...(agreed ? [`by ${agreed.by} on ${agreed.at.slice(0, 10)}`] : []),
-            ...(agreed?.note ? [agreed.note] : []),
-            ...(waiting > 0 ? [`${waiting} waiting`] : []),
-          ].join(", "),
-        ],
-      }),
+    rows: kept.flatMap(
+      ({ title, leftName, left, causes, rightName, right, rest, waiting, state, agreed }) => [
+        {
+          cells: [
+            title,
+            leftName,
+            left,
+            [
+              state,
+              ...(agreed ? [`by ${agreed.by} on ${agreed.at.slice(0, 10)}`] : []),
+              ...(agreed?.note ? [agreed.note] : []),
+              ...(waiting > 0 ? [`${waiting} waiting`] : []),
+            ].join(", "),
+          ],
+          total: true,
+        },
+        ...causes.map(({ name, amount }) => ({ cells: ["", name, amount, ""] })),
+        { cells: ["", rightName, right, ""] },
+        { cells: ["", "Left", rest, ""] },
+      ],
     ),
   };
 }

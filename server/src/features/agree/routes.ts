@@ -20,9 +20,10 @@ import { HELD_ORDER, heldCredit } from "./heldCredit.ts";
 import type { HeldFilter } from "./heldCredit.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import { agreeLine, agreementLines, agreementTable } from "./overview.ts";
-import type { Span } from "../../books/agree/apartRows.ts";
+import type { Span } from "../../books/agree/turnover/apartRows.ts";
 import { yearTable, yearView } from "./yearView.ts";
-import { controlAgreement, explainEntry } from "./controlAgreement.ts";
+import { controlAgreement } from "../../books/agree/controlAgreement.ts";
+import { explainEntry } from "./explainEntry.ts";
 
 const YEAR = "/clients/:id/registrations/:rid/year";
 const registrationParams = clientParams.append({ rid: Joi.string().max(60).required() });
@@ -56,18 +57,21 @@ export async function agreeRoutes(app: FastifyInstance): Promise<void> {
     },
   );
 
-  app.get<{ Params: { id: number; rid: string; period: string }; Querystring: { format: TableFormat } }>(
+  app.get<{
+    Params: { id: number; rid: string; period: string };
+    Querystring: { format: TableFormat; sealed: boolean };
+  }>(
     `${AGREEMENTS}/file`,
     {
       schema: described("The agreements of a period as a file", "Agree", {
         params: returnParams,
-        querystring: formatQuery,
+        querystring: formatQuery.append({ sealed: Joi.boolean().default(false) }),
       }),
     },
-    async ({ work, params, query }, reply) => {
-      const setup = await loadSetup(work, params.id);
-      const table = await agreementTable(work, setup, registrationIn(setup, params.rid), params.period);
-      return sendTable(reply, `agreements-${params.period}`, query.format, table);
+    async ({ work, params: { id, rid, period }, query: { format, sealed } }, reply) => {
+      const setup = await loadSetup(work, id);
+      const table = await agreementTable(work, setup, registrationIn(setup, rid), period, sealed);
+      return sendTable(reply, `agreements-${period}${sealed ? "-as-sealed" : ""}`, format, table);
     },
   );
 

@@ -4,7 +4,7 @@ import type { RateSchedules } from "@fiscalon/core/model/taxCode";
 import type { BoxDefinition, ReturnForm } from "@fiscalon/core/model/returnForm";
 import type { YearBox, YearView } from "@fiscalon/contract/yearRollUp";
 import type { Work } from "../../base/work.ts";
-import type { Span } from "../../books/agree/apartRows.ts";
+import type { Span } from "../../books/agree/turnover/apartRows.ts";
 import { annualForm, boxesOfYear } from "../../books/returns/boxesOfYear.ts";
 import type { YearStretch } from "../../books/returns/boxesOfYear.ts";
 import { boxesNow, evaluated, formOf } from "../../books/returns/evaluation.ts";
@@ -15,7 +15,7 @@ import { schedulesOf } from "../../books/returns/schedules.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { ReportTable } from "../../exports/reportTable.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
-import { requireWhole } from "./turnover/bridge.ts";
+import { requireWhole } from "../../books/agree/turnover/bridge.ts";
 
 type Amounts = ReadonlyMap<string, number>;
 

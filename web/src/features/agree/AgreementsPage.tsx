@@ -10,9 +10,10 @@ import { useScope } from "../../app/scope.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { FileLinks } from "../../kit/FileLinks.tsx";
-import { showMoment, showPeriod } from "../../kit/format.ts";
+import { plural, showDate, showMoment, showPeriod } from "../../kit/format.ts";
 import { TextField } from "../../kit/formFields.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
+import { useTrail } from "../../kit/trailContext.ts";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
 import { Waiting } from "../../kit/Waiting.tsx";
 import { AgreeLinks } from "./AgreeLinks.tsx";
@@ -44,6 +45,14 @@ export function AgreementsPage() {
       {lines && (
         <>
           <div className="no-print mb-2 flex justify-end gap-4">
+            {lines.some(({ sealed }) => sealed) && (
+              <FileLinks
+                href={file}
+                query={{ sealed: "true" }}
+                formats={["xlsx", "pdf"]}
+                words=" as sealed"
+              />
+            )}
             <FileLinks href={file} />
           </div>
           <table className="sheet-table">
@@ -76,8 +85,9 @@ export function AgreementsPage() {
                   <td className={line.rest === 0 ? "num" : "num text-warning"}>
                     {line.leftName !== "" && money(line.rest)}
                   </td>
-                  <td className={line.agreed ? "!whitespace-normal" : ""}>
+                  <td className={line.agreed || line.since ? "!whitespace-normal" : ""}>
                     <StateOf line={line} digits={digits} />
+                    <Since line={line} digits={digits} />
                   </td>
                   <td>
                     {line.state !== null && line.state !== "agreed" && line.state !== "accepted" && (
@@ -145,6 +155,36 @@ function StateOf({ line, digits }: { line: AgreementLine; digits: number }) {
         ))}
       </span>
     </>
+  );
+}
+
+/** What a line was when its period was sealed, where it is another now, and what was written since. */
+function Since({ line: { sealed, left, right, since }, digits }: { line: AgreementLine; digits: number }) {
+  const { open } = useTrail();
+  const money = (amount: number) => displayAmount(amount, digits);
+  const moved = sealed && (sealed.left !== left || sealed.right !== right);
+  if (!moved && !since) return null;
+  return (
+    <span className="quiet block text-[12px]">
+      {moved && (
+        <span className="block">
+          as sealed {money(sealed.left)} against {money(sealed.right)}, {money(sealed.rest)} left
+        </span>
+      )}
+      {since && since.total > 0 && (
+        <details>
+          <summary className="cursor-pointer">
+            {plural(since.total, "entry", "entries")} written since
+          </summary>
+          {since.rows.map(({ ref, text, date }) => (
+            <button key={ref} type="button" className="word-link block text-left" onClick={() => open(ref)}>
+              {showDate(date)} {text}
+            </button>
+          ))}
+          {since.total > since.rows.length && <span>and {since.total - since.rows.length} more</span>}
+        </details>
+      )}
+    </span>
   );
 }
 

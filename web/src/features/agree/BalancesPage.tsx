@@ -54,7 +54,7 @@ export function BalancesPage() {
 function BalanceSheet({ view, on }: { view: BalanceView; on: string }) {
   const { minorDigits: digits, path } = useScope();
   const [shown, setShown] = useState<string | null>(null);
-  const { id, name, leftName, rightName, leftRef, left, right, causes, rest } = view;
+  const { id, name, leftName, rightName, path: kept, leftRef, left, right, causes, rest } = view;
   const sums = causes.reduce((all, { amount }) => [...all, (all.at(-1) ?? 0) + amount], [left]);
   const scale = scaleOf([...sums, right]);
   const toggle = (cause: string) => setShown(shown === cause ? null : cause);
@@ -88,7 +88,7 @@ function BalanceSheet({ view, on }: { view: BalanceView; on: string }) {
           <BridgeLine
             strong
             name={
-              <Link className="word-link" to={path(id.startsWith("bank/") ? "books/bank" : "books/payments")}>
+              <Link className="word-link" to={path(kept)}>
                 {rightName}
               </Link>
             }

@@ -14,6 +14,7 @@ import { Waiting } from "../../kit/Waiting.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { AgreeDialog } from "./AgreeDialog.tsx";
 import { BridgeBy } from "./BridgeBy.tsx";
+import { DragRows } from "./DragRows.tsx";
 import { BridgeRows } from "./BridgeRows.tsx";
 import { Bar, BridgeColumns, BridgeLine, CauseName, scaleOf } from "./WaterfallRow.tsx";
 import { AgreeLinks } from "./AgreeLinks.tsx";
@@ -153,93 +154,109 @@ function BridgeSheet({ view, rid }: { view: BridgeView; rid: number }) {
     boxes.length === 0 ? words.value : `${boxes.length === 1 ? "Box" : "Boxes"} ${boxes.join(", ")}`;
   return (
     <>
-      <table className="sheet-table table-fixed">
-        <BridgeColumns />
-        <thead>
-          <tr>
-            <th>Cause</th>
-            <th className="num">Amount</th>
-            <th>Step</th>
-            <th>Found by</th>
-          </tr>
-        </thead>
-        <tbody>
-          <BridgeLine
-            strong
-            name={words.from}
-            detail={plural(accounts.length, "account")}
-            amount={figure(
-              left,
-              words.income,
-              words.posted,
-              accounts.map(({ code, name, amount }) => ({
-                ref: `account/${code}/${from}/${to}`,
-                label: `${code} ${name}`,
-                amount,
-              })),
-            )}
-            bar={<Bar scale={scale} from={left} to={left} sum />}
-          />
-          {causes.map(({ id, name, amount, rows, found }, index) => [
+      <DragRows>
+        <table className="sheet-table table-fixed">
+          <BridgeColumns />
+          <thead>
+            <tr>
+              <th>Cause</th>
+              <th className="num">Amount</th>
+              <th>Step</th>
+              <th>Found by</th>
+            </tr>
+          </thead>
+          <tbody>
             <BridgeLine
-              key={id}
-              name={
-                rows === 0 ? name : <CauseName name={name} shown={shown === id} onToggle={() => toggle(id)} />
-              }
-              detail={rows === 0 ? "" : plural(rows, "row")}
-              amount={
-                rows === 0 ? (
-                  figure(amount, name, "Worked out from the boxes.", inBoxes)
-                ) : (
-                  <button
-                    type="button"
-                    className="figure"
-                    aria-label={`${name} ${displayAmount(amount, digits)}, open rows`}
-                    onClick={() => toggle(id)}
-                  >
-                    {displayAmount(amount, digits)}
-                  </button>
-                )
-              }
-              bar={<Bar scale={scale} from={sums[index] ?? left} to={sums[index + 1] ?? right} />}
-              found={found}
-            />,
-            shown === id && (
-              <BridgeRows key={`${id} rows`} view={view} rid={rid} cause={id} byPerson={found === "person"} />
-            ),
-          ])}
-          {open.rows > 0 && (
-            <BridgeLine
-              name={<CauseName name="Without a cause" shown={shown === ""} onToggle={() => toggle("")} />}
-              detail={`${plural(open.rows, "row")} to be named`}
-              amount={displayAmount(open.amount, digits)}
-              bar={<Bar scale={scale} from={sums.at(-1) ?? left} to={(sums.at(-1) ?? left) + open.amount} />}
-              found="nobody yet"
+              strong
+              name={words.from}
+              detail={plural(accounts.length, "account")}
+              amount={figure(
+                left,
+                words.income,
+                words.posted,
+                accounts.map(({ code, name, amount }) => ({
+                  ref: `account/${code}/${from}/${to}`,
+                  label: `${code} ${name}`,
+                  amount,
+                })),
+              )}
+              bar={<Bar scale={scale} from={left} to={left} sum />}
             />
-          )}
-          {open.rows > 0 && shown === "" && <BridgeRows view={view} rid={rid} cause="" byPerson />}
-          <BridgeLine
-            strong
-            name={`Declared, ${view.form}`}
-            detail={box}
-            amount={figure(
-              right,
-              "Declared",
-              boxes.length === 0
-                ? `The form has no boxes of it. ${words.value}.`
-                : "The boxes as they are filed, or would be.",
-              inBoxes,
+            {causes.map(({ id, name, amount, rows, found }, index) => [
+              <BridgeLine
+                key={id}
+                name={
+                  rows === 0 ? (
+                    name
+                  ) : (
+                    <CauseName name={name} shown={shown === id} onToggle={() => toggle(id)} />
+                  )
+                }
+                detail={rows === 0 ? "" : plural(rows, "row")}
+                amount={
+                  rows === 0 ? (
+                    figure(amount, name, "Worked out from the boxes.", inBoxes)
+                  ) : (
+                    <button
+                      type="button"
+                      className="figure"
+                      aria-label={`${name} ${displayAmount(amount, digits)}, open rows`}
+                      onClick={() => toggle(id)}
+                    >
+                      {displayAmount(amount, digits)}
+                    </button>
+                  )
+                }
+                bar={<Bar scale={scale} from={sums[index] ?? left} to={sums[index + 1] ?? right} />}
+                found={found}
+              />,
+              shown === id && (
+                <BridgeRows
+                  key={`${id} rows`}
+                  view={view}
+                  rid={rid}
+                  cause={id}
+                  byPerson={found === "person"}
+                />
+              ),
+            ])}
+            {open.rows > 0 && (
+              <BridgeLine
+                name={<CauseName name="Without a cause" shown={shown === ""} onToggle={() => toggle("")} />}
+                detail={`${plural(open.rows, "row")} to be named`}
+                amount={displayAmount(open.amount, digits)}
+                bar={
+                  <Bar scale={scale} from={sums.at(-1) ?? left} to={(sums.at(-1) ?? left) + open.amount} />
+                }
+                found="nobody yet"
+              />
             )}
-            bar={<Bar scale={scale} from={right} to={right} sum />}
-          />
-          <BridgeLine
-            name={<span className={rest === 0 ? "text-success" : "text-warning"}>Left</span>}
-            detail={rest === 0 ? "nothing is left to explain" : `${plural(open.rows, "row")} without a cause`}
-            amount={displayAmount(rest, digits)}
-            bar={null}
-          />
-        </tbody>
-      </table>
+            {open.rows > 0 && shown === "" && <BridgeRows view={view} rid={rid} cause="" byPerson />}
+            <BridgeLine
+              strong
+              name={`Declared, ${view.form}`}
+              detail={box}
+              amount={figure(
+                right,
+                "Declared",
+                boxes.length === 0
+                  ? `The form has no boxes of it. ${words.value}.`
+                  : "The boxes as they are filed, or would be.",
+                inBoxes,
+              )}
+              bar={<Bar scale={scale} from={right} to={right} sum />}
+            />
+            <BridgeLine
+              name={<span className={rest === 0 ? "text-success" : "text-warning"}>Left</span>}
+              detail={
+                rest === 0 ? "nothing is left to explain" : `${plural(open.rows, "row")} without a cause`
+              }
+              amount={displayAmount(rest, digits)}
+              bar={null}
+            />
+          </tbody>
+        </table>
+      </DragRows>
       <AgreedNote view={view} />
       <BridgeBy
         view={view}

@@ -1,4 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useDndMonitor, useDraggable } from "@dnd-kit/core";
+import { GripVertical } from "lucide-react";
 import { useState } from "react";
 import type { BridgeOf } from "@fiscalon/core/agree/turnoverBridge";
 import type { BridgeRow, BridgeView } from "@fiscalon/contract/bridge";
@@ -11,6 +13,7 @@ import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Field } from "../../kit/Field.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate } from "../../kit/format.ts";
+import { CauseChips, NEW_CAUSE } from "./CauseChips.tsx";
 import { MoreRows } from "./WaterfallRow.tsx";
 
 const PAGE = 50;
@@ -37,6 +40,19 @@ export function BridgeRows({
     queryFn: () => api.get(ROWS, [client?.id, rid], { of, from, to, cause, offset: 0, limit }),
     placeholderData: (before) => before,
   });
+  const save = useNaming({ of, from, to }, rid, () => setChosen(new Set()));
+  useDndMonitor({
+    onDragEnd: ({ active, over }) => {
+      const dropped = over?.data.current?.["cause"] as unknown;
+      const key = String(active.id);
+      if (typeof dropped !== "string" || !page?.rows.some((row) => row.key === key)) return;
+      give(chosen.has(key) ? chosen : new Set([key]), dropped);
+    },
+  });
+  const give = (keys: ReadonlySet<string>, name: string) => {
+    setChosen(keys);
+    if (name !== NEW_CAUSE) save.mutate({ keys: [...keys], name, reason: "" });
+  };
   if (error || !page)
     return (
       <tr>
@@ -50,6 +66,18 @@ export function BridgeRows({
   };
   return (
     <>
+      {byPerson && page.rows.length > 0 && (
+        <tr>
+          <td colSpan={4}>
+            <CauseChips
+              named={named.filter((name) => `named ${name}` !== cause)}
+              active={chosen.size > 0}
+              onChoose={(name) => give(chosen, name)}
+            />
+            <ErrorNote error={save.error} />
+          </td>
+        </tr>
+      )}
       {page.rows.map((row) => (
         <RowOf
           key={row.key}
@@ -66,11 +94,9 @@ export function BridgeRows({
           <td colSpan={4}>
             <Naming
               rows={page.rows.filter(({ key }) => chosen.has(key))}
-              span={{ of, from, to }}
-              rid={rid}
+              save={save}
               named={named}
               takesBack={cause !== ""}
-              onDone={() => setChosen(new Set())}
             />
           </td>
         </tr>
@@ -99,6 +125,7 @@ function RowOf({
     <tr className="text-[13.5px]">
       <td className="pl-8 !whitespace-normal">
         <label className="flex items-baseline gap-2">
+          {onChoose && <Grip rowKey={row.key} name={number || what} />}
           {onChoose && (
             <input
               type="checkbox"
@@ -128,35 +155,59 @@ function RowOf({
   );
 }
 
-/** A cause for the rows that are chosen: one that was named before, or a new one. */
-function Naming({
-  rows,
-  span,
-  rid,
-  named,
-  takesBack,
-  onDone,
-}: {
-  rows: readonly BridgeRow[];
-  span: { of: BridgeOf; from: string; to: string };
-  rid: number;
-  named: readonly string[];
-  takesBack: boolean;
-  onDone: () => void;
-}) {
+/** The handle by which a row is dragged to a cause; space takes it, the arrows move it. */
+function Grip({ rowKey, name }: { rowKey: string; name: string }) {
+  const { setNodeRef, attributes, listeners } = useDraggable({ id: rowKey, data: { name } });
+  return (
+    <button
+      ref={setNodeRef}
+      type="button"
+      className="cursor-grab self-center text-base-content/50"
+      {...attributes}
+      {...listeners}
+      aria-label={`Drag ${name} to a cause`}
+    >
+      <GripVertical size={14} aria-hidden />
+    </button>
+  );
+}
+
+interface Naming {
+  keys: string[];
+  name: string;
+  reason: string;
+}
+
+/** Names the cause of rows, or takes what was named back. */
+function useNaming(span: { of: BridgeOf; from: string; to: string }, rid: number, onDone: () => void) {
   const { client } = useScope();
   const queries = useQueryClient();
-  const [first] = rows;
-  const [cause, setCause] = useState(first?.suggestion ?? "");
-  const [reason, setReason] = useState(first?.reason ?? "");
-  const save = useMutation({
-    mutationFn: (name: string) =>
-      api.post(CAUSES, [client?.id, rid], { ...span, keys: rows.map(({ key }) => key), cause: name, reason }),
+  return useMutation({
+    mutationFn: ({ keys: named, name, reason }: Naming) =>
+      api.post(CAUSES, [client?.id, rid], { ...span, keys: named, cause: name, reason }),
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
       onDone();
     },
   });
+}
+
+/** A cause for the rows that are chosen: one that was named before, or a new one. */
+function Naming({
+  rows,
+  save,
+  named,
+  takesBack,
+}: {
+  rows: readonly BridgeRow[];
+  save: ReturnType<typeof useNaming>;
+  named: readonly string[];
+  takesBack: boolean;
+}) {
+  const [first] = rows;
+  const [cause, setCause] = useState(first?.suggestion ?? "");
+  const [reason, setReason] = useState(first?.reason ?? "");
+  const give = (name: string) => save.mutate({ keys: rows.map(({ key }) => key), name, reason });
   return (
     <div className="flex flex-wrap items-end gap-3 py-2 pl-6" role="group" aria-label="Name a cause">
       <Combo
@@ -176,16 +227,15 @@ function Naming({
         type="button"
         className="btn btn-primary"
         disabled={cause === "" || save.isPending}
-        onClick={() => save.mutate(cause)}
+        onClick={() => give(cause)}
       >
         Name it
       </button>
       {takesBack && (
-        <button type="button" className="word-link pb-2" onClick={() => save.mutate("")}>
+        <button type="button" className="word-link pb-2" onClick={() => give("")}>
           take the name back
         </button>
       )}
-      <ErrorNote error={save.error} />
     </div>
   );
 }

@@ -4,17 +4,17 @@ import { date } from "@fiscalon/contract/fields";
 import { clientParams, described } from "../../../base/validation.ts";
 import { loadSetup } from "../../../books/loadSetup.ts";
 import { paging } from "../../../db/listOrder.ts";
-import { balanceRows, balanceViews } from "./balances.ts";
+import { balanceRows, balanceViews } from "../../../books/agree/balances/balances.ts";
 
 const BASE = "/clients/:id/balances";
 
-/** Debtors, creditors and banks of a client against what they stand for. */
+/** Balances of a client against what they stand for. */
 export async function balanceRoutes(app: FastifyInstance): Promise<void> {
   app.get<{ Params: { id: number }; Querystring: { on: string } }>(
     BASE,
     {
       schema: described(
-        "Debtors, creditors and banks on a day, against open items and lines of the bank",
+        "Debtors, creditors, banks, credit and stock on a day, against what they stand for",
         "Agree",
         {
           params: clientParams,
@@ -44,8 +44,7 @@ export async function balanceRoutes(app: FastifyInstance): Promise<void> {
       }),
     },
     async ({ work, params, query: { on, ...query } }) => {
-      const { client } = await loadSetup(work, params.id);
-      return balanceRows(work, client.id, on, query);
+      return balanceRows(work, await loadSetup(work, params.id), on, query);
     },
   );
 }

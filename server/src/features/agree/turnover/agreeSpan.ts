@@ -5,8 +5,9 @@ import { keepAgreement, keptAgreement } from "../../../books/agree/keptAgreement
 import { FiscalError } from "@fiscalon/core/errors";
 import type { Work, Writing } from "../../../base/work.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
-import { apartRows } from "../../../books/agree/apartRows.ts";
-import type { Span } from "../../../books/agree/apartRows.ts";
+import { apartRows } from "../../../books/agree/turnover/apartRows.ts";
+import { figuresOf } from "../../../books/agree/turnover/bridge.ts";
+import type { Span } from "../../../books/agree/turnover/apartRows.ts";
 
 /** What somebody agreed of a span, and what has changed since. */
 export function agreedSpan(
@@ -17,17 +18,6 @@ export function agreedSpan(
   now: Agreement,
 ): Promise<Pick<BridgeView, "state" | "agreed" | "changed">> {
   return keptAgreement(work, r, of, span, figuresOf(now, of));
-}
-
-/** Names and amounts of a bridge, in the order of the bridge. */
-export function figuresOf({ left, right, causes, open, rest }: Agreement, of: BridgeOf): [string, number][] {
-  return [
-    [of === "turnover" ? "Income" : "Costs", left],
-    ...causes.map(({ name, amount }): [string, number] => [name, amount]),
-    ["Without a cause", open.amount],
-    ["Rest", rest - open.amount],
-    ["Declared", right],
-  ];
 }
 
 /**

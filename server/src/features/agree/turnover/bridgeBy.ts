@@ -1,15 +1,16 @@
+import { at } from "@fiscalon/core/at";
 import { BRIDGES } from "@fiscalon/core/agree/turnoverBridge";
 import type { BridgeOf } from "@fiscalon/core/agree/turnoverBridge";
 import { boxTags } from "@fiscalon/core/model/boxTags";
 import type { BoxTag, Measure } from "@fiscalon/core/model/boxTags";
 import type { BridgeBy, BridgeByPage, BridgeByRow } from "@fiscalon/contract/bridge";
-import { amountOn, valueOnce } from "../../../books/agree/apartRows.ts";
-import type { Span } from "../../../books/agree/apartRows.ts";
+import { amountOn, valueOnce } from "../../../books/agree/turnover/apartRows.ts";
+import type { Span } from "../../../books/agree/turnover/apartRows.ts";
 import { formOf } from "../../../books/returns/evaluation.ts";
 import type { Work } from "../../../base/work.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
-import { requireWhole } from "./bridge.ts";
-import { turnoverBoxes } from "./turnoverBoxes.ts";
+import { requireWhole } from "../../../books/agree/turnover/bridge.ts";
+import { turnoverBoxes } from "../../../books/agree/turnover/turnoverBoxes.ts";
 
 /** What a line's fact says, once a line. */
 const OF_FACT = (column: "treatment" | "rate") =>
@@ -132,7 +133,7 @@ function weigh(tags: readonly BoxTag[]): number[] {
   return [0, 1, 2, 3].map((part) =>
     tags.reduce(
       (sum, { sign, measure, times }) =>
-        sum + (COUNTS[measure][part] ?? 0) * sign * (Number(times.n) / Number(times.d)),
+        sum + at(COUNTS[measure], part) * sign * (Number(times.n) / Number(times.d)),
       0,
     ),
   );

@@ -3,8 +3,9 @@ import type { Work } from "../../../base/work.ts";
 import type { ClientSetup } from "../../../books/loadSetup.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
 import type { ReportTable } from "../../../exports/reportTable.ts";
-import type { Span } from "../../../books/agree/apartRows.ts";
-import { bridgeOver, bridgePage, bridgeView } from "./bridge.ts";
+import type { Span } from "../../../books/agree/turnover/apartRows.ts";
+import { bridgeOver } from "../../../books/agree/turnover/bridge.ts";
+import { bridgePage, bridgeView } from "./bridgeView.ts";
 
 /** No limit, as the database writes it. */
 const ALL = -1;

@@ -6,8 +6,8 @@ import type { Measures } from "@fiscalon/core/model/boxTags";
 import type { ReturnForm } from "@fiscalon/core/model/returnForm";
 import type { Work } from "../../../base/work.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
-import type { ApartRow, Span } from "../../../books/agree/apartRows.ts";
-import { turnoverBoxes } from "./turnoverBoxes.ts";
+import type { ApartRow, Span } from "../../../books/agree/turnover/apartRows.ts";
+import { turnoverBoxes } from "../../../books/agree/turnover/turnoverBoxes.ts";
 
 /**
  * Lines of codes whose value is not what the turnover boxes hold of it, largest first: `ledger` the value, `base` what the

@@ -9,10 +9,11 @@ import { loadSetup, registrationIn } from "../../../books/loadSetup.ts";
 import { paging } from "../../../db/listOrder.ts";
 import { formatQuery, sendTable } from "../../../exports/sendTable.ts";
 import type { TableFormat } from "../../../exports/sendTable.ts";
-import type { Span } from "../../../books/agree/apartRows.ts";
+import type { Span } from "../../../books/agree/turnover/apartRows.ts";
 import { agreeSpan, nameCause } from "./agreeSpan.ts";
 import { bridgeBy, bridgeByLines } from "./bridgeBy.ts";
-import { bridgeOver, bridgePage, bridgeView } from "./bridge.ts";
+import { bridgeOver } from "../../../books/agree/turnover/bridge.ts";
+import { bridgePage, bridgeView } from "./bridgeView.ts";
 import { bridgeTable } from "./bridgeTable.ts";
 
 const BASE = "/clients/:id/registrations/:rid/bridge";

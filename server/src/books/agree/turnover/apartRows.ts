@@ -2,8 +2,8 @@ import { BRIDGES } from "@fiscalon/core/agree/turnoverBridge";
 import type { ApartGroup, BridgeOf } from "@fiscalon/core/agree/turnoverBridge";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import type { Treatment } from "@fiscalon/core/model/taxCode";
-import type { Work } from "../../base/work.ts";
-import type { RegistrationRecord } from "../../db/models.ts";
+import type { Work } from "../../../base/work.ts";
+import type { RegistrationRecord } from "../../../db/models.ts";
 
 export interface Span {
   from: string;

@@ -1,4 +1,4 @@
-import { apartBy, causeOf, causeOnReturn, turnoverBridge } from "@fiscalon/core/agree/turnoverBridge";
+import { turnoverBridge } from "@fiscalon/core/agree/turnoverBridge";
 import { BRIDGES } from "@fiscalon/core/agree/turnoverBridge";
 import type { BridgeOf, CodeOnReturn, TurnoverOnReturns } from "@fiscalon/core/agree/turnoverBridge";
 import type { Agreement } from "@fiscalon/core/agree/agreement";
@@ -7,17 +7,14 @@ import { FiscalError } from "@fiscalon/core/errors";
 import { groupBy } from "@fiscalon/core/groupBy";
 import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
 import type { ReturnForm } from "@fiscalon/core/model/returnForm";
-import type { BridgePage, BridgeView } from "@fiscalon/contract/bridge";
+import type { BridgeView } from "@fiscalon/contract/bridge";
 import type { Work } from "../../../base/work.ts";
-import type { ClientSetup } from "../../../books/loadSetup.ts";
-import { boxesNow } from "../../../books/returns/evaluation.ts";
-import { periodRule } from "../../../books/returns/periodRule.ts";
-import { returnRecord } from "../../../books/returns/records.ts";
+import { boxesNow } from "../../returns/evaluation.ts";
+import { periodRule } from "../../returns/periodRule.ts";
+import { returnRecord } from "../../returns/records.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
-import { agreedSpan } from "./agreeSpan.ts";
-import { amountOn, apartGroups, apartRows, valueByCode } from "../../../books/agree/apartRows.ts";
-import type { ApartRow, Span, TraitGroup } from "../../../books/agree/apartRows.ts";
-import { codeRows } from "./codeRows.ts";
+import { amountOn, apartGroups, valueByCode } from "./apartRows.ts";
+import type { Span, TraitGroup } from "./apartRows.ts";
 import { turnoverBoxes } from "./turnoverBoxes.ts";
 
 /** A bridge with everything it is made of. */
@@ -30,69 +27,6 @@ export interface Bridge {
   apart: TraitGroup[];
   codes: readonly CodeOnReturn[];
   form: ReturnForm;
-}
-
-/** A bridge as the screen shows it, with what people said of it. */
-export async function bridgeView(
-  work: Work,
-  setup: ClientSetup,
-  r: RegistrationRecord,
-  { of, span, agreement, accounts, declared, form }: Bridge,
-): Promise<BridgeView> {
-  const { left, right, causes, open, rest } = agreement;
-  const named = await work.rows<{ cause: string }>(
-    "SELECT DISTINCT cause FROM named_causes WHERE client_id = $1 AND kind = $2 ORDER BY cause",
-    [setup.client.id, of],
-  );
-  return {
-    ...span,
-    digits: setup.plain.digits,
-    form: form.name,
-    of,
-    boxes: [...(form[of] ?? [])],
-    left,
-    right,
-    accounts,
-    declared,
-    causes: causes.map((cause) => ({ ...cause })),
-    open,
-    rest,
-    ...(await agreedSpan(work, r, span, of, agreement)),
-    named: named.map(({ cause }) => cause),
-  };
-}
-
-/** The rows of a cause, or those that wait to be named where none is told. */
-export async function bridgePage(
-  work: Work,
-  r: RegistrationRecord,
-  { of, span, apart, codes, form }: Bridge,
-  { cause, ...page }: { cause: string; offset: number; limit: number },
-): Promise<BridgePage> {
-  const groups = apart.filter((group) => (causeOf(group, of)?.id ?? "") === cause);
-  if (groups.length > 0) {
-    const wanted = { traits: groups.map(({ traits }) => traits) };
-    return pageOf(await apartRows(work, r, span, wanted, page, of));
-  }
-  const own = codes.filter((code) => causeOnReturn(code, of)?.id === cause && apartBy(code) !== 0);
-  if (own.length === 0) return { total: 0, rows: [] };
-  return pageOf(await codeRows(work, r, span, own, form, of, page));
-}
-
-function pageOf(rows: readonly ApartRow[]): BridgePage {
-  return {
-    total: rows[0]?.total ?? 0,
-    rows: rows.map(({ total: _total, line, ...row }) => ({
-      ...row,
-      amount: row.base - row.ledger,
-      ref:
-        row.document === null
-          ? null
-          : line === null
-            ? `document/${row.document}`
-            : `line/${row.document}/${line}`,
-    })),
-  };
 }
 
 /**
@@ -243,4 +177,15 @@ function together(
       ? sold.reduce((total, { net }) => total + net, 0)
       : sumOf(returns.flatMap(({ held }) => held)),
   };
+}
+
+/** Names and amounts of a bridge, in the order of the bridge. */
+export function figuresOf({ left, right, causes, open, rest }: Agreement, of: BridgeOf): [string, number][] {
+  return [
+    [of === "turnover" ? "Income" : "Costs", left],
+    ...causes.map(({ name, amount }): [string, number] => [name, amount]),
+    ["Without a cause", open.amount],
+    ["Rest", rest - open.amount],
+    ["Declared", right],
+  ];
 }
