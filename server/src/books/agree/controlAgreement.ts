@@ -9,6 +9,7 @@ import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../loadSetup.ts";
 import { periodEnding } from "../returns/periods.ts";
 import { belongsTo, DECLARED, leviesOn, MOVED, TIMED, taxSideOf, timedBy } from "../returns/controlSql.ts";
+import type { Span } from "./turnover/apartRows.ts";
 import type { Bind } from "../../db/database.ts";
 
 type Figures = Omit<ControlAccountFigures, "account" | "uncoded">;
@@ -26,16 +27,8 @@ export async function controlAgreement(
 ): Promise<ControlAgreementView> {
   const period = periodEnding(r, end);
   const levy = work.packs.levyNames(r.levies);
-  const accounts = accountsOfRegion(setup.plain.accounts, r.region).filter(
-    (a) => CONTROL_ROLES.includes(a.role ?? "") && r.levies.some((one) => bears(a, one)),
-  );
-  const uncoded = await uncodedEntries(
-    work,
-    setup.client.id,
-    accounts.map((a) => a.code),
-    period.from,
-    period.to,
-  );
+  const accounts = controlAccounts(setup, r);
+  const uncoded = await uncodedEntries(work, setup, r, period);
   const columns = [];
   for (const account of accounts) {
     const ofAccount = uncoded.filter((entry) => entry.account === account.code);
@@ -52,6 +45,12 @@ export async function controlAgreement(
     });
   }
   return { ...period, levy, columns, uncoded, left: columns.reduce((sum, column) => sum + column.left, 0) };
+}
+
+function controlAccounts({ plain }: ClientSetup, r: RegistrationRecord): Account[] {
+  return accountsOfRegion(plain.accounts, r.region).filter(
+    (a) => CONTROL_ROLES.includes(a.role ?? "") && r.levies.some((one) => bears(a, one)),
+  );
 }
 
 async function accountFigures(
@@ -93,13 +92,12 @@ async function sumOf(work: Work, what: string, rows: string, bind: Bind): Promis
   return sum;
 }
 
-/** Entries on the control accounts that did not come through a tax code: journals. */
-async function uncodedEntries(
+/** Entries of a period on the control accounts that did not come through a tax code: journals. */
+export async function uncodedEntries(
   work: Work,
-  clientId: number,
-  accounts: readonly string[],
-  from: string,
-  to: string,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  { from, to }: Span,
 ): Promise<ControlAgreementView["uncoded"]> {
   return work.rows(
     `SELECT e.id AS entry, e.document_id AS documentId, p.date, e.text || coalesce(': ' || nullif(p.text, ''), '') AS text,
@@ -109,6 +107,6 @@ async function uncodedEntries(
      WHERE p.client_id = $1 AND p.live = 1 AND p.date BETWEEN $2 AND $3 AND ${belongsTo("uncodedTotal")}
        AND a.code IN (SELECT value FROM json_each($4))
      GROUP BY e.id, a.code ORDER BY p.date, e.id`,
-    [clientId, from, to, JSON.stringify(accounts)],
+    [setup.client.id, from, to, JSON.stringify(controlAccounts(setup, r).map(({ code }) => code))],
   );
 }

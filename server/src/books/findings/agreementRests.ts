@@ -2,27 +2,26 @@ import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import type { PeriodRows } from "@fiscalon/core/findings/periodRows";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
-import { balanceViews } from "../agree/balances/balances.ts";
-import { controlAgreement } from "../agree/controlAgreement.ts";
+import { uncodedEntries } from "../agree/controlAgreement.ts";
 import type { ClientSetup } from "../loadSetup.ts";
 
-/** What control accounts and balances leave unexplained in a period, where nobody has accepted that under Agree. */
+/**
+ * What entries without a code leave on the control accounts of a period, where nobody has explained it or accepted it under
+ * Agree. Reads the period alone; what balances leave is by cause, and nothing.
+ */
 export async function agreementRests(
   work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,
   { from, to }: FilingPeriod,
 ): Promise<PeriodRows["agreementRests"]> {
-  const { left } = await controlAgreement(work, setup, r, to);
-  const balances = await balanceViews(work, setup, to < work.today ? to : work.today);
-  const all = [
-    { id: "control", name: "Control accounts", rest: left === 0 ? 0 : -left, where: "Control accounts" },
-    ...balances.map(({ id, name, rest }) => ({ id, name, rest, where: "Balances" })),
-  ].filter(({ rest }) => rest !== 0);
-  if (all.length === 0) return [];
-  const accepted = await work.rows<{ kind: string; rest: number }>(
-    `SELECT kind, rest FROM agreements WHERE registration_id = $1 AND span_from = $2 AND span_to = $3`,
-    [r.id, from, to],
+  const entries = await uncodedEntries(work, setup, r, { from, to });
+  const rest = entries.reduce((sum, { amount, reason }) => sum + (reason === null ? amount : 0), 0);
+  if (rest === 0) return [];
+  const accepted = await work.row(
+    `SELECT 1 FROM agreements WHERE registration_id = $1 AND kind = 'control' AND span_from = $2 AND span_to = $3
+       AND abs(rest) = $4`,
+    [r.id, from, to, Math.abs(rest)],
   );
-  return all.filter(({ id, rest }) => !accepted.some((one) => one.kind === id && one.rest === rest));
+  return accepted ? [] : [{ id: "control", name: "Control accounts", rest, where: "Control accounts" }];
 }

@@ -123,7 +123,7 @@ async function taxesOf(
   const figure = rule.direction === "sale" ? "f.tax" : "f.recoverable";
   return work.rows<TaxRow>(
     `SELECT f.document_id AS document, f.levy, sum(${figure}) AS tax, min(f.period_end) AS reported
-     FROM json_each($1) one JOIN facts f ON f.document_id = one.value
+     FROM json_each($1) one CROSS JOIN facts f INDEXED BY facts_of ON f.document_id = one.value
      WHERE f.registration_id = $2 AND f.live = 1 AND f.held = 0 AND f.release_of IS NULL AND f.charged = 'charged'
        AND f.direction = $3 AND f.treatment <> 'adjustment' AND f.period_end <= $4
        AND (${inSpans("from")} IS NULL OR f.code IN (SELECT value FROM json_each(${inSpans("codes")}))
