@@ -58,6 +58,15 @@ test("turnover is bridged to nought by naming two causes, agreed, and watched fr
     await expect(page.getByRole("button", { name: new RegExp(`▸ ${cause}`) })).toBeVisible();
   }
   await expect(left).toContainText("nothing is left to explain");
+
+  // One more of the kind is dragged to its cause.
+  await journal("Till counted twice", "3.00");
+  await page.reload();
+  await page
+    .getByRole("button", { name: "Drag Till counted twice to a cause" })
+    .dragTo(page.getByRole("button", { name: "Till differences", exact: true }), { steps: 10 });
+  await expect(page.getByRole("row", { name: /▸ Till differences/ })).toContainText("2 rows");
+  await expect(left).toContainText("nothing is left to explain");
   await expect(left).toContainText("0.00");
 
   await page.getByRole("button", { name: "Agree at 0.00" }).click();
@@ -66,5 +75,5 @@ test("turnover is bridged to nought by naming two causes, agreed, and watched fr
   await invoice("T-3", "40.00");
   await page.reload();
   await expect(page.getByText("changed since it was agreed")).toBeVisible();
-  await expect(page.getByText("Income: 1,262.00 then, 1,302.00 now")).toBeVisible();
+  await expect(page.getByText("Income: 1,265.00 then, 1,305.00 now")).toBeVisible();
 });

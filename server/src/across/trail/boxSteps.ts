@@ -48,11 +48,12 @@ export async function boxStep(scope: TrailScope, parts: string[], ref: string): 
     ? undefined
     : (await returnRecord(work, r.id, end))?.boxes?.find((box) => box.box === boxId);
   const { digits } = setup.plain;
+  const isExact = stretch !== null && stretch.which !== "annual";
   return {
     ref,
     title: `Box ${boxId}: ${definition.short}`,
-    amount: sealed?.amount ?? (stretch && stretch.which !== "annual" ? now.exact : now.amount),
-    digits: definition.rounding.step === 1 ? digits : 0,
+    amount: sealed?.amount ?? (isExact ? now.exact : now.amount),
+    digits: isExact || definition.rounding.step === 1 ? digits : 0,
     words: [
       ...(stretch ? [`${STRETCH_WORDS[stretch.which]}, ${stretch.from} to ${stretch.to}, as one.`] : []),
       definition.words,

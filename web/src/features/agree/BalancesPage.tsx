@@ -57,6 +57,11 @@ function BalanceSheet({ view, on }: { view: BalanceView; on: string }) {
   const { id, name, leftName, rightName, path: kept, leftRef, left, right, causes, rest } = view;
   const sums = causes.reduce((all, { amount }) => [...all, (all.at(-1) ?? 0) + amount], [left]);
   const scale = scaleOf([...sums, right]);
+  const keptLink = (amount: number) => (
+    <Link className="figure" to={path(kept)}>
+      {displayAmount(amount, digits)}
+    </Link>
+  );
   const toggle = (cause: string) => setShown(shown === cause ? null : cause);
   return (
     <section aria-label={name} className="mb-7">
@@ -72,7 +77,13 @@ function BalanceSheet({ view, on }: { view: BalanceView; on: string }) {
           <BridgeLine
             strong
             name={leftName}
-            amount={<Figure amount={left} digits={digits} of={leftRef} label={`${name}, ${leftName}`} />}
+            amount={
+              leftRef === null ? (
+                keptLink(left)
+              ) : (
+                <Figure amount={left} digits={digits} of={leftRef} label={`${name}, ${leftName}`} />
+              )
+            }
             bar={<Bar scale={scale} from={left} to={left} sum />}
           />
           {causes.map(({ id: cause, name: words, amount, rows }, index) => [
@@ -80,7 +91,16 @@ function BalanceSheet({ view, on }: { view: BalanceView; on: string }) {
               key={cause}
               name={<CauseName name={words} shown={shown === cause} onToggle={() => toggle(cause)} />}
               detail={plural(rows, "row")}
-              amount={displayAmount(amount, digits)}
+              amount={
+                <button
+                  type="button"
+                  className="figure"
+                  aria-label={`${words} ${displayAmount(amount, digits)}, open rows`}
+                  onClick={() => toggle(cause)}
+                >
+                  {displayAmount(amount, digits)}
+                </button>
+              }
               bar={<Bar scale={scale} from={sums[index] ?? left} to={sums[index + 1] ?? right} />}
             />,
             shown === cause && <CauseRows key={`${cause} rows`} on={on} of={id} cause={cause} />,
@@ -92,7 +112,7 @@ function BalanceSheet({ view, on }: { view: BalanceView; on: string }) {
                 {rightName}
               </Link>
             }
-            amount={displayAmount(right, digits)}
+            amount={keptLink(right)}
             bar={<Bar scale={scale} from={right} to={right} sum />}
           />
         </tbody>

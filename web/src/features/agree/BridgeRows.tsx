@@ -172,7 +172,7 @@ function Grip({ rowKey, name }: { rowKey: string; name: string }) {
   );
 }
 
-interface Naming {
+interface NamedRows {
   keys: string[];
   name: string;
   reason: string;
@@ -183,11 +183,12 @@ function useNaming(span: { of: BridgeOf; from: string; to: string }, rid: number
   const { client } = useScope();
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: ({ keys: named, name, reason }: Naming) =>
+    mutationFn: ({ keys: named, name, reason }: NamedRows) =>
       api.post(CAUSES, [client?.id, rid], { ...span, keys: named, cause: name, reason }),
     onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
+      // First, so that what is chosen while the rows are read again stays chosen.
       onDone();
+      await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
     },
   });
 }

@@ -19,7 +19,9 @@ export function DragRows({ children }: { children: ReactNode }) {
       {children}
       <DragOverlay dropAnimation={null}>
         {name !== null && (
-          <span className="inline-block rounded bg-base-100 px-3 py-1 text-[13px] shadow">{name}</span>
+          <span className="inline-block whitespace-nowrap rounded bg-base-100 px-3 py-1 text-[13px] shadow">
+            {name}
+          </span>
         )}
       </DragOverlay>
     </DndContext>
