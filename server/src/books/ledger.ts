@@ -39,17 +39,19 @@ export async function accountEntries(
   const head = await work.one<{ opening: number; total: number }>(
     `SELECT coalesce(sum(CASE WHEN p.date < $3 THEN p.amount END), 0) AS opening,
        count(DISTINCT CASE WHEN p.date >= $3 THEN p.entry_id END) AS total
-     FROM postings p JOIN accounts a ON a.id = p.account_id
-     WHERE p.client_id = $1 AND p.live = 1 AND a.code = $2 AND p.date <= $4`,
+     FROM accounts a CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date <= $4
+     WHERE a.client_id = $1 AND a.code = $2`,
     [clientId, account, from, to],
   );
   const rows = await work.rows<LedgerEntryRow>(
     `SELECT entry, date, text, documentId, amount, $5 + sum(amount) OVER (ORDER BY date, entry) AS balance FROM (
        SELECT p.entry_id AS entry, p.date, e.text || coalesce(', ' || c.name, '') AS text, e.document_id AS documentId,
          sum(p.amount) AS amount
-       FROM postings p JOIN accounts a ON a.id = p.account_id JOIN entries e ON e.id = p.entry_id
+       FROM accounts a
+         CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date BETWEEN $3 AND $4
+         JOIN entries e ON e.id = p.entry_id
          LEFT JOIN documents d ON d.id = e.document_id LEFT JOIN contacts c ON c.id = d.contact_id
-       WHERE p.client_id = $1 AND p.live = 1 AND a.code = $2 AND p.date BETWEEN $3 AND $4
+       WHERE a.client_id = $1 AND a.code = $2
        GROUP BY p.entry_id, p.date) ORDER BY date, entry LIMIT $6 OFFSET $7`,
     [clientId, account, from, to, head.opening, page.limit, page.offset],
   );

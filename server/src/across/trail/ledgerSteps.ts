@@ -165,9 +165,10 @@ async function agreementParts(
   if (row === "declared") return side === null ? [] : declaredParts(work, r.id, view.to, side, levies);
   if (!isEntryRow(row)) return side === null ? [] : timingParts(work, r.id, view, side, levies);
   const rows = await work.rows<{ entry: number; text: string; date: string; amount: number }>(
-    `SELECT e.id AS entry, e.text, p.date, sum(p.amount) AS amount FROM postings p JOIN entries e ON e.id = p.entry_id
-       JOIN accounts a ON a.id = p.account_id
-     WHERE a.client_id = $1 AND a.code = $2 AND p.live = 1 AND p.date BETWEEN $3 AND $4 AND ${belongsTo(row)}
+    `SELECT e.id AS entry, e.text, p.date, sum(p.amount) AS amount FROM accounts a
+       CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date BETWEEN $3 AND $4
+       JOIN entries e ON e.id = p.entry_id
+     WHERE a.client_id = $1 AND a.code = $2 AND ${belongsTo(row)}
      GROUP BY e.id ORDER BY p.date LIMIT ${LISTED}`,
     [setup.client.id, account, view.from, view.to],
   );

@@ -66,8 +66,9 @@ async function accountFigures(
     `SELECT coalesce(sum(CASE WHEN p.date < $2 THEN p.amount END), 0) AS opening, coalesce(sum(p.amount), 0) AS closing,
        coalesce(sum(CASE WHEN p.date >= $2 AND ${belongsTo("settlement")} THEN p.amount END), 0) AS settlement,
        coalesce(sum(CASE WHEN p.date >= $2 AND ${belongsTo("payments")} THEN p.amount END), 0) AS payments
-     FROM postings p JOIN entries e ON e.id = p.entry_id WHERE p.account_id = $1 AND p.live = 1 AND p.date <= $3`,
-    [id, from, to],
+     FROM postings p JOIN entries e ON e.id = p.entry_id
+     WHERE p.client_id = $4 AND p.live = 1 AND p.account_id = $1 AND p.date <= $3`,
+    [id, from, to, setup.client.id],
   );
   const side = taxSideOf(account);
   if (side === null) return { ...ledger, declared: 0, timing: 0 };
@@ -102,10 +103,10 @@ export async function uncodedEntries(
   return work.rows(
     `SELECT e.id AS entry, e.document_id AS documentId, p.date, e.text || coalesce(': ' || nullif(p.text, ''), '') AS text,
        a.code AS account, sum(p.amount) AS amount, x.reason
-     FROM postings p JOIN entries e ON e.id = p.entry_id JOIN accounts a ON a.id = p.account_id
-       LEFT JOIN explanations x ON x.entry_id = e.id
-     WHERE p.client_id = $1 AND p.live = 1 AND p.date BETWEEN $2 AND $3 AND ${belongsTo("uncodedTotal")}
-       AND a.code IN (SELECT value FROM json_each($4))
+     FROM accounts a
+       CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date BETWEEN $2 AND $3
+       JOIN entries e ON e.id = p.entry_id LEFT JOIN explanations x ON x.entry_id = e.id
+     WHERE a.client_id = $1 AND a.code IN (SELECT value FROM json_each($4)) AND ${belongsTo("uncodedTotal")}
      GROUP BY e.id, a.code ORDER BY p.date, e.id`,
     [setup.client.id, from, to, JSON.stringify(controlAccounts(setup, r).map(({ code }) => code))],
   );

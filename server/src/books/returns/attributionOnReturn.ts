@@ -22,27 +22,34 @@ export async function attributionOnReturn(
   scope: ReturnScope,
   rule: Attribution,
   spans: readonly SchemeInForce[],
+  known: readonly DescribedGroup[],
 ): Promise<SchemeResult> {
   const digits = minorDigits(work.packs.byId(r.pack).currency);
   return overSpans(spans, scope, async (scheme, last) => {
-    const periods = await attributedPeriods(work, r, rule, scheme.from, last);
+    const periods = await attributedPeriods(work, r, rule, scheme.from, last, known);
     return attribution(rule, { periods, scheme, digits }, endsInScope(scope, periods));
   });
 }
 
-/** The filing periods of some time with turnover, and tax on purchases by what it serves. */
+/**
+ * The filing periods of some time with turnover, and tax on purchases by what it serves.
+ * @param known everything on some of the returns, where it is read already
+ */
 export async function attributedPeriods(
   work: Work,
   r: RegistrationRecord,
   rule: Pick<Attribution, "ratio" | "residual" | "exempt">,
   from: string,
   to: string,
+  known: readonly DescribedGroup[] = [],
 ): Promise<AttributedPeriod[]> {
   const { ratio, residual, exempt } = rule;
   const periods = filingPeriods(periodRule(r), from, to);
   const onReturns = new Map<string, readonly DescribedGroup[]>();
-  for (const { to: end } of periods)
-    onReturns.set(end, end > to ? [] : await describedGroups(work, r.id, end));
+  for (const { to: end } of periods) {
+    const here = known.filter(({ periodEnd }) => periodEnd === end);
+    onReturns.set(end, end > to ? [] : here.length > 0 ? here : await describedGroups(work, r.id, end));
+  }
   const counted = (levy: string) => ratio.levies?.includes(levy) ?? true;
   const netOf = (end: string, treatments: readonly Treatment[]) =>
     valueAt(onReturns, end)

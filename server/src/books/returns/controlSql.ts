@@ -63,9 +63,14 @@ const ON_ITS_ACCOUNTS = `NOT EXISTS (SELECT 1 FROM registrations a JOIN registra
     AND (a.id = f.registration_id OR (f.registration_id IS NULL
       AND a.region = (SELECT p.region FROM places p WHERE p.id = d.place_id))))`;
 
+const OF_CLIENT = "(SELECT client_id FROM registrations WHERE id = $1)";
+
 /** Facts `f` of documents `d` that timing can move, for a registration ($1) and the levies of an account ($4). */
-export const TIMED = `f.client_id = (SELECT client_id FROM registrations WHERE id = $1) AND f.live = 1
+export const TIMED = `f.id IN (
+    SELECT id FROM facts WHERE registration_id = $1 AND period_end = $3 AND live = 1
+    UNION SELECT g.id FROM documents h CROSS JOIN facts g ON g.document_id = h.id
+      WHERE h.client_id = ${OF_CLIENT} AND h.state = 'posted' AND h.ledger_date BETWEEN $2 AND $3
+    UNION SELECT id FROM facts WHERE client_id = ${OF_CLIENT} AND awaits IS NOT NULL AND live = 1) AND f.live = 1
   AND f.levy IN (SELECT value FROM json_each($4)) AND ${ON_ITS_ACCOUNTS}
-  AND ((f.registration_id = $1 AND f.period_end = $3) OR d.ledger_date BETWEEN $2 AND $3 OR f.awaits IS NOT NULL)
   AND NOT (f.registration_id IS $1 AND f.period_end IS $3 AND d.ledger_date BETWEEN $2 AND $3
     AND f.release_of IS NULL AND d.opening = 0 AND f.awaits IS NULL)`;

@@ -17,8 +17,8 @@ import { addBackOnReturn } from "./addBackOnReturn.ts";
 import { attributionOnReturn } from "./attributionOnReturn.ts";
 import { instalmentSteps } from "./instalmentSteps.ts";
 import { poolOnReturn, splitOnReturn } from "./poolOnReturn.ts";
-import { factGroups, factGroupsBetween, levySpans, scopeOfPeriod } from "./queries.ts";
-import type { ReturnScope } from "./queries.ts";
+import { describedGroups, factGroups, factGroupsBetween, levySpans, scopeOfPeriod } from "./queries.ts";
+import type { DescribedGroup, ReturnScope } from "./queries.ts";
 import type { SchemeOnReturn } from "./schemeOnReturn.ts";
 import { resaleOnReturn } from "./resaleOnReturn.ts";
 import { retailOnReturn } from "./retailOnReturn.ts";
@@ -124,9 +124,11 @@ async function underSchemes(work: Work, r: RegistrationRecord, scope: ReturnScop
   // Others than these leave all facts where they are.
   const replacing = offered.filter(({ id, rule }) => replacesFacts(rule) && spansOf(r, id).length > 0);
   const days = replacing.length === 0 ? [] : await dayGroups(work, r.id, scope);
+  const isReturn = scope.by === "period_end" && scope.from === scope.to;
+  const known = replacing.length === 0 && isReturn ? await describedGroups(work, r.id, scope.to) : [];
   const all =
     replacing.length === 0
-      ? (await plainGroups(work, r, scope)).map((group) => ({ scheme: null, group }))
+      ? (isReturn ? known : await plainGroups(work, r, scope)).map((group) => ({ scheme: null, group }))
       : byScheme(
           days,
           replacing.flatMap(({ id, levies }) => levySpans(levies, spansOf(r, id))),
@@ -139,7 +141,7 @@ async function underSchemes(work: Work, r: RegistrationRecord, scope: ReturnScop
     if (spans.length === 0) continue;
     const own = groupsOf(definition.id);
     if (own.length === 0 && !schemeOn(spans, scope.to)) continue;
-    const { kept, ...scheme } = await onReturn(work, r, scope, definition, spans, own, days);
+    const { kept, ...scheme } = await onReturn(work, r, scope, definition, spans, own, { days, known });
     groups.push(...kept);
     schemes.push(scheme);
   }
@@ -159,14 +161,14 @@ async function onReturn(
   definition: SchemeDefinition,
   spans: readonly SchemeInForce[],
   groups: readonly FactGroup[],
-  days: readonly DayGroup[],
+  { days, known }: { days: readonly DayGroup[]; known: readonly DescribedGroup[] },
 ): Promise<SchemeOnReturn & { kept: readonly FactGroup[] }> {
   const { rule } = definition;
   if (rule.kind === "turnover-rate")
     return turnoverOnReturn(work, r, scope, { ...definition, rule }, spans, groups, days);
   if (rule.kind === "ratio-credit")
     return ratioOnReturn(work, r, scope, { ...definition, rule }, spans, groups);
-  const result = await addedBy(work, r, scope, rule, spans);
+  const result = await addedBy(work, r, scope, rule, spans, known);
   return { definition, spans, facts: [], result, setAside: [], gain: result.owed, kept: groups };
 }
 
@@ -177,6 +179,7 @@ async function addedBy(
   scope: ReturnScope,
   rule: Exclude<SchemeDefinition["rule"], TurnoverRate | RatioCredit>,
   spans: readonly SchemeInForce[],
+  known: readonly DescribedGroup[],
 ): Promise<SchemeResult> {
   switch (rule.kind) {
     case "margin-pool":
@@ -184,7 +187,7 @@ async function addedBy(
     case "percentage-split":
       return splitOnReturn(work, r, scope, rule, spans);
     case "attribution":
-      return attributionOnReturn(work, r, scope, rule, spans);
+      return attributionOnReturn(work, r, scope, rule, spans, known);
     case "retail-takings":
       return retailOnReturn(work, r, scope, rule, spans);
     case "resale-credit":

@@ -53,8 +53,9 @@ export async function heldCredit(
   );
   const accounts = plain.accounts.filter(({ role }) => role === "held-credit").map(({ code }) => code);
   const { ledger } = await work.one<{ ledger: number }>(
-    `SELECT coalesce(sum(p.amount), 0) AS ledger FROM postings p JOIN accounts a ON a.id = p.account_id
-     WHERE p.client_id = $1 AND p.live = 1 AND a.code IN (SELECT value FROM json_each($2))`,
+    `SELECT coalesce(sum(p.amount), 0) AS ledger FROM accounts a
+       CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id
+     WHERE a.client_id = $1 AND a.code IN (SELECT value FROM json_each($2))`,
     [client.id, JSON.stringify(accounts)],
   );
   return {

@@ -12,7 +12,8 @@ export async function bankAccounts(work: Work, clientId: number): Promise<BankAc
     `SELECT a.code AS account, a.name, b.number, b.consent_until AS consentUntil, b.fetched_to AS fetchedTo,
        (SELECT count(*) FROM bank_lines l WHERE l.client_id = a.client_id AND l.account = a.code AND l.state = 'open') AS open,
        (SELECT count(*) FROM bank_lines l WHERE l.client_id = a.client_id AND l.account = a.code AND l.state = 'matched') AS matched,
-       coalesce((SELECT sum(p.amount) FROM postings p WHERE p.account_id = a.id AND p.live = 1), 0) AS ledger,
+       coalesce((SELECT sum(p.amount) FROM postings p
+         WHERE p.client_id = a.client_id AND p.live = 1 AND p.account_id = a.id), 0) AS ledger,
        coalesce((SELECT sum(l.amount) FROM bank_lines l WHERE l.client_id = a.client_id AND l.account = a.code), 0) AS bank
      FROM accounts a LEFT JOIN bank_accounts b ON b.client_id = a.client_id AND b.account = a.code
      WHERE a.client_id = $1 AND (a.role = 'bank' OR b.id IS NOT NULL) ORDER BY a.code`,

@@ -17,7 +17,7 @@ export function bankTables(clientId: number, day: string, account: string): Apar
     tables: `own AS (SELECT * FROM bank_lines WHERE client_id = $1 AND account = $3 AND date <= $2),
       led AS MATERIALIZED (
         SELECT p.entry_id AS entry, sum(p.amount) AS amount FROM accounts a
-          JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date <= $2
+          CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date <= $2
         WHERE a.client_id = $1 AND a.code = $3 GROUP BY p.entry_id),
       taken AS (SELECT entry_id AS entry, sum(amount) AS amount FROM own WHERE entry_id IS NOT NULL GROUP BY entry_id),
       apart AS (

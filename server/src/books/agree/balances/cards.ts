@@ -17,7 +17,7 @@ export function cardTables(clientId: number, day: string): ApartTables {
     tables: `led AS MATERIALIZED (
         SELECT e.document_id AS document, e.id AS entry, e.date, e.text, d.date AS day, d.number, sum(p.amount) AS amount,
           CASE WHEN d.source_key LIKE 'terminal%' THEN 'day' WHEN d.source_key LIKE 'payout:%' THEN 'payout' END AS kind
-        FROM accounts a JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date <= $2
+        FROM accounts a CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date <= $2
           JOIN entries e ON e.id = p.entry_id LEFT JOIN documents d ON d.id = e.document_id
         WHERE a.client_id = $1 AND a.role = 'card-clearing' GROUP BY e.id),
       taken AS (

@@ -96,7 +96,7 @@ export async function carriedFigures(
 /** What stands on the accounts of $3 on day $2, by entry. */
 const ENTRIES = `led AS MATERIALIZED (
     SELECT e.id AS entry, e.date, e.text, sum(p.amount) AS amount
-    FROM accounts a JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date <= $2
+    FROM accounts a CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date <= $2
       JOIN entries e ON e.id = p.entry_id
     WHERE a.client_id = $1 AND a.code IN (SELECT value FROM json_each($3)) GROUP BY e.id)`;
 

@@ -10,7 +10,7 @@ export const HELD_CAUSES: Readonly<Record<string, string>> = {
 /** What is on the account on day $2 by entry, and what waits by document: not released up to then. */
 const SIDES = `led AS MATERIALIZED (
     SELECT e.id AS entry, e.document_id AS document, sum(p.amount) AS amount
-    FROM accounts a JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date <= $2
+    FROM accounts a CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date <= $2
       JOIN entries e ON e.id = p.entry_id
     WHERE a.client_id = $1 AND a.role = 'held-credit' GROUP BY e.id),
   waits AS MATERIALIZED (

@@ -29,7 +29,7 @@ export function openItemTables(clientId: number, day: string, side: PartySide): 
   return {
     tables: `led AS MATERIALIZED (
         SELECT p.entry_id AS entry, e.document_id AS document, e.payment_id AS payment, sum(p.amount) AS amount
-        FROM accounts a JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date <= $2
+        FROM accounts a CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date <= $2
           JOIN entries e ON e.id = p.entry_id
         WHERE a.client_id = $1 AND a.role = $3 GROUP BY p.entry_id),
       ${docs(side)},
@@ -71,7 +71,7 @@ export async function openItemFigures(
   return work.one(
     `WITH ${docs(side)}
      SELECT (SELECT coalesce(sum(p.amount), 0) FROM accounts a
-         JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date <= $2
+         CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date <= $2
          WHERE a.client_id = $1 AND a.role = $3) AS left,
        (SELECT coalesce(sum(d.gross), 0) FROM docs d WHERE d.dated) - (SELECT coalesce(sum(d.way * x.base), 0) FROM allocations x
          JOIN payments p ON p.id = x.payment_id JOIN docs d ON d.id = x.document_id

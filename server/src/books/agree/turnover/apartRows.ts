@@ -1,7 +1,6 @@
 import { BRIDGES } from "@fiscalon/core/agree/turnoverBridge";
 import type { ApartGroup, BridgeOf } from "@fiscalon/core/agree/turnoverBridge";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
-import type { Treatment } from "@fiscalon/core/model/taxCode";
 import type { Work } from "../../../base/work.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
 
@@ -31,7 +30,7 @@ const apart = (oneLevy: boolean, of: BridgeOf) => `
   "values" AS (
     SELECT e.document_id AS document, p.line, CASE WHEN p.line IS NULL THEN p.entry_id END AS entry, e.kind,
       p.account_id AS account, ${amountOn(of)} AS ledger, 0 AS base, 0 AS late, 0 AS here, 1 AS posted
-    FROM accounts a JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date BETWEEN $2 AND $3
+    FROM accounts a CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date BETWEEN $2 AND $3
       JOIN entries e ON e.id = p.entry_id
     WHERE a.client_id = $1 AND a.type = '${BRIDGES[of].accounts}'
     UNION ALL
@@ -151,31 +150,5 @@ export async function apartRows(
       limit,
       offset,
     ],
-  );
-}
-
-/** What a side on the returns of a span comes to by code: value without tax once a line, and its tax. */
-export async function valueByCode(
-  work: Work,
-  r: Pick<RegistrationRecord, "id" | "levies">,
-  { from, to }: Span,
-  of: BridgeOf,
-): Promise<{ code: string; treatment: Treatment; net: number; tax: number; rows: number }[]> {
-  // Facts of a bucket differ in nothing that matters here: one of them tells its code and treatment.
-  if (r.levies.length === 1)
-    return work.rows(
-      `SELECT f.code, f.treatment, sum(b.net) AS net, sum(b.tax) AS tax, sum(b.rows) AS rows FROM (
-         SELECT min(id) AS one, sum(net) AS net, sum(tax) AS tax, count(*) AS rows FROM facts
-         WHERE registration_id = $1 AND live = 1 AND period_end BETWEEN $2 AND $3 GROUP BY period_end, bucket) b
-         JOIN facts f ON f.id = b.one WHERE f.direction = $4 GROUP BY f.code, f.treatment`,
-      [r.id, from, to, BRIDGES[of].direction],
-    );
-  return work.rows(
-    `SELECT code, treatment, sum(CASE WHEN levy = first THEN net ELSE 0 END) AS net, sum(tax) AS tax, sum(levy = first) AS rows
-     FROM (SELECT *, min(levy) OVER (PARTITION BY document_id, line) AS first FROM (
-       SELECT document_id, line, levy, code, treatment, sum(net) AS net, sum(tax) AS tax FROM facts
-       WHERE registration_id = $1 AND live = 1 AND held = 0 AND direction = $4 AND period_end BETWEEN $2 AND $3
-       GROUP BY document_id, line, levy)) GROUP BY code, treatment`,
-    [r.id, from, to, BRIDGES[of].direction],
   );
 }

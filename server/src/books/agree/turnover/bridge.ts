@@ -13,7 +13,9 @@ import { boxesNow } from "../../returns/evaluation.ts";
 import { periodRule } from "../../returns/periodRule.ts";
 import { returnRecord } from "../../returns/records.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
-import { amountOn, apartGroups, valueByCode } from "./apartRows.ts";
+import { amountOn, apartGroups } from "./apartRows.ts";
+import { valueByCode } from "./valueByCode.ts";
+import type { CodeValue } from "./valueByCode.ts";
 import type { Span, TraitGroup } from "./apartRows.ts";
 import { turnoverBoxes } from "./turnoverBoxes.ts";
 
@@ -43,13 +45,14 @@ export async function bridgeOver(
   const periods = requireWhole(r, span);
   const accounts = await work.rows<BridgeView["accounts"][number]>(
     `SELECT a.code, a.name, sum(${amountOn(of)}) AS amount FROM accounts a
-       JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date BETWEEN $2 AND $3
+       CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date BETWEEN $2 AND $3
      WHERE a.client_id = $1 AND a.type = '${BRIDGES[of].accounts}' GROUP BY a.id ORDER BY a.code`,
     [r.clientId, span.from, span.to],
   );
   const income = accounts.reduce((sum, { amount }) => sum + amount, 0);
   const apart = await apartGroups(work, r, span, of);
-  const sold = await valueByCode(work, r, span, of);
+  const ends = periods.map(({ to }) => to);
+  const sold = await valueByCode(work, r, ends, of);
   const returns: OnReturn[] = [];
   for (const { to } of periods) returns.push(await onReturn(work, r, to, of));
   const form = returns.at(-1)?.form;
@@ -118,12 +121,10 @@ function sumOf(list: readonly { amount: number }[]): number {
   return list.reduce((total, { amount }) => total + amount, 0);
 }
 
-type Sold = Awaited<ReturnType<typeof valueByCode>>;
-
 /** The returns of a span as one; where the form has no turnover boxes, the value of sales stands in their place. */
 function together(
   returns: readonly OnReturn[],
-  sold: Sold,
+  sold: readonly CodeValue[],
   of: BridgeOf,
 ): TurnoverOnReturns & { declared: number } {
   const own = BRIDGES[of].direction;

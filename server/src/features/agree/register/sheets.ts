@@ -202,7 +202,7 @@ async function monthsOf(
   );
   const income = await work.rows<{ month: string; amount: number }>(
     `SELECT substr(p.date, 1, 7) AS month, -sum(p.amount) AS amount FROM accounts a
-       JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id
+       CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id
      WHERE a.client_id = $1 AND a.type = 'income' AND substr(p.date, 1, 7) IN (SELECT value FROM json_each($2)) GROUP BY 1`,
     [clientId, JSON.stringify(rows.map(({ month }) => month))],
   );

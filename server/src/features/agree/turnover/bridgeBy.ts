@@ -44,7 +44,7 @@ const lines = (of: BridgeOf, hasBoxes: boolean) => `
   v AS (
     SELECT e.document_id AS document, p.line, e.id AS entry, substr(p.date, 1, 7) AS month, p.account_id AS account,
       ${amountOn(of)} AS ledger, 0 AS base
-    FROM accounts a JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date BETWEEN $2 AND $3
+    FROM accounts a CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date BETWEEN $2 AND $3
       JOIN entries e ON e.id = p.entry_id
     WHERE a.client_id = $1 AND a.type = '${BRIDGES[of].accounts}'
     UNION ALL
