@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
+import type { PieceView } from "@fiscalon/contract/stockBook";
 import type { SchemeView } from "@fiscalon/contract/schemeView";
 import { INCLUSIVE, periodBooks } from "./support/periods.ts";
 import type { Country } from "./support/periods.ts";
@@ -75,11 +76,30 @@ test("Australia: credited on resale, at most the GST on the sale; a lot takes th
   await resold("1650.00", "1100.00", "2026-02-01"); // 150.00 of tax, 100.00 credited
   await resold("880.00", "1100.00", "2026-02-02"); // 80.00 of tax, all of it credited
   await resold("550.00", "300.00", "2026-02-03"); // credited when it was bought
+  // What a piece cost is known to the stock book: 55.00 of tax, 40.00 credited.
+  const piece = await server.ok<PieceView>("POST", `${books.base}/pieces`, {
+    name: "Wool press",
+    identifier: "WP-7",
+    kind: "goods",
+    boughtOn: "2026-02-05",
+    price: "440.00",
+    seller: "Odile Brannock",
+    sellerAddress: "12 Creek Street, Ararat",
+    purchase: { contact: null, ownPaper: true, paidThrough: "" },
+  });
+  const byPiece = { ...INCLUSIVE, attributes: { piece: String(piece.no) } };
+  await books.post(["sales-invoice", "S2", "605.00", byPiece], "2026-02-20");
+  expect(await server.ok<PieceView>("GET", `${books.base}/pieces/${piece.no}`)).toMatchObject({
+    state: "sold",
+    margin: 165_00,
+    tax: 55_00,
+  });
+  expect(await books.boxes(Q1)).toMatchObject({ G1: "3685", G11: "1540", "1A": "335", "1B": "220" });
   await books.post(["purchase-bill", "P2L", "2200.00"], "2026-02-04");
   await books.post(["sales-invoice", "S2L", "1100.00", INCLUSIVE], "2026-03-01");
-  expect(await books.boxes(Q1)).toMatchObject({ G1: "4180", G11: "3300", "1A": "280", "1B": "180" });
+  expect(await books.boxes(Q1)).toMatchObject({ G1: "4785", G11: "3740", "1A": "335", "1B": "220" });
   const [paper] = await server.ok<SchemeView[]>("GET", `${books.registration}/returns/${Q1}/schemes`);
-  expect(paper).toMatchObject({ owed: -280_00, gain: -280_00 });
+  expect(paper).toMatchObject({ owed: -320_00, gain: -320_00 });
   await books.seal(Q1);
   await books.settle(Q1);
   expect(await books.left(Q1)).toBe(0);

@@ -1,4 +1,5 @@
 import type { JurisdictionPack } from "../../model/pack.ts";
+import { GOODS, METAL, stockBook, VEHICLE } from "../shared/stockBook.ts";
 import { checkedBy } from "../shared/numberCheck.ts";
 import { annualApportionment } from "./annualApportionment.ts";
 import { accounts } from "./accounts.ts";
@@ -74,6 +75,15 @@ export const au: JurisdictionPack = {
     },
   ],
   unpaid,
+  stockBook: stockBook({
+    levy: "GST",
+    sales: ["S2"],
+    purchases: ["P2S"],
+    kinds: [GOODS, VEHICLE, METAL],
+    rate: "au.GST",
+    says: "The whole price bears GST when a piece is sold, and an eleventh of what it was bought for is credited with it: what is left falls on the price above the cost. A loss is never set against another piece.",
+    source: "GSTA s 66-17 and 66-10",
+  }),
   instalments,
   creditNotes: "later-period",
   options: [

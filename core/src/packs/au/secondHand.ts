@@ -19,7 +19,7 @@ export const secondHand: SchemeDefinition = {
       source: "GSTA s 66-17",
     },
   ],
-  note: "Goods that cost more than 300 are bought with P2S and sold with S2, whose line tells what they cost: an eleventh of it is credited in 1B on the sale, at most the GST on it. Lots to be sold in parts are bought with P2L and their parts sold with S2L: GST on the parts is kept out of 1A until an eleventh of the lots is used up.",
+  note: "Goods that cost more than 300 are bought with P2S and sold with S2, whose line tells what they cost, or names the piece of the stock book: an eleventh of it is credited in 1B on the sale, at most the GST on it. Lots to be sold in parts are bought with P2L and their parts sold with S2L: GST on the parts is kept out of 1A until an eleventh of the lots is used up.",
   source: "GSTA Div 66",
   rule: {
     kind: "resale-credit",
