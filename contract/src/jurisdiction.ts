@@ -12,6 +12,7 @@ import { country, date, decimal, name, rateRow, roundingBody, text } from "./fie
 import { lateCharge, dayOfMonth, dueRule, frequency, instalmentRule, monthsAfter, shift } from "./dueRule.ts";
 import { returnForm } from "./returnForm.ts";
 import { stockBookRule } from "./stockBook.ts";
+import { yearlyReport } from "./yearlyReport.ts";
 import { schemeDefinition } from "./scheme.ts";
 import { accountFields } from "./setup.ts";
 
@@ -179,6 +180,7 @@ export const jurisdictionBody = Joi.object<JurisdictionFile, true>({
     }),
   ),
   stockBook: stockBookRule,
+  yearly: yearlyReport,
   instalments: Joi.array().items(instalmentRule),
   yearEnd: Joi.array().items(
     Joi.object({

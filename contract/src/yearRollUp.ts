@@ -19,6 +19,10 @@ export interface YearView {
   digits: number;
   form: string;
   boxes: YearBox[];
-  /** Boxes of the yearly return, where the form of the year is another. */
-  yearly: { form: string; boxes: { box: string; title: string; amount: number }[] } | null;
+  /** Boxes of the report of the year, or of its form where that is another; and what has to tie with a box of the returns. */
+  yearly: {
+    form: string;
+    boxes: { box: string; title: string; amount: number }[];
+    ties: { says: string; box: string; report: number; returns: number }[];
+  } | null;
 }

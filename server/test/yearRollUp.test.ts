@@ -75,3 +75,58 @@ test("three months of 100.90 are 100, 100, 100; late items and what is adjusted 
   expect(await opened("earlier.2026-02-01.2026-03-31")).toEqual([55_00, [55_00]]);
   expect(await opened("unreported.2026-01-01.2026-01-31")).toEqual([55_00, [55_00]]);
 });
+
+// ie.md, section 4, RTD: net values by rate, the ties with T1 and T2; worked out by hand, from memory of the form.
+test("Ireland: the return of trading details of a year from the same facts, tied to T1 and T2", async () => {
+  const books = await periodBooks(server, {
+    pack: "ie",
+    country: "IE",
+    frequency: "two-monthly",
+    anchor: "2026-02-28",
+    number: "6388047V",
+  });
+  const [first, second] = ["2026-01-20", "2026-03-20"];
+  await books.post(["sales-invoice", "S23", "1000.00"], first); // 230.00
+  await books.post(["sales-credit-note", "S23", "100.00"], second); // −23.00
+  await books.post(["sales-invoice", "R13", "200.00"], second); // 27.00
+  await books.post(["sales-invoice", "Z", "50.00"], first);
+  await books.post(["sales-invoice", "EX", "60.00"], first);
+  await books.post(["sales-invoice", "XG", "70.00"], second);
+  await books.post(["sales-invoice", "MGS", "1000.00", { attributes: { cost: "877.00" } }], first); // 100 and 23.00
+  await books.post(["purchase-bill", "RS23", "300.00"], first); // 69.00
+  await books.post(["purchase-bill", "S23", "100.00"], second); // 23.00
+  await books.post(["purchase-bill", "BL", "40.00"], second); // nowhere
+  await books.post(["purchase-bill", "EUA", "500.00", { with: "FR" }], first); // 115.00 both ways
+  await books.post(
+    ["purchase-bill", "PA", "80.00", { with: "CN", attributes: { customsDuty: "20.00" } }],
+    first,
+  ); // 23.00
+  const view = await server.ok<YearView>("GET", `${books.registration}/year?from=2026-01-01&to=2026-12-31`);
+  expect(
+    Object.fromEntries((view.yearly?.boxes ?? []).map(({ box, amount }) => [box.slice(4), amount / 100])),
+  ).toEqual({
+    "S.23": 900,
+    "S.13.5": 200,
+    "S.M": 100,
+    "S.0": 50,
+    SX: 70,
+    SE: 60,
+    "A.23": 500,
+    PA2: 80,
+    PA4: 80,
+    "R.23": 300,
+    "D.23": 600,
+  });
+  // T1: 207 + 27 + 23 + 115 + 23; T2: 69 + 23 + 115 + 23.
+  expect(view.yearly?.ties.map(({ box, report, returns }) => [box, report, returns])).toEqual([
+    ["T1", 395_00, 395_00],
+    ["T2", 230_00, 230_00],
+  ]);
+  const rid = books.registration.split("/").at(-1) ?? "";
+  const trail = (ref: string) =>
+    server.ok<TrailStep>("GET", `${books.base}/trail?ref=${encodeURIComponent(ref)}`);
+  const step = await trail(`box/${rid}/annual.2026-01-01.2026-12-31/RTD.D.23`);
+  expect([step.amount, step.parts.map(({ amount }) => amount).sort()]).toEqual([600_00, [100_00, 500_00]]);
+  const lines = await Promise.all(step.parts.map(({ ref }) => trail(ref ?? "")));
+  expect(lines.flatMap(({ parts }) => parts.map(({ amount }) => amount)).sort()).toEqual([100_00, 500_00]);
+});

@@ -12,6 +12,7 @@ import type { SchemeDefinition } from "./scheme.ts";
 import type { LateCharge } from "./lateCharge.ts";
 import type { InstalmentRule } from "./instalments.ts";
 import type { StockBookRule } from "./stockBook.ts";
+import type { YearlyReport } from "./yearlyReport.ts";
 import type { YearEndRule } from "./yearEnd.ts";
 import type { UnpaidRule } from "./unpaidRule.ts";
 import type { RateChangeRule, RateMove } from "./rateChange.ts";
@@ -255,6 +256,8 @@ export interface JurisdictionPack {
   schemes?: readonly SchemeDefinition[];
   /** The book of pieces sold on the margin. */
   stockBook?: StockBookRule;
+  /** What is reported once a year beside the returns, where something is. */
+  yearly?: YearlyReport;
   /** A tax beside these that sellers of goods collect from customers. */
   collection?: CollectionRule;
   capitalItems?: CapitalItems;

@@ -17,6 +17,7 @@ import { rateNames, schedules } from "./rates.ts";
 import { classes, rules } from "./rules.ts";
 import { unpaid } from "./unpaid.ts";
 import { lowValuePool } from "./marginPool.ts";
+import { tradingDetails } from "./tradingDetails.ts";
 import { stockBook } from "../shared/stockBook.ts";
 import { words } from "./words.ts";
 import { EUROPEAN_UNION } from "../eu/union.ts";
@@ -65,6 +66,7 @@ export const ie: JurisdictionPack = {
   },
   unpaid,
   schemes: [lowValuePool, apportionment],
+  yearly: tradingDetails,
   stockBook: stockBook({
     levy: "VAT",
     sales: ["MGS"],

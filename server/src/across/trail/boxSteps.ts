@@ -198,6 +198,7 @@ export async function groupStep(
        AND coalesce(f.rate, '-') = $6 AND f.credit = $7 AND f.late = $8`;
   const { from, to } = stretch ?? { from: end, to: end };
   const bind = [r.id, from, to, code, direction, rate, Number(credit), Number(late)];
+  const isReport = stretch?.which === "annual" && work.packs.byId(r.pack).yearly !== undefined;
   const { tags, tag } = await tagsInto(work, where, bind, box, measure);
   const inBox = (sum: number) =>
     tag ? landed({ net: sum, tax: sum, recoverable: sum, base: sum }, asNet(tag)) : sum;
@@ -209,8 +210,9 @@ export async function groupStep(
     work,
     {
       amount,
-      where: `${where} AND f.tags IN (SELECT value FROM json_each($9))`,
-      bind: [...bind, JSON.stringify(tags)],
+      // The report of a year puts all of a code and rate in one place.
+      where: isReport ? where : `${where} AND f.tags IN (SELECT value FROM json_each($9))`,
+      bind: isReport ? bind : [...bind, JSON.stringify(tags)],
     },
     inBox,
   );

@@ -1,3 +1,4 @@
+import { yearlyTags } from "@fiscalon/core/model/yearlyReport";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { optionsOn } from "@fiscalon/core/model/registration";
 import type { ReturnForm } from "@fiscalon/core/model/returnForm";
@@ -42,25 +43,34 @@ export function factsOfStretch({ which }: Pick<YearStretch, "which">): string {
   return FACTS[which === "annual" ? "own" : which];
 }
 
-/** The boxes that facts of a stretch alone come to, as if they were one return. */
+/** The boxes that facts of a stretch alone come to, as if they were one return; or the report of the year. */
 export async function boxesOfYear(
   work: Work,
   r: RegistrationRecord,
   stretch: YearStretch,
 ): Promise<{ form: ReturnForm; boxes: BoxResult[] }> {
   const { which, from, to } = stretch;
-  const form = which === "annual" ? annualForm(work, r, to) : formOf(work, r, to);
+  const pack = work.packs.byId(r.pack);
   const groups = await factGroupsOfYear(work, r.id, from, to, factsOfStretch(stretch));
-  const digits = minorDigits(work.packs.byId(r.pack).currency);
-  const context = { digits, on: to, schedules: await schedulesOf(work, r) };
+  const context = { digits: minorDigits(pack.currency), on: to, schedules: await schedulesOf(work, r) };
+  const report = which === "annual" ? pack.yearly : undefined;
+  if (report) {
+    const own = groups.map((group) => ({ ...group, tags: yearlyTags(report, group) }));
+    return { form: report.form, boxes: evaluateReturn(report.form, own, [], context) };
+  }
+  const form = which === "annual" ? annualForm(work, r, to) : formOf(work, r, to);
   return { form, boxes: evaluateReturn(form, groups, [], context) };
 }
 
-/**
- * The form of who files once a year.
- * @throws FiscalError `returns/no-form`
- */
-export function annualForm(work: Work, r: RegistrationRecord, to: string): ReturnForm {
+/** Whether a year has a report, or a form, beside the returns of its periods. */
+export function hasYearlyForm(work: Work, r: RegistrationRecord, to: string): boolean {
+  return (
+    work.packs.byId(r.pack).yearly !== undefined || annualForm(work, r, to).id !== formOf(work, r, to).id
+  );
+}
+
+/** The form of who files once a year. */
+function annualForm(work: Work, r: RegistrationRecord, to: string): ReturnForm {
   const pack = work.packs.byId(r.pack);
   return formOn(pack, to, { levies: r.levies, options: optionsOn(pack, r, to), frequency: "annual" });
 }

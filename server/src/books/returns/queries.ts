@@ -60,13 +60,14 @@ export async function factGroupsOfYear(
   from: string,
   to: string,
   which: string,
-): Promise<PeriodGroup[]> {
-  const rows = await work.rows<GroupRow>(
-    `SELECT $3 AS periodEnd, bucket, ${SUMS} FROM facts f
-     WHERE registration_id = $1 AND live = 1 AND held = 0 AND ${which} GROUP BY bucket`,
+): Promise<DescribedGroup[]> {
+  const rows = await work.rows<DescribedRow>(
+    `SELECT b.*, f.treatment, f.charged, f.levy FROM (
+       SELECT $3 AS periodEnd, bucket, min(f.id) AS one, ${SUMS} FROM facts f
+       WHERE registration_id = $1 AND live = 1 AND held = 0 AND ${which} GROUP BY bucket) b JOIN facts f ON f.id = b.one`,
     [registrationId, from, to],
   );
-  return rows.map(grouped);
+  return rows.map(described);
 }
 
 /** The facts of a return: of the periods it is of, or of a stretch of days. */
@@ -126,19 +127,19 @@ export async function describedGroups(
   registrationId: number,
   periodEnd: string,
 ): Promise<DescribedGroup[]> {
-  const rows = await work.rows<GroupRow & Pick<DescribedGroup, "treatment" | "charged" | "levy">>(
+  const rows = await work.rows<DescribedRow>(
     `SELECT b.*, f.treatment, f.charged, f.levy FROM (
        SELECT period_end AS periodEnd, bucket, min(id) AS one, ${SUMS} FROM facts
        WHERE registration_id = $1 AND live = 1 AND period_end = $2 GROUP BY bucket) b JOIN facts f ON f.id = b.one`,
     [registrationId, periodEnd],
   );
-  return rows.map(({ treatment, charged, levy, ...row }) => ({
-    ...grouped(row),
-    bucket: row.bucket,
-    treatment,
-    charged,
-    levy,
-  }));
+  return rows.map(described);
+}
+
+type DescribedRow = GroupRow & Pick<DescribedGroup, "treatment" | "charged" | "levy">;
+
+function described({ treatment, charged, levy, ...row }: DescribedRow): DescribedGroup {
+  return { ...grouped(row), bucket: row.bucket, treatment, charged, levy };
 }
 
 export function grouped({ bucket, ...sums }: GroupRow): PeriodGroup {

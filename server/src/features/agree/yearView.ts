@@ -1,11 +1,13 @@
 import { YEAR_CAUSES, yearRollUp } from "@fiscalon/core/agree/yearRollUp";
+import { minorDigits } from "@fiscalon/core/money/currency";
+import { figureOfBoxes } from "@fiscalon/core/returns/returnFigures";
 import type { BoxResult } from "@fiscalon/core/returns/evaluateReturn";
 import type { RateSchedules } from "@fiscalon/core/model/taxCode";
 import type { BoxDefinition, ReturnForm } from "@fiscalon/core/model/returnForm";
 import type { YearBox, YearView } from "@fiscalon/contract/yearRollUp";
 import type { Work } from "../../base/work.ts";
 import type { Span } from "../../books/agree/turnover/apartRows.ts";
-import { annualForm, boxesOfYear } from "../../books/returns/boxesOfYear.ts";
+import { boxesOfYear, hasYearlyForm } from "../../books/returns/boxesOfYear.ts";
 import type { YearStretch } from "../../books/returns/boxesOfYear.ts";
 import { boxesNow, evaluated, formOf } from "../../books/returns/evaluation.ts";
 import type { PeriodContent } from "../../books/returns/evaluation.ts";
@@ -88,7 +90,7 @@ export async function yearView(
     digits: setup.plain.digits,
     form: form.name,
     boxes,
-    yearly: await yearlyForm(work, r, form, span),
+    yearly: await yearlyForm(work, r, boxes, span),
   };
 }
 
@@ -123,22 +125,35 @@ function exactOf(boxes: readonly Pick<BoxResult, "box" | "exact">[]): Amounts {
   return new Map(boxes.map(({ box, exact }) => [box, exact]));
 }
 
-/** The boxes of the form for a whole year, where the country has one beside that of the periods. */
+/** The boxes of the report or the form of a whole year, where there is one, and whether it ties with the returns. */
 async function yearlyForm(
   work: Work,
   r: RegistrationRecord,
-  form: ReturnForm,
+  boxes: readonly YearBox[],
   span: Span,
 ): Promise<YearView["yearly"]> {
-  if (annualForm(work, r, span.to).id === form.id) return null;
-  const { form: yearly, boxes } = await boxesOfYear(work, r, { which: "annual", ...span });
-  const titles = new Map(yearly.boxes.map(({ id, title }) => [id, title]));
+  if (!hasYearlyForm(work, r, span.to)) return null;
+  const { form, boxes: own } = await boxesOfYear(work, r, { which: "annual", ...span });
+  const pack = work.packs.byId(r.pack);
+  const digits = minorDigits(pack.currency);
+  const definitions = new Map(form.boxes.map((box) => [box.id, box]));
   return {
-    form: yearly.name,
-    boxes: boxes
-      .filter(({ amount }) => amount !== 0)
-      .map(({ box, amount }) => ({ box, title: titles.get(box) ?? box, amount })),
+    form: form.name,
+    boxes: own
+      .filter(({ box, amount }) => amount !== 0 && definitions.get(box)?.helper !== true)
+      .map(({ box, amount }) => ({ box, title: definitions.get(box)?.title ?? box, amount })),
+    ties: (pack.yearly?.ties ?? []).map(({ says, formula, box }) => ({
+      says,
+      box,
+      report: figureOfBoxes(formula, exactly(own), digits),
+      returns: boxes.find((one) => one.box === box)?.declared ?? NONE,
+    })),
   };
+}
+
+/** Boxes before they are rounded: what is worked out from them is not rounded twice. */
+function exactly(boxes: readonly BoxResult[]): { box: string; amount: number }[] {
+  return boxes.map(({ box, exact }) => ({ box, amount: exact }));
 }
 
 /** The roll-up as a table: a row a box, a column a cause. */

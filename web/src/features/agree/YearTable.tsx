@@ -1,4 +1,5 @@
 import { ON_RETURN, YEAR_CAUSES } from "@fiscalon/core/agree/yearRollUp";
+import { displayAmount } from "@fiscalon/core/money/amount";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
 import type { YearBox, YearView } from "@fiscalon/contract/yearRollUp";
 import { Figure } from "../../kit/Figure.tsx";
@@ -59,6 +60,17 @@ export function YearTable({ view, rid }: { view: YearView; rid: number }) {
               ))}
             </tbody>
           </table>
+          {yearly.ties.map(({ says, box, report, returns }) => (
+            <p key={box} className="mt-2">
+              {says}: <span className="num">{displayAmount(report, digits)}</span>; box {box} of the year:{" "}
+              <span className="num">{displayAmount(returns, digits)}</span>
+              {report !== returns && (
+                <span className="text-warning">
+                  , <span className="num">{displayAmount(returns - report, digits)}</span> apart
+                </span>
+              )}
+            </p>
+          ))}
         </section>
       )}
     </>
