@@ -23,6 +23,6 @@ export interface YearView {
   yearly: {
     form: string;
     boxes: { box: string; title: string; amount: number }[];
-    ties: { says: string; box: string; report: number; returns: number }[];
+    ties: { says: string; report: number; returns: number }[];
   } | null;
 }

@@ -5,11 +5,13 @@ import { boxId } from "./correctionRule.ts";
 import { text } from "./fields.ts";
 import { returnForm } from "./returnForm.ts";
 
+const formula = Joi.string().max(2000).required();
 const codes = Joi.array().items(Joi.string().max(20)).min(1);
 
 /** The report of a year as a jurisdiction file holds it. */
 export const yearlyReport = Joi.object<YearlyReport, true>({
   form: returnForm.required(),
+  beside: Joi.array().items(Joi.string().max(40)).min(1).required(),
   rules: Joi.array()
     .items(
       Joi.object({
@@ -21,18 +23,16 @@ export const yearlyReport = Joi.object<YearlyReport, true>({
         notCodes: codes,
         charged: Joi.string().valid("charged", "self-assessed", "declared-only"),
         deducted: Joi.boolean(),
-        tags: Joi.string().max(200).required(),
-      }),
+        credit: Joi.boolean(),
+        lands: boxId,
+        landsNot: boxId,
+        tags: Joi.string().max(200),
+        moves: Joi.array().ordered(boxId.required(), boxId.required()),
+      }).xor("tags", "moves"),
     )
     .max(200)
     .required(),
   ties: Joi.array()
-    .items(
-      Joi.object({
-        says: text.required(),
-        formula: Joi.string().max(1000).required(),
-        box: boxId.required(),
-      }),
-    )
+    .items(Joi.object({ says: text.required(), report: formula, returns: formula }))
     .required(),
 });

@@ -11,20 +11,32 @@ export interface YearlyRule {
   charged?: Component["charged"];
   /** Only where some of the tax is deducted. */
   deducted?: boolean;
+  /** Only credit notes, or none of them. */
+  credit?: boolean;
+  /** A box of the returns in which the facts land, or do not. */
+  lands?: string;
+  landsNot?: string;
   /** In the notation of box tags; `{rate}` stands for the rate, and what has none, or nought, does not land. */
-  tags: string;
+  tags?: string;
+  /** What lands in boxes of one row of the returns lands in the same columns of another row of the report. */
+  moves?: readonly [from: string, to: string];
 }
 
 /** A report of a whole year beside the returns of its periods, filled from the same facts in boxes of its own. */
 export interface YearlyReport {
   form: ReturnForm;
+  /** The forms of the returns beside which it is reported. */
+  beside: readonly string[];
   rules: readonly YearlyRule[];
-  /** What it has to agree with: a formula over its boxes, and the box of the returns whose year it comes to. */
-  ties: readonly { says: string; formula: string; box: string }[];
+  /** What has to agree: a formula over its boxes, and one over the boxes of the returns, added up over the year. */
+  ties: readonly { says: string; report: string; returns: string }[];
 }
 
 /** What a rule asks of facts that differ in nothing else. */
-export type ReportedGroup = Pick<FactGroup, "code" | "direction" | "rate" | "recoverable"> & {
+export type ReportedGroup = Pick<
+  FactGroup,
+  "code" | "direction" | "rate" | "recoverable" | "credit" | "tags"
+> & {
   treatment: Treatment;
   charged: Component["charged"];
 };
@@ -34,21 +46,34 @@ export function yearlyTags({ rules }: Pick<YearlyReport, "rules">, group: Report
   return rules.flatMap((rule) => (fits(rule, group) ? tagsAt(rule, group) : [])).join(", ");
 }
 
-function fits(
-  { direction, treatments, codes, notCodes, charged, deducted }: YearlyRule,
-  group: ReportedGroup,
-): boolean {
+function fits(rule: YearlyRule, group: ReportedGroup): boolean {
+  const { direction, treatments, codes, notCodes, charged, deducted, credit, lands, landsNot } = rule;
+  const boxes = partsOf(group.tags).map((tag) => tag.split(" ")[0]);
   return (
     direction === group.direction &&
     (treatments?.includes(group.treatment) ?? true) &&
     (codes?.includes(group.code) ?? true) &&
     !(notCodes?.includes(group.code) ?? false) &&
     (charged === undefined || charged === group.charged) &&
-    (deducted !== true || group.recoverable !== 0)
+    (deducted !== true || group.recoverable !== 0) &&
+    (credit === undefined || credit === group.credit) &&
+    (lands === undefined || boxes.includes(lands)) &&
+    (landsNot === undefined || !boxes.includes(landsNot))
   );
 }
 
-function tagsAt({ tags }: YearlyRule, { rate }: ReportedGroup): string[] {
+function tagsAt({ tags, moves }: YearlyRule, group: ReportedGroup): string[] {
+  if (moves) {
+    const [from, to] = moves;
+    return partsOf(group.tags)
+      .filter((tag) => tag.startsWith(`${from}.`))
+      .map((tag) => to + tag.slice(from.length));
+  }
+  if (tags === undefined) return [];
   if (!tags.includes("{rate}")) return [tags];
-  return rate === null || Number(rate) === 0 ? [] : [tags.replaceAll("{rate}", rate)];
+  return group.rate === null || Number(group.rate) === 0 ? [] : [tags.replaceAll("{rate}", group.rate)];
+}
+
+function partsOf(tags: string): string[] {
+  return tags === "" ? [] : tags.split(",").map((tag) => tag.trim());
 }

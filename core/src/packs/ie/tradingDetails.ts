@@ -64,6 +64,7 @@ export const tradingDetails: YearlyReport = {
     net: { output: "0", input: "0", due: "0", shown: "RTD.SE" },
     source: "Revenue, return of trading details; from memory",
   },
+  beside: ["ie-vat3"],
   rules: [
     { direction: "sale", treatments: ["standard", "reduced"], tags: "RTD.S.{rate} +n" },
     { direction: "sale", codes: ["MGS"], tags: "RTD.S.M +b, margin.tax +t" },
@@ -100,13 +101,13 @@ export const tradingDetails: YearlyReport = {
   ties: [
     {
       says: "What is supplied and owed as recipient, at its rates",
-      formula: `${atRates("S")} + ${atRates("A")} + [margin.tax] + [import.tax]`,
-      box: "T1",
+      report: `${atRates("S")} + ${atRates("A")} + [margin.tax] + [import.tax]`,
+      returns: "[T1]",
     },
     {
       says: "What is deductible, at its rates",
-      formula: `${atRates("R")} + ${atRates("D")} + [import.input] + [paid.input]`,
-      box: "T2",
+      report: `${atRates("R")} + ${atRates("D")} + [import.input] + [paid.input]`,
+      returns: "[T2]",
     },
   ],
 };

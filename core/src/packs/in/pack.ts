@@ -1,5 +1,6 @@
 import type { JurisdictionPack } from "../../model/pack.ts";
 import { accrual } from "../shared/bases.ts";
+import { annualReturn } from "./annualReturn.ts";
 import { accounts } from "./accounts.ts";
 import { due, furtherDays, rhythms, roundings } from "./calendar.ts";
 import { checks } from "./checks.ts";
@@ -110,6 +111,7 @@ export const inPack: JurisdictionPack = {
   ],
   rateMoves,
   unpaid,
+  yearly: annualReturn,
   stockBook: stockBook({
     levy: "CGST",
     sales: SLABS.map(({ value }) => `MAR${value}`),

@@ -10,7 +10,13 @@ import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
 import { registrationIn } from "../../books/loadSetup.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
 import { returnRecord } from "../../books/returns/records.ts";
-import { boxesOfYear, factsOfStretch, stretchOf } from "../../books/returns/boxesOfYear.ts";
+import {
+  boxesOfYear,
+  bucketsInReport,
+  factsOfStretch,
+  stretchOf,
+  yearlyReportOf,
+} from "../../books/returns/boxesOfYear.ts";
 import type { YearStretch } from "../../books/returns/boxesOfYear.ts";
 import { boxesNow, usedPeriodBefore } from "../../books/returns/evaluation.ts";
 import { factLines } from "./factLines.ts";
@@ -198,8 +204,14 @@ export async function groupStep(
        AND coalesce(f.rate, '-') = $6 AND f.credit = $7 AND f.late = $8`;
   const { from, to } = stretch ?? { from: end, to: end };
   const bind = [r.id, from, to, code, direction, rate, Number(credit), Number(late)];
-  const isReport = stretch?.which === "annual" && work.packs.byId(r.pack).yearly !== undefined;
-  const { tags, tag } = await tagsInto(work, where, bind, box, measure);
+  const report = stretch?.which === "annual" ? yearlyReportOf(work, r, stretch.to) : undefined;
+  const { tags, tag } = report
+    ? { tags: [], tag: undefined }
+    : await tagsInto(work, where, bind, box, measure);
+  const landing =
+    stretch && report
+      ? { of: "bucket", list: await bucketsInReport(work, r, stretch, report, box) }
+      : { of: "tags", list: tags };
   const inBox = (sum: number) =>
     tag ? landed({ net: sum, tax: sum, recoverable: sum, base: sum }, asNet(tag)) : sum;
   const {
@@ -210,9 +222,8 @@ export async function groupStep(
     work,
     {
       amount,
-      // The report of a year puts all of a code and rate in one place.
-      where: isReport ? where : `${where} AND f.tags IN (SELECT value FROM json_each($9))`,
-      bind: isReport ? bind : [...bind, JSON.stringify(tags)],
+      where: `${where} AND f.${landing.of} IN (SELECT value FROM json_each($9))`,
+      bind: [...bind, JSON.stringify(landing.list)],
     },
     inBox,
   );

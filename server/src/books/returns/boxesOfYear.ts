@@ -1,3 +1,5 @@
+import { boxTags } from "@fiscalon/core/model/boxTags";
+import type { YearlyReport } from "@fiscalon/core/model/yearlyReport";
 import { yearlyTags } from "@fiscalon/core/model/yearlyReport";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { optionsOn } from "@fiscalon/core/model/registration";
@@ -53,7 +55,7 @@ export async function boxesOfYear(
   const pack = work.packs.byId(r.pack);
   const groups = await factGroupsOfYear(work, r.id, from, to, factsOfStretch(stretch));
   const context = { digits: minorDigits(pack.currency), on: to, schedules: await schedulesOf(work, r) };
-  const report = which === "annual" ? pack.yearly : undefined;
+  const report = which === "annual" ? yearlyReportOf(work, r, to) : undefined;
   if (report) {
     const own = groups.map((group) => ({ ...group, tags: yearlyTags(report, group) }));
     return { form: report.form, boxes: evaluateReturn(report.form, own, [], context) };
@@ -64,9 +66,27 @@ export async function boxesOfYear(
 
 /** Whether a year has a report, or a form, beside the returns of its periods. */
 export function hasYearlyForm(work: Work, r: RegistrationRecord, to: string): boolean {
-  return (
-    work.packs.byId(r.pack).yearly !== undefined || annualForm(work, r, to).id !== formOf(work, r, to).id
-  );
+  return yearlyReportOf(work, r, to) !== undefined || annualForm(work, r, to).id !== formOf(work, r, to).id;
+}
+
+/** The report of a year beside the returns of a registration, where there is one. */
+export function yearlyReportOf(work: Work, r: RegistrationRecord, to: string): YearlyReport | undefined {
+  const report = work.packs.byId(r.pack).yearly;
+  return report?.beside.includes(formOf(work, r, to).id) ? report : undefined;
+}
+
+/** Facts of a stretch that land in a box of the report of the year, by their bucket. */
+export async function bucketsInReport(
+  work: Work,
+  r: RegistrationRecord,
+  stretch: YearStretch,
+  report: YearlyReport,
+  box: string,
+): Promise<string[]> {
+  const groups = await factGroupsOfYear(work, r.id, stretch.from, stretch.to, factsOfStretch(stretch));
+  return groups
+    .filter((group) => boxTags(yearlyTags(report, group)).some((tag) => tag.box === box))
+    .map(({ bucket }) => bucket);
 }
 
 /** The form of who files once a year. */

@@ -7,7 +7,7 @@ import type { BoxDefinition, ReturnForm } from "@fiscalon/core/model/returnForm"
 import type { YearBox, YearView } from "@fiscalon/contract/yearRollUp";
 import type { Work } from "../../base/work.ts";
 import type { Span } from "../../books/agree/turnover/apartRows.ts";
-import { boxesOfYear, hasYearlyForm } from "../../books/returns/boxesOfYear.ts";
+import { boxesOfYear, hasYearlyForm, yearlyReportOf } from "../../books/returns/boxesOfYear.ts";
 import type { YearStretch } from "../../books/returns/boxesOfYear.ts";
 import { boxesNow, evaluated, formOf } from "../../books/returns/evaluation.ts";
 import type { PeriodContent } from "../../books/returns/evaluation.ts";
@@ -136,17 +136,20 @@ async function yearlyForm(
   const { form, boxes: own } = await boxesOfYear(work, r, { which: "annual", ...span });
   const pack = work.packs.byId(r.pack);
   const digits = minorDigits(pack.currency);
+  const declared = formOf(work, r, span.to).boxes.map(({ id }) => ({
+    box: id,
+    amount: boxes.find(({ box }) => box === id)?.declared ?? NONE,
+  }));
   const definitions = new Map(form.boxes.map((box) => [box.id, box]));
   return {
     form: form.name,
     boxes: own
       .filter(({ box, amount }) => amount !== 0 && definitions.get(box)?.helper !== true)
       .map(({ box, amount }) => ({ box, title: definitions.get(box)?.title ?? box, amount })),
-    ties: (pack.yearly?.ties ?? []).map(({ says, formula, box }) => ({
+    ties: (yearlyReportOf(work, r, span.to)?.ties ?? []).map(({ says, report, returns }) => ({
       says,
-      box,
-      report: figureOfBoxes(formula, exactly(own), digits),
-      returns: boxes.find((one) => one.box === box)?.declared ?? NONE,
+      report: figureOfBoxes(report, exactly(own), digits),
+      returns: figureOfBoxes(returns, declared, digits),
     })),
   };
 }

@@ -60,11 +60,13 @@ export function YearTable({ view, rid }: { view: YearView; rid: number }) {
               ))}
             </tbody>
           </table>
-          {yearly.ties.map(({ says, box, report, returns }) => (
-            <p key={box} className="mt-2">
-              {says}: <span className="num">{displayAmount(report, digits)}</span>; box {box} of the year:{" "}
+          {yearly.ties.map(({ says, report, returns }) => (
+            <p key={says} className="mt-2">
+              {says}: <span className="num">{displayAmount(report, digits)}</span>; on the returns{" "}
               <span className="num">{displayAmount(returns, digits)}</span>
-              {report !== returns && (
+              {report === returns ? (
+                <span className="text-success"> ✓</span>
+              ) : (
                 <span className="text-warning">
                   , <span className="num">{displayAmount(returns - report, digits)}</span> apart
                 </span>
