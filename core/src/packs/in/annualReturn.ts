@@ -11,7 +11,7 @@ const columns = Object.keys(COLUMNS) as Column[];
 
 const more = (column: Column) => (column === "txval" ? VALUE : {});
 const row = (id: string, title: string, of: readonly Column[] = columns): BoxDefinition[] =>
-  of.map((column) => sum(`9.${id}.${column}`, `${id} ${title}, ${COLUMNS[column]}`, more(column)));
+  of.map((column) => sum(`9.${id}.${column}`, `${title}, ${COLUMNS[column]}`, more(column)));
 const value = (id: string, title: string): BoxDefinition[] => row(id, title, ["txval"]);
 const total = (
   id: string,
@@ -21,7 +21,7 @@ const total = (
 ): BoxDefinition[] =>
   of.map((column) => {
     const formula = rows.map((one) => `[9.${one}.${column}]`).join(" + ");
-    return computed(`9.${id}.${column}`, `${id} ${title}, ${COLUMNS[column]}`, formula, more(column));
+    return computed(`9.${id}.${column}`, `${title}, ${COLUMNS[column]}`, formula, more(column));
   });
 
 const TAXED = ["4A", "4B", "4C", "4D", "4E", "4F", "4G", "4I", "4J", "4KL"];
@@ -88,7 +88,7 @@ export const annualReturn: YearlyReport = {
       ...total("6O", "Credit availed", CREDIT, heads),
       ...row("7H", "Credit reversed", heads),
       ...heads.map((head) =>
-        computed(`9.7J.${head}`, `7J Net credit, ${COLUMNS[head]}`, `[9.6O.${head}] - [9.7H.${head}]`),
+        computed(`9.7J.${head}`, `Net credit, ${COLUMNS[head]}`, `[9.6O.${head}] - [9.7H.${head}]`),
       ),
     ],
     net: { output: "0", input: "0", due: "0", shown: "9.4N.igst" },

@@ -160,7 +160,10 @@ function exactly(boxes: readonly BoxResult[]): { box: string; amount: number }[]
 }
 
 /** The roll-up as a table: a row a box, a column a cause. */
-export function yearTable(setup: ClientSetup, { from, to, digits, form, boxes }: YearView): ReportTable {
+export function yearTable(
+  setup: ClientSetup,
+  { from, to, digits, form, boxes, yearly }: YearView,
+): ReportTable {
   const causes = Object.entries(YEAR_CAUSES);
   return {
     title: "Year roll-up",
@@ -174,15 +177,25 @@ export function yearTable(setup: ClientSetup, { from, to, digits, form, boxes }:
       { name: "Declared", amount: true },
       { name: "Left", amount: true },
     ],
-    rows: boxes.map((box) => ({
-      cells: [
-        box.box,
-        box.title,
-        box.ledger,
-        ...causes.map(([id]) => box.causes.find((cause) => cause.id === id)?.amount ?? NONE),
-        box.declared,
-        box.rest,
-      ],
-    })),
+    rows: [
+      ...boxes.map((box) => ({
+        cells: [
+          box.box,
+          box.title,
+          box.ledger,
+          ...causes.map(([id]) => box.causes.find((cause) => cause.id === id)?.amount ?? NONE),
+          box.declared,
+          box.rest,
+        ],
+      })),
+      ...(yearly === null
+        ? []
+        : [
+            { cells: ["", yearly.form, "", ...causes.map(() => ""), "", ""], total: true },
+            ...yearly.boxes.map(({ box, title, amount }) => ({
+              cells: [box, title, amount, ...causes.map(() => ""), "", ""],
+            })),
+          ]),
+    ],
   };
 }

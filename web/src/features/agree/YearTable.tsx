@@ -67,7 +67,7 @@ export function YearTable({ view, rid }: { view: YearView; rid: number }) {
               {report === returns ? (
                 <span className="text-success"> ✓</span>
               ) : (
-                <span className="text-warning">
+                <span className={isClose(report, returns) ? "quiet" : "text-warning"}>
                   , <span className="num">{displayAmount(returns - report, digits)}</span> apart
                 </span>
               )}
@@ -149,6 +149,11 @@ function Row({
       </td>
     </tr>
   );
+}
+
+/** Rounding return by return keeps the two a little apart; more than half a percent is something to look for. */
+function isClose(report: number, returns: number): boolean {
+  return Math.abs(returns - report) * 200 <= Math.abs(returns);
 }
 
 function amountOf({ causes }: YearBox, id: Cause): number {
