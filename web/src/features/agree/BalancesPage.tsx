@@ -12,7 +12,7 @@ import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, today } from "../../kit/format.ts";
 import { Waiting } from "../../kit/Waiting.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
-import { Bar, BridgeColumns, BridgeLine, CauseName, MoreRows, scaleOf } from "./WaterfallRow.tsx";
+import { Bar, BridgeColumns, BridgeLine, CauseName, MoreRows, RowsFigure, scaleOf } from "./WaterfallRow.tsx";
 import { AgreeLinks } from "./AgreeLinks.tsx";
 
 const BALANCES = "/clients/:id/balances";
@@ -92,14 +92,7 @@ function BalanceSheet({ view, on }: { view: BalanceView; on: string }) {
               name={<CauseName name={words} shown={shown === cause} onToggle={() => toggle(cause)} />}
               detail={plural(rows, "row")}
               amount={
-                <button
-                  type="button"
-                  className="figure"
-                  aria-label={`${words} ${displayAmount(amount, digits)}, open rows`}
-                  onClick={() => toggle(cause)}
-                >
-                  {displayAmount(amount, digits)}
-                </button>
+                <RowsFigure amount={amount} digits={digits} name={words} onToggle={() => toggle(cause)} />
               }
               bar={<Bar scale={scale} from={sums[index] ?? left} to={sums[index + 1] ?? right} />}
             />,

@@ -12,7 +12,7 @@ import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, showMonth } from "../../kit/format.ts";
 import { ViewTabs } from "../../kit/ViewTabs.tsx";
 import { Waiting } from "../../kit/Waiting.tsx";
-import { CauseName, MoreRows } from "./WaterfallRow.tsx";
+import { CauseName, MoreRows, RowsFigure } from "./WaterfallRow.tsx";
 
 const PAGE = 50;
 const BY = "/clients/:id/registrations/:rid/bridge/by";
@@ -153,14 +153,7 @@ function Part({
 }) {
   const name = nameOf(by, key);
   const opens = (amount: number, what: string) => (
-    <button
-      type="button"
-      className="figure"
-      aria-label={`${name} ${what} ${displayAmount(amount, digits)}, open lines`}
-      onClick={onToggle}
-    >
-      {displayAmount(amount, digits)}
-    </button>
+    <RowsFigure amount={amount} digits={digits} name={`${name} ${what}`} onToggle={onToggle} />
   );
   return (
     <tr>

@@ -6,7 +6,7 @@ import { plural, showMoment } from "../../kit/format.ts";
 import { BridgeBy } from "./BridgeBy.tsx";
 import { DragRows } from "./DragRows.tsx";
 import { BridgeRows } from "./BridgeRows.tsx";
-import { Bar, BridgeColumns, BridgeLine, CauseName, scaleOf } from "./WaterfallRow.tsx";
+import { Bar, BridgeColumns, BridgeLine, CauseName, RowsFigure, scaleOf } from "./WaterfallRow.tsx";
 
 import { WORDS } from "./bridgeWords.ts";
 
@@ -39,15 +39,8 @@ export function BridgeSheet({ view, rid }: { view: BridgeView; rid: number }) {
       }}
     />
   );
-  const openRows = (amount: number, what: string) => (
-    <button
-      type="button"
-      className="figure"
-      aria-label={`${what} ${displayAmount(amount, digits)}, open rows`}
-      onClick={() => toggle("")}
-    >
-      {displayAmount(amount, digits)}
-    </button>
+  const openRows = (amount: number, name: string) => (
+    <RowsFigure amount={amount} digits={digits} name={name} onToggle={() => toggle("")} />
   );
   const inBoxes = declared.map((one) => ({
     ref: `box/${rid}/${one.to}/${one.box}`,
@@ -101,14 +94,7 @@ export function BridgeSheet({ view, rid }: { view: BridgeView; rid: number }) {
                   rows === 0 ? (
                     figure(amount, name, "Worked out from the boxes.", inBoxes)
                   ) : (
-                    <button
-                      type="button"
-                      className="figure"
-                      aria-label={`${name} ${displayAmount(amount, digits)}, open rows`}
-                      onClick={() => toggle(id)}
-                    >
-                      {displayAmount(amount, digits)}
-                    </button>
+                    <RowsFigure amount={amount} digits={digits} name={name} onToggle={() => toggle(id)} />
                   )
                 }
                 bar={<Bar scale={scale} from={sums[index] ?? left} to={sums[index + 1] ?? right} />}

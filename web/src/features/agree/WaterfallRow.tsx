@@ -1,3 +1,4 @@
+import { displayAmount } from "@fiscalon/core/money/amount";
 import clsx from "clsx";
 import type { ReactNode } from "react";
 
@@ -70,6 +71,26 @@ export function CauseName({ name, shown, onToggle }: { name: string; shown: bool
       onClick={onToggle}
     >
       {shown ? "▾" : "▸"} {name}
+    </button>
+  );
+}
+
+/** An amount that opens the rows it is made of, in place. */
+export function RowsFigure({
+  amount,
+  digits,
+  name,
+  onToggle,
+}: {
+  amount: number;
+  digits: number;
+  name: string;
+  onToggle: () => void;
+}) {
+  const shown = displayAmount(amount, digits);
+  return (
+    <button type="button" className="figure" aria-label={`${name} ${shown}, open rows`} onClick={onToggle}>
+      {shown}
     </button>
   );
 }
