@@ -6,11 +6,15 @@ import type { RegistrationRecord } from "../../db/models.ts";
 import { aroundOf, capitalRuleOf, itemsOf } from "../capital/items.ts";
 import { unlistedPurchases } from "../capital/unlisted.ts";
 
-/** What a return lacks of capital items: shares of use, and items that are on no list. */
+/**
+ * What a return lacks of capital items: shares of use, and items that are on no list.
+ * @param used the codes that are on the return
+ */
 export async function capitalGaps(
   work: Work,
   r: RegistrationRecord,
   { to: end }: FilingPeriod,
+  used: ReadonlySet<string>,
 ): Promise<Pick<PeriodRows, "capitalShares" | "capitalUnlisted">> {
   const rule = capitalRuleOf(work, r);
   if (!rule) return { capitalShares: [], capitalUnlisted: [] };
@@ -25,5 +29,8 @@ export async function capitalGaps(
             .filter(({ to }) => item.uses[to] === undefined && returnOf(rule, to, around) === end)
             .map(({ to }) => ({ no: item.no, name: item.name, to })),
         );
-  return { capitalShares, capitalUnlisted: await unlistedPurchases(work, r, rule, items, end) };
+  const capitalUnlisted = rule.suggested.some((code) => used.has(code))
+    ? await unlistedPurchases(work, r, rule, items, end)
+    : [];
+  return { capitalShares, capitalUnlisted };
 }

@@ -8,15 +8,17 @@ import type { RegistrationRecord } from "../../db/models.ts";
 /**
  * Lines with codes that only a scheme gives a meaning, where it is not in force on their day; and what cost more than a
  * piece of a pool may.
+ * @param used the codes that are on the return
  */
 export async function schemeLines(
   work: Work,
   r: RegistrationRecord,
   { to }: FilingPeriod,
+  used: ReadonlySet<string>,
 ): Promise<SchemeLineRow[]> {
   const rows: SchemeLineRow[] = [];
   for (const { id, name, rule } of schemesOf(work.packs.byId(r.pack))) {
-    const codes = codesOf(rule);
+    const codes = codesOf(rule).filter((code) => used.has(code));
     if (codes.length === 0) continue;
     const upTo = rule.kind === "margin-pool" ? rule.upTo : 0;
     const dearCodes = rule.kind === "margin-pool" ? rule.purchases : [];

@@ -91,6 +91,7 @@ async function rowsOf(
   const to = period.to === registration.validTo ? "9999-12-31" : period.to;
   const groups = await factGroups(work, registration.id, period.to);
   const tags = new Set(groups.map((group) => group.tags));
+  const used = new Set(groups.map(({ code }) => code));
   const stray = [...tags].filter(
     (one) => !one.includes("?") && boxTags(one).some(({ box }) => findBox(context.form, box) === undefined),
   );
@@ -122,8 +123,8 @@ async function rowsOf(
     agreementRests: await agreementRests(work, setup, registration, period),
     undecided: await undecidedStatements(work, registration, period),
     yearEnd: await yearEnds(work, registration, period),
-    schemeLines: await schemeLines(work, registration, period),
-    ...(await capitalGaps(work, registration, period)),
+    schemeLines: await schemeLines(work, registration, period, used),
+    ...(await capitalGaps(work, registration, period, used)),
     averagePrices: await averagePrices(work, registration, period, context),
     soldPieces: await soldPieces(work, setup, registration, period),
     unpaid: await unpaidAsked(work, registration, period),
