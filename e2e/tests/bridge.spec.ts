@@ -1,4 +1,5 @@
 import { expect, test } from "@playwright/test";
+import { expectAccessible } from "../support/axe.ts";
 import { send } from "../support/api.ts";
 import { british } from "../support/british.ts";
 import { startServer } from "../support/server.ts";
@@ -44,13 +45,16 @@ test("turnover is bridged to nought by naming two causes, agreed, and watched fr
   await expect(page.getByRole("heading", { name: "Turnover bridge, Jan to Mar 2026" })).toBeVisible();
   const left = page.getByRole("row", { name: /^Left/ });
   await expect(left).toContainText("2 rows without a cause");
+  await expectAccessible(page);
   await expect(page.getByRole("row", { name: /Supplies on balance sheet accounts/ })).toContainText("300.00");
 
   for (const [row, cause] of [
     ["Work not billed yet", "Accrued income"],
     ["Till counted again", "Till differences"],
   ] as const) {
-    await page.getByRole("checkbox", { name: `Choose ${row}` }).check();
+    // The words of a row choose it as its box does.
+    await page.locator("label").filter({ hasText: row }).click();
+    await expect(page.getByRole("checkbox", { name: `Choose ${row}` })).toBeChecked();
     const naming = page.getByRole("group", { name: "Name a cause" });
     await naming.getByRole("combobox").fill(cause);
     await page.getByRole("option", { name: new RegExp(cause) }).click();

@@ -124,23 +124,25 @@ function RowOf({
   return (
     <tr className="text-[13.5px]">
       <td className="pl-8 !whitespace-normal">
-        <label className="flex items-baseline gap-2">
+        <div className="flex items-baseline gap-2">
           {onChoose && <Grip rowKey={row.key} name={number || what} />}
-          {onChoose && (
-            <input
-              type="checkbox"
-              checked={chosen}
-              onChange={onChoose}
-              aria-label={`Choose ${number || what}`}
-            />
-          )}
-          <span>
-            {number && <span className="num mr-2">{number}</span>}
-            {what}
-            {reason && <span className="quiet ml-2">{reason}</span>}
-            {isOpen && suggestion && <span className="quiet ml-2">named before: {suggestion}</span>}
-          </span>
-        </label>
+          <label className="flex items-baseline gap-2">
+            {onChoose && (
+              <input
+                type="checkbox"
+                checked={chosen}
+                onChange={onChoose}
+                aria-label={`Choose ${number || what}`}
+              />
+            )}
+            <span>
+              {number && <span className="num mr-2">{number}</span>}
+              {what}
+              {reason && <span className="quiet ml-2">{reason}</span>}
+              {isOpen && suggestion && <span className="quiet ml-2">named before: {suggestion}</span>}
+            </span>
+          </label>
+        </div>
       </td>
       <td className="num">
         <Figure amount={amount} digits={digits} of={ref} label={number || what} />
@@ -162,7 +164,7 @@ function Grip({ rowKey, name }: { rowKey: string; name: string }) {
     <button
       ref={setNodeRef}
       type="button"
-      className="cursor-grab self-center text-base-content/50"
+      className="inline-flex h-6 w-6 shrink-0 cursor-grab items-center justify-center self-center text-base-content/60"
       {...attributes}
       {...listeners}
       aria-label={`Drag ${name} to a cause`}
