@@ -78,12 +78,22 @@ export function AgreementsPage() {
                   <td className="num">
                     <SideOf to={path(line.path)} name={line.leftName} amount={money(line.left)} />
                   </td>
-                  <td className="num">{line.leftName !== "" && money(line.explained)}</td>
+                  <td className="num">
+                    {line.leftName !== "" && (
+                      <Link className="figure" to={path(line.path)}>
+                        {money(line.explained)}
+                      </Link>
+                    )}
+                  </td>
                   <td className="num">
                     <SideOf to={path(line.path)} name={line.rightName} amount={money(line.right)} />
                   </td>
                   <td className={line.rest === 0 ? "num" : "num text-warning"}>
-                    {line.leftName !== "" && money(line.rest)}
+                    {line.leftName !== "" && (
+                      <Link className="figure" to={path(line.path)}>
+                        {money(line.rest)}
+                      </Link>
+                    )}
                   </td>
                   <td className={line.agreed || line.since ? "!whitespace-normal" : ""}>
                     <StateOf line={line} digits={digits} />
