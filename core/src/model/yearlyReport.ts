@@ -1,4 +1,3 @@
-import type { FactGroup } from "../returns/evaluateReturn.ts";
 import type { ReturnForm } from "./returnForm.ts";
 import type { Component, Direction, Treatment } from "./taxCode.ts";
 
@@ -33,13 +32,19 @@ export interface YearlyReport {
 }
 
 /** What a rule asks of facts that differ in nothing else. */
-export type ReportedGroup = Pick<
-  FactGroup,
-  "code" | "direction" | "rate" | "recoverable" | "credit" | "tags"
-> & {
+export interface ReportedGroup {
+  code: string;
+  direction: Direction;
   treatment: Treatment;
   charged: Component["charged"];
-};
+  /** Percent as decimal text. */
+  rate: string | null;
+  /** Minor units. */
+  recoverable: number;
+  credit: boolean;
+  /** Where they land on the returns, in the notation of box tags. */
+  tags: string;
+}
 
 /** Where facts land in the report of a year, as box tags; empty where they do not. */
 export function yearlyTags({ rules }: Pick<YearlyReport, "rules">, group: ReportedGroup): string {
