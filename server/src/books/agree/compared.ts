@@ -7,7 +7,7 @@ import { periodEnding } from "../returns/periods.ts";
 import { balanceViews } from "./balances/balances.ts";
 import { controlAgreement } from "./controlAgreement.ts";
 import { keptAgreement } from "./keptAgreement.ts";
-import type { Figures } from "./keptAgreement.ts";
+import type { Agreed, Figures } from "./keptAgreement.ts";
 import { statementBriefs } from "./statements/briefs.ts";
 import { bridgeOver, figuresOf } from "./turnover/bridge.ts";
 import type { Bridge } from "./turnover/bridge.ts";
@@ -143,6 +143,29 @@ function comparedStatement(one: StatementBrief): Compared {
   };
 }
 
+/** Two figures with what is left between them and what people said of it. */
+export interface AgreedPair {
+  compared: Compared;
+  explained: number;
+  rest: number;
+  agreed: Agreed;
+}
+
+/** The same with what people said of them. */
+export async function agreementsIn(
+  work: Work,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  end: string,
+): Promise<AgreedPair[]> {
+  const pairs: AgreedPair[] = [];
+  for (const compared of await comparedIn(work, setup, r, end)) {
+    const agreed = await keptAgreement(work, r, compared.id, spanOf(r, end), figuresIn(compared));
+    pairs.push({ compared, ...restOf(compared), agreed });
+  }
+  return pairs;
+}
+
 /** The agreements of a period as sealing keeps them. */
 export async function agreementsToKeep(
   work: Work,
@@ -150,24 +173,10 @@ export async function agreementsToKeep(
   r: RegistrationRecord,
   end: string,
 ): Promise<KeptAgreement[]> {
-  const kept: KeptAgreement[] = [];
-  for (const one of await comparedIn(work, setup, r, end)) {
-    const { id, title, leftName, left, rightName, right, waiting } = one;
-    const { state, agreed } = await keptAgreement(work, r, id, spanOf(r, end), figuresIn(one));
-    const causes = one.causes.map(({ name, amount }) => ({ name, amount }));
-    kept.push({
-      id,
-      title,
-      leftName,
-      left,
-      rightName,
-      right,
-      causes,
-      rest: restOf(one).rest,
-      waiting,
-      state,
-      agreed,
-    });
-  }
-  return kept;
+  const pairs = await agreementsIn(work, setup, r, end);
+  return pairs.map(({ compared, rest, agreed: { state, agreed } }) => {
+    const { id, title, leftName, left, rightName, right, waiting } = compared;
+    const causes = compared.causes.map(({ name, amount }) => ({ name, amount }));
+    return { id, title, leftName, left, rightName, right, causes, rest, waiting, state, agreed };
+  });
 }

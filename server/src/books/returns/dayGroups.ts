@@ -1,8 +1,8 @@
 import type { SchemeInForce } from "@fiscalon/core/model/scheme";
 import type { Work } from "../../base/work.ts";
 import type { Bind } from "../../db/database.ts";
-import { grouped, SUMS } from "./queries.ts";
-import type { DescribedGroup, GroupRow, LevySpan, PeriodGroup, ReturnScope } from "./queries.ts";
+import { described, SUMS } from "./queries.ts";
+import type { DescribedGroup, DescribedRow, LevySpan, PeriodGroup, ReturnScope } from "./queries.ts";
 
 /**
  * Facts of a bucket and a day that were bought for one use: what schemes ask of a fact beside its amounts, so that they
@@ -43,9 +43,7 @@ export function lateDayGroups(
 }
 
 async function read(work: Work, where: string, bind: Bind, facts: string): Promise<DayGroup[]> {
-  const rows = await work.rows<
-    GroupRow & Pick<DayGroup, "treatment" | "charged" | "levy" | "use" | "taxPoint" | "ownEnd">
-  >(
+  const rows = await work.rows<DescribedRow & Pick<DayGroup, "use" | "taxPoint" | "ownEnd">>(
     `SELECT b.*, f.treatment, f.charged, f.levy FROM (
        SELECT f.period_end AS periodEnd, f.bucket, f.use, f.tax_point AS taxPoint, f.own_end AS ownEnd, min(f.id) AS one,
          ${SUMS} FROM ${facts}
@@ -53,16 +51,7 @@ async function read(work: Work, where: string, bind: Bind, facts: string): Promi
        GROUP BY f.period_end, f.bucket, f.use, f.tax_point, f.own_end) b JOIN facts f ON f.id = b.one`,
     bind,
   );
-  return rows.map(({ treatment, charged, levy, use, taxPoint, ownEnd, ...row }) => ({
-    ...grouped(row),
-    bucket: row.bucket,
-    treatment,
-    charged,
-    levy,
-    use,
-    taxPoint,
-    ownEnd,
-  }));
+  return rows.map(({ use, taxPoint, ownEnd, ...row }) => ({ ...described(row), use, taxPoint, ownEnd }));
 }
 
 /** Whether a group falls in the levy and the time of a span. */

@@ -136,13 +136,13 @@ export async function describedGroups(
   return rows.map(described);
 }
 
-type DescribedRow = GroupRow & Pick<DescribedGroup, "treatment" | "charged" | "levy">;
+export type DescribedRow = GroupRow & Pick<DescribedGroup, "treatment" | "charged" | "levy">;
 
-function described({ treatment, charged, levy, ...row }: DescribedRow): DescribedGroup {
+export function described({ treatment, charged, levy, ...row }: DescribedRow): DescribedGroup {
   return { ...grouped(row), bucket: row.bucket, treatment, charged, levy };
 }
 
-export function grouped({ bucket, ...sums }: GroupRow): PeriodGroup {
+function grouped({ bucket, ...sums }: GroupRow): PeriodGroup {
   const [code, direction, rate, tags, credit, late] = JSON.parse(bucket) as [
     string,
     Direction,

@@ -2,6 +2,7 @@ import { listOrder } from "../../db/listOrder.ts";
 import type { ListOrder, SortColumns } from "../../db/listOrder.ts";
 import type { HeldCredit, HeldCreditPage } from "@fiscalon/contract/credit";
 import type { Work } from "../../base/work.ts";
+import { heldFigures } from "../../books/agree/balances/heldCredit.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 
 /** What held credit can be ordered by. */
@@ -29,7 +30,7 @@ const FROM = `FROM facts f JOIN documents d ON d.id = f.document_id LEFT JOIN co
 /** Documents whose tax is not deducted yet or was released, with how long they waited; and what the ledger holds of it. */
 export async function heldCredit(
   work: Work,
-  { client, effect, plain }: ClientSetup,
+  { client, effect }: ClientSetup,
   filter: HeldFilter,
 ): Promise<HeldCreditPage> {
   const bind = [client.id, `%${filter.search}%`, filter.state];
@@ -47,17 +48,7 @@ export async function heldCredit(
      ${FROM} GROUP BY f.document_id ORDER BY ${listOrder(HELD_ORDER, filter, "d.date, d.id")} LIMIT $5 OFFSET $6`,
     [...bind, work.today, filter.limit, filter.offset],
   );
-  const { waiting } = await work.one<{ waiting: number }>(
-    `SELECT coalesce(sum(f.recoverable), 0) AS waiting ${FROM} AND r.id IS NULL AND d.opening = 0`,
-    [client.id, "%%", ""],
-  );
-  const accounts = plain.accounts.filter(({ role }) => role === "held-credit").map(({ code }) => code);
-  const { ledger } = await work.one<{ ledger: number }>(
-    `SELECT coalesce(sum(p.amount), 0) AS ledger FROM accounts a
-       CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id
-     WHERE a.client_id = $1 AND a.code IN (SELECT value FROM json_each($2))`,
-    [client.id, JSON.stringify(accounts)],
-  );
+  const { left: ledger, right: waiting } = await heldFigures(work, client.id, work.today);
   return {
     total,
     waiting,

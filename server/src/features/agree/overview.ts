@@ -1,8 +1,15 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import type { AgreementLine, AgreeLineBody } from "@fiscalon/contract/agreements";
 import type { Work, Writing } from "../../base/work.ts";
-import { agreementsToKeep, comparedIn, figuresIn, restOf, spanOf } from "../../books/agree/compared.ts";
-import { keepAgreement, keptAgreement } from "../../books/agree/keptAgreement.ts";
+import {
+  agreementsIn,
+  agreementsToKeep,
+  comparedIn,
+  figuresIn,
+  restOf,
+  spanOf,
+} from "../../books/agree/compared.ts";
+import { keepAgreement } from "../../books/agree/keptAgreement.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { writtenSince } from "../../books/agree/writtenSince.ts";
 import { returnRecord } from "../../books/returns/records.ts";
@@ -22,16 +29,14 @@ export async function agreementLines(
   const span = spanOf(r, end);
   const record = await returnRecord(work, r.id, end);
   const lines: AgreementLine[] = [];
-  for (const compared of await comparedIn(work, setup, r, end)) {
+  for (const { compared, explained, rest, agreed: kept } of await agreementsIn(work, setup, r, end)) {
     const { causes: _causes, figures: _figures, open: _open, ...line } = compared;
-    const { explained, rest } = restOf(compared);
-    const kept = await keptAgreement(work, r, compared.id, span, figuresIn(compared));
     const asSealed = record?.agreements?.find(({ id }) => id === compared.id);
     const sealed = asSealed ? { left: asSealed.left, right: asSealed.right, rest: asSealed.rest } : null;
     const moved = sealed && (sealed.left !== line.left || sealed.right !== line.right);
     const moment = kept.state === "changed" ? kept.agreed?.at : moved ? record?.sealedAt : null;
     // A balance is of everything up to a day.
-    const days = line.screen === "agree/balances" ? { from: "0000-01-01", to: span.to } : span;
+    const days = line.path === "agree/balances" ? { from: "0000-01-01", to: span.to } : span;
     const since = moment ? await writtenSince(work, setup.client.id, days, moment) : null;
     lines.push({ ...line, explained, rest, ...kept, sealed, since });
   }

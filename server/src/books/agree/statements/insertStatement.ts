@@ -58,37 +58,25 @@ const INSERT_ROWS = `INSERT INTO statement_rows (statement_id, key, party_number
   SELECT $1, value ->> 0, value ->> 1, value ->> 2, value ->> 3, value ->> 4, value ->> 5, value ->> 6, value -> 7,
     value ->> 8, value ->> 9, value ->> 10, value ->> 11, value ->> 12 FROM json_each($2)`;
 
+/** What is kept of a row, in the order of the columns. */
+const CELLS = [
+  "key",
+  "partyNumber",
+  "partyName",
+  "number",
+  "date",
+  "value",
+  "tax",
+  "taxes",
+  "rate",
+  "place",
+  "ineligible",
+  "note",
+  "original",
+] as const satisfies readonly (keyof NewRow)[];
+
 function cells(row: NewRow): unknown[] {
-  const {
-    key,
-    partyNumber,
-    partyName,
-    number,
-    date,
-    value,
-    tax,
-    taxes,
-    rate,
-    place,
-    ineligible,
-    note,
-    original,
-  } = row;
-  return [
-    key,
-    partyNumber,
-    partyName,
-    number,
-    date,
-    value,
-    tax,
-    taxes,
-    rate,
-    place,
-    ineligible,
-    note,
-    original,
-  ];
+  return CELLS.map((name) => row[name]);
 }
 
 /** Takes a list out with how its rows stand; decisions stay. */
