@@ -73,6 +73,7 @@ export interface Answers {
   "DELETE /clients/:id/attachments/:attachment": null;
   "GET /clients/:id/bank": BankAccountView[];
   "POST /clients/:id/bank": BankAccountView[];
+  "PUT /clients/:id/registrations/:rid/authority-balance": null;
   "POST /clients/:id/bank-lines/:line/match": null;
   "POST /clients/:id/bank-lines/:line/unmatch": null;
   "POST /clients/:id/bank/accept": { accepted: number };

@@ -2,7 +2,7 @@ import type { BridgeCause } from "./bridge.ts";
 
 /** What the ledger has against what it stands for: open items, lines of the bank, documents that wait, pieces. Minor units. */
 export interface BalanceView {
-  /** `receivable`, `payable`, `cards`, `held`, `stock`, `bank/` with its account, `carried/` with the registration. */
+  /** `receivable`, `payable`, `cards`, `held`, `stock`, `bank/` with its account, `carried/`, `capital/`, `authority/` with the registration. */
   id: string;
   name: string;
   /** What the two figures are, in words. */

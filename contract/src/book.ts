@@ -3,6 +3,8 @@ import { bookRegisterSheet } from "./bookRegisterSheets.ts";
 import type { BookRegisterSheet } from "./bookRegisterSheets.ts";
 import { bookMatchDecision, bookStatement } from "./bookStatements.ts";
 import type { BookMatchDecision, BookStatement } from "./bookStatements.ts";
+import { bookAuthorityBalance } from "./authorityBalance.ts";
+import type { BookAuthorityBalance } from "./authorityBalance.ts";
 import { bookAgreement, bookKeptAgreement, bookNamedCause } from "./bookAgreements.ts";
 import type { BookAgreement, BookKeptAgreement, BookNamedCause } from "./bookAgreements.ts";
 import { ALL_TAX_PAYMENT_KINDS } from "@fiscalon/core/model/taxPaymentKinds";
@@ -138,6 +140,7 @@ export const bookSchema = Joi.object<BookFile, true>({
     collectionOpeningBody.append<BookCollectionOpening>({ contact: Joi.string().required() }),
   ),
   acceptances: Joi.array().items(bookAcceptance),
+  authorityBalances: Joi.array().items(bookAuthorityBalance),
   namedCauses: Joi.array().items(bookNamedCause),
   agreements: Joi.array().items(bookAgreement),
   statements: Joi.array().items(bookStatement),
@@ -232,6 +235,7 @@ export interface BookFile {
   /** Findings accepted with a reason. */
   acceptances?: BookAcceptance[];
   /** What people said of agreements: the cause of a row, and that a span is agreed as it stood. */
+  authorityBalances?: BookAuthorityBalance[];
   namedCauses?: BookNamedCause[];
   agreements?: BookAgreement[];
   /** Lists of others that were laid beside the books, and what people decided of their rows. */

@@ -1,5 +1,9 @@
 /** What can be refused of agreements. */
 export const ERRORS_OF_AGREEMENTS = {
+  "agree/balance-ahead": {
+    status: 422,
+    says: "This day is ahead. Type what its account says today.",
+  },
   "agree/no-balance": { status: 404, says: 'There is no balance "…" to agree.' },
   "agree/no-row": { status: 409, says: "One of these rows is not apart any more. Look again." },
   "agree/not-sealed": {

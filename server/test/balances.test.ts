@@ -184,3 +184,37 @@ test("credit carried forward: brought in, on a return that is open, and settled"
   await books.settle(january);
   expect(await figures(books, january, "carried")).toEqual([180_00, 180_00, {}]);
 });
+
+// Common practice, no source: what the books owe, less returns the authority does not know yet, is what its account says.
+test("a typed balance of the authority's account: returns it does not know are a cause, the rest blocks sealing until accepted", async () => {
+  const books = await periodBooks(server, british());
+  await books.post(["sales-invoice", "S20", "1000.00"], "2026-01-10");
+  await books.seal(MARCH);
+  await books.settle(MARCH);
+  const say = (on: string, amount: string) =>
+    server.call("PUT", `${books.registration}/authority-balance`, { on, amount, note: "by telephone" });
+  // Filed today: on the last day of June the books owe 200.00 that the authority had not heard of; 3.10 nobody can explain.
+  const june = "2026-06-30";
+  expect((await say(june, "3.10")).status).toBe(204);
+  const view = found(await viewsOn(books, june), ({ id }) => id.startsWith("authority/"), "authority");
+  expect([view.left, view.right, view.rest, view.causes.map(({ id, amount }) => [id, amount])]).toEqual([
+    200_00,
+    3_10,
+    3_10,
+    [["unfiled", -200_00]],
+  ]);
+  await books.post(["sales-invoice", "S20", "10.00"], "2026-05-10");
+  expectRefusal(
+    await server.call("POST", `${books.registration}/returns/${june}/seal`),
+    "returns/findings-open",
+  );
+  await server.ok("POST", `${books.registration}/agreements/${june}`, {
+    id: view.id,
+    note: "interest of May",
+  });
+  await server.ok("POST", `${books.registration}/returns/${june}/seal`);
+  await books.expectSameAfterBookFile();
+  expectRefusal(await say("2999-01-01", "1.00"), "agree/balance-ahead", "on");
+  expect((await say(june, "")).status).toBe(204);
+  expect((await viewsOn(books, june)).some(({ id }) => id.startsWith("authority/"))).toBe(false);
+});

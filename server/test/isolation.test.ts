@@ -120,6 +120,7 @@ function bodyFor(method: string, path: string): object | undefined {
     },
     "POST /clients/{id}/registrations/{rid}/bridge/agreement": { ...SPAN, note: "taken over" },
     "POST /clients/{id}/registrations/{rid}/agreements/{period}": { id: "control", note: "taken over" },
+    "PUT /clients/{id}/registrations/{rid}/authority-balance": { on: END, amount: "1.00" },
     "POST /clients/{id}/registrations/{rid}/capital-items": CAPITAL_ITEM,
     "PUT /clients/{id}/registrations/{rid}/capital-items/{no}": CAPITAL_ITEM,
     "POST /clients/{id}/registrations/{rid}/methods": { answers: {} },

@@ -24,6 +24,7 @@ import { stockBook } from "./migrations/2026-11-28-stock-book.ts";
 import { instalments } from "./migrations/2026-11-28-instalments.ts";
 import { capitalItems } from "./migrations/2026-11-29-capital-items.ts";
 import { registerSheets } from "./migrations/2026-11-29-register-sheets.ts";
+import { authorityBalances } from "./migrations/2026-11-30-authority-balances.ts";
 import { keptAgreements } from "./migrations/2026-11-30-kept-agreements.ts";
 import { factUse } from "./migrations/2026-11-30-fact-use.ts";
 import { decisionsOfParty } from "./migrations/2026-11-30-decisions-of-party.ts";
@@ -75,6 +76,7 @@ const MIGRATIONS = [
   decisionsOfParty,
   factUse,
   keptAgreements,
+  authorityBalances,
 ];
 
 /** Where the steps that were done are noted; data folders of every version have it under this name. */

@@ -4,6 +4,7 @@ import type { BookFile } from "@fiscalon/contract/book";
 import type { KeptAgreement } from "@fiscalon/contract/agreements";
 import type { BookAgreement, BookKeptAgreement, BookNamedCause } from "@fiscalon/contract/bookAgreements";
 import type { Work, Writing } from "../../base/work.ts";
+import { keepAuthorityBalance } from "../../books/agree/balances/keepAuthorityBalance.ts";
 import { registrationWithId } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { placedAt, pointerTo } from "./pointers.ts";
@@ -14,7 +15,7 @@ export async function agreementsOfBook(
   work: Work,
   { client, registrations, plain }: ClientSetup,
   rowsOf: RowsOf,
-): Promise<Pick<BookFile, "namedCauses" | "agreements">> {
+): Promise<Pick<BookFile, "namedCauses" | "agreements" | "authorityBalances">> {
   const refOf = (id: number) => registrationWithId(registrations, id).ref;
   const money = (amount: number) => formatAmount(amount, plain.digits);
   const named = await work.rows<
@@ -53,7 +54,18 @@ export async function agreementsOfBook(
     open: money(open),
     rest: money(rest),
   }));
+  const typed = await work.rows<{ registration: number; on: string; amount: number; note: string }>(
+    `SELECT registration_id AS registration, day AS "on", amount, note FROM authority_balances
+     WHERE client_id = $1 ORDER BY registration_id, day`,
+    [client.id],
+  );
+  const authorityBalances = typed.map(({ registration, amount, ...one }) => ({
+    registration: refOf(registration),
+    ...one,
+    amount: money(amount),
+  }));
   return {
+    ...(authorityBalances.length === 0 ? {} : { authorityBalances }),
     ...(namedCauses.length === 0 ? {} : { namedCauses }),
     ...(agreements.length === 0 ? {} : { agreements }),
   };
@@ -63,7 +75,7 @@ export async function agreementsOfBook(
 export async function addAgreements(
   work: Writing,
   { client, registrations, plain }: ClientSetup,
-  { namedCauses = [], agreements = [] }: BookFile,
+  { namedCauses = [], agreements = [], authorityBalances = [] }: BookFile,
   placed: PlacedRows,
 ): Promise<void> {
   const registrationAt = (ref: string, path: string): number => {
@@ -77,6 +89,10 @@ export async function addAgreements(
   };
   const money = (amount: string) => parseAmount(amount, plain.digits);
   const { createdAt, createdBy } = work.made;
+  for (const [index, { registration, on, amount, note }] of authorityBalances.entries()) {
+    const id = registrationAt(registration, `authorityBalances[${index}]`);
+    await keepAuthorityBalance(work, { id, clientId: client.id }, { on, amount: money(amount), note });
+  }
   for (const [index, { registration, row, ...one }] of namedCauses.entries()) {
     const path = `namedCauses[${index}]`;
     const { id } = placedAt(placed, row, `${path}.row`);

@@ -12,6 +12,7 @@ import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, today } from "../../kit/format.ts";
 import { Waiting } from "../../kit/Waiting.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
+import { AuthorityBalanceDialog } from "./AuthorityBalanceDialog.tsx";
 import { Bar, BridgeColumns, BridgeLine, CauseName, MoreRows, RowsFigure, scaleOf } from "./WaterfallRow.tsx";
 import { AgreeLinks } from "./AgreeLinks.tsx";
 
@@ -20,7 +21,8 @@ const PAGE = 50;
 
 /** Debtors, creditors and banks on the last day of the period, each against its open items or lines. */
 export function BalancesPage() {
-  const { client, period } = useScope();
+  const { client, registration, period } = useScope();
+  const [typing, setTyping] = useState(false);
   const [typed, setTyped] = useState<string | null>(null);
   const on = typed ?? (period && period.to < today() ? period.to : today());
   const { data: views, error } = useQuery({
@@ -36,6 +38,11 @@ export function BalancesPage() {
     >
       <div className="no-print mb-3 flex items-end gap-4">
         <DateField label="On" value={on} onChange={setTyped} />
+        {registration && (
+          <button type="button" className="word-link pb-2" onClick={() => setTyping(true)}>
+            What the authority says is owed …
+          </button>
+        )}
       </div>
       <ErrorNote error={error} />
       {!views && !error && <Waiting what="the balances" />}
@@ -47,6 +54,9 @@ export function BalancesPage() {
       {views?.map((view) => (
         <BalanceSheet key={view.id} view={view} on={on} />
       ))}
+      {typing && registration && (
+        <AuthorityBalanceDialog rid={registration.id} on={on} onClose={() => setTyping(false)} />
+      )}
     </Sheet>
   );
 }

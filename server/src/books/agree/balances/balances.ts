@@ -130,7 +130,7 @@ async function tablesOf(work: Work, setup: ClientSetup, day: string, of: string)
   if (of === "held") return heldTables(clientId, day);
   const rule = of === "stock" ? stockRule(work, setup)?.rule : undefined;
   if (rule) return stockTables(clientId, day, rule);
-  const [, kind, which = ""] = /^(bank|carried|capital)\/(.+)$/.exec(of) ?? [];
+  const [, kind, which = ""] = /^(bank|carried|capital|authority)\/(.+)$/.exec(of) ?? [];
   if (kind === "bank") return bankTables(clientId, day, which);
   const own = await registrationTables(work, setup, day, kind, Number(which));
   if (own) return own;

@@ -4,6 +4,7 @@ import type { Work } from "../../../base/work.ts";
 import { capitalRuleOf } from "../../capital/items.ts";
 import type { ClientSetup } from "../../loadSetup.ts";
 import type { ApartTables } from "./apart.ts";
+import { AUTHORITY_CAUSES, authorityFigures } from "./authority.ts";
 import { CAPITAL_CAUSES, capitalFigures, capitalTables } from "./capitalItems.ts";
 import { CARRIED_CAUSES, carriedFigures } from "./carriedCredit.ts";
 
@@ -19,7 +20,7 @@ interface Source {
   names: Names;
 }
 
-/** What belongs to a registration and not to the client: credit carried forward, and the list of capital items. */
+/** What belongs to a registration and not to the client: credit carried forward, its account at the authority, capital items. */
 export async function registrationBalances(
   work: Work,
   setup: ClientSetup,
@@ -41,6 +42,20 @@ export async function registrationBalances(
         ...figures,
       };
       sources.push({ head, tables, names: CARRIED_CAUSES });
+    }
+    const authority = await authorityFigures(work, setup, r, day);
+    if (authority) {
+      const { on, account, tables, ...figures } = authority;
+      const head = {
+        id: `authority/${r.id}`,
+        name: `Account at the authority, ${levies}${on === day ? "" : `, on ${on}`}`,
+        leftName: "Owed by the books",
+        rightName: "Owed by its account, as typed",
+        path: "settle",
+        leftRef: account === null ? null : `account/${account}/${on.slice(0, 8)}01/${on}`,
+        ...figures,
+      };
+      sources.push({ head, tables, names: AUTHORITY_CAUSES });
     }
     const rule = capitalRuleOf(work, r);
     const capital = rule && (await capitalFigures(work, r.id, day, rule));
@@ -71,5 +86,6 @@ export async function registrationTables(
   const r = setup.registrations.find(({ id }) => id === registration);
   const rule = r && kind === "capital" ? capitalRuleOf(work, r) : undefined;
   if (r && rule) return capitalTables(r.id, day, rule);
+  if (r && kind === "authority") return (await authorityFigures(work, setup, r, day))?.tables;
   return r && kind === "carried" ? (await carriedFigures(work, setup, r, day))?.tables : undefined;
 }

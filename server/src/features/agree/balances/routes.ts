@@ -1,9 +1,12 @@
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
+import { authorityBalanceBody } from "@fiscalon/contract/authorityBalance";
+import type { AuthorityBalanceBody } from "@fiscalon/contract/authorityBalance";
 import { date } from "@fiscalon/contract/fields";
 import { clientParams, described } from "../../../base/validation.ts";
 import { loadSetup } from "../../../books/loadSetup.ts";
 import { paging } from "../../../db/listOrder.ts";
+import { typeBalance } from "./typeBalance.ts";
 import { balanceRows, balanceViews } from "../../../books/agree/balances/balances.ts";
 
 const BASE = "/clients/:id/balances";
@@ -45,6 +48,20 @@ export async function balanceRoutes(app: FastifyInstance): Promise<void> {
     },
     async ({ work, params, query: { on, ...query } }) => {
       return balanceRows(work, await loadSetup(work, params.id), on, query);
+    },
+  );
+
+  app.put<{ Params: { id: number; rid: string }; Body: AuthorityBalanceBody }>(
+    "/clients/:id/registrations/:rid/authority-balance",
+    {
+      schema: described("Keep what the authority says is owed on a day, or take it back", "Agree", {
+        params: clientParams.append({ rid: Joi.string().max(60).required() }),
+        body: authorityBalanceBody,
+      }),
+    },
+    async ({ work, params, body }, reply) => {
+      await work.write((work) => typeBalance(work, params.id, params.rid, body));
+      return reply.status(204).send();
     },
   );
 }

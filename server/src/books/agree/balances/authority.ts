@@ -1,0 +1,65 @@
+import { accountsOfRegion, bears } from "@fiscalon/core/model/account";
+import type { Work } from "../../../base/work.ts";
+import type { RegistrationRecord } from "../../../db/models.ts";
+import type { ClientSetup } from "../../loadSetup.ts";
+import type { ApartTables } from "./apart.ts";
+
+/** Why what is owed by the books and by the authority's account differ, as far as a rule tells. */
+export const AUTHORITY_CAUSES: Readonly<Record<string, string>> = {
+  unfiled: "Closed in the books, not filed by then",
+  unclosed: "Filed by then, not closed in the books",
+};
+
+/** What the books owe the authority and what it says, on the last day up to one for which that was typed. */
+export interface AuthorityFigures {
+  on: string;
+  left: number;
+  right: number;
+  tables: ApartTables;
+  /** The first of the accounts of what is due. */
+  account: string | null;
+}
+
+export async function authorityFigures(
+  work: Work,
+  { client, plain }: ClientSetup,
+  r: RegistrationRecord,
+  day: string,
+): Promise<AuthorityFigures | null> {
+  const typed = await work.row<{ on: string; amount: number }>(
+    `SELECT day AS "on", amount FROM authority_balances WHERE registration_id = $1 AND day <= $2
+     ORDER BY day DESC LIMIT 1`,
+    [r.id, day],
+  );
+  if (!typed) return null;
+  const accounts = accountsOfRegion(plain.accounts, r.region)
+    .filter((account) => account.role === "due-to-authority" && r.levies.some((levy) => bears(account, levy)))
+    .map(({ code }) => code);
+  const codes = JSON.stringify(accounts);
+  const { left } = await work.one<{ left: number }>(
+    `SELECT coalesce(-sum(p.amount), 0) AS left FROM accounts a
+       CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date <= $2
+     WHERE a.client_id = $1 AND a.code IN (SELECT value FROM json_each($3))`,
+    [client.id, typed.on, codes],
+  );
+  return {
+    on: typed.on,
+    left,
+    right: typed.amount,
+    tables: { tables: APART, bind: [client.id, typed.on, codes, r.id] },
+    account: accounts[0] ?? null,
+  };
+}
+
+/** Returns of registration $4 that the books close on another day than the authority knows of, seen from day $2. */
+const APART = `
+  due AS (
+    SELECT t.period_end AS end, t.net, coalesce(substr(t.filed_at, 1, 10) <= $2, 0) AS filed, (
+        SELECT -sum(p.amount) FROM postings p JOIN accounts a ON a.id = p.account_id
+        WHERE p.entry_id = t.settlement_entry AND p.live = 1 AND p.date <= $2
+          AND a.code IN (SELECT value FROM json_each($3))) AS closed
+    FROM returns t WHERE t.client_id = $1 AND t.registration_id = $4 AND t.boxes IS NOT NULL),
+  apart AS (
+    SELECT CASE WHEN filed = 0 THEN 'unfiled' ELSE 'unclosed' END AS cause, NULL AS ref, end AS date, '' AS number,
+      '' AS party, 'Return to ' || end AS text, CASE WHEN filed = 0 THEN -closed ELSE net END AS amount
+    FROM due WHERE (filed = 0 AND closed IS NOT NULL) OR (filed = 1 AND closed IS NULL))`;
