@@ -93,10 +93,15 @@ test("debtors, creditors and the bank on a day: what one side has and the other 
 
 type Books = Awaited<ReturnType<typeof periodBooks>>;
 const viewsOn = ({ base }: Books, on: string) => server.ok<BalanceView[]>("GET", `${base}/balances?on=${on}`);
-const figures = async (books: Books, on: string, id: string) => {
-  const { left, right, causes, rest } = found(await viewsOn(books, on), (one) => one.id.startsWith(id), id);
-  expect(rest).toBe(0);
-  return [left, right, Object.fromEntries(causes.map((cause) => [cause.id, cause.amount]))];
+const figures = async (books: Books, on: string, id: string, left = 0) => {
+  const {
+    left: ours,
+    right,
+    causes,
+    rest,
+  } = found(await viewsOn(books, on), (one) => one.id.startsWith(id), id);
+  expect(rest).toBe(left);
+  return [ours, right, Object.fromEntries(causes.map((cause) => [cause.id, cause.amount]))];
 };
 
 // GSTA s 29-10(3), from memory: credit waits for its invoice. The account is agreed as it was on the day, not as it is now.
@@ -203,6 +208,13 @@ test("a typed balance of the authority's account: returns it does not know are a
     3_10,
     [["unfiled", -200_00]],
   ]);
+  // Paid by then, it was known, whenever it was filed.
+  await server.ok("POST", `${books.registration}/settlements/${MARCH}/payments`, {
+    date: "2026-05-07",
+    kind: "payment",
+    amount: "200.00",
+  });
+  expect(await figures(books, june, "authority", 3_10)).toEqual([0, 3_10, {}]);
   await books.post(["sales-invoice", "S20", "10.00"], "2026-05-10");
   expectRefusal(
     await server.call("POST", `${books.registration}/returns/${june}/seal`),

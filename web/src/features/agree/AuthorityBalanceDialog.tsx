@@ -39,8 +39,10 @@ export function AuthorityBalanceDialog({
         What it says is owed to it on this day; negative where it owes. Left empty, what was typed is taken
         back. Its list of charges and payments can be matched row by row under Statements.
       </p>
-      <TextField name="amount" label="Owed" />
-      <TextField name="note" label="Note, if any" />
+      <div className="flex flex-col gap-3">
+        <TextField name="amount" label="Owed" />
+        <TextField name="note" label="Note, if any" />
+      </div>
     </BodyDialog>
   );
 }

@@ -10,6 +10,25 @@ export interface ApartTables {
   bind: readonly (string | number)[];
 }
 
+/** A row that is worked out and stands in no table of the database. */
+export interface ApartPart {
+  cause: string;
+  ref: string | null;
+  date: string;
+  text: string;
+  amount: number;
+}
+
+/** Such rows, as JSON in a parameter, in the columns of `apart`. */
+export const ofParts = (parameter: string) => `SELECT value ->> 'cause' AS cause, value ->> 'ref' AS ref,
+  value ->> 'date' AS date, '' AS number, '' AS party, value ->> 'text' AS text, value ->> 'amount' AS amount
+  FROM json_each(${parameter})`;
+
+/** Rows of that kind alone. */
+export function partsTable(parts: readonly ApartPart[]): ApartTables {
+  return { tables: `apart AS (${ofParts("$1")})`, bind: [JSON.stringify(parts)] };
+}
+
 /** The sums of the rows by cause. */
 export async function apartSums(
   work: Work,

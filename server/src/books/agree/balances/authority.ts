@@ -1,8 +1,11 @@
 import { accountsOfRegion, bears } from "@fiscalon/core/model/account";
+import type { TaxPaymentKind } from "@fiscalon/core/model/taxPaymentKinds";
 import type { Work } from "../../../base/work.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
 import type { ClientSetup } from "../../loadSetup.ts";
-import type { ApartTables } from "./apart.ts";
+import { formOf } from "../../returns/evaluation.ts";
+import { partsTable } from "./apart.ts";
+import type { ApartPart, ApartTables } from "./apart.ts";
 
 /** Why what is owed by the books and by the authority's account differ, as far as a rule tells. */
 export const AUTHORITY_CAUSES: Readonly<Record<string, string>> = {
@@ -42,24 +45,42 @@ export async function authorityFigures(
      WHERE a.client_id = $1 AND a.code IN (SELECT value FROM json_each($3))`,
     [client.id, typed.on, codes],
   );
+  const parts = await partsOn(work, r, typed.on, codes);
   return {
     on: typed.on,
     left,
     right: typed.amount,
-    tables: { tables: APART, bind: [client.id, typed.on, codes, r.id] },
+    tables: partsTable(parts),
     account: accounts[0] ?? null,
   };
 }
 
-/** Returns of registration $4 that the books close on another day than the authority knows of, seen from day $2. */
-const APART = `
-  due AS (
-    SELECT t.period_end AS end, t.net, coalesce(substr(t.filed_at, 1, 10) <= $2, 0) AS filed, (
-        SELECT -sum(p.amount) FROM postings p JOIN accounts a ON a.id = p.account_id
+/** What is paid or comes back once a return is known to the authority, also where it was filed elsewhere. */
+const AFTER_FILING = JSON.stringify(["payment", "refund"] satisfies TaxPaymentKind[]);
+
+/** Returns that the books close on another day than the authority knows of, seen from a day. */
+async function partsOn(work: Work, r: RegistrationRecord, day: string, codes: string): Promise<ApartPart[]> {
+  const returns = await work.rows<{ end: string; net: number; filed: number; closed: number | null }>(
+    `SELECT t.period_end AS end, t.net, coalesce(substr(t.filed_at, 1, 10) <= $2, 0) OR EXISTS (
+         SELECT 1 FROM tax_payments y WHERE y.registration_id = t.registration_id AND y.period_end = t.period_end
+           AND y.date <= $2 AND y.kind IN (SELECT value FROM json_each($4))) AS filed,
+       (SELECT -sum(p.amount) FROM postings p JOIN accounts a ON a.id = p.account_id
         WHERE p.entry_id = t.settlement_entry AND p.live = 1 AND p.date <= $2
           AND a.code IN (SELECT value FROM json_each($3))) AS closed
-    FROM returns t WHERE t.client_id = $1 AND t.registration_id = $4 AND t.boxes IS NOT NULL),
-  apart AS (
-    SELECT CASE WHEN filed = 0 THEN 'unfiled' ELSE 'unclosed' END AS cause, NULL AS ref, end AS date, '' AS number,
-      '' AS party, 'Return to ' || end AS text, CASE WHEN filed = 0 THEN -closed ELSE net END AS amount
-    FROM due WHERE (filed = 0 AND closed IS NOT NULL) OR (filed = 1 AND closed IS NULL))`;
+     FROM returns t WHERE t.registration_id = $1 AND t.boxes IS NOT NULL ORDER BY t.period_end`,
+    [r.id, day, codes, AFTER_FILING],
+  );
+  return returns.flatMap(({ end, net, filed, closed }): ApartPart[] => {
+    const isFiled = filed === 1;
+    if (isFiled === (closed !== null)) return [];
+    return [
+      {
+        cause: isFiled ? "unclosed" : "unfiled",
+        ref: `box/${r.id}/${end}/${formOf(work, r, end).net.shown}`,
+        date: end,
+        text: `Return to ${end}`,
+        amount: closed === null ? net : -closed,
+      },
+    ];
+  });
+}

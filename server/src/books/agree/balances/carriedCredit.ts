@@ -6,9 +6,10 @@ import { parseAmount } from "@fiscalon/core/money/amount";
 import type { Work } from "../../../base/work.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
 import type { ClientSetup } from "../../loadSetup.ts";
-import { boxesNow, digitsOf, figuresOf } from "../../returns/evaluation.ts";
+import { boxesNow, digitsOf, figuresOf, formOf } from "../../returns/evaluation.ts";
 import { periodRule } from "../../returns/periodRule.ts";
-import type { ApartTables } from "./apart.ts";
+import { ofParts } from "./apart.ts";
+import type { ApartPart, ApartTables } from "./apart.ts";
 
 /** Why the account of credit carried forward and the returns differ. */
 export const CARRIED_CAUSES: Readonly<Record<string, string>> = {
@@ -23,15 +24,6 @@ export interface CarriedFigures {
   left: number;
   right: number;
   tables: ApartTables;
-}
-
-/** One return's part of it. */
-interface CarriedPart {
-  cause: "brought" | "open" | "settled";
-  ref: string | null;
-  date: string;
-  text: string;
-  amount: number;
 }
 
 /**
@@ -50,7 +42,7 @@ export async function carriedFigures(
   const digits = digitsOf(work, r);
   const accounts = accountsOfRegion(plain.accounts, r.region).filter(({ role }) => role === "carried-credit");
   const codes = JSON.stringify(accounts.map(({ code }) => code));
-  const parts: CarriedPart[] = Object.entries(r.opening).map(([box, amount]) => ({
+  const parts: ApartPart[] = Object.entries(r.opening).map(([box, amount]) => ({
     cause: "brought",
     ref: null,
     date: r.validFrom,
@@ -66,7 +58,7 @@ export async function carriedFigures(
     if (entry !== null) settlements.push(entry);
     parts.push({
       cause: posted === 0 ? "open" : "settled",
-      ref: null,
+      ref: `box/${r.id}/${to}/${formOf(work, r, to).net.shown}`,
       date: to,
       text: `Return to ${to}`,
       amount: carried - posted,
@@ -74,8 +66,7 @@ export async function carriedFigures(
   }
   const tables: ApartTables = {
     tables: `${ENTRIES}, apart AS (
-      SELECT value ->> 'cause' AS cause, value ->> 'ref' AS ref, value ->> 'date' AS date, '' AS number, '' AS party,
-        value ->> 'text' AS text, value ->> 'amount' AS amount FROM json_each($4)
+      ${ofParts("$4")}
       UNION ALL
       SELECT 'entries', 'entry/' || entry, date, '', '', text, -amount FROM led
       WHERE entry NOT IN (SELECT value FROM json_each($5)))`,
