@@ -65,7 +65,9 @@ export async function boxesBench(dataDir: string): Promise<BenchRow[]> {
   const span = { from: "2026-04-01", to: "2026-06-30" };
   const bridge = await bestTime(3, () => bridgeOver(work, registration, span));
   const allPostings = await bestTime(5, () =>
-    db.rows("SELECT account_id, sum(amount), sum(abs(amount)), count(levy) FROM postings GROUP BY account_id"),
+    db.rows(
+      "SELECT account_id, sum(amount), sum(abs(amount)), count(levy) FROM postings GROUP BY account_id",
+    ),
   );
   await db.close();
   const row = (what: string, time: number, reference = plain): BenchRow => ({
