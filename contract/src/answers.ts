@@ -53,7 +53,7 @@ import type {
   RegisterAnswer,
   TouchedDocuments,
 } from "./views.ts";
-import type { ChainCheck, ChangeView } from "./audit.ts";
+import type { AuditCheck, ChainCheck, ChangeView } from "./audit.ts";
 import type { ControlAgreementView, SettlementView } from "./settlement.ts";
 import type { LedgerAccountRow, LedgerEntryPage } from "./ledger.ts";
 
@@ -62,11 +62,12 @@ import type { LedgerAccountRow, LedgerEntryPage } from "./ledger.ts";
  * document written and every reply of the tests checked. `null` where there is nothing to say (204); files are not told.
  */
 export interface Answers {
-  "GET /audit": ChainCheck;
+  "GET /audit": AuditCheck;
   "POST /books": ClientView | { job: JobView };
   "GET /clients": ClientRow[];
   "POST /clients": ClientView;
   "GET /clients/:id": ClientView;
+  "GET /clients/:id/audit": ChainCheck;
   "POST /clients/:id/accounts": Account[];
   "PUT /clients/:id/accounts/:code": Account[];
   "DELETE /clients/:id/adjustments/:adjustment": null;

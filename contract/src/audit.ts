@@ -9,6 +9,7 @@ export type AuditAction =
   | "authorise"
   | "change"
   | "connect"
+  | "convert"
   | "correct"
   | "create"
   | "decide"
@@ -88,11 +89,18 @@ export interface ChangeView {
   after: unknown;
 }
 
-/** Whether the audit trail is whole. */
+/** Whether all audit trails of a practice are whole: its own, and one in the books of each client. */
+export interface AuditCheck {
+  entries: number;
+  /** Trails that are broken: whose, and the first entry that does not fit the one before it; null is the practice. */
+  broken: { client: number | null; entry: number }[];
+  /** A hash over the last entries of all trails; noted elsewhere, it proves later that nothing was cut off. */
+  last: string;
+}
+
+/** Whether one audit trail is whole. */
 export interface ChainCheck {
   entries: number;
-  /** Entries from before the trail was chained. */
-  unchained: number;
   /** The first entry that does not fit the one before it, or null where all do. */
   broken: number | null;
   /** The hash of the last entry; noted elsewhere, it proves later that nothing was cut off. */

@@ -59,6 +59,14 @@ export const ERRORS = {
     status: 422,
     says: "Both places belong to one registration: nothing is supplied. Choose a place that is registered apart.",
   },
+  "client/damaged": {
+    status: 500,
+    says: "The books in … are damaged: …. Nothing was changed. Bring a copy back with npm run restore.",
+  },
+  "client/folder-missing": {
+    status: 500,
+    says: "The books of this client are not in …. Bring the folder back, or restore a copy of it.",
+  },
   "client/no-currency": { status: 422, says: "No pack ships for …. Say the currency." },
   "code/duplicate": { status: 422, says: "There is a code … already: …. Choose another name." },
   "code/in-use": {

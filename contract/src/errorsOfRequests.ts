@@ -4,6 +4,11 @@ export const ERRORS_OF_REQUESTS = {
     status: 403,
     says: "This request comes from another site, or to a name this server does not have. Set FISCALON_HOSTS to the names it is reached by.",
   },
+  "request/given-up": { status: 503, says: "Whoever asked is gone, so this was stopped." },
+  "request/took-too-long": {
+    status: 503,
+    says: "This took longer than … seconds and was stopped. Ask for a shorter span, or export it.",
+  },
   "request/invalid": {
     status: 400,
     says: "The body, query or path does not fit its schema; the field says where.",

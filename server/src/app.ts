@@ -7,9 +7,9 @@ import fastifyStatic from "@fastify/static";
 import Fastify from "fastify";
 import type { FastifyInstance } from "fastify";
 import type { Config } from "./config.ts";
-import { beginWork, workOn } from "./base/begin.ts";
+import { beginWork } from "./practice/beginWork.ts";
+import { openPractice } from "./across/convert/openPractice.ts";
 import type { AppContext } from "./appContext.ts";
-import { Database } from "./db/database.ts";
 import { handleErrors } from "./base/errors.ts";
 import { attachmentRoutes } from "./features/attachments/routes.ts";
 import { seriesRoutes } from "./features/series/routes.ts";
@@ -59,6 +59,7 @@ import { authorityStore } from "./simulators/authorityStore.ts";
 import { postRecurring } from "./features/templates/recurring.ts";
 import { guardBorder } from "./base/border.ts";
 import { keepAnswers } from "./base/once.ts";
+import { followLaw } from "./features/law/moveLaw.ts";
 import { requireWhole } from "./db/integrity.ts";
 import { holdFolder } from "./db/folderLock.ts";
 import { validateWithJoi } from "./base/validation.ts";
@@ -77,21 +78,23 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     connectionTimeout: 600_000,
   });
   const free = await holdFolder(config.dataDir);
-  const db = await Database.open(config.dataDir, config.person);
-  await requireWhole(db, config.dataDir, (error) => app.log.error(error));
-  const begin = workOn(db, config.dataDir);
-  const packs = async () => (await begin()).packs;
-  const jobs = new JobRunner(db, config.dataDir, (error) => app.log.error(error, "a job broke off"));
+  const practice = await openPractice(config.dataDir, config.person, (words) => app.log.info(words));
+  const { db } = practice;
+  await requireWhole(db, (error) => app.log.error(error));
+  const packs = async () => (await practice.begin()).packs;
+  const jobs = new JobRunner(practice, (error) => app.log.error(error, "a job broke off"));
   await jobs.recover();
+  await practice.clear();
+  await followLaw(practice);
   const gateway = () => new Gateway(config.authorityUrl || `${ownAddress(app)}/simulators/authority`);
   const bank = () => new BankFeed(`${ownAddress(app)}/simulators/bank`);
   const operator = () => new TerminalOperator(`${ownAddress(app)}/simulators/terminal`);
   const numbers = () => `${ownAddress(app)}/simulators/number-register`;
-  const context: AppContext = { begin, jobs, gateway, numbers, bank, operator };
+  const context: AppContext = { practice, jobs, gateway, numbers, bank, operator };
 
   handleErrors(app);
   guardBorder(app, config.hosts);
-  keepAnswers(app, db);
+  keepAnswers(app);
   validateWithJoi(app);
   await app.register(helmet, { contentSecurityPolicy: { directives: SOURCES }, hsts: false });
   await app.register(rateLimit, { max: 6000, timeWindow: "1 minute" });
@@ -136,14 +139,14 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   ]) {
     await app.register(
       async (scope) => {
-        beginWork(scope, begin);
+        beginWork(scope, practice);
         await routes(scope, context);
       },
       { prefix: "/api" },
     );
   }
   await app.register(
-    (scope) => authoritySimulator(scope, { store: authorityStore(db, today, packs), today }),
+    (scope) => authoritySimulator(scope, { store: authorityStore(practice, today), today }),
     {
       prefix: "/simulators/authority",
     },
@@ -159,10 +162,13 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   });
   await app.register((scope) => numberRegister(scope, { packs }), { prefix: "/simulators/number-register" });
   if (existsSync(WEB)) await serveWeb(app);
-  postRecurring(app, begin);
+  postRecurring(app, practice);
+  app.addHook("onListen", async () => {
+    practice.summaries.repair().catch((error: unknown) => app.log.error(error, "summaries"));
+  });
   app.addHook("onClose", async () => {
     await jobs.close();
-    await db.close();
+    await practice.close();
     await free();
   });
   return app;

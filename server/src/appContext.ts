@@ -1,4 +1,4 @@
-import type { Work } from "./base/work.ts";
+import type { Practice } from "./practice/practice.ts";
 import type { JobRunner } from "./jobs/runner.ts";
 import type { BankFeed } from "./outside/bankFeed.ts";
 import type { Gateway } from "./outside/gateway.ts";
@@ -6,8 +6,7 @@ import type { TerminalOperator } from "./outside/terminalOperator.ts";
 
 /** What routes work with beside the work of a request. */
 export interface AppContext {
-  /** Begins another piece of work: what the one of the request changed is seen by it. */
-  begin: () => Promise<Work>;
+  practice: Practice;
   jobs: JobRunner;
   /** Known once the server listens: the simulator answers on the same address. */
   gateway: () => Gateway;

@@ -21,13 +21,13 @@ interface Change {
 }
 interface Chain {
   entries: number;
-  broken: number | null;
+  broken: { client: number | null; entry: number }[];
   last: string;
 }
 
 /** Straight at the file, as somebody would who means to hide something. */
-async function onFile(sql: string): Promise<string | null> {
-  const file = new sqlite3.Database(join(server.dataDir, "fiscalon.sqlite"));
+async function onFile(client: number, sql: string): Promise<string | null> {
+  const file = new sqlite3.Database(join(server.dataDir, "clients", String(client), "books.sqlite"));
   const failed = await new Promise<string | null>((done) =>
     file.exec(sql, (error) => done(error?.message ?? null)),
   );
@@ -59,19 +59,20 @@ test("who changed what, from what to what, newest first and by page; nothing can
   expect([first[0]?.id, second[0]?.id]).toEqual(all.slice(0, 2).map(({ id }) => id));
 
   const whole = await server.ok<Chain>("GET", "/audit");
-  expect(whole.broken).toBeNull();
+  expect(whole.broken).toEqual([]);
   expect(whole.entries).toBeGreaterThanOrEqual(all.length);
   expect(whole.last).toMatch(/^[0-9a-f]{64}$/);
 
   const { id = 0 } = contacts[1] ?? {};
-  expect(await onFile(`UPDATE changes SET after = '{}' WHERE id = ${id}`)).toContain("append-only");
-  expect(await onFile(`DELETE FROM changes WHERE id = ${id}`)).toContain("append-only");
+  const client = Number(base.split("/").at(-1));
+  expect(await onFile(client, `UPDATE changes SET after = '{}' WHERE id = ${id}`)).toContain("append-only");
+  expect(await onFile(client, `DELETE FROM changes WHERE id = ${id}`)).toContain("append-only");
   expect(await server.ok<Chain>("GET", "/audit")).toEqual(whole);
 
   expect(
-    await onFile(`DROP TRIGGER changes_stay; UPDATE changes SET after = '{}' WHERE id = ${id}`),
+    await onFile(client, `DROP TRIGGER changes_stay; UPDATE changes SET after = '{}' WHERE id = ${id}`),
   ).toBeNull();
-  expect((await server.ok<Chain>("GET", "/audit")).broken).toBe(id);
+  expect((await server.ok<Chain>("GET", "/audit")).broken).toEqual([{ client, entry: id }]);
 });
 
 test("each step of a return is told with the return it is of, its money as it is written, whichever registration it is", async () => {

@@ -8,7 +8,7 @@ import { Database } from "../dist/db/database.js";
 const dataDir = mkdtempSync(join(tmpdir(), "fiscalon-bulk-"));
 let db: Database;
 beforeAll(async () => {
-  db = await Database.open(dataDir, "Test person");
+  db = await Database.open(join(dataDir, "sample.sqlite"), { migrations: [] });
   await db.write((tx) =>
     db.run(
       "CREATE TABLE sample (id INTEGER PRIMARY KEY, whole INTEGER, text TEXT, kind TEXT NOT NULL DEFAULT 'usual', twice INTEGER AS (whole * 2) STORED)",

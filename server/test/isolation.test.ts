@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { at } from "@fiscalon/core/at";
 import { smallBooks } from "./support/smallBooks.ts";
+import { shiftIds } from "./support/shiftIds.ts";
 import { document, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 
@@ -17,9 +18,21 @@ beforeAll(async () => {
   ours = await smallBooks(server);
   theirs = await smallBooks(server);
   things = await everythingOf(theirs);
+  await shiftIds(server, theirs.base, FAR);
+  const far = (id: number) => id + FAR;
+  things = Object.fromEntries(Object.entries(things).map(([name, id]) => [name, far(id)]));
+  theirs = {
+    ...theirs,
+    reed: far(theirs.reed),
+    bill: far(theirs.bill),
+    invoice: far(theirs.invoice),
+    receipt: far(theirs.receipt),
+  };
 });
 afterAll(() => server.close());
 
+/** Numbers of theirs begin so far beyond those of ours. */
+const FAR = 10_000;
 const END = "2026-03-31";
 const SPAN = { from: "2026-01-01", to: END };
 const NOWHERE = { code: null, account: "4000" };

@@ -1,9 +1,7 @@
-import { spawn } from "node:child_process";
-import { mkdtempSync, readdirSync, rmSync } from "node:fs";
+import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { Database } from "../dist/db/database.js";
 import { holdFolder } from "../dist/db/folderLock.js";
 import { british, periodBooks } from "./support/periods.ts";
 import { kill, startProcess } from "./support/process.ts";
@@ -90,74 +88,6 @@ test("a folder takes one server; a second one says so", async () => {
   await (
     await holdFolder(folder)
   )();
-  rmSync(folder, { recursive: true, force: true });
-});
-
-test("killed twenty times while the database is made and brought up to date, it opens and is whole", async () => {
-  const folder = mkdtempSync(join(tmpdir(), "fiscalon-migrate-"));
-  const script = `import { Database } from ${JSON.stringify(new URL("../dist/db/database.js", import.meta.url).href)};
-    process.stdout.write("go"); await (await Database.open(${JSON.stringify(folder)}, "Nobody")).close();`;
-  for (let round = 0; round < 20; round += 1) {
-    const child = spawn(process.execPath, ["--input-type=module", "-e", script], {
-      stdio: ["ignore", "pipe", "ignore"],
-    });
-    const gone = new Promise((ended) => child.once("exit", ended));
-    await Promise.race([new Promise((begun) => child.stdout.once("data", begun)), gone]);
-    await new Promise((later) => setTimeout(later, round * 12));
-    child.kill("SIGKILL");
-    await gone;
-  }
-  const db = await Database.open(folder, "Nobody");
-  const [check] = await db.rows<{ quick_check: string }>("PRAGMA quick_check");
-  const [{ steps = 0 } = {}] = await db.rows<{ steps: number }>(
-    `SELECT count(*) AS steps FROM sequelize_meta`,
-  );
-  const [{ people = 0 } = {}] = await db.rows<{ people: number }>("SELECT count(*) AS people FROM people");
-  await db.close();
-  expect([check?.quick_check, people]).toEqual(["ok", 1]);
-  const fresh = await Database.open(join(folder, "fresh"), "Nobody");
-  const [{ steps: all = 0 } = {}] = await fresh.rows<{ steps: number }>(
-    `SELECT count(*) AS steps FROM sequelize_meta`,
-  );
-  await fresh.close();
-  expect(steps).toBe(all);
-  // What was half done was copied aside before it was gone on with.
-  expect(readdirSync(folder).filter((name) => name.includes("unfinished"))).toEqual([]);
-  rmSync(folder, { recursive: true, force: true });
-});
-
-test("a folder of an older version is brought up to date, and copied as it was before", async () => {
-  const folder = mkdtempSync(join(tmpdir(), "fiscalon-older-"));
-  const made = await Database.open(folder, "Nobody");
-  // As the version before statements left it.
-  const steps = ["2026-11-29-statements", "2026-11-29-register-sheets", "2026-11-29-once-keys"];
-  await made.write(async (tx) => {
-    for (const table of [
-      "match_lines",
-      "match_decisions",
-      "statement_rows",
-      "statements",
-      "register_rows",
-      "register_sheets",
-      "once_keys",
-    ])
-      await made.run(`DROP TABLE ${table}`, [], tx);
-    await made.run(
-      "DELETE FROM sequelize_meta WHERE name IN (SELECT value FROM json_each($1))",
-      [JSON.stringify(steps)],
-      tx,
-    );
-  });
-  await made.close();
-  const older = await Database.open(folder, "Nobody");
-  expect(await older.rows("SELECT count(*) AS rows FROM statements")).toEqual([{ rows: 0 }]);
-  const [{ noted = 0 } = {}] = await older.rows<{ noted: number }>(
-    "SELECT count(*) AS noted FROM sequelize_meta WHERE name IN (SELECT value FROM json_each($1))",
-    [JSON.stringify(steps)],
-  );
-  expect(noted).toBe(3);
-  await older.close();
-  expect(readdirSync(folder).filter((name) => name.startsWith("before-migration-"))).toHaveLength(1);
   rmSync(folder, { recursive: true, force: true });
 });
 

@@ -3,7 +3,6 @@ import { createHash } from "node:crypto";
 /** An entry of the audit trail as it is kept; `before` and `after` are JSON texts. */
 export interface ChangeRow {
   id: number;
-  client: number | null;
   at: string;
   person: number;
   action: string;
@@ -11,15 +10,15 @@ export interface ChangeRow {
   entityId: number | null;
   before: string | null;
   after: string | null;
-  hash: string | null;
+  hash: string;
 }
 
-export const CHANGE_COLUMNS = `id, client_id AS client, at, person_id AS person, action, entity, entity_id AS entityId,
+export const CHANGE_COLUMNS = `id, at, person_id AS person, action, entity, entity_id AS entityId,
   before, after, hash`;
 
 /** The hash of an entry: SHA-256 over the hash of the one before and everything the entry says. */
 export function hashOf(previous: string, entry: Omit<ChangeRow, "id" | "hash">): string {
-  const { client, at, person, action, entity, entityId, before, after } = entry;
-  const said = JSON.stringify([previous, client, at, person, action, entity, entityId, before, after]);
+  const { at, person, action, entity, entityId, before, after } = entry;
+  const said = JSON.stringify([previous, at, person, action, entity, entityId, before, after]);
   return createHash("sha256").update(said).digest("hex");
 }

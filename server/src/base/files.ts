@@ -1,26 +1,32 @@
 import { createHash } from "node:crypto";
-import { mkdirSync, readFileSync, renameSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import chardet from "chardet";
 import iconv from "iconv-lite";
 import { FiscalError } from "@fiscalon/core/errors";
+import { syncFolder } from "./syncFolder.ts";
 
-/** Keeps a file under the hash of its content; the same file again is kept once. */
-export function keepFile(dataDir: string, content: Buffer): string {
+/**
+ * Keeps a file under the hash of its content; the same file again is kept once. It is on the disk, under its name, before
+ * a row can tell of it.
+ */
+export function keepFile(folder: string, content: Buffer): string {
   const hash = createHash("sha256").update(content).digest("hex");
-  mkdirSync(join(dataDir, "files"), { recursive: true });
-  const path = pathOf(dataDir, hash);
-  writeFileSync(`${path}.part`, content);
+  mkdirSync(join(folder, "files"), { recursive: true });
+  const path = pathOf(folder, hash);
+  if (existsSync(path)) return hash;
+  writeFileSync(`${path}.part`, content, { flush: true });
   renameSync(`${path}.part`, path);
+  syncFolder(join(folder, "files"));
   return hash;
 }
 
-export function readKeptFile(dataDir: string, hash: string): Buffer {
-  return readFileSync(pathOf(dataDir, hash));
+export function readKeptFile(folder: string, hash: string): Buffer {
+  return readFileSync(pathOf(folder, hash));
 }
 
-function pathOf(dataDir: string, hash: string): string {
-  return join(dataDir, "files", hash);
+function pathOf(folder: string, hash: string): string {
+  return join(folder, "files", hash);
 }
 
 /** The encoding of a text file: a byte order mark, valid UTF-8, or a guess among the older ones. */

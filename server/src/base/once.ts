@@ -1,7 +1,6 @@
 import { createHash } from "node:crypto";
 import type { FastifyInstance, FastifyRequest } from "fastify";
 import { FiscalError } from "@fiscalon/core/errors";
-import type { Database } from "../db/database.ts";
 import type { Around, Work } from "./work.ts";
 
 /** The header with which a sender names a request, so that sending it again does nothing more. */
@@ -24,6 +23,10 @@ interface Named {
   key: string;
   /** Whether its key was taken in a transaction that changed something. */
   taken: boolean;
+  /** The work it began with: its answer is kept in the same file. */
+  work: Work;
+  /** When its answer is kept. */
+  kept: Promise<void>;
 }
 
 const named = new WeakMap<FastifyRequest, Named>();
@@ -41,14 +44,14 @@ export async function onceOf(
   if (key === null) return {};
   const asked = askedOf(request);
   const known =
-    fresh.get(key) ??
+    fresh.get(freshOf(work, key)) ??
     (await work.row<KeptAnswer>("SELECT request, status, answer FROM once_keys WHERE key = $1", [key]));
   if (known) {
     if (known.request !== asked) throw reused();
     if (known.status === null || known.answer === null) throw repeated();
     return { replay: known };
   }
-  const one: Named = { key, taken: false };
+  const one: Named = { key, taken: false, work, kept: Promise.resolve() };
   named.set(request, one);
   return {
     around: {
@@ -56,6 +59,8 @@ export async function onceOf(
         if (one.taken) return;
         const there = await writing.row("SELECT 1 FROM once_keys WHERE key = $1", [key]);
         if (there) throw repeated();
+        const old = new Date(Date.parse(writing.at) - DAYS * 86_400_000).toISOString();
+        await writing.run("DELETE FROM once_keys WHERE created_at < $1", [old]);
         await writing.run("INSERT INTO once_keys (key, request, created_at) VALUES ($1, $2, $3)", [
           key,
           asked,
@@ -70,30 +75,35 @@ export async function onceOf(
 /** Answers given a moment ago that are still on their way into the database: nobody waits for that. */
 const fresh = new Map<string, KeptAnswer>();
 
-/** Keeps what was answered, so that the same request gets the same answer; and forgets what is old. */
-export function keepAnswers(app: FastifyInstance, db: Database): void {
+function freshOf({ folder }: Work, key: string): string {
+  return `${folder} ${key}`;
+}
+
+/** When the answer of a request is kept. */
+export async function keptAnswer(request: FastifyRequest): Promise<void> {
+  await named.get(request)?.kept;
+}
+
+/** Keeps what was answered, so that the same request gets the same answer. */
+export function keepAnswers(app: FastifyInstance): void {
   app.addHook("onSend", async (request, reply, payload: unknown) => {
     const one = named.get(request);
     if (one?.taken !== true || reply.statusCode >= 300) return payload;
     const answer = payload === null || payload === undefined ? "" : payload;
     if (typeof answer !== "string" || answer.length > MOST_ANSWER) return payload;
-    const { key } = one;
-    fresh.set(key, { request: askedOf(request), status: reply.statusCode, answer });
-    const kept = db.write((tx) =>
-      db.run(
-        "UPDATE once_keys SET status = $2, answer = $3 WHERE key = $1",
-        [key, reply.statusCode, answer],
-        tx,
-      ),
-    );
-    kept
+    const { key, work } = one;
+    fresh.set(freshOf(work, key), { request: askedOf(request), status: reply.statusCode, answer });
+    one.kept = work
+      .write((writing) =>
+        writing.run("UPDATE once_keys SET status = $2, answer = $3 WHERE key = $1", [
+          key,
+          reply.statusCode,
+          answer,
+        ]),
+      )
       .catch((error: unknown) => request.log.error(error, "an answer could not be kept"))
-      .finally(() => fresh.delete(key));
+      .finally(() => fresh.delete(freshOf(work, key)));
     return payload;
-  });
-  app.addHook("onReady", async () => {
-    const old = new Date(Date.now() - DAYS * 86_400_000).toISOString();
-    await db.write((tx) => db.run("DELETE FROM once_keys WHERE created_at < $1", [old], tx));
   });
 }
 

@@ -3,19 +3,29 @@ import type { Packs } from "@fiscalon/core/model/packs";
 import type { Bind, BulkTable, Database, Tx } from "../db/database.ts";
 import type { BulkInsert } from "../db/bulkInsert.ts";
 import type { Models } from "../db/models.ts";
+import type { Reading } from "../db/readers.ts";
+import type { Begun } from "./begun.ts";
 import { hashOf } from "./chain.ts";
+import type { Law } from "./law.ts";
 
 /** What every piece of work stands on. */
 export interface Ground {
+  /** The file it is about: that of the practice, or that of one client. */
   db: Database;
-  dataDir: string;
-  packs: Packs;
+  /** The folder this file is in, with its papers. */
+  folder: string;
+  law: Law;
+  /** When what it reads is given up. */
+  reading?: Reading;
   /** Who does it, and when. */
   person: number;
   at: string;
   /** Done first and last in each transaction of this work: what refuses there, or fails, undoes all of it. */
   around?: Around;
 }
+
+/** A read somebody waits for is stopped after so long. */
+const LIMIT_MS = 60_000;
 
 /** What goes with every change of a piece of work, in the same transaction. */
 export interface Around {
@@ -34,11 +44,16 @@ export class Work {
   }
 
   get packs(): Packs {
-    return this.#ground.packs;
+    return this.#ground.law.packs;
   }
 
-  get dataDir(): string {
-    return this.#ground.dataDir;
+  get law(): Law {
+    return this.#ground.law;
+  }
+
+  /** The folder that holds the file and its papers. */
+  get folder(): string {
+    return this.#ground.folder;
   }
 
   get person(): number {
@@ -70,11 +85,11 @@ export class Work {
   }
 
   rows<T extends object>(sql: string, bind: Bind = []): Promise<T[]> {
-    return this.#ground.db.rows<T>(sql, bind, this.tx);
+    return this.#ground.db.rows<T>(sql, bind, this.tx, this.#ground.reading);
   }
 
   row<T extends object>(sql: string, bind: Bind = []): Promise<T | undefined> {
-    return this.#ground.db.row<T>(sql, bind, this.tx);
+    return this.#ground.db.row<T>(sql, bind, this.tx, this.#ground.reading);
   }
 
   /**
@@ -100,19 +115,35 @@ export class Work {
     });
   }
 
-  /** The same work, with other jurisdictions known. */
-  protected groundWith(packs: Packs): Ground {
-    return { ...this.#ground, packs };
+  /** The same work, begun in another way. */
+  begun({ person, at, around, signal, limited }: Begun): Work {
+    const { reading } = this.#ground;
+    return new Work(
+      this.groundWith({
+        ...(person === undefined ? {} : { person }),
+        ...(at === undefined ? {} : { at }),
+        ...(around === undefined ? {} : { around }),
+        reading: {
+          ...reading,
+          ...(signal ? { signal } : {}),
+          ...(limited ? { limitMs: LIMIT_MS } : {}),
+        },
+      }),
+    );
   }
 
-  protected get db(): Database {
+  protected groundWith(changed: Partial<Ground>): Ground {
+    return { ...this.#ground, ...changed };
+  }
+
+  /** The file it is about. */
+  get database(): Database {
     return this.#ground.db;
   }
 }
 
 /** An entry of the audit trail, before it is chained. */
 export interface Change {
-  client: number | null;
   action: AuditAction;
   entity: AuditEntity;
   id: number | null;
@@ -128,26 +159,27 @@ export class Writing extends Work {
     super(ground, tx);
   }
 
-  knowing(packs: Packs): Writing {
-    return new Writing(this.groundWith(packs), this.tx);
+  /** The same work under another law. */
+  under(law: Law): Writing {
+    return new Writing(this.groundWith({ law }), this.tx);
   }
 
   /** The same work in the name of another person, or at another moment. */
   as({ person = this.person, at = this.at }: { person?: number; at?: string }): Writing {
-    return new Writing({ ...this.groundWith(this.packs), person, at }, this.tx);
+    return new Writing(this.groundWith({ person, at }), this.tx);
   }
 
   run(sql: string, bind: Bind): Promise<void> {
-    return this.db.run(sql, bind, this.tx);
+    return this.database.run(sql, bind, this.tx);
   }
 
   lastId(table: BulkTable): Promise<number> {
-    return this.db.lastId(table, this.tx);
+    return this.database.lastId(table, this.tx);
   }
 
   /** Many rows in several tables, with statements that are prepared once. */
   bulk<T>(work: (bulk: BulkInsert) => Promise<T>): Promise<T> {
-    return this.db.bulk(this.tx, work);
+    return this.database.bulk(this.tx, work);
   }
 
   insertRows(
@@ -155,13 +187,12 @@ export class Writing extends Work {
     columns: readonly string[],
     rows: readonly (readonly unknown[])[],
   ): Promise<void> {
-    return this.db.insertRows(table, columns, rows, this.tx);
+    return this.database.insertRows(table, columns, rows, this.tx);
   }
 
   /** Notes a change at the end of the audit trail's chain. */
   async record(change: Change): Promise<void> {
     const entry = {
-      client: change.client,
       at: this.at,
       person: this.person,
       action: change.action,
@@ -170,10 +201,10 @@ export class Writing extends Work {
       before: change.before === undefined ? null : JSON.stringify(change.before),
       after: change.after === undefined ? null : JSON.stringify(change.after),
     };
-    const last = await this.row<{ hash: string | null }>("SELECT hash FROM changes ORDER BY id DESC LIMIT 1");
+    const last = await this.row<{ hash: string }>("SELECT hash FROM changes ORDER BY id DESC LIMIT 1");
     await this.run(
-      `INSERT INTO changes (client_id, at, person_id, action, entity, entity_id, before, after, hash)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
+      `INSERT INTO changes (at, person_id, action, entity, entity_id, before, after, hash)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
       [...Object.values(entry), hashOf(last?.hash ?? "", entry)],
     );
   }

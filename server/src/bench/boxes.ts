@@ -1,9 +1,7 @@
-import { workOn } from "../base/begin.ts";
-import type { Work } from "../base/work.ts";
+import type { Writing } from "../base/work.ts";
+import { at } from "@fiscalon/core/at";
 import { usualKind } from "@fiscalon/core/model/documentKinds";
-import { Database } from "../db/database.ts";
-import type { RegistrationRecord } from "../db/models.ts";
-import { createClient } from "../books/createClient.ts";
+import type { Database } from "../db/database.ts";
 import { documentPage } from "../features/documents/queries.ts";
 import { loadSetup } from "../books/loadSetup.ts";
 import { postDocuments } from "../books/documents/postDocuments.ts";
@@ -13,6 +11,7 @@ import { compareMethods } from "../features/returns/compareMethods.ts";
 import { bridgeOver } from "../books/agree/turnover/bridge.ts";
 import { trialBalance } from "../books/ledger.ts";
 import type { BenchRow } from "./report.ts";
+import { benchBooks } from "./benchBooks.ts";
 import { bestTime } from "./report.ts";
 
 const FACTS = 100_000;
@@ -21,9 +20,10 @@ const CODES = ["S20", "R5", "Z", "EX"];
 
 /** The boxes of a period with 100,000 facts, beside one plain SQL aggregate over the same rows. */
 export async function boxesBench(dataDir: string): Promise<BenchRow[]> {
-  const db = await Database.open(dataDir, "Bench");
-  const work = await workOn(db, dataDir)();
-  const { clientId, registration } = await booksOf(work);
+  const { work, clientId, end } = await benchBooks(dataDir, "Boxes", fillPeriod);
+  const db = work.database;
+  const setup = await loadSetup(work, clientId);
+  const registration = at(setup.registrations, 0);
   const plain = await bestTime(7, () =>
     db.rows(
       "SELECT sum(net), sum(tax), sum(recoverable) FROM facts WHERE registration_id = $1 AND period_end = '2026-06-30' AND live = 1",
@@ -45,7 +45,6 @@ export async function boxesBench(dataDir: string): Promise<BenchRow[]> {
   });
   const underFlat = await bestTime(5, () => boxesNow(work, flat, "2026-06-30"));
   const underShared = await bestTime(5, () => boxesNow(work, shared, "2026-06-30"));
-  const setup = await loadSetup(work, clientId);
   const compared = await bestTime(3, () => compareMethods(work, setup, registration, {}));
   const page = await bestTime(5, () =>
     documentPage(work, clientId, {
@@ -69,7 +68,7 @@ export async function boxesBench(dataDir: string): Promise<BenchRow[]> {
       "SELECT account_id, sum(amount), sum(abs(amount)), count(levy) FROM postings GROUP BY account_id",
     ),
   );
-  await db.close();
+  await end();
   const row = (what: string, time: number, reference = plain): BenchRow => ({
     what,
     ours: `${time.toFixed(0)} ms`,
@@ -87,22 +86,12 @@ export async function boxesBench(dataDir: string): Promise<BenchRow[]> {
   ];
 }
 
-async function booksOf(work: Work): Promise<{ clientId: number; registration: RegistrationRecord }> {
-  return work.write(async (work) => {
-    const clientId = await createClient(work, {
-      name: "Boxes",
-      country: "GB",
-      registration: { pack: "gb", from: "2025-01-01", to: null, frequency: "quarterly", basis: "accrual" },
-    });
-    const setup = await loadSetup(work, clientId);
-    for (let at = 0; at < FACTS / 2; at += 5000) {
-      const documents = Array.from({ length: 5000 }, (_, n): NewDocument => document(at + n));
-      await postDocuments(work, setup, documents);
-    }
-    const [registration] = setup.registrations;
-    if (!registration) throw new Error("the client has no registration");
-    return { clientId, registration };
-  });
+async function fillPeriod(work: Writing, clientId: number): Promise<void> {
+  const setup = await loadSetup(work, clientId);
+  for (let from = 0; from < FACTS / 2; from += 5000) {
+    const documents = Array.from({ length: 5000 }, (_, n): NewDocument => document(from + n));
+    await postDocuments(work, setup, documents);
+  }
 }
 
 /** The books grow to 100,000 documents and a million postings in another period, row upon row in plain SQL. */

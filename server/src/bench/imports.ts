@@ -1,12 +1,12 @@
 import { join } from "node:path";
 import Papa from "papaparse";
-import { workOn } from "../base/begin.ts";
+import { BOOKS_MIGRATIONS } from "../db/books/firstBooks.ts";
 import { Database } from "../db/database.ts";
-import { createClient } from "../books/createClient.ts";
 import { checkImport, postImport } from "../features/imports/runImport.ts";
 import { receiveFile } from "../features/imports/service.ts";
 import { UNWATCHED } from "../jobs/task.ts";
 import type { BenchRow } from "./report.ts";
+import { benchBooks } from "./benchBooks.ts";
 import { bestTime, perSecond } from "./report.ts";
 
 const ROWS = 100_000;
@@ -19,15 +19,7 @@ const TABLES = ["contacts", "documents", "lines", "entries", "postings", "facts"
 export async function importBench(dataDir: string): Promise<BenchRow[]> {
   const text = register();
   const parsing = await bestTime(3, () => Papa.parse<string[]>(text, { delimiter: "," }));
-  const db = await Database.open(dataDir, "Bench");
-  const work = await workOn(db, dataDir)();
-  const clientId = await work.write((work) =>
-    createClient(work, {
-      name: "Bench",
-      country: "GB",
-      registration: { pack: "gb", from: "2025-01-01", to: null, frequency: "quarterly", basis: "accrual" },
-    }),
-  );
+  const { work, clientId, end } = await benchBooks(dataDir, "Bench");
   const importId = await receiveFile(work, clientId, {
     direction: "sale",
     name: "bench.csv",
@@ -38,8 +30,9 @@ export async function importBench(dataDir: string): Promise<BenchRow[]> {
   const checked = performance.now();
   await postImport(work, clientId, importId, UNWATCHED);
   const posted = performance.now();
-  await db.close();
-  const inserting = await plainInserts(dataDir);
+  const { file } = work.database;
+  await end();
+  const inserting = await plainInserts(dataDir, file);
   const least = parsing + inserting;
   const row = (what: string, time: number): BenchRow => ({
     what,
@@ -55,17 +48,16 @@ export async function importBench(dataDir: string): Promise<BenchRow[]> {
 }
 
 /** The rows the import wrote, written again into an empty database by one statement a table. */
-async function plainInserts(dataDir: string): Promise<number> {
-  const plainDir = join(dataDir, "plain");
-  const plain = await Database.open(plainDir, "Bench");
-  const source = join(dataDir, "fiscalon.sqlite").replaceAll("'", "''");
+async function plainInserts(dataDir: string, file: string): Promise<number> {
+  const plain = await Database.open(join(dataDir, "plain.sqlite"), { migrations: BOOKS_MIGRATIONS });
+  const source = file.replaceAll("'", "''");
   await plain.sequelize.query(`ATTACH '${source}' AS source`);
   const columns = new Map<string, string>();
   for (const table of TABLES) {
     const rows = await plain.rows<{ name: string }>(`SELECT name FROM pragma_table_info('${table}')`);
     columns.set(table, rows.map(({ name }) => name).join(", "));
   }
-  for (const table of ["clients", "accounts", "registrations", "imports"])
+  for (const table of ["people", "clients", "accounts", "registrations", "imports"])
     await plain.sequelize.query(`INSERT INTO ${table} SELECT * FROM source.${table}`);
   const start = performance.now();
   for (const [table, names] of columns)

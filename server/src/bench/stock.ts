@@ -1,36 +1,21 @@
-import { workOn } from "../base/begin.ts";
-import { createClient } from "../books/createClient.ts";
+import type { Writing } from "../base/work.ts";
 import { postDocuments } from "../books/documents/postDocuments.ts";
 import type { NewDocument } from "../books/documents/newDocument.ts";
 import { loadSetup } from "../books/loadSetup.ts";
 import { insertPiece } from "../books/stock/insertPiece.ts";
-import { Database } from "../db/database.ts";
 import { piecePage } from "../features/stock/piecePage.ts";
 import type { BenchRow } from "./report.ts";
+import { benchBooks } from "./benchBooks.ts";
 import { bestTime } from "./report.ts";
 
 const PIECES = 20_000;
 
 /** The first page of a stock book of 20,000 pieces, two thirds of them sold, beside one plain sum over its sale lines. */
 export async function stockBench(dataDir: string): Promise<BenchRow[]> {
-  const db = await Database.open(dataDir, "Bench");
-  const work = await workOn(db, dataDir)();
-  const clientId = await work.write(async (work) => {
-    const id = await createClient(work, {
-      name: "Pieces",
-      country: "GB",
-      registration: { pack: "gb", from: "2025-01-01", to: null, frequency: "quarterly", basis: "accrual" },
-    });
-    for (let no = 1; no <= PIECES; no += 1) await insertPiece(work, id, piece(no));
-    const setup = await loadSetup(work, id);
-    const sold = Array.from({ length: PIECES }, (_, at) => at + 1).filter((no) => no % 3 !== 0);
-    for (let at = 0; at < sold.length; at += 5000)
-      await postDocuments(work, setup, sold.slice(at, at + 5000).map(sale));
-    return id;
-  });
+  const { work, clientId, end } = await benchBooks(dataDir, "Pieces", fillStock);
   const setup = await loadSetup(work, clientId);
   const plain = await bestTime(7, () =>
-    db.rows(
+    work.rows(
       `SELECT sum(l.gross) FROM lines l JOIN documents d ON d.id = l.document_id
        WHERE d.client_id = $1 AND d.state = 'posted' AND l.attributes ->> '$.piece' IS NOT NULL`,
       [clientId],
@@ -38,7 +23,7 @@ export async function stockBench(dataDir: string): Promise<BenchRow[]> {
   );
   const ask = { search: "", state: "" as const, from: "", to: "", offset: 0, limit: 100, descending: false };
   const page = await bestTime(7, () => piecePage(work, setup, ask));
-  await db.close();
+  await end();
   return [
     {
       what: "first page, states and sums of a stock book of 20,000 pieces",
@@ -47,6 +32,14 @@ export async function stockBench(dataDir: string): Promise<BenchRow[]> {
       ratio: page / plain,
     },
   ];
+}
+
+async function fillStock(work: Writing, id: number): Promise<void> {
+  for (let no = 1; no <= PIECES; no += 1) await insertPiece(work, id, piece(no));
+  const setup = await loadSetup(work, id);
+  const sold = Array.from({ length: PIECES }, (_, at) => at + 1).filter((no) => no % 3 !== 0);
+  for (let from = 0; from < sold.length; from += 5000)
+    await postDocuments(work, setup, sold.slice(from, from + 5000).map(sale));
 }
 
 function piece(no: number) {

@@ -56,7 +56,6 @@ export async function addRegistration(
     work.options,
   );
   await work.record({
-    client: clientId,
     action: "create",
     entity: "registration",
     id: row.id,

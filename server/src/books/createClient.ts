@@ -23,12 +23,13 @@ export interface ClientStart {
   schedules?: RateSchedules;
 }
 
-/** Creates a client with the chart and the codes of its country, its place and its registration. */
+/** Fills the books of a new client with the chart and the codes of its country, its place and its registration. */
 export async function createClient(
   work: Writing,
+  clientId: number,
   body: ClientBody,
   start: ClientStart = {},
-): Promise<number> {
+): Promise<void> {
   const pack = work.packs.ofCountry(body.country);
   const currency = body.currency ?? pack?.currency;
   if (!currency) {
@@ -40,8 +41,9 @@ export async function createClient(
   }
   minorDigits(currency);
   const codes = start.codes ?? pack?.codes ?? [];
-  const client = await work.models.clients.create(
+  await work.models.clients.create(
     {
+      id: clientId,
       name: body.name,
       country: body.country,
       currency,
@@ -52,7 +54,7 @@ export async function createClient(
     },
     work.options,
   );
-  const owned = { clientId: client.id, ...work.made };
+  const owned = { clientId, ...work.made };
   await work.models.accounts.bulkCreate(
     (start.accounts ?? pack?.accounts ?? []).map((account) => ({ ...owned, ...account })),
     work.options,
@@ -67,25 +69,23 @@ export async function createClient(
     })),
     work.options,
   );
-  await addRules(work, client.id, start.rules ?? pack?.rules ?? []);
-  await addSchedules(work, client.id, start.schedules ?? {});
+  await addRules(work, clientId, start.rules ?? pack?.rules ?? []);
+  await addSchedules(work, clientId, start.schedules ?? {});
   await work.record({
-    client: client.id,
     action: "create",
     entity: "client",
-    id: client.id,
+    id: clientId,
     after: body,
   });
   const { place } = body;
-  if (place) await inField("place", () => addPlace(work, client.id, "p1", place));
+  if (place) await inField("place", () => addPlace(work, clientId, "p1", place));
   const registrations = [
     ...(body.registration ? [[body.registration, "registration"] as const] : []),
     ...(body.registrations ?? []).map((one, index) => [one, `registrations[${index}]`] as const),
   ];
   for (const [index, [registration, path]] of registrations.entries()) {
-    await inField(path, () => addRegistration(work, client.id, `r${index + 1}`, registration));
+    await inField(path, () => addRegistration(work, clientId, `r${index + 1}`, registration));
   }
-  return client.id;
 }
 
 /** What most lines bear: the code of a supply at home to anyone, or the first standard code of the side. */
@@ -152,7 +152,6 @@ export async function addPlace(
     work.options,
   );
   await work.record({
-    client: clientId,
     action: "create",
     entity: "place",
     id: row.id,

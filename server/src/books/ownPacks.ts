@@ -2,21 +2,20 @@ import { isDeepStrictEqual } from "node:util";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { checkPack } from "@fiscalon/core/jurisdictions/checkPack";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
-import type { LawChange } from "@fiscalon/core/model/lawChange";
 import { SHIPPED } from "@fiscalon/core/packs/shipped";
-import { packsWith } from "../base/packShelf.ts";
+import { lawOf } from "../base/law.ts";
+import type { Law } from "../base/law.ts";
 import { notFound } from "../base/errors.ts";
 import type { Work, Writing } from "../base/work.ts";
 
-export async function ownJurisdictions(work: Work): Promise<OwnJurisdiction[]> {
-  const rows = await work.models.jurisdictions.findAll({ order: ["ref"], ...work.options });
-  return rows.map((row) => row.definition);
-}
-
-/** What the practice found out about the law, in the order it was put on record. */
-export async function lawChanges(work: Work): Promise<LawChange[]> {
-  const rows = await work.models.lawChanges.findAll({ order: ["id"], ...work.options });
-  return rows.map((row) => row.change);
+/** The law as the file of the practice holds it at this moment of a transaction on it. */
+export async function lawNow(work: Work): Promise<Law> {
+  const jurisdictions = await work.models.jurisdictions.findAll({ order: ["ref"], ...work.options });
+  const changes = await work.models.lawChanges.findAll({ order: ["id"], ...work.options });
+  return lawOf(
+    jurisdictions.map((row) => row.definition),
+    changes.map((row) => row.change),
+  );
 }
 
 function ships(id: string): boolean {
@@ -34,13 +33,13 @@ export async function saveJurisdiction(work: Work, jurisdiction: OwnJurisdiction
   await work.write((work) => writeJurisdiction(work, jurisdiction));
 }
 
-async function writeJurisdiction(work: Writing, definition: OwnJurisdiction): Promise<void> {
+/** Puts a jurisdiction that was checked on record. */
+export async function writeJurisdiction(work: Writing, definition: OwnJurisdiction): Promise<void> {
   const known = await work.models.jurisdictions.findOne({ where: { ref: definition.id }, ...work.options });
   const before = known?.definition;
   if (known) await known.update({ definition }, work.options);
   else await work.models.jurisdictions.create({ ref: definition.id, definition, ...work.made }, work.options);
   await work.record({
-    client: null,
     action: known ? "change" : "create",
     entity: "jurisdiction",
     id: null,
@@ -49,24 +48,22 @@ async function writeJurisdiction(work: Writing, definition: OwnJurisdiction): Pr
   });
 }
 
+/** A law with the jurisdictions of a book file in it, and those of them that are new. */
+export interface BroughtLaw {
+  law: Law;
+  fresh: readonly OwnJurisdiction[];
+}
+
 /**
- * Runs work that brings jurisdictions along: they are written in its transaction, and the work knows them.
+ * The law with the jurisdictions a book brings along.
  * @throws FiscalError `book/jurisdiction-differs` where the practice has another one under the id
  */
-export function withJurisdictions<T>(
-  work: Work,
-  brought: readonly OwnJurisdiction[],
-  run: (work: Writing) => Promise<T>,
-): Promise<T> {
-  return work.write(async (work) => {
-    const known = await ownJurisdictions(work);
-    const fresh = brought.filter((one, index) =>
-      withinField(`jurisdictions[${index}]`, () => isFresh(one, known)),
-    );
-    for (const jurisdiction of fresh) await writeJurisdiction(work, jurisdiction);
-    if (fresh.length === 0) return run(work);
-    return run(work.knowing(packsWith([...known, ...fresh], await lawChanges(work))));
-  });
+export function lawBrought(law: Law, brought: readonly OwnJurisdiction[]): BroughtLaw {
+  const fresh = brought.filter((one, index) =>
+    withinField(`jurisdictions[${index}]`, () => isFresh(one, law.jurisdictions)),
+  );
+  if (fresh.length === 0) return { law, fresh };
+  return { law: lawOf([...law.jurisdictions, ...fresh], law.changes), fresh };
 }
 
 function isFresh(jurisdiction: OwnJurisdiction, known: readonly OwnJurisdiction[]): boolean {
@@ -102,7 +99,10 @@ export async function deleteJurisdiction(work: Work, ref: string): Promise<void>
   await work.write(async (work) => {
     const row = await work.models.jurisdictions.findOne({ where: { ref }, ...work.options });
     if (!row) throw notFound("This jurisdiction");
-    const used = await work.models.registrations.count({ where: { pack: ref }, ...work.options });
+    const { used } = await work.one<{ used: number }>(
+      "SELECT count(*) AS used FROM registration_summaries WHERE pack = $1",
+      [ref],
+    );
     if (used > 0) {
       throw new FiscalError(
         "jurisdiction/in-use",
@@ -111,7 +111,6 @@ export async function deleteJurisdiction(work: Work, ref: string): Promise<void>
     }
     await row.destroy(work.options);
     await work.record({
-      client: null,
       action: "delete",
       entity: "jurisdiction",
       id: null,

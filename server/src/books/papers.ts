@@ -44,7 +44,7 @@ export async function attach(
     );
   }
   const type = typeOf(file.content);
-  const hash = keepFile(work.dataDir, file.content);
+  const hash = keepFile(work.folder, file.content);
   await work.write((work) =>
     insertAttachment(work, clientId, documentId, {
       hash,
@@ -75,7 +75,6 @@ export async function insertAttachment(
   );
   await releaseByPaper(work, clientId, documentId, name);
   await work.record({
-    client: clientId,
     action: "attach",
     entity: "document",
     id: documentId,
@@ -112,7 +111,6 @@ export async function detach(work: Work, clientId: number, attachmentId: number)
     if (!row) throw notFound("This paper");
     await work.run("UPDATE attachments SET removed_at = $2 WHERE id = $1", [attachmentId, work.at]);
     await work.record({
-      client: clientId,
       action: "detach",
       entity: "document",
       id: row.document,

@@ -134,7 +134,6 @@ export async function changeSeries(
       [clientId, kind, prefix, digits, createdAt, createdBy],
     );
     await work.record({
-      client: clientId,
       action: "change",
       entity: "series",
       id: null,

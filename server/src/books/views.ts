@@ -10,12 +10,13 @@ import type { Work } from "../base/work.ts";
 import type { PlaceRecord, RegistrationRecord } from "../db/models.ts";
 import { loadClient } from "./loadSetup.ts";
 
+/** Every client of the practice, by name, from its summaries. */
 export async function clientRows(work: Work): Promise<ClientRow[]> {
   return work.rows<ClientRow>(
-    `SELECT c.id, c.name, c.country, c.currency,
-       (SELECT count(*) FROM documents d WHERE d.client_id = c.id AND d.state = 'posted') AS documents,
-       coalesce((SELECT group_concat(p.name, ', ') FROM places p WHERE p.client_id = c.id), '') AS places
-     FROM clients c ORDER BY c.name COLLATE NOCASE`,
+    `SELECT s.client_id AS id, s.name, s.country, s.currency, s.documents,
+       coalesce((SELECT group_concat(p.value ->> 'name', ', ') FROM json_each(s.places) p), '') AS places
+     FROM clients c JOIN client_summaries s ON s.client_id = c.id WHERE c.state = 'ready'
+     ORDER BY s.name COLLATE NOCASE`,
   );
 }
 

@@ -1,6 +1,6 @@
 import { at } from "@fiscalon/core/at";
 import { mkdirSync } from "node:fs";
-import { join } from "node:path";
+import { dirname } from "node:path";
 import { QueryTypes, Sequelize, Transaction } from "sequelize";
 import type { BindOrReplacements } from "sequelize";
 import sqlite3 from "sqlite3";
@@ -9,6 +9,9 @@ import type { Row } from "./bulkInsert.ts";
 import { defineModels } from "./models.ts";
 import type { Models } from "./models.ts";
 import { migrate } from "./migrate.ts";
+import type { Migration } from "./migration.ts";
+import { Readers } from "./readers.ts";
+import type { Reading } from "./readers.ts";
 
 /** How long a writer waits for another one, also in another thread, before giving up. */
 const BUSY_MS = 120_000;
@@ -17,49 +20,75 @@ class PatientDatabase extends sqlite3.Database {
   constructor(file: string, mode?: number, done?: (error: Error | null) => void) {
     super(file, mode, done);
     this.configure("busyTimeout", BUSY_MS);
-    this.exec("PRAGMA cache_size = -131072; PRAGMA synchronous = FULL; PRAGMA temp_store = MEMORY");
+    this.exec("PRAGMA cache_size = -65536; PRAGMA synchronous = FULL; PRAGMA temp_store = MEMORY");
   }
 }
 
 export type Bind = BindOrReplacements;
 export type Tx = Transaction;
 
-/** One open database file. Reads go through rows and row, every change through write. */
+/** How a database is opened. */
+interface Opening {
+  /** Every shape it had, in order; none where it is taken as it is. */
+  migrations: readonly Migration[];
+  /** Told after each transaction that was committed here. */
+  written?: () => void;
+}
+
+/**
+ * One open database file: one writer, and a few readers, so that no read waits for a slow one. Reads go through rows
+ * and row, every change through write.
+ */
 export class Database {
+  readonly file: string;
   readonly sequelize: Sequelize;
   readonly models: Models;
+  readonly #readers: Readers;
+  readonly #written: () => void;
   #lastWrite: Promise<unknown> = Promise.resolve();
 
-  private constructor(sequelize: Sequelize) {
+  private constructor(file: string, sequelize: Sequelize, written: () => void) {
+    this.file = file;
     this.sequelize = sequelize;
     this.models = defineModels(sequelize);
+    this.#readers = new Readers(sequelize);
+    this.#written = written;
   }
 
-  /** Opens (and where needed creates and migrates) the database in a folder. */
-  static async open(dataDir: string, person: string): Promise<Database> {
-    mkdirSync(dataDir, { recursive: true });
+  /** Opens (and where needed creates and migrates) a database file. */
+  static async open(file: string, { migrations, written = () => undefined }: Opening): Promise<Database> {
+    mkdirSync(dirname(file), { recursive: true });
     const sequelize = new Sequelize({
       dialect: "sqlite",
       dialectModule: { ...sqlite3, Database: PatientDatabase },
-      storage: join(dataDir, "fiscalon.sqlite"),
+      storage: file,
       logging: false,
       define: { timestamps: false, underscored: true },
     });
-    await sequelize.query("PRAGMA journal_mode = WAL");
-    await migrate(sequelize, person, dataDir);
-    return new Database(sequelize);
+    try {
+      await sequelize.query("PRAGMA journal_mode = WAL");
+      if (migrations.length > 0) await migrate(sequelize, migrations, file);
+    } catch (error) {
+      await sequelize.close();
+      throw error;
+    }
+    return new Database(file, sequelize, written);
   }
 
-  async rows<T extends object>(sql: string, bind: Bind = [], tx?: Tx): Promise<T[]> {
-    return this.sequelize.query<T>(sql, {
-      type: QueryTypes.SELECT,
-      bind,
-      ...(tx ? { transaction: tx } : {}),
-    });
+  /** Reads in a transaction, or beside all writing through a reader of its own. */
+  async rows<T extends object>(sql: string, bind: Bind = [], tx?: Tx, reading?: Reading): Promise<T[]> {
+    const options = { type: QueryTypes.SELECT as const, bind };
+    if (tx) return this.sequelize.query<T>(sql, { ...options, transaction: tx });
+    return this.#readers.read(reading, (reader) => this.sequelize.query<T>(sql, { ...options, ...reader }));
   }
 
-  async row<T extends object>(sql: string, bind: Bind = [], tx?: Tx): Promise<T | undefined> {
-    return (await this.rows<T>(sql, bind, tx))[0];
+  async row<T extends object>(
+    sql: string,
+    bind: Bind = [],
+    tx?: Tx,
+    reading?: Reading,
+  ): Promise<T | undefined> {
+    return (await this.rows<T>(sql, bind, tx, reading))[0];
   }
 
   async run(sql: string, bind: Bind, tx: Tx): Promise<void> {
@@ -68,9 +97,11 @@ export class Database {
 
   /** Runs `work` in one transaction, all or nothing. Writers of this process queue up instead of colliding. */
   async write<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
-    const next = this.#lastWrite.then(() =>
-      this.sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, work),
-    );
+    const next = this.#lastWrite.then(async () => {
+      const value = await this.sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, work);
+      this.#written();
+      return value;
+    });
     this.#lastWrite = next.catch(() => undefined);
     return next;
   }
@@ -101,8 +132,19 @@ export class Database {
     }
   }
 
+  /**
+   * Puts everything into the one file, so that it can be moved without the log beside it. Connections of transactions
+   * end by themselves a little later, so closing alone does not promise that.
+   */
+  async intoOneFile(): Promise<void> {
+    await this.#lastWrite;
+    await this.sequelize.query("PRAGMA wal_checkpoint(TRUNCATE)");
+  }
+
+  /** Waits for what is being written, and ends what is being read. */
   async close(): Promise<void> {
     await this.#lastWrite;
+    await this.#readers.end();
     await this.sequelize.close();
   }
 }

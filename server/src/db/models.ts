@@ -165,6 +165,8 @@ export interface ImportRecord extends OfClient {
 }
 export interface JobRecord extends Made {
   clientId: number | null;
+  /** Under which its end is noted in the books it works on. */
+  key: string;
   kind: string;
   state: "waiting" | "running" | "done" | "failed" | "cancelled";
   done: number;
@@ -328,6 +330,7 @@ export function defineModels(sequelize: Sequelize) {
     jobs: table<JobRecord>("jobs", {
       ...made,
       clientId: INTEGER,
+      key: TEXT,
       kind: TEXT,
       state: TEXT,
       done: INTEGER,

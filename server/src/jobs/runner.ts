@@ -3,9 +3,10 @@ import { EventEmitter } from "node:events";
 import { fileURLToPath } from "node:url";
 import workerpool from "workerpool";
 import type { JobView } from "@fiscalon/contract/views";
+import { randomUUID } from "node:crypto";
 import type { Work } from "../base/work.ts";
-import type { Database } from "../db/database.ts";
-import type { JobRecord } from "../db/models.ts";
+import type { Models, JobRecord } from "../db/models.ts";
+import type { Practice } from "../practice/practice.ts";
 import { notFound } from "../base/errors.ts";
 import type { JobMessage, JobOrder, JobOutcome, JobTask } from "./task.ts";
 
@@ -17,17 +18,15 @@ type Run = workerpool.Promise<JobOutcome>;
  * the outcome stays in the table of jobs.
  */
 export class JobRunner {
-  readonly #db: Database;
-  readonly #dataDir: string;
+  readonly #practice: Practice;
   readonly #pool: workerpool.Pool;
   readonly #running = new Map<number, { view: JobView; run: Run; end: Promise<void> }>();
   readonly #events = new EventEmitter();
   readonly #broke: (error: unknown) => void;
 
   /** @param broke told of what broke a job off, for the log */
-  constructor(db: Database, dataDir: string, broke: (error: unknown) => void) {
-    this.#db = db;
-    this.#dataDir = dataDir;
+  constructor(practice: Practice, broke: (error: unknown) => void) {
+    this.#practice = practice;
     this.#broke = broke;
     // Jobs make many short-lived rows: with more room for young objects they are tidied up far less often.
     this.#pool = workerpool.pool(WORKER, {
@@ -38,61 +37,82 @@ export class JobRunner {
     this.#events.setMaxListeners(0);
   }
 
-  /** Jobs that were running when the process last ended did nothing, for a job that did notes it as it commits. */
+  get #jobs(): Models["jobs"] {
+    return this.#practice.db.models.jobs;
+  }
+
+  /** Says of the jobs that were running when the process last ended what became of them. */
   async recover(): Promise<void> {
-    await this.#db.models.jobs.update(
-      {
-        state: "failed",
-        error: {
-          code: "jobs/interrupted",
-          message: ERRORS["jobs/interrupted"].says,
-        },
-      },
-      { where: { state: ["waiting", "running"] } },
+    const open = await this.#jobs.findAll({ where: { state: ["waiting", "running"] } });
+    for (const job of open)
+      await job.update(await this.#truth(job.get({ plain: true }) as JobRecord, INTERRUPTED));
+  }
+
+  /**
+   * What became of a job whose process is gone: it is done if it says so where it worked, for it says so in the
+   * transaction of its work. Otherwise it is given up there, so that it changes nothing any more.
+   */
+  async #truth({ id, clientId, key }: JobRecord, otherwise: JobOutcome): Promise<JobOutcome> {
+    if (clientId === null) {
+      await this.#practice.clear(key);
+      const row = await this.#jobs.findByPk(id);
+      return row?.state === "done" ? doneWith(row.result) : otherwise;
+    }
+    const asked = this.#practice.onClient(clientId, (work) =>
+      work.write(async (work) => {
+        const end = await work.row<{ state: string; result: string }>(
+          "SELECT state, result FROM job_ends WHERE key = $1",
+          [key],
+        );
+        if (!end) await work.run("INSERT INTO job_ends (key, state) VALUES ($1, 'given-up')", [key]);
+        return end?.state === "done" ? doneWith(JSON.parse(end.result)) : otherwise;
+      }),
     );
+    return asked.catch((error: unknown) => {
+      this.#broke(error);
+      return otherwise;
+    });
   }
 
   /** Starts a job and returns at once. */
-  async start(work: Work, clientId: number | null, task: JobTask): Promise<JobView> {
-    const row = await work.write((work) =>
-      work.models.jobs.create(
-        {
-          clientId,
-          kind: task.kind,
-          state: "running",
-          done: 0,
-          total: 0,
-          message: "",
-          result: null,
-          error: null,
-          ...work.made,
-        },
-        work.options,
-      ),
-    );
-    const view = viewOf(row.get({ plain: true }) as JobRecord);
-    const { person, at } = work;
-    const order: JobOrder = { id: view.id, task, person, at, dataDir: this.#dataDir };
+  async start({ person, at }: Work, clientId: number | null, task: JobTask): Promise<JobView> {
+    const key = randomUUID();
+    const row = await this.#jobs.create({
+      clientId,
+      key,
+      kind: task.kind,
+      state: "running",
+      done: 0,
+      total: 0,
+      message: "",
+      result: null,
+      error: null,
+      createdAt: at,
+      createdBy: person,
+    });
+    const record = row.get({ plain: true }) as JobRecord;
+    const view = viewOf(record);
+    const order: JobOrder = { id: view.id, key, task, person, at, dataDir: this.#practice.dataDir };
     const run = this.#pool.exec("work", [order], {
       on: (message: JobMessage) => {
         Object.assign(view, message);
         this.#events.emit(String(view.id), view);
       },
     }) as Run;
-    this.#running.set(view.id, { view, run, end: this.#finish(view, run) });
+    this.#running.set(view.id, { view, run, end: this.#finish(record, view, run) });
     return view;
   }
 
-  async #finish(view: JobView, run: Run): Promise<void> {
+  async #finish(record: JobRecord, view: JobView, run: Run): Promise<void> {
     try {
       const outcome = await run;
       Object.assign(view, outcome);
     } catch (error) {
       const cancelled = error instanceof workerpool.Promise.CancellationError;
       if (!cancelled) this.#broke(error);
-      Object.assign(view, cancelled ? CANCELLED : BROKEN);
+      Object.assign(view, await this.#truth(record, cancelled ? CANCELLED : BROKEN));
     }
-    await this.#db.models.jobs.update(
+    await this.#jobs.update(
       {
         state: view.state,
         done: view.done,
@@ -110,7 +130,7 @@ export class JobRunner {
   async view(id: number): Promise<JobView> {
     const running = this.#running.get(id);
     if (running) return running.view;
-    const row = await this.#db.models.jobs.findByPk(id);
+    const row = await this.#jobs.findByPk(id);
     if (!row) throw notFound("This job");
     return viewOf(row.get({ plain: true }) as JobRecord);
   }
@@ -137,6 +157,11 @@ export class JobRunner {
 
 const WORKER = fileURLToPath(new URL("../../dist/jobs/worker.js", import.meta.url));
 
+const INTERRUPTED: JobOutcome = {
+  state: "failed",
+  result: null,
+  error: { code: "jobs/interrupted", message: ERRORS["jobs/interrupted"].says },
+};
 const CANCELLED: JobOutcome = {
   state: "cancelled",
   result: null,
@@ -150,6 +175,10 @@ const BROKEN: JobOutcome = {
     message: ERRORS["jobs/failed"].says,
   },
 };
+
+function doneWith(result: unknown): JobOutcome {
+  return { state: "done", result, error: null };
+}
 
 function viewOf({ id, kind, state, done, total, message, result, error }: JobRecord): JobView {
   return { id, kind, state, done, total, message, result, error };

@@ -16,6 +16,8 @@ export interface JobMessage {
 
 export interface JobOrder {
   id: number;
+  /** Under which its end is noted in the books it works on. */
+  key: string;
   task: JobTask;
   person: number;
   at: string;

@@ -1,15 +1,13 @@
 import workerpool from "workerpool";
 import { FiscalError } from "@fiscalon/core/errors";
-import { Database } from "../db/database.ts";
 import { errorBody } from "../base/errors.ts";
-import { PackShelf } from "../base/packShelf.ts";
-import { Work } from "../base/work.ts";
-import type { Writing } from "../base/work.ts";
+import type { Work, Writing } from "../base/work.ts";
+import { Practice } from "../practice/practice.ts";
 import { matchStatement } from "../books/agree/statements/matchStatement.ts";
 import { loadSetup } from "../books/loadSetup.ts";
 import { importBook } from "../across/bookfile/importBook.ts";
 import { checkImport, postImport } from "../features/imports/runImport.ts";
-import type { JobMessage, JobOrder, JobOutcome, Progress } from "./task.ts";
+import type { JobMessage, JobOrder, JobOutcome, JobTask, Progress } from "./task.ts";
 
 const progress: Progress = {
   step: (done, total, message) => workerpool.workerEmit({ done, total, message } satisfies JobMessage),
@@ -17,47 +15,63 @@ const progress: Progress = {
 
 workerpool.worker({ work });
 
-/** Runs one job in this process, on a database connection of its own. */
+/** Runs one job in this process, on connections of its own. */
 async function work(order: JobOrder): Promise<JobOutcome> {
-  const db = await Database.open(order.dataDir, "");
+  const practice = await Practice.open(order.dataDir, "");
   try {
-    const { dataDir, person, at } = order;
-    const packs = await new PackShelf(db).packs();
-    const around = { end: (work: Writing, value: unknown) => noteDone(work, order, value) };
-    const result = await run(new Work({ db, dataDir, packs, person, at, around }), order);
-    return { state: "done", result, error: null };
+    return { state: "done", result: await run(practice, order), error: null };
   } catch (error) {
     if (!(error instanceof FiscalError)) throw error;
     return { state: "failed", result: null, error: errorBody(error).error };
   } finally {
-    await db.close();
+    await practice.close();
   }
 }
 
-/**
- * A job is done in the transaction of its work: whoever starts the server again after a kill is told the truth. One that
- * was given up meanwhile changes nothing.
- */
-async function noteDone(work: Writing, { id, task }: JobOrder, value: unknown): Promise<void> {
-  const job = await work.row<{ state: string }>("SELECT state FROM jobs WHERE id = $1", [id]);
-  if (job?.state !== "running") throw new Error(`Job ${id} was given up before it was done.`);
-  const result = task.kind === "book" ? { client: value } : (value ?? null);
-  await work.run("UPDATE jobs SET state = 'done', result = $2 WHERE id = $1", [id, JSON.stringify(result)]);
+async function run(practice: Practice, { id, key, task, person, at }: JobOrder): Promise<unknown> {
+  if (task.kind === "book") {
+    const end = (work: Writing, value: unknown) => noteDone(work, id, value);
+    const work = await practice.begin({ person, at, around: { end } });
+    return { client: await importBook(practice, work, task.book, progress, key) };
+  }
+  const end = (work: Writing, value: unknown) => noteEnd(work, key, value);
+  return practice.onClient(task.clientId, (work) => runOn(work, task), { person, at, around: { end } });
 }
 
-async function run(work: Work, { task }: JobOrder): Promise<unknown> {
+function runOn(work: Work, task: Exclude<JobTask, { kind: "book" }>): Promise<unknown> {
   switch (task.kind) {
     case "import-check":
       return checkImport(work, task.clientId, task.importId, progress);
     case "import-post":
       return postImport(work, task.clientId, task.importId, progress);
-    case "match": {
-      const setup = await loadSetup(work, task.clientId);
-      const told = (done: number, total: number, what: string) => progress.step(done, total, what);
-      await matchStatement(work, setup, task.statementId, told);
-      return { statement: task.statementId };
-    }
-    case "book":
-      return { client: await importBook(work, task.book, progress) };
+    case "match":
+      return match(work, task.clientId, task.statementId);
   }
+}
+
+async function match(work: Work, clientId: number, statement: number): Promise<{ statement: number }> {
+  const told = (done: number, total: number, what: string) => progress.step(done, total, what);
+  await matchStatement(work, await loadSetup(work, clientId), statement, told);
+  return { statement };
+}
+
+/**
+ * Work on books notes its end in them, in its own transaction: whoever starts again after a kill is told the truth. One
+ * that was given up meanwhile has its end there already, and changes nothing.
+ */
+function noteEnd(work: Writing, key: string, value: unknown): Promise<void> {
+  return work.run("INSERT INTO job_ends (key, state, result) VALUES ($1, 'done', $2)", [
+    key,
+    JSON.stringify(value ?? null),
+  ]);
+}
+
+/** A client that is made is there with the transaction of the practice, and so is the end of the job that made it. */
+async function noteDone(work: Writing, id: number, client: unknown): Promise<void> {
+  const job = await work.row<{ state: string }>("SELECT state FROM jobs WHERE id = $1", [id]);
+  if (job?.state !== "running") throw new Error(`Job ${id} was given up before it was done.`);
+  await work.run("UPDATE jobs SET state = 'done', result = $2 WHERE id = $1", [
+    id,
+    JSON.stringify({ client }),
+  ]);
 }

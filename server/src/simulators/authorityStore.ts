@@ -1,27 +1,27 @@
 import { filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
 import { addMonths } from "@fiscalon/core/calendar/date";
-import type { Packs } from "@fiscalon/core/model/packs";
-import type { Database } from "../db/database.ts";
 import type { RegistrationRecord } from "../db/models.ts";
 import { dueDates } from "../books/returns/dueDates.ts";
 import { periodRule } from "../books/returns/periodRule.ts";
+import type { Practice } from "../practice/practice.ts";
 import type { AuthorityStore } from "./authority.ts";
 
 /**
  * The simulated authority knows every registration that is in the application, as the real one knows its
  * taxpayers; what was submitted it keeps in a table of its own.
  */
-export function authorityStore(
-  db: Database,
-  today: () => string,
-  packs: () => Promise<Packs>,
-): AuthorityStore {
+export function authorityStore(practice: Practice, today: () => string): AuthorityStore {
+  const { db } = practice;
   return {
     async periods(vrn) {
-      const row = await db.models.registrations.findOne({ where: { number: vrn }, order: [["id", "DESC"]] });
+      await practice.summaries.settled();
+      const row = await db.row<{ definition: string }>(
+        "SELECT definition FROM registration_summaries WHERE number = $1 ORDER BY client_id DESC, registration_id DESC",
+        [vrn],
+      );
       if (!row) return undefined;
-      const r = row.get({ plain: true }) as RegistrationRecord;
-      const known = await packs();
+      const r = JSON.parse(row.definition) as RegistrationRecord;
+      const { packs: known } = await practice.begin();
       const from = addMonths(today(), -60);
       return filingPeriods(periodRule(r), from, addMonths(today(), 3)).map((period) => ({
         start: period.from,

@@ -11,10 +11,10 @@ import {
 import { isDeepStrictEqual } from "node:util";
 import { join, resolve } from "node:path";
 import { QueryTypes, Sequelize } from "sequelize";
+import { BOOKS_FILE, folderOfClient, PRACTICE_FILE } from "../../practice/clientFolder.ts";
 import { proofOf } from "./proof.ts";
 import type { Proof } from "./proof.ts";
 
-const DATABASE = "fiscalon.sqlite";
 const FILES = "files";
 const PROOF = "backup.json";
 const PREFIX = "fiscalon-";
@@ -25,8 +25,9 @@ interface BackupNote {
 }
 
 /**
- * Copies a data folder while a server may be working on it: the database as it is at one moment, then the papers, opened
- * and added up before the copy gets its name. Older copies beyond `keep` are taken away afterwards.
+ * Copies a data folder while a server may be working on it: the file of the practice as it is at one moment, then each
+ * client it knows, books before papers, opened and added up before the copy gets its name. Older copies beyond `keep` are
+ * taken away afterwards.
  * @returns the folder of the copy, and what was proved of it
  * @throws Error in words
  */
@@ -35,18 +36,25 @@ export async function backUp(
   target: string,
   keep: number,
 ): Promise<{ folder: string; proof: Proof }> {
-  if (!existsSync(join(dataDir, DATABASE))) throw new Error(`There is no Fiscalon database in ${dataDir}.`);
+  if (!existsSync(join(dataDir, PRACTICE_FILE))) throw new Error(`There is no practice in ${dataDir}.`);
   const made = new Date().toISOString();
   const folder = join(resolve(target), PREFIX + made.replace(/[:.]/g, "-"));
   const unfinished = `${folder}.unfinished`;
   mkdirSync(unfinished, { recursive: true });
-  await copyDatabase(join(dataDir, DATABASE), join(unfinished, DATABASE));
-  // Papers are kept before their row is, and never changed: those of the database's moment are all there.
-  const papers = join(dataDir, FILES);
-  if (existsSync(papers))
-    cpSync(papers, join(unfinished, FILES), { recursive: true, filter: (path) => !path.endsWith(".part") });
-  const proof = await proofOf(unfinished, countFiles(unfinished));
-  refuseBroken(proof, "The copy");
+  await copyDatabase(join(dataDir, PRACTICE_FILE), join(unfinished, PRACTICE_FILE));
+  for (const client of await clientsIn(join(unfinished, PRACTICE_FILE))) {
+    const [from, to] = [join(dataDir, folderOfClient(client)), join(unfinished, folderOfClient(client))];
+    mkdirSync(to, { recursive: true });
+    await copyDatabase(join(from, BOOKS_FILE), join(to, BOOKS_FILE));
+    // Papers are kept before their row is, and never changed: those of the database's moment are all there.
+    if (existsSync(join(from, FILES)))
+      cpSync(join(from, FILES), join(to, FILES), {
+        recursive: true,
+        filter: (path) => !path.endsWith(".part"),
+      });
+  }
+  const proof = await proofOf(unfinished);
+  refuseBroken(proof);
   writeFileSync(join(unfinished, PROOF), JSON.stringify({ made, proof } satisfies BackupNote, null, 2));
   tidy(unfinished);
   renameSync(unfinished, folder);
@@ -71,7 +79,7 @@ export async function restore(backup: string, dataDir: string): Promise<Proof> {
   const unfinished = `${resolve(dataDir)}.unfinished`;
   rmSync(unfinished, { recursive: true, force: true });
   cpSync(backup, unfinished, { recursive: true, filter: (path) => !path.endsWith(PROOF) });
-  const now = await proofOf(unfinished, countFiles(unfinished));
+  const now = await proofOf(unfinished);
   if (!isDeepStrictEqual(now, proof)) {
     rmSync(unfinished, { recursive: true, force: true });
     throw new Error(`What ${backup} holds is not what it held when it was made. Take another copy.`);
@@ -92,18 +100,33 @@ async function copyDatabase(from: string, to: string): Promise<void> {
   }
 }
 
-function countFiles(folder: string): number {
-  const papers = join(folder, FILES);
-  return existsSync(papers) ? readdirSync(papers).length : 0;
+/** The clients of a copied practice; nobody writes in it. */
+async function clientsIn(file: string): Promise<number[]> {
+  const copy = new Sequelize({ dialect: "sqlite", storage: file, logging: false });
+  try {
+    const rows = await copy.query<{ id: number }>(
+      "SELECT id FROM clients WHERE state = 'ready' ORDER BY id",
+      {
+        type: QueryTypes.SELECT,
+      },
+    );
+    return rows.map(({ id }) => id);
+  } finally {
+    await copy.close();
+  }
 }
 
-function refuseBroken({ integrity, auditTrail }: Proof, what: string): void {
-  if (integrity !== "ok") throw new Error(`${what} is damaged: ${integrity}. It is not kept.`);
-  if (auditTrail === null)
-    throw new Error(`${what} has a broken audit trail. Run verify-audit; it is not kept.`);
+function refuseBroken({ clients, ...practice }: Proof): void {
+  for (const { name, integrity, auditTrail } of [{ name: "the practice", ...practice }, ...clients]) {
+    if (integrity !== "ok")
+      throw new Error(`The file of ${name} is damaged: ${integrity}. The copy is not kept.`);
+    if (auditTrail === null)
+      throw new Error(`The audit trail of ${name} is broken. Run verify-audit; the copy is not kept.`);
+  }
 }
 
-/** Logs of the database that opening it left. */
+/** Takes logs away that opening the databases left. */
 function tidy(folder: string): void {
-  for (const end of ["-wal", "-shm"]) rmSync(join(folder, DATABASE + end), { force: true });
+  for (const name of readdirSync(folder, { recursive: true, encoding: "utf8" }))
+    if (/\.sqlite-(wal|shm)$/.test(name)) rmSync(join(folder, name), { force: true });
 }

@@ -1,5 +1,6 @@
 import { configFromEnvironment } from "../../config.ts";
 import { backUp } from "./backup.ts";
+import type { Proof } from "./proof.ts";
 
 /** `npm run backup -- FOLDER [how many to keep]`: a copy of FISCALON_DATA, proved; ends with 1 where there is none. */
 const [, , target, keep = "14"] = process.argv;
@@ -11,10 +12,14 @@ if (target === undefined || !/^\d+$/.test(keep) || Number(keep) === 0) {
 await backUp(dataDir, target, Number(keep)).then(
   ({ folder, proof }) =>
     console.log(
-      `${folder}: ${proof.clients.length} clients, ${proof.changes} entries of the audit trail, ${proof.files} files; opened and whole.`,
+      `${folder}: ${proof.clients.length} clients, ${sumOf(proof, "documents")} documents, ${sumOf(proof, "files")} papers; opened and whole.`,
     ),
   (error: Error) => {
     console.error(error.message);
     process.exitCode = 1;
   },
 );
+
+function sumOf({ clients }: Proof, what: "documents" | "files"): number {
+  return clients.reduce((sum, client) => sum + client[what], 0);
+}

@@ -1,39 +1,65 @@
+import { existsSync, readdirSync } from "node:fs";
+import { join } from "node:path";
 import { checkChain } from "../../base/checkChain.ts";
-import { workOn } from "../../base/begin.ts";
-import { Database } from "../../db/database.ts";
+import type { Work } from "../../base/work.ts";
+import { damageOf } from "../../db/integrity.ts";
+import { Practice } from "../../practice/practice.ts";
 
-/** What a data folder holds, in figures that two copies of it must share. */
-export interface Proof {
+/** What the file of a practice, or of a client, is found to be. */
+interface FileProof {
   /** `ok`, or what the database itself finds wrong. */
   integrity: string;
   /** Last entry of the chain of the audit trail; null where it is broken. */
   auditTrail: string | null;
   changes: number;
-  files: number;
-  clients: { name: string; documents: number; debits: number; tax: number; returns: number }[];
 }
 
-/** Opens a data folder and adds it up: sums of postings and tax by client, the chain of the audit trail, files. */
-export async function proofOf(dataDir: string, files: number): Promise<Proof> {
-  const db = await Database.open(dataDir, "Nobody");
+/** What a client's folder holds, in figures that two copies of it must share. */
+export interface ClientProof extends FileProof {
+  id: number;
+  name: string;
+  files: number;
+  documents: number;
+  debits: number;
+  tax: number;
+  returns: number;
+}
+
+/** What a data folder holds, in figures that two copies of it must share. */
+export interface Proof extends FileProof {
+  clients: ClientProof[];
+}
+
+/** Opens a data folder and adds it up: every file, every audit trail, sums of postings and tax by client, papers. */
+export async function proofOf(dataDir: string): Promise<Proof> {
+  const practice = await Practice.open(dataDir, "Nobody");
   try {
-    const checks = await db.rows<{ quick_check: string }>("PRAGMA quick_check(5)");
-    const { entries, broken, last } = await checkChain(await workOn(db, dataDir)());
-    const clients = await db.rows<Proof["clients"][number]>(
-      `SELECT c.name, (SELECT count(*) FROM documents d WHERE d.client_id = c.id) AS documents,
-         (SELECT coalesce(sum(p.amount), 0) FROM postings p WHERE p.client_id = c.id AND p.live = 1 AND p.amount > 0) AS debits,
-         (SELECT coalesce(sum(f.tax), 0) FROM facts f WHERE f.client_id = c.id AND f.live = 1) AS tax,
-         (SELECT coalesce(sum(r.net), 0) FROM returns r WHERE r.client_id = c.id) AS returns
-       FROM clients c ORDER BY c.id`,
-    );
-    return {
-      integrity: checks.map((check) => check.quick_check).join("; "),
-      auditTrail: broken === null ? last : null,
-      changes: entries,
-      files,
-      clients,
-    };
+    const clients: ClientProof[] = [];
+    for (const { id, name } of await practice.clients())
+      clients.push(await practice.onClient(id, (work) => clientProof(work, id, name)));
+    return { ...(await fileProof(await practice.begin(), practice.db)), clients };
   } finally {
-    await db.close();
+    await practice.close();
   }
+}
+
+async function clientProof(work: Work, id: number, name: string): Promise<ClientProof> {
+  const papers = join(work.folder, "files");
+  const sums = await work.one<Pick<ClientProof, "documents" | "debits" | "tax" | "returns">>(
+    `SELECT (SELECT count(*) FROM documents) AS documents,
+       (SELECT coalesce(sum(amount), 0) FROM postings WHERE live = 1 AND amount > 0) AS debits,
+       (SELECT coalesce(sum(tax), 0) FROM facts WHERE live = 1) AS tax,
+       (SELECT coalesce(sum(net), 0) FROM returns) AS returns`,
+  );
+  const files = existsSync(papers) ? readdirSync(papers).length : 0;
+  return { id, name, files, ...sums, ...(await fileProof(work, work.database)) };
+}
+
+async function fileProof(work: Work, db: Parameters<typeof damageOf>[0]): Promise<FileProof> {
+  const { entries, broken, last } = await checkChain(work);
+  return {
+    integrity: (await damageOf(db)) ?? "ok",
+    auditTrail: broken === null ? last : null,
+    changes: entries,
+  };
 }

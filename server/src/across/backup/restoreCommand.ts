@@ -7,9 +7,9 @@ if (backup === undefined || target === undefined) {
   process.exit(1);
 }
 await restore(backup, target).then(
-  ({ clients, changes }) =>
+  ({ clients }) =>
     console.log(
-      `${target}: ${clients.length} clients, ${changes} entries of the audit trail; the same figures as when it was made. Start with FISCALON_DATA=${target}.`,
+      `${target}: ${clients.length} clients; the same figures as when it was made. Start with FISCALON_DATA=${target}.`,
     ),
   (error: Error) => {
     console.error(error.message);

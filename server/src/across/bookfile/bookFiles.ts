@@ -55,11 +55,11 @@ function withoutIds({ made: _ids, ...report }: NonNullable<ImportRecord["report"
  * The contents the file refers to, each once.
  * @throws FiscalError `book/too-large` where they are more than a book file can hold
  */
-export function contentsOf(dataDir: string, hashes: readonly string[]): Record<string, string> {
+export function contentsOf(folder: string, hashes: readonly string[]): Record<string, string> {
   let bytes = 0;
   const contents: [string, string][] = [];
   for (const hash of [...new Set(hashes)].sort()) {
-    const content = readKeptFile(dataDir, hash);
+    const content = readKeptFile(folder, hash);
     bytes += content.length;
     if (bytes > MOST_BYTES) {
       throw new FiscalError(
@@ -73,7 +73,7 @@ export function contentsOf(dataDir: string, hashes: readonly string[]): Record<s
 }
 
 /** Keeps the contents of the file on disk; their names must be true. Those of a book that is refused stay unused. */
-export function keepContents(dataDir: string, { files = {} }: BookFile): Map<string, Buffer> {
+export function keepContents(folder: string, { files = {} }: BookFile): Map<string, Buffer> {
   const contents = new Map<string, Buffer>();
   for (const [hash, base64] of Object.entries(files)) {
     const content = Buffer.from(base64, "base64");
@@ -86,7 +86,7 @@ export function keepContents(dataDir: string, { files = {} }: BookFile): Map<str
     }
     contents.set(hash, content);
   }
-  for (const content of contents.values()) keepFile(dataDir, content);
+  for (const content of contents.values()) keepFile(folder, content);
   return contents;
 }
 

@@ -21,7 +21,6 @@ import { rowNumbers } from "./pointers.ts";
 import type { RowsOf } from "./pointers.ts";
 import { extrasOfBook } from "./bookExtras.ts";
 import { paymentsOfBook } from "./bookPayments.ts";
-import { lawChanges, ownJurisdictions } from "../../books/ownPacks.ts";
 import { loadDocuments } from "../../books/documents/loadDocuments.ts";
 import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
 
@@ -72,7 +71,7 @@ export async function exportBook(
       saleCode: client.saleCode,
       purchaseCode: client.purchaseCode,
     },
-    ...(await jurisdictionsOf(work, setup)),
+    ...jurisdictionsOf(work, setup),
     places: places.map(({ ref, name, country, region, closedOn, saleCode, purchaseCode }) => ({
       id: ref,
       name,
@@ -139,18 +138,13 @@ export async function exportBook(
     imports: imported.imports,
     bank: await bankOfBook(work, setup, rowsOf),
     terminals: await terminalsOfBook(work, setup, rowsOf),
-    files: contentsOf(work.dataDir, hashes),
+    files: contentsOf(work.folder, hashes),
   };
 }
 
 /** Own jurisdictions its registrations are in; shipped ones are everywhere. */
-async function jurisdictionsOf(
-  work: Work,
-  { registrations }: ClientSetup,
-): Promise<Pick<BookFile, "jurisdictions">> {
-  const madeHere = (await ownJurisdictions(work)).filter(({ id }) =>
-    registrations.some(({ pack }) => pack === id),
-  );
+function jurisdictionsOf(work: Work, { registrations }: ClientSetup): Pick<BookFile, "jurisdictions"> {
+  const madeHere = work.law.jurisdictions.filter(({ id }) => registrations.some(({ pack }) => pack === id));
   if (madeHere.length === 0) return {};
   return { jurisdictions: madeHere.map(fileOfJurisdiction) };
 }
@@ -164,9 +158,7 @@ async function ownSchedules(
   { client, plain }: ClientSetup,
 ): Promise<Pick<BookFile, "schedules">> {
   const own = await work.models.schedules.findAll({ where: { clientId: client.id }, order: ["id"] });
-  const corrected = (await lawChanges(work)).flatMap((change) =>
-    change.kind === "rate" ? [change.schedule] : [],
-  );
+  const corrected = work.law.changes.flatMap((change) => (change.kind === "rate" ? [change.schedule] : []));
   const kept = new Set([...own.map(({ ref }) => ref), ...corrected]);
   const rows = Object.entries(plain.schedules).filter(([id]) => kept.has(id));
   return rows.length === 0 ? {} : { schedules: Object.fromEntries(rows) };

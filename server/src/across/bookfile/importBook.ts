@@ -31,75 +31,103 @@ import { postAll } from "./bookDocuments.ts";
 import type { Numbered, Refs } from "./bookDocuments.ts";
 import { addExtras } from "./bookExtras.ts";
 import { BookPayments } from "./bookPayments.ts";
-import { withJurisdictions } from "../../books/ownPacks.ts";
+import { lawBrought, lawNow, writeJurisdiction } from "../../books/ownPacks.ts";
+import type { Practice } from "../../practice/practice.ts";
 import { addAdjustment } from "../../books/returns/adjust.ts";
 import { returnRecord } from "../../books/returns/records.ts";
 import { freeze } from "../../books/returns/sealReturn.ts";
 import { postSettlement } from "../../books/settlement/settleReturn.ts";
 import { recordTaxPayment } from "../../books/settlement/taxPayments.ts";
 
-/** Creates a client from a book file, all or nothing. Errors carry the path of the offending field in the file. */
-export async function importBook(work: Work, book: BookFile, progress: Progress): Promise<number> {
-  const contents = keepContents(work.dataDir, book);
+/**
+ * Creates a client from a book file, all or nothing. Errors carry the path of the offending field in the file.
+ * @returns the number of the client
+ */
+export async function importBook(
+  practice: Practice,
+  work: Work,
+  book: BookFile,
+  progress: Progress,
+  maker?: string,
+): Promise<number> {
   const brought = (book.jurisdictions ?? []).map(
     ({ format: _f, version: _v, ...jurisdiction }) => jurisdiction,
   );
-  return withJurisdictions(work, brought, async (work) => {
-    const clientId = await createFromBook(work, book);
-    const refs = await createParties(work, clientId, book);
-    const { placed } = refs;
-    placed.imports = await addImports(work, clientId, book, contents);
-    await addExtras(work, clientId, book, refs);
-    const load = () => loadSetup(work, clientId);
-    await adjustmentsOfBook(work, await load(), book);
-    const documents = (book.documents ?? []).map((document, index) => ({ document, index }));
-    await postAll(
-      work,
-      await load(),
-      documents.filter((one) => !one.document.reportedIn),
-      refs,
-      progress,
-    );
-    await addCreditReleases(work, await load(), book, placed, (late) => late === undefined);
-    const payments = new BookPayments(book.payments ?? [], refs.contacts, placed);
-    await payments.post(work, await load(), "");
-    await addCapitalItems(work, await load(), book);
-    await addInstalments(work, await load(), book, placed);
-    await sealedPeriods(work, clientId, book, documents, payments, refs, progress);
-    const sealed = new Set((book.returns ?? []).map((one) => one.period));
-    const later = documents.filter(({ document }) => document.reportedIn && !sealed.has(document.reportedIn));
-    await postAll(work, await load(), later, refs, progress);
-    await payments.post(work, await load(), null);
-    await addCreditReleases(
-      work,
-      await load(),
-      book,
-      placed,
-      (late) => late === undefined || !sealed.has(late),
-    );
-    await addLateAnswers(work, await load(), book, placed, (period) => !sealed.has(period));
-    refuseLeftTaxPayments(book, placed);
-    await addPieces(work, await load(), book, placed);
-    await addCollection(work, await load(), book, refs.contacts);
-    await addPapers(work, clientId, book, contents, placed);
-    await addExplanations(work, clientId, book, placed);
-    const setup = await load();
-    await addBank(work, setup, book, placed);
-    await addTerminals(work, setup, book, placed);
-    await addAcceptances(work, setup, book, placed);
-    await addAgreements(work, setup, book, placed);
-    await addStatements(work, setup, book, refs.contacts);
-    await addRegisterSheets(work, setup, book);
-    return clientId;
+  const { law, fresh } = lawBrought(work.law, brought);
+  const { client } = await practice.make(work, {
+    name: book.client.name,
+    ...(maker === undefined ? {} : { maker }),
+    law,
+    fill: (books, clientId) => fillFromBook(books, clientId, book, progress),
+    note: async (work) => {
+      const now = lawBrought(await lawNow(work), fresh);
+      for (const jurisdiction of now.fresh) await writeJurisdiction(work, jurisdiction);
+    },
   });
+  return client;
 }
 
-async function createFromBook(work: Writing, book: BookFile): Promise<number> {
+async function fillFromBook(
+  work: Writing,
+  clientId: number,
+  book: BookFile,
+  progress: Progress,
+): Promise<void> {
+  const contents = keepContents(work.folder, book);
+  await createFromBook(work, clientId, book);
+  const refs = await createParties(work, clientId, book);
+  const { placed } = refs;
+  placed.imports = await addImports(work, clientId, book, contents);
+  await addExtras(work, clientId, book, refs);
+  const load = () => loadSetup(work, clientId);
+  await adjustmentsOfBook(work, await load(), book);
+  const documents = (book.documents ?? []).map((document, index) => ({ document, index }));
+  await postAll(
+    work,
+    await load(),
+    documents.filter((one) => !one.document.reportedIn),
+    refs,
+    progress,
+  );
+  await addCreditReleases(work, await load(), book, placed, (late) => late === undefined);
+  const payments = new BookPayments(book.payments ?? [], refs.contacts, placed);
+  await payments.post(work, await load(), "");
+  await addCapitalItems(work, await load(), book);
+  await addInstalments(work, await load(), book, placed);
+  await sealedPeriods(work, clientId, book, documents, payments, refs, progress);
+  const sealed = new Set((book.returns ?? []).map((one) => one.period));
+  const later = documents.filter(({ document }) => document.reportedIn && !sealed.has(document.reportedIn));
+  await postAll(work, await load(), later, refs, progress);
+  await payments.post(work, await load(), null);
+  await addCreditReleases(
+    work,
+    await load(),
+    book,
+    placed,
+    (late) => late === undefined || !sealed.has(late),
+  );
+  await addLateAnswers(work, await load(), book, placed, (period) => !sealed.has(period));
+  refuseLeftTaxPayments(book, placed);
+  await addPieces(work, await load(), book, placed);
+  await addCollection(work, await load(), book, refs.contacts);
+  await addPapers(work, clientId, book, contents, placed);
+  await addExplanations(work, clientId, book, placed);
+  const setup = await load();
+  await addBank(work, setup, book, placed);
+  await addTerminals(work, setup, book, placed);
+  await addAcceptances(work, setup, book, placed);
+  await addAgreements(work, setup, book, placed);
+  await addStatements(work, setup, book, refs.contacts);
+  await addRegisterSheets(work, setup, book);
+}
+
+async function createFromBook(work: Writing, clientId: number, book: BookFile): Promise<void> {
   const pack = work.packs.ofCountry(book.client.country);
   const { name, country, currency, saleCode, purchaseCode } = book.client;
   return withinField("client", () =>
     createClient(
       work,
+      clientId,
       { name, country, ...(currency === undefined ? {} : { currency }) },
       {
         accounts: merged(pack?.accounts ?? [], (book.accounts ?? []).map(fullAccount)),

@@ -13,7 +13,7 @@ import { importBook } from "./importBook.ts";
 const LONG_BOOK = 250;
 const BOOK_BYTES = 200 * 1024 * 1024;
 
-export async function bookRoutes(app: FastifyInstance, { begin, jobs }: AppContext): Promise<void> {
+export async function bookRoutes(app: FastifyInstance, { practice, jobs }: AppContext): Promise<void> {
   app.post<{ Body: BookFile }>(
     "/books",
     {
@@ -25,8 +25,10 @@ export async function bookRoutes(app: FastifyInstance, { begin, jobs }: AppConte
       if ((book.documents?.length ?? 0) > LONG_BOOK) {
         return reply.status(202).send({ job: await jobs.start(request.work, null, { kind: "book", book }) });
       }
-      const clientId = await importBook(request.work, book, UNWATCHED);
-      return reply.status(201).send(await clientView(await begin(), clientId));
+      const clientId = await importBook(practice, request.work, book, UNWATCHED);
+      return reply
+        .status(201)
+        .send(await await practice.onClient(clientId, (books) => clientView(books, clientId)));
     },
   );
 

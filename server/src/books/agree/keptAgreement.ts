@@ -96,7 +96,6 @@ export async function keepAgreement(
     ],
   );
   await work.record({
-    client: r.clientId,
     action: "agree",
     entity: "registration",
     id: r.id,

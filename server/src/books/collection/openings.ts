@@ -18,7 +18,6 @@ export async function keepOpening(
     const { rule } = await collecting(work, setup);
     await writeOpening(work, setup, { contact, year: yearOf(rule, year).to, amount, evidence });
     await work.record({
-      client: clientId,
       action: "keep",
       entity: "contact",
       id: contact,
@@ -74,7 +73,6 @@ export async function keepDeducting(
       [clientId, contact, path],
     );
     await work.record({
-      client: clientId,
       action: "change",
       entity: "contact",
       id: contact,

@@ -51,7 +51,6 @@ export async function keepRelease(
     [client.id, document, on, evidence, work.at, work.person],
   );
   await work.record({
-    client: client.id,
     action: "release",
     entity: "document",
     id: document,
@@ -82,7 +81,6 @@ export async function takeBackRelease(work: Work, clientId: number, document: nu
     }
     await work.run("DELETE FROM credit_releases WHERE document_id = $1", [document]);
     await work.record({
-      client: clientId,
       action: "undo",
       entity: "document",
       id: document,

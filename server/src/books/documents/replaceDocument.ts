@@ -21,7 +21,6 @@ export async function postOne(
 ): Promise<number> {
   const [id = 0] = await postDocuments(work, setup, [document]);
   await work.record({
-    client: setup.client.id,
     action: document.supersedes === undefined ? "post" : "correct",
     entity: "document",
     id,
@@ -58,7 +57,6 @@ export async function voidDocument(
 ): Promise<void> {
   await endDocument(work, setup, document, "void", reason);
   await work.record({
-    client: setup.client.id,
     action: "void",
     entity: "document",
     id: document.id,

@@ -44,7 +44,6 @@ export async function acceptFinding(
       work.options,
     );
     await work.record({
-      client: clientId,
       action: "accept",
       entity: "finding",
       id: r.id,
@@ -69,7 +68,6 @@ export async function unacceptFinding(
       ...work.options,
     });
     await work.record({
-      client: clientId,
       action: "unaccept",
       entity: "finding",
       id: r.id,

@@ -46,7 +46,6 @@ export async function voidPayment(
     await changeablePayment(work, clientId, paymentId);
     await endPayments(work, setup, [paymentId], { state: "void", reason });
     await work.record({
-      client: clientId,
       action: "void",
       entity: "payment",
       id: paymentId,
@@ -58,7 +57,6 @@ export async function voidPayment(
 async function postOne(work: Writing, setup: ClientSetup, payment: NewPayment): Promise<number> {
   const [id = 0] = await withoutPath("payments[0].", () => postPayments(work, setup, [payment]));
   await work.record({
-    client: setup.client.id,
     action: payment.supersedes === undefined ? "post" : "correct",
     entity: "payment",
     id,

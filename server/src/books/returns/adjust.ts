@@ -52,7 +52,6 @@ export async function addAdjustment(
     work.options,
   );
   await work.record({
-    client: setup.client.id,
     action: "adjust",
     entity: "return",
     id: r.id,
@@ -66,7 +65,6 @@ export async function removeAdjustment(work: Writing, clientId: number, id: numb
   if (!row) throw notFound("This adjustment");
   await requireOpen(work, row.registrationId, row.periodEnd);
   await work.record({
-    client: clientId,
     action: "remove",
     entity: "adjustment",
     id,

@@ -168,7 +168,6 @@ export async function keepAnswer(
   await applyLateAnswers(work, [r], [documentId]);
   if (body.amends) await requireAmended(work, documentId);
   await work.record({
-    client: clientId,
     action: "answer",
     entity: "late-item",
     id: documentId,

@@ -86,7 +86,6 @@ export async function freeze(
   };
   await saveReturn(work, { clientId, registrationId: r.id, periodFrom: period.from, periodEnd: end }, change);
   await work.record({
-    client: clientId,
     action: "seal",
     entity: "return",
     id: r.id,
@@ -131,7 +130,6 @@ export async function reopenReturn(work: Work, clientId: number, rid: string, en
       { where: { id: record.id }, ...work.options },
     );
     await work.record({
-      client: clientId,
       action: "reopen",
       entity: "return",
       id: r.id,
@@ -158,7 +156,6 @@ export async function setReviewState(
       { state },
     );
     await work.record({
-      client: clientId,
       action: state,
       entity: "return",
       id: r.id,

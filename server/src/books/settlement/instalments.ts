@@ -206,7 +206,6 @@ export async function keepInstalment(
       [clientId, r.id, end, no, ...figures, reason, createdAt, createdBy],
     );
   await work.record({
-    client: clientId,
     action: "change",
     entity: "return",
     id: r.id,

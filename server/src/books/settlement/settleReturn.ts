@@ -42,7 +42,6 @@ export async function postSettlement(
     { where: { id: record.id }, ...work.options },
   );
   await work.record({
-    client: setup.client.id,
     action: "settle",
     entity: "return",
     id: r.id,

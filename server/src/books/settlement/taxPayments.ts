@@ -94,7 +94,6 @@ async function keepPayment(
     ],
   );
   await work.record({
-    client: setup.client.id,
     action: "record",
     entity: "tax-payment",
     id: entry,
@@ -205,7 +204,6 @@ export async function removeTaxPayment(work: Work, clientId: number, paymentId: 
     await work.run("UPDATE entries SET live = 0 WHERE id = $1", [row.entry_id]);
     await work.run("DELETE FROM tax_payments WHERE id = $1", [paymentId]);
     await work.record({
-      client: clientId,
       action: "remove",
       entity: "tax-payment",
       id: row.entry_id,

@@ -48,7 +48,6 @@ export async function takeUnpaid(
     const ids = await postDocuments(work, setup, numbered(await firstNumber(work, setup), journals));
     for (const [index, id] of ids.entries()) {
       await work.record({
-        client: clientId,
         action: "post",
         entity: "document",
         id,

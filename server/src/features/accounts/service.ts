@@ -28,7 +28,6 @@ export async function addAccount(work: Writing, clientId: number, body: Account)
     work.options,
   );
   await work.record({
-    client: clientId,
     action: "create",
     entity: "account",
     id: row.id,
@@ -61,7 +60,6 @@ export async function changeAccount(
     work.options,
   );
   await work.record({
-    client: clientId,
     action: "change",
     entity: "account",
     id: row.id,

@@ -27,7 +27,6 @@ export async function explainEntry(
       [clientId, entryId, reason, createdAt, createdBy],
     );
     await work.record({
-      client: clientId,
       action: "explain",
       entity: "entry",
       id: entryId,

@@ -55,7 +55,7 @@ export async function attachmentRoutes(app: FastifyInstance): Promise<void> {
           "content-security-policy",
           "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'self'",
         )
-        .send(readKeptFile(request.work.dataDir, row.hash));
+        .send(readKeptFile(request.work.folder, row.hash));
     },
   );
 

@@ -6,7 +6,9 @@ import { AUDIT_ENTITIES } from "@fiscalon/contract/audit";
 import type { AuditEntity, ChangeView } from "@fiscalon/contract/audit";
 import { clientParams, described } from "../../base/validation.ts";
 import { namesOf, referencesIn, subjectOf } from "./subjects.ts";
+import type { AppContext } from "../../appContext.ts";
 import { checkChain } from "../../base/checkChain.ts";
+import { checkPractice } from "./checkPractice.ts";
 
 interface Query {
   before?: number;
@@ -14,7 +16,7 @@ interface Query {
   limit: number;
 }
 
-export async function auditRoutes(app: FastifyInstance): Promise<void> {
+export async function auditRoutes(app: FastifyInstance, { practice }: AppContext): Promise<void> {
   app.get<{ Params: { id: number }; Querystring: Query }>(
     "/clients/:id/changes",
     {
@@ -34,8 +36,8 @@ export async function auditRoutes(app: FastifyInstance): Promise<void> {
       >(
         `SELECT c.id, c.at, p.name AS "by", c.action, c.entity, c.entity_id AS entityId, c.before, c.after
          FROM changes c JOIN people p ON p.id = c.person_id
-         WHERE c.client_id = $1 AND c.id < $2 AND ($3 = '' OR c.entity = $3) ORDER BY c.id DESC LIMIT $4`,
-        [request.params.id, before ?? Number.MAX_SAFE_INTEGER, entity ?? "", limit],
+         WHERE c.id < $1 AND ($2 = '' OR c.entity = $2) ORDER BY c.id DESC LIMIT $3`,
+        [before ?? Number.MAX_SAFE_INTEGER, entity ?? "", limit],
       );
       const changes = rows.map((row) => ({ ...row, before: parsed(row.before), after: parsed(row.after) }));
       const references = changes.map((row) => ({
@@ -61,8 +63,14 @@ export async function auditRoutes(app: FastifyInstance): Promise<void> {
     },
   );
 
-  app.get("/audit", { schema: described("Whether the audit trail is whole", "Audit") }, (request) =>
-    checkChain(request.work),
+  app.get<{ Params: { id: number } }>(
+    "/clients/:id/audit",
+    { schema: described("Whether the audit trail of a client is whole", "Audit", { params: clientParams }) },
+    (request) => checkChain(request.work),
+  );
+
+  app.get("/audit", { schema: described("Whether all audit trails are whole", "Audit") }, () =>
+    checkPractice(practice),
   );
 }
 

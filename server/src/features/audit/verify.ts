@@ -1,20 +1,17 @@
 import { configFromEnvironment } from "../../config.ts";
-import { Database } from "../../db/database.ts";
-import { workOn } from "../../base/begin.ts";
-import { checkChain } from "../../base/checkChain.ts";
+import { Practice } from "../../practice/practice.ts";
+import { checkPractice } from "./checkPractice.ts";
 
-/** `npm run verify-audit`: says whether the audit trail is whole; ends with 1 where it is not. */
+/** `npm run verify-audit`: says whether every audit trail is whole; ends with 1 where one is not. */
 const { dataDir, person } = configFromEnvironment(process.env);
-const db = await Database.open(dataDir, person);
-const { entries, unchained, broken, last } = await checkChain(await workOn(db, dataDir)());
-await db.close();
-if (broken === null) {
+const practice = await Practice.open(dataDir, person);
+const { entries, broken, last } = await checkPractice(practice);
+await practice.close();
+if (broken.length === 0) console.log(`Every audit trail is whole: ${entries} entries. Last: ${last}`);
+for (const { client, entry } of broken) {
+  const whose = client === null ? "the practice" : `client ${client}`;
   console.log(
-    `The audit trail is whole: ${entries} entries, ${unchained} from before it was chained. Last: ${last || "none"}`,
-  );
-} else {
-  console.log(
-    `Entry ${broken} was changed, or one before it taken out. ${entries - 1} entries before it are whole.`,
+    `${whose}: entry ${entry} was changed, or one before it taken out. ${entry - 1} entries before it are whole.`,
   );
   process.exitCode = 1;
 }

@@ -42,7 +42,6 @@ export async function connectAccount(
       [clientId, account, number, consent, until, createdAt, createdBy],
     );
     await work.record({
-      client: clientId,
       action: "connect",
       entity: "bank-account",
       id: null,

@@ -92,7 +92,6 @@ export async function unmatchLine(work: Work, clientId: number, lineId: number):
       lineId,
     ]);
     await work.record({
-      client: clientId,
       action: "unmatch",
       entity: "bank-line",
       id: lineId,
@@ -124,7 +123,6 @@ async function matchOne(work: Writing, setup: ClientSetup, line: Line, body: Mat
     await work.run("UPDATE bank_lines SET state = 'matched', entry_id = $2 WHERE id = $1", [line.id, entry]);
   }
   await work.record({
-    client: setup.client.id,
     action: "match",
     entity: "bank-line",
     id: line.id,

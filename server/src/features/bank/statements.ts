@@ -48,7 +48,6 @@ export async function takeStatements(
       }
     }
     await work.record({
-      client: clientId,
       action: "receive",
       entity: "bank-statement",
       id: null,

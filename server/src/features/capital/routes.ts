@@ -61,7 +61,6 @@ export async function capitalRoutes(app: FastifyInstance): Promise<void> {
           const r = registrationIn(await loadSetup(work, params.id), params.rid);
           const no = await addItem(work, r, body);
           await work.record({
-            client: params.id,
             action: "create",
             entity: "capital-item",
             id: no,
@@ -85,7 +84,6 @@ export async function capitalRoutes(app: FastifyInstance): Promise<void> {
         const r = registrationIn(await loadSetup(work, params.id), params.rid);
         await changeItem(work, r, params.no, body);
         await work.record({
-          client: params.id,
           action: "change",
           entity: "capital-item",
           id: params.no,
@@ -102,7 +100,7 @@ export async function capitalRoutes(app: FastifyInstance): Promise<void> {
       await work.write(async (work) => {
         const r = registrationIn(await loadSetup(work, params.id), params.rid);
         await removeItem(work, r, params.no);
-        await work.record({ client: params.id, action: "remove", entity: "capital-item", id: params.no });
+        await work.record({ action: "remove", entity: "capital-item", id: params.no });
       });
       return reply.status(204).send();
     },

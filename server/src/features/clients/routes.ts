@@ -15,8 +15,11 @@ import { clientRows, clientView } from "../../books/views.ts";
 
 type Id = { Params: { id: number } };
 
-export async function clientRoutes(app: FastifyInstance, { numbers }: AppContext): Promise<void> {
-  app.get("/clients", { schema: described("All clients", "Set up") }, (request) => clientRows(request.work));
+export async function clientRoutes(app: FastifyInstance, { numbers, practice }: AppContext): Promise<void> {
+  app.get("/clients", { schema: described("All clients", "Set up") }, async (request) => {
+    await practice.summaries.settled();
+    return clientRows(request.work);
+  });
 
   app.post<{ Body: ClientBody }>(
     "/clients",
@@ -24,8 +27,11 @@ export async function clientRoutes(app: FastifyInstance, { numbers }: AppContext
     async (request, reply) => {
       const { saleCode, purchaseCode } = request.body;
       const usual = { ...(saleCode ? { saleCode } : {}), ...(purchaseCode ? { purchaseCode } : {}) };
-      const clientId = await request.work.write((work) => createClient(work, request.body, usual));
-      return reply.status(201).send(await clientView(request.work, clientId));
+      const { client } = await practice.make(request.work, {
+        name: request.body.name,
+        fill: (books, id) => createClient(books, id, request.body, usual),
+      });
+      return reply.status(201).send(await practice.onClient(client, (books) => clientView(books, client)));
     },
   );
 

@@ -45,7 +45,6 @@ export async function chargeCustomers(
     const ids = await postDocuments(work, setup, notes);
     for (const [index, id] of ids.entries())
       await work.record({
-        client: clientId,
         action: "post",
         entity: "document",
         id,

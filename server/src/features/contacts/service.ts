@@ -15,7 +15,7 @@ export async function addContact(work: Work, clientId: number, body: ContactBody
       { clientId, ref, ...body, registered, ...work.made },
       work.options,
     );
-    await work.record({ client: clientId, action: "create", entity: "contact", id, after: body });
+    await work.record({ action: "create", entity: "contact", id, after: body });
     return id;
   });
 }
@@ -33,7 +33,6 @@ export async function changeContact(
     const before = { ...row.get({ plain: true }) };
     await row.update({ ...body, registered }, work.options);
     await work.record({
-      client: clientId,
       action: "change",
       entity: "contact",
       id: contactId,

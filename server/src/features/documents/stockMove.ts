@@ -110,7 +110,7 @@ async function ownContact(
     registered: true,
   };
   const row = await work.models.contacts.create({ ...contact, ...work.made }, work.options);
-  await work.record({ client: client.id, action: "create", entity: "contact", id: row.id, after: contact });
+  await work.record({ action: "create", entity: "contact", id: row.id, after: contact });
   return row.id;
 }
 
@@ -132,6 +132,6 @@ async function accountBetween(work: Writing, { client, plain }: ClientSetup): Pr
     usualCode: null,
   };
   const row = await work.models.accounts.create({ ...account, ...work.made }, work.options);
-  await work.record({ client: client.id, action: "create", entity: "account", id: row.id, after: account });
+  await work.record({ action: "create", entity: "account", id: row.id, after: account });
   return account.code;
 }

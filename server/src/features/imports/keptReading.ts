@@ -37,7 +37,7 @@ export async function versionOf(work: Work, importId: number): Promise<string> {
     `SELECT file_hash, encoding, shape, settings, (SELECT max(id) FROM changes) AS change FROM imports WHERE id = $1`,
     [importId],
   );
-  return JSON.stringify([work.dataDir, importId, row]);
+  return JSON.stringify([work.folder, importId, row]);
 }
 
 /** Keeps a reading of this process for the posting that usually follows it. */

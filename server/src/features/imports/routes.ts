@@ -111,7 +111,7 @@ export async function importRoutes(app: FastifyInstance, { jobs }: AppContext): 
       const record = await importRecord(request.work, request.params.id, request.params.import);
       if (record.rejectedHash === null) throw notFound("A file of rejected rows");
       const name = record.fileName.replace(/\.[^.]*$/, "").replace(/[^\w .-]+/g, "-");
-      return csvAnswer(reply, `${name}-to-mend`, readKeptFile(request.work.dataDir, record.rejectedHash));
+      return csvAnswer(reply, `${name}-to-mend`, readKeptFile(request.work.folder, record.rejectedHash));
     },
   );
 

@@ -45,7 +45,7 @@ export async function checkImport(
   const reading = await readImport(work, setup, importId, progress);
   if (reading.report.problemCount === 0) keepReading(version, reading);
   const { report, rejected } = reading;
-  const rejectedHash = rejected === null ? null : keepFile(work.dataDir, Buffer.from(rejected));
+  const rejectedHash = rejected === null ? null : keepFile(work.folder, Buffer.from(rejected));
   await work.write((work) =>
     work.models.imports.update(
       { report, rejectedHash, state: "checked" },
@@ -95,7 +95,6 @@ export async function postImport(
       { where: { id: importId }, ...work.options },
     );
     await work.record({
-      client: clientId,
       action: "post",
       entity: "import",
       id: importId,
@@ -142,11 +141,11 @@ async function readImport(
 /** The file as cells and as what they hold; XML has no cells. */
 async function readFile(
   record: ImportRecord,
-  { dataDir, packs }: Work,
+  { folder, packs }: Work,
   setup: ClientSetup,
   parties: Parties,
 ): Promise<{ data: readonly string[][]; incoming: Incoming }> {
-  const bytes = readKeptFile(dataDir, record.fileHash);
+  const bytes = readKeptFile(folder, record.fileHash);
   if (record.content === "e-invoice" || record.content === "audit-file")
     return { data: [], incoming: incomingXml(decoded(bytes, record.encoding), record, setup) };
   const data = await readRows(bytes, record.encoding, record.shape.delimiter);

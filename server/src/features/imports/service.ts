@@ -44,7 +44,7 @@ export async function receiveFile(
     { content, direction: file.direction, shape },
     fresh,
   );
-  const fileHash = keepFile(work.dataDir, file.bytes);
+  const fileHash = keepFile(work.folder, file.bytes);
   return work.write(async (work) => {
     const row = await work.models.imports.create(
       {
@@ -65,7 +65,6 @@ export async function receiveFile(
       work.options,
     );
     await work.record({
-      client: clientId,
       action: "receive",
       entity: "import",
       id: row.id,
@@ -234,7 +233,6 @@ export async function undoImport(work: Work, clientId: number, importId: number)
     await removeMade(work, clientId, record);
     await work.models.imports.update({ state: "undone" }, { where: { id: importId }, ...work.options });
     await work.record({
-      client: clientId,
       action: "undo",
       entity: "import",
       id: importId,

@@ -22,7 +22,7 @@ export async function addItem(work: Work, clientId: number, body: ItemBody): Pro
       { clientId, ref, ...NOTHING_SAID, ...body, ...work.made },
       work.options,
     );
-    await work.record({ client: clientId, action: "create", entity: "item", id: row.id, after: body });
+    await work.record({ action: "create", entity: "item", id: row.id, after: body });
     return viewOf(row.get({ plain: true }) as ItemRecord);
   });
 }
@@ -40,7 +40,6 @@ export async function changeItem(
     const before = { ...item.get({ plain: true }) };
     await item.update(body, work.options);
     await work.record({
-      client: clientId,
       action: "change",
       entity: "item",
       id: itemId,

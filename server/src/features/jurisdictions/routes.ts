@@ -8,11 +8,11 @@ import { notFound } from "../../base/errors.ts";
 import type { AppContext } from "../../appContext.ts";
 import { described } from "../../base/validation.ts";
 import type { Work } from "../../base/work.ts";
-import { deleteJurisdiction, ownJurisdictions, saveJurisdiction } from "../../books/ownPacks.ts";
+import { deleteJurisdiction, saveJurisdiction } from "../../books/ownPacks.ts";
 
 const params = Joi.object({ ref: Joi.string().max(20).required() });
 
-export async function jurisdictionRoutes(app: FastifyInstance, { begin }: AppContext): Promise<void> {
+export async function jurisdictionRoutes(app: FastifyInstance, { practice }: AppContext): Promise<void> {
   app.get("/jurisdictions", { schema: described("All jurisdictions", "Set up") }, (request) =>
     rows(request.work),
   );
@@ -20,7 +20,7 @@ export async function jurisdictionRoutes(app: FastifyInstance, { begin }: AppCon
   app.get(
     "/jurisdictions/own",
     { schema: described("The practice's own jurisdictions, whole", "Set up") },
-    (request) => ownJurisdictions(request.work),
+    (request) => request.work.law.jurisdictions,
   );
 
   app.get<{ Params: { ref: string } }>(
@@ -31,8 +31,7 @@ export async function jurisdictionRoutes(app: FastifyInstance, { begin }: AppCon
       }),
     },
     async (request, reply) => {
-      const jurisdictions = await ownJurisdictions(request.work);
-      const made = jurisdictions.find(({ id }) => id === request.params.ref);
+      const made = request.work.law.jurisdictions.find(({ id }) => id === request.params.ref);
       const file = made ? fileOfJurisdiction(made) : shippedFile(request.params.ref);
       return reply
         .header("content-disposition", `attachment; filename="jurisdiction-${request.params.ref}.json"`)
@@ -46,7 +45,7 @@ export async function jurisdictionRoutes(app: FastifyInstance, { begin }: AppCon
     async (request) => {
       const { format: _format, version: _version, ...jurisdiction } = request.body;
       await saveJurisdiction(request.work, { ...jurisdiction, id: request.params.ref });
-      return rows(await begin());
+      return rows(await practice.begin());
     },
   );
 
@@ -54,6 +53,7 @@ export async function jurisdictionRoutes(app: FastifyInstance, { begin }: AppCon
     "/jurisdictions/:ref",
     { schema: described("Take out an own jurisdiction that is not in use", "Set up", { params }) },
     async (request, reply) => {
+      await practice.summaries.settled();
       await deleteJurisdiction(request.work, request.params.ref);
       return reply.status(204).send();
     },

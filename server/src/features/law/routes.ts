@@ -10,7 +10,7 @@ import { described } from "../../base/validation.ts";
 import { addLawChange, lawChangeRows, lawFile, removeLawChange, takeLawFile } from "./changes.ts";
 import { touchedBy } from "./touched.ts";
 
-export async function lawRoutes(app: FastifyInstance, { begin }: AppContext): Promise<void> {
+export async function lawRoutes(app: FastifyInstance, { practice }: AppContext): Promise<void> {
   app.get("/law", { schema: described("What the practice found out about the law", "Set up") }, (request) =>
     lawChangeRows(request.work),
   );
@@ -25,7 +25,7 @@ export async function lawRoutes(app: FastifyInstance, { begin }: AppContext): Pr
     (request) => {
       const { work, body } = request;
       withinField("change", () => checkLawChange(work.packs.byId(body.change.pack), body.change));
-      return touchedBy(work, body.change);
+      return touchedBy(practice, work, body.change);
     },
   );
 
@@ -37,8 +37,8 @@ export async function lawRoutes(app: FastifyInstance, { begin }: AppContext): Pr
       }),
     },
     async (request) => {
-      await addLawChange(request.work, request.body.change);
-      return lawChangeRows(await begin());
+      await addLawChange(practice, request.work, request.body.change);
+      return lawChangeRows(await practice.begin());
     },
   );
 
@@ -50,8 +50,8 @@ export async function lawRoutes(app: FastifyInstance, { begin }: AppContext): Pr
       }),
     },
     async (request) => {
-      await removeLawChange(request.work, request.params.id);
-      return lawChangeRows(await begin());
+      await removeLawChange(practice, request.work, request.params.id);
+      return lawChangeRows(await practice.begin());
     },
   );
 
@@ -61,7 +61,7 @@ export async function lawRoutes(app: FastifyInstance, { begin }: AppContext): Pr
     async (request, reply) =>
       reply
         .header("content-disposition", 'attachment; filename="fiscalon-law.json"')
-        .send(await lawFile(request.work)),
+        .send(lawFile(request.work)),
   );
 
   app.post<{ Body: LawFile }>(
@@ -69,6 +69,6 @@ export async function lawRoutes(app: FastifyInstance, { begin }: AppContext): Pr
     {
       schema: described("Take such a file in, all or nothing", "Set up", { body: lawFileBody }),
     },
-    (request) => takeLawFile(request.work, request.body),
+    (request) => takeLawFile(practice, request.work, request.body),
   );
 }

@@ -4,10 +4,11 @@ import type { LawChange } from "@fiscalon/core/model/lawChange";
 import type { RateRow } from "@fiscalon/core/model/taxCode";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import type { LawTouched } from "@fiscalon/contract/law";
-import type { Work, Writing } from "../../base/work.ts";
+import type { Law } from "../../base/law.ts";
+import type { Work } from "../../base/work.ts";
+import type { Practice } from "../../practice/practice.ts";
 import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
 import { documentsTouched } from "../../books/documents/documentsTouched.ts";
-import { recomputeDocuments } from "../../books/documents/postDocuments.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { formOf } from "../../books/returns/evaluation.ts";
@@ -16,87 +17,78 @@ import { periodRule } from "../../books/returns/periodRule.ts";
 type RateChange = Extract<LawChange, { kind: "rate" }>;
 
 /** What a change would move, by client: open documents with another rate, open returns with another day or title. */
-export async function touchedBy(work: Work, change: LawChange): Promise<LawTouched> {
+export async function touchedBy(practice: Practice, work: Work, change: LawChange): Promise<LawTouched> {
   const clients: LawTouched["clients"] = [];
-  for (const { id, name, currency } of await clientsIn(work, change.pack)) {
-    const documents = change.kind === "rate" ? await moved(work, id, change) : [];
-    const setup = await loadSetup(work, id);
-    const returns =
-      change.kind === "rate"
-        ? await returnsOf(work, setup, documents)
-        : await returnsMeant(work, setup, change);
-    if (documents.length === 0 && returns.length === 0) continue;
-    clients.push({
-      client: id,
-      name,
-      documents: documents.length,
-      first: documents.slice(0, 5).map(({ id, input, gross }) => ({
-        id,
-        number: input.number,
-        date: input.date,
-        gross,
-        digits: minorDigits(currency),
-      })),
-      returns,
-    });
+  for (const { id, name } of await clientsUnder(practice, work.law, change.pack)) {
+    const touched = await practice.onClient(id, (books) => touchedIn(books, id, change));
+    if (touched) clients.push({ client: id, name, ...touched });
   }
   return { clients };
 }
 
-/**
- * The open documents of every client that a correction of a rate moves, with the client they are of.
- * @param rows what the schedule becomes: the rows it has now with that of the change, where they are not said
- */
-export async function documentsMoved(
+async function touchedIn(
   work: Work,
-  change: RateChange,
-  rows?: readonly RateRow[],
-): Promise<{ client: number; documents: StoredDocument[] }[]> {
-  const all = [];
-  for (const { id } of await clientsIn(work, change.pack)) {
-    const documents = await moved(work, id, change, rows);
-    if (documents.length > 0) all.push({ client: id, documents });
-  }
-  return all;
-}
-
-/** Works documents out anew under the jurisdictions that the work knows now. */
-export async function recompute(
-  work: Writing,
-  moved: Awaited<ReturnType<typeof documentsMoved>>,
-): Promise<void> {
-  for (const { client, documents } of moved)
-    await recomputeDocuments(work, await loadSetup(work, client), documents);
+  id: number,
+  change: LawChange,
+): Promise<Omit<LawTouched["clients"][number], "client" | "name"> | null> {
+  const setup = await loadSetup(work, id);
+  const documents =
+    change.kind === "rate" ? await documentsMoved(work, id, change.schedule, becoming(work, change)) : [];
+  const returns =
+    change.kind === "rate"
+      ? await returnsOf(work, setup, documents)
+      : await returnsMeant(work, setup, change);
+  if (documents.length === 0 && returns.length === 0) return null;
+  const digits = minorDigits(setup.client.currency);
+  return {
+    documents: documents.length,
+    first: documents.slice(0, 5).map(({ id, input, gross }) => ({
+      id,
+      number: input.number,
+      date: input.date,
+      gross,
+      digits,
+    })),
+    returns,
+  };
 }
 
 /** Clients the law of a pack can be about: those at home there, with a place there, or registered there. */
-async function clientsIn(
-  work: Work,
+export async function clientsUnder(
+  { db, summaries }: Practice,
+  { packs }: Law,
   packId: string,
-): Promise<{ id: number; name: string; currency: string }[]> {
-  const { id, country } = work.packs.byId(packId);
-  return work.rows(
-    `SELECT c.id, c.name, c.currency FROM clients c WHERE c.country = $1
-       OR EXISTS (SELECT 1 FROM places p WHERE p.client_id = c.id AND p.country = $1)
-       OR EXISTS (SELECT 1 FROM registrations r WHERE r.client_id = c.id AND r.pack = $2)
+): Promise<{ id: number; name: string }[]> {
+  const { id, country } = packs.byId(packId);
+  await summaries.settled();
+  return db.rows(
+    `SELECT c.client_id AS id, c.name FROM client_summaries c WHERE c.country = $1
+       OR EXISTS (SELECT 1 FROM json_each(c.places) p WHERE p.value ->> 'country' = $1)
+       OR EXISTS (SELECT 1 FROM registration_summaries r WHERE r.client_id = c.client_id AND r.pack = $2)
      ORDER BY c.name COLLATE NOCASE`,
     [country, id],
   );
 }
 
-async function moved(
+/**
+ * The open documents of a client that other rows of a schedule move; none where the client has rows of its own.
+ * @param rows what stands in the schedule at the other end: before it, or after it
+ */
+export async function documentsMoved(
   work: Work,
   client: number,
-  change: RateChange,
-  becomes?: readonly RateRow[],
+  schedule: string,
+  rows: readonly RateRow[],
 ): Promise<StoredDocument[]> {
   const own = await work.models.schedules.findOne({
-    where: { clientId: client, ref: change.schedule },
+    where: { clientId: client, ref: schedule },
     ...work.options,
   });
-  if (own) return [];
-  const rows = work.packs.byId(change.pack).schedules[change.schedule] ?? [];
-  return documentsTouched(work, client, change.schedule, becomes ?? withRow(rows, change));
+  return own ? [] : documentsTouched(work, client, schedule, rows);
+}
+
+function becoming({ packs }: Work, change: RateChange): readonly RateRow[] {
+  return withRow(packs.byId(change.pack).schedules[change.schedule] ?? [], change);
 }
 
 async function returnsOf(

@@ -2,6 +2,7 @@ import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { documentBody } from "@fiscalon/contract/document";
 import { country as countryField, id, region, roundingBody, taxNumber } from "@fiscalon/contract/fields";
+import type { AppContext } from "../../appContext.ts";
 import { described } from "../../base/validation.ts";
 import { pricePreview } from "./service.ts";
 import type { PriceRequest } from "./service.ts";
@@ -21,10 +22,13 @@ const priceBody = Joi.object({
   document: documentBody.required(),
 });
 
-export async function priceRoutes(app: FastifyInstance): Promise<void> {
+export async function priceRoutes(app: FastifyInstance, { practice }: AppContext): Promise<void> {
   app.post<{ Body: PriceRequest }>(
     "/price",
     { schema: described("Price a document without keeping it", "Books", { body: priceBody }) },
-    (request) => pricePreview(request.work, request.body),
+    ({ work, body }) =>
+      body.client === undefined
+        ? pricePreview(work, body)
+        : practice.onClient(body.client, (books) => pricePreview(books, body)),
   );
 }

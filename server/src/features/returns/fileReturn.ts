@@ -123,7 +123,7 @@ function sameFigures(held: Record<string, unknown>, body: ReturnBody): boolean {
 
 async function keepReceipt(
   work: Work,
-  { id, clientId, registrationId, periodEnd }: ReturnRecord,
+  { id, registrationId, periodEnd }: ReturnRecord,
   receipt: Receipt,
 ): Promise<void> {
   await work.write(async (work) => {
@@ -132,7 +132,6 @@ async function keepReceipt(
       { where: { id, state: "sealed" }, ...work.options },
     );
     await work.record({
-      client: clientId,
       action: "file",
       entity: "return",
       id: registrationId,

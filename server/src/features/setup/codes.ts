@@ -71,7 +71,6 @@ export async function saveCodeIn(
     { where: { clientId, code: replaces }, ...work.options },
   );
   await work.record({
-    client: clientId,
     action: "change",
     entity: "code",
     id: null,
@@ -94,7 +93,6 @@ async function createCode(work: Writing, setup: ClientSetup, definition: TaxCode
     work.options,
   );
   await work.record({
-    client: clientId,
     action: "create",
     entity: "code",
     id: null,
@@ -156,7 +154,6 @@ export async function archiveCode(
     );
     if (changed === 0) throw notFound("This tax code");
     await work.record({
-      client: clientId,
       action: archived ? "archive" : "restore",
       entity: "code",
       id: null,
@@ -176,7 +173,6 @@ export async function deleteCode(work: Work, clientId: number, code: string): Pr
     }
     await row.destroy(work.options);
     await work.record({
-      client: clientId,
       action: "delete",
       entity: "code",
       id: null,
@@ -216,7 +212,6 @@ export async function makeDefault(
       if (changed === 0) throw notFound("This place");
     }
     await work.record({
-      client: clientId,
       action: "default",
       entity: "code",
       id: null,

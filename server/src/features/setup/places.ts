@@ -29,7 +29,6 @@ export async function changePlace(
     await requireUsual(work, clientId, body);
     await row.update({ ...body, ...regionIn(work, row.country, body) }, work.options);
     await work.record({
-      client: clientId,
       action: "change",
       entity: "place",
       id: placeId,

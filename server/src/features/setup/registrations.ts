@@ -71,7 +71,6 @@ export async function changeRegistration(
     }
     await work.models.registrations.update(after, { where: { id: r.id }, ...work.options });
     await work.record({
-      client: clientId,
       action: "change",
       entity: "registration",
       id: r.id,

@@ -53,7 +53,6 @@ export async function saveRules(
       work.options,
     );
     await work.record({
-      client: clientId,
       action: "change",
       entity: "rules",
       id: null,

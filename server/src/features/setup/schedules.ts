@@ -33,7 +33,6 @@ export async function saveSchedule(
     if (known) await known.update({ rows }, work.options);
     else await work.models.schedules.create({ clientId, ref, rows, ...work.made }, work.options);
     await work.record({
-      client: clientId,
       action: "change",
       entity: "schedule",
       id: null,

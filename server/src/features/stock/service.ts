@@ -36,7 +36,7 @@ export async function addPiece(work: Work, clientId: number, body: BoughtPieceBo
       document: bought?.document ?? null,
       line: bought ? 1 : null,
     });
-    await work.record({ client: clientId, action: "create", entity: "piece", id, after: body });
+    await work.record({ action: "create", entity: "piece", id, after: body });
     return no;
   });
 }
@@ -99,7 +99,6 @@ async function bookPurchase(
     },
   ]);
   await work.record({
-    client: setup.client.id,
     action: "post",
     entity: "document",
     id: document,
@@ -153,7 +152,6 @@ export async function changePiece(work: Work, clientId: number, no: number, body
       ],
     );
     await work.record({
-      client: clientId,
       action: "change",
       entity: "piece",
       id: before.id,
@@ -201,7 +199,7 @@ export async function takeIn(
         document: line.document,
         line: line.line,
       });
-      await work.record({ client: clientId, action: "create", entity: "piece", id, after: line });
+      await work.record({ action: "create", entity: "piece", id, after: line });
     }
     return { taken: lines.length };
   });
@@ -214,7 +212,7 @@ export async function endPiece(work: Work, clientId: number, no: number, body: E
     const piece = await inStock(work, clientId, no);
     const document = await bookLoss(work, setup, piece, body);
     await notedEnd(work, piece, body.kind, body.on, body.reason, document);
-    await work.record({ client: clientId, action: "change", entity: "piece", id: piece.id, after: body });
+    await work.record({ action: "change", entity: "piece", id: piece.id, after: body });
   });
 }
 
@@ -239,7 +237,6 @@ export async function removePiece(work: Work, clientId: number, no: number, reas
     await work.run("DELETE FROM pieces WHERE id = $1", [piece.id]);
     const { id } = piece;
     await work.record({
-      client: clientId,
       action: "remove",
       entity: "piece",
       id,

@@ -28,7 +28,6 @@ export async function backInStock(work: Work, clientId: number, no: number): Pro
         "piece",
       );
     await work.record({
-      client: clientId,
       action: "change",
       entity: "piece",
       id: piece.id,
@@ -105,7 +104,6 @@ export async function splitPiece(
     }
     await notedEnd(work, lot, "split", body.on, made.map(shownNo).join(", "), null);
     await work.record({
-      client: clientId,
       action: "change",
       entity: "piece",
       id: lot.id,
@@ -157,7 +155,6 @@ export async function joinPieces(
       JSON.stringify(parts.map((part) => part.id)),
     ]);
     await work.record({
-      client: clientId,
       action: "create",
       entity: "piece",
       id,

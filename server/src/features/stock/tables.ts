@@ -128,7 +128,6 @@ export async function importPieces(
     }
     if (on !== undefined && cost !== 0) await bookOpening(work, setup, on, cost);
     await work.record({
-      client: clientId,
       action: "create",
       entity: "piece",
       id: null,

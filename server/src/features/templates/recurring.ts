@@ -1,16 +1,15 @@
 import type { FastifyInstance } from "fastify";
-import type { Begun } from "../../base/begin.ts";
-import type { Work } from "../../base/work.ts";
+import type { Practice } from "../../practice/practice.ts";
 import { tryTemplate } from "./service.ts";
 
 const EACH_MS = 10 * 60_000;
 
 /** Posts what is due by itself: when the server starts, and from time to time while it runs. */
-export function postRecurring(app: FastifyInstance, begin: (begun?: Begun) => Promise<Work>): void {
+export function postRecurring(app: FastifyInstance, practice: Practice): void {
   let running: Promise<void> = Promise.resolve();
   const look = () => {
     running = running
-      .then(() => postByThemselves(begin))
+      .then(() => postByThemselves(practice))
       .catch((error: unknown) => app.log.error(error, "recurring documents"));
   };
   const timer = setInterval(look, EACH_MS).unref();
@@ -21,14 +20,22 @@ export function postRecurring(app: FastifyInstance, begin: (begun?: Begun) => Pr
   });
 }
 
-/** Each in the name of who kept it. */
-async function postByThemselves(begin: (begun?: Begun) => Promise<Work>): Promise<void> {
-  const work = await begin();
-  const due = await work.rows<{ id: number; client: number; person: number }>(
-    `SELECT id, client_id AS client, created_by AS person FROM templates
-     WHERE by_itself = 1 AND every IS NOT NULL AND next_on <= $1 AND (until IS NULL OR next_on <= until)
-     ORDER BY next_on, id`,
-    [work.today],
+/** Each in the name of who kept it; only books are opened in which something is due. */
+async function postByThemselves(practice: Practice): Promise<void> {
+  await practice.summaries.settled();
+  const { today } = await practice.begin();
+  const clients = await practice.db.rows<{ client: number }>(
+    "SELECT client_id AS client FROM client_summaries WHERE recurs_on <= $1 ORDER BY client_id",
+    [today],
   );
-  for (const { id, client, person } of due) await tryTemplate(await begin({ person }), client, id);
+  for (const { client } of clients)
+    await practice.onClient(client, async (work) => {
+      const due = await work.rows<{ id: number; person: number }>(
+        `SELECT id, created_by AS person FROM templates
+         WHERE by_itself = 1 AND every IS NOT NULL AND next_on <= $1 AND (until IS NULL OR next_on <= until)
+         ORDER BY next_on, id`,
+        [today],
+      );
+      for (const { id, person } of due) await tryTemplate(work.begun({ person }), client, id);
+    });
 }

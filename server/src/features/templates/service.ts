@@ -83,7 +83,6 @@ export async function keepTemplate(work: Work, clientId: number, template: Templ
     });
     await writeTemplate(work, clientId, { ...template, begins: template.nextOn });
     await work.record({
-      client: clientId,
       action: "keep",
       entity: "template",
       id: null,
@@ -127,7 +126,6 @@ export async function dropTemplate(work: Work, clientId: number, id: number): Pr
     if (!row) throw notFound("This template");
     await work.run("DELETE FROM templates WHERE id = $1", [id]);
     await work.record({
-      client: clientId,
       action: "drop",
       entity: "template",
       id,
@@ -208,7 +206,6 @@ async function postAt(
     },
   ]);
   await work.record({
-    client: clientId,
     action: "post",
     entity: "document",
     id,

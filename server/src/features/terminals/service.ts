@@ -43,7 +43,6 @@ export async function connectTerminal(
     const id = await insertTerminal(work, setup, { ...body, token }, "");
     const { key: _secret, ...after } = body;
     await work.record({
-      client: clientId,
       action: "connect",
       entity: "terminal",
       id,
@@ -101,7 +100,6 @@ export async function authoriseAgain(
   await work.write(async (work) => {
     await work.run("UPDATE terminals SET token = $2 WHERE id = $1", [terminalId, token]);
     await work.record({
-      client: clientId,
       action: "authorise",
       entity: "terminal",
       id: terminalId,
@@ -173,7 +171,6 @@ export async function changeMapping(
     checkMapping(await loadSetup(work, clientId), mapping);
     await work.run("UPDATE terminals SET mapping = $2 WHERE id = $1", [terminalId, JSON.stringify(mapping)]);
     await work.record({
-      client: clientId,
       action: "change",
       entity: "terminal",
       id: terminalId,
@@ -220,7 +217,6 @@ export async function fetchTerminal(
     const paid = await postPayouts(work, setup, terminal, payoutsSince(payouts.rows, terminal));
     const report = { fresh, ...posted, payouts: paid };
     await work.record({
-      client: clientId,
       action: "fetch",
       entity: "terminal",
       id: terminalId,

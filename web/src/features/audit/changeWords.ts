@@ -44,6 +44,7 @@ const ACTIONS: Readonly<Record<AuditAction, string>> = {
   authorise: "authorised",
   change: "changed",
   connect: "connected",
+  convert: "put into a file of its own",
   correct: "corrected",
   create: "created",
   decide: "decided of",

@@ -51,11 +51,8 @@ export async function statementRecord(work: Work, clientId: number, id: number):
 }
 
 /** What a matching depends on beside its settings, the client's last change: it is out of date once this is another. */
-export async function stampOf(work: Work, clientId: number): Promise<string> {
-  const { last } = await work.one<{ last: number | null }>(
-    "SELECT max(id) AS last FROM changes WHERE client_id = $1",
-    [clientId],
-  );
+export async function stampOf(work: Work): Promise<string> {
+  const { last } = await work.one<{ last: number | null }>("SELECT max(id) AS last FROM changes");
   return String(last);
 }
 
@@ -102,7 +99,7 @@ export async function matchStatement(
   const byKey = new Map(
     decisions.filter(({ decision }) => decision !== "apart").map((one) => [lineKey(one), one.id]),
   );
-  const stamp = await stampOf(work, clientId);
+  const stamp = await stampOf(work);
   await work.write(async (work) => {
     await work.run("DELETE FROM match_lines WHERE statement_id = $1", [id]);
     for (let start = 0; start < lines.length; start += SLICE) {

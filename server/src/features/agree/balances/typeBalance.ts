@@ -29,7 +29,6 @@ export async function typeBalance(
     note,
   });
   await work.record({
-    client: clientId,
     action: amount === "" ? "remove" : "keep",
     entity: "registration",
     id: r.id,

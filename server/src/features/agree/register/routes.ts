@@ -86,7 +86,6 @@ export async function registerSheetRoutes(app: FastifyInstance): Promise<void> {
           JSON.stringify(body),
         ]);
         await work.record({
-          client: params.id,
           action: "change",
           entity: "statement",
           id: params.sheet,
@@ -106,7 +105,6 @@ export async function registerSheetRoutes(app: FastifyInstance): Promise<void> {
         await work.run("DELETE FROM register_rows WHERE sheet_id = $1", [params.sheet]);
         await work.run("DELETE FROM register_sheets WHERE id = $1", [params.sheet]);
         await work.record({
-          client: params.id,
           action: "remove",
           entity: "statement",
           id: params.sheet,

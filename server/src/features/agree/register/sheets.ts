@@ -50,7 +50,6 @@ export async function receiveSheet(
     const mapping = (await mappingBefore(work, client.id, columns)) ?? guessed(columns);
     const id = await insertSheet(work, client.id, { name: name.slice(0, 200), columns, mapping }, rows);
     await work.record({
-      client: client.id,
       action: "receive",
       entity: "statement",
       id,

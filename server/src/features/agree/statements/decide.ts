@@ -24,7 +24,7 @@ interface ChosenLine {
 export async function decide(work: Work, setup: ClientSetup, id: number, body: DecideBody): Promise<void> {
   await work.write(async (work) => {
     const statement = await statementRecord(work, setup.client.id, id);
-    const isFresh = statement.stamp === (await stampOf(work, setup.client.id));
+    const isFresh = statement.stamp === (await stampOf(work));
     const lines = await chosenLines(work, id, body.lines);
     refuse(lines, body);
     await forget(work, lines);
@@ -32,13 +32,12 @@ export async function decide(work: Work, setup: ClientSetup, id: number, body: D
     await keep(work, setup, statement, groups, body);
     if (body.decision === "hold") await hold(work, setup, statement, lines);
     await work.record({
-      client: setup.client.id,
       action: "decide",
       entity: "statement",
       id,
       after: { decision: body.decision, reason: body.reason, lines: lines.length },
     });
-    await settle(work, setup, statement, isFresh && !RESHAPES.has(body.decision));
+    await settle(work, statement, isFresh && !RESHAPES.has(body.decision));
   });
 }
 
@@ -51,20 +50,19 @@ export async function takeBack(
 ): Promise<void> {
   await work.write(async (work) => {
     const statement = await statementRecord(work, setup.client.id, id);
-    const isFresh = statement.stamp === (await stampOf(work, setup.client.id));
+    const isFresh = statement.stamp === (await stampOf(work));
     const lines = (await chosenLines(work, id, lineIds)).filter(({ decision }) => decision !== null);
     const held = lines.filter(({ decision }) => decision === "hold");
     const reshaped = lines.some(({ decision }) => decision !== null && RESHAPES.has(decision));
     await forget(work, lines);
     await changeHold(work, setup, held, undefined);
     await work.record({
-      client: setup.client.id,
       action: "undo",
       entity: "statement",
       id,
       before: { decisions: lines.map(({ decision }) => decision) },
     });
-    await settle(work, setup, statement, isFresh && !reshaped);
+    await settle(work, statement, isFresh && !reshaped);
   });
 }
 
@@ -80,7 +78,6 @@ export async function bringTogether(work: Work, setup: ClientSetup, id: number):
     if (!row) return 0;
     await work.run("DELETE FROM match_decisions WHERE id = $1", [row.id]);
     await work.record({
-      client: setup.client.id,
       action: "undo",
       entity: "statement",
       id,
@@ -238,12 +235,7 @@ async function changeHold(
 const RESHAPES: ReadonlySet<Decision> = new Set<Decision>(["pair", "apart", "hold"]);
 
 /** After decisions that change no pair the matching is as it was, only decided. */
-async function settle(
-  work: Writing,
-  setup: ClientSetup,
-  statement: StatementRecord,
-  stillFresh: boolean,
-): Promise<void> {
-  const stamp = stillFresh ? await stampOf(work, setup.client.id) : null;
+async function settle(work: Writing, statement: StatementRecord, stillFresh: boolean): Promise<void> {
+  const stamp = stillFresh ? await stampOf(work) : null;
   await work.run("UPDATE statements SET stamp = $2 WHERE id = $1", [statement.id, stamp]);
 }

@@ -86,7 +86,6 @@ export async function receiveStatement(work: Work, setup: ClientSetup, file: Rec
       rows,
     );
     await work.record({
-      client: setup.client.id,
       action: "receive",
       entity: "statement",
       id,

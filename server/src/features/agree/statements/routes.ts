@@ -90,7 +90,7 @@ export async function statementRoutes(app: FastifyInstance, { jobs }: AppContext
         const { id: client, statement } = params;
         await statementRecord(work, client, statement);
         await removeStatement(work, statement);
-        await work.record({ client, action: "remove", entity: "statement", id: statement });
+        await work.record({ action: "remove", entity: "statement", id: statement });
       });
       return reply.status(204).send();
     },
@@ -127,7 +127,6 @@ export async function statementRoutes(app: FastifyInstance, { jobs }: AppContext
         const kept = [params.statement, JSON.stringify(body)];
         await work.run("UPDATE statements SET settings = $2, stamp = NULL WHERE id = $1", kept);
         await work.record({
-          client: params.id,
           action: "change",
           entity: "statement",
           id: params.statement,

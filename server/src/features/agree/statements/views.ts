@@ -76,7 +76,7 @@ export async function statementView(work: Work, setup: ClientSetup, id: number):
     digits: setup.plain.digits,
     canHold: kind.hold !== undefined,
     options: record.settings,
-    stale: record.stamp !== (await stampOf(work, setup.client.id)),
+    stale: record.stamp !== (await stampOf(work)),
     outcomes: Object.keys(OUTCOMES).flatMap((outcome) => sums.find((sum) => sum.outcome === outcome) ?? []),
     oursTotal: total("ours"),
     theirsTotal: total("theirs"),

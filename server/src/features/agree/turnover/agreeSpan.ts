@@ -69,7 +69,6 @@ export async function nameCause(
       ],
     );
   await work.record({
-    client: r.clientId,
     action: cause === "" ? "remove" : "name",
     entity: "registration",
     id: r.id,

@@ -1,0 +1,36 @@
+import type { Work, Writing } from "../base/work.ts";
+import { createClient } from "../books/createClient.ts";
+import { Practice } from "../practice/practice.ts";
+
+/** The books of one British client in a practice of their own. */
+export interface BenchBooks {
+  work: Work;
+  clientId: number;
+  end: () => Promise<void>;
+}
+
+/** Makes a practice with one client and fills its books. */
+export async function benchBooks(
+  dataDir: string,
+  name: string,
+  fill: (work: Writing, clientId: number) => Promise<void> = () => Promise.resolve(),
+): Promise<BenchBooks> {
+  const practice = await Practice.open(dataDir, "Bench");
+  const { client } = await practice.make(await practice.begin(), {
+    name,
+    fill: async (work, id) => {
+      await createClient(work, id, {
+        name,
+        country: "GB",
+        registration: { pack: "gb", from: "2025-01-01", to: null, frequency: "quarterly", basis: "accrual" },
+      });
+      await fill(work, id);
+    },
+  });
+  const { work, letGo } = await practice.hold(client);
+  const end = async () => {
+    letGo();
+    await practice.close();
+  };
+  return { work, clientId: client, end };
+}

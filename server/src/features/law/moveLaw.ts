@@ -1,0 +1,139 @@
+import type { LawChange } from "@fiscalon/core/model/lawChange";
+import type { RateRow } from "@fiscalon/core/model/taxCode";
+import { inField } from "../../base/errors.ts";
+import type { Law } from "../../base/law.ts";
+import type { Work, Writing } from "../../base/work.ts";
+import { recomputeDocuments } from "../../books/documents/postDocuments.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
+import type { Practice } from "../../practice/practice.ts";
+import { clientsUnder, documentsMoved } from "./touched.ts";
+
+/** One change of the law, from what it was to what it becomes. */
+export interface LawStep {
+  from: Law;
+  to: Law;
+  change: LawChange;
+  /** Where it stands in what was sent. */
+  field?: string;
+}
+
+interface Schedule {
+  pack: string;
+  schedule: string;
+}
+
+/**
+ * Moves the law of a practice and the open documents of every client that it moves: the clients' books are worked out
+ * anew and not yet committed, the practice commits the law with a note of whose books are to follow, then they do. After
+ * a kill in between, what was noted follows at the next start; anything that refuses before leaves all as it was.
+ */
+export async function moveLaw(
+  practice: Practice,
+  work: Work,
+  steps: readonly LawStep[],
+  note: (work: Writing) => Promise<void>,
+): Promise<void> {
+  const moved = new Map<number, Schedule[]>();
+  for (const step of steps) await gather(practice, step, moved);
+  const last = steps.at(-1);
+  if (!last) return;
+  const clients = [...moved.keys()].sort((a, b) => a - b);
+  const through = async (index: number): Promise<void> => {
+    const client = clients[index];
+    if (client === undefined) {
+      await work.write(async (work) => {
+        await note(work);
+        for (const [id, schedules] of moved) await notePending(work, id, schedules, steps[0]?.from);
+      });
+      return;
+    }
+    const { person, at } = work;
+    await practice.onClient(
+      client,
+      (books) =>
+        books.write(async (books) => {
+          for (const one of moved.get(client) ?? [])
+            await recompute(books, client, one, steps[0]?.from, last.to);
+          await through(index + 1);
+        }),
+      { person, at },
+    );
+  };
+  await through(0);
+  if (clients.length > 0) await work.begun({ around: {} }).write((work) => forget(work, clients));
+}
+
+/** Works out what a kill between the law and the books left behind. */
+export async function followLaw(practice: Practice): Promise<void> {
+  const work = await practice.begin();
+  const pending = await work.rows<{ client: number; schedule: string; was: string }>(
+    "SELECT client_id AS client, schedule, was FROM law_pending",
+  );
+  for (const { client, schedule, was } of pending)
+    await practice.onClient(client, (books) =>
+      books.write(async (books) => {
+        const documents = await documentsMoved(books, client, schedule, JSON.parse(was) as RateRow[]);
+        await recomputeDocuments(books, await loadSetup(books, client), documents);
+      }),
+    );
+  if (pending.length > 0)
+    await work.write((work) =>
+      forget(
+        work,
+        pending.map(({ client }) => client),
+      ),
+    );
+}
+
+function forget(work: Writing, clients: readonly number[]): Promise<void> {
+  return work.run("DELETE FROM law_pending WHERE client_id IN (SELECT value FROM json_each($1))", [
+    JSON.stringify(clients),
+  ]);
+}
+
+async function gather(
+  practice: Practice,
+  { from, to, change, field }: LawStep,
+  moved: Map<number, Schedule[]>,
+): Promise<void> {
+  if (change.kind !== "rate") return;
+  const one = { pack: change.pack, schedule: change.schedule };
+  for (const { id } of await clientsUnder(practice, from, change.pack)) {
+    const count = async (books: Work) =>
+      (await documentsMoved(books, id, one.schedule, rowsOf(to, one))).length;
+    const found = await practice.onClient(id, (books) =>
+      field === undefined ? count(books) : inField(field, () => count(books)),
+    );
+    if (found > 0) moved.set(id, [...(moved.get(id) ?? []), one]);
+  }
+}
+
+async function recompute(
+  books: Writing,
+  client: number,
+  one: Schedule,
+  from: Law | undefined,
+  to: Law,
+): Promise<void> {
+  const before = from ? books.under(from) : books;
+  const documents = await documentsMoved(before, client, one.schedule, rowsOf(to, one));
+  const after = books.under(to);
+  await recomputeDocuments(after, await loadSetup(after, client), documents);
+}
+
+async function notePending(
+  work: Writing,
+  client: number,
+  schedules: readonly Schedule[],
+  from: Law | undefined,
+): Promise<void> {
+  for (const one of schedules)
+    await work.run(
+      "INSERT OR REPLACE INTO law_pending (client_id, pack, schedule, was) VALUES ($1, $2, $3, $4)",
+      [client, one.pack, one.schedule, JSON.stringify(from ? rowsOf(from, one) : [])],
+    );
+}
+
+function rowsOf({ packs }: Law, { pack, schedule }: Schedule): readonly RateRow[] {
+  return packs.byId(pack).schedules[schedule] ?? [];
+}

@@ -1,0 +1,55 @@
+import type { FastifyInstance, FastifyRequest } from "fastify";
+import { keptAnswer, onceOf } from "../base/once.ts";
+import type { Begun } from "../base/begun.ts";
+import type { Work } from "../base/work.ts";
+import type { Practice } from "./practice.ts";
+
+declare module "fastify" {
+  interface FastifyRequest {
+    /** What this request does, for whom, and when: on the books of the client in its path, or on the practice. */
+    work: Work;
+    /** Lets the books it works on go. */
+    letGo: () => void;
+  }
+}
+
+/** The beginning of paths that are about one client. */
+const OF_CLIENT = "/api/clients/:id";
+
+/** Gives each request of a scope its work; one that was done already gets the answer it had. */
+export function beginWork(app: FastifyInstance, practice: Practice): void {
+  app.decorateRequest("work");
+  app.decorateRequest("letGo");
+  app.addHook("preHandler", async (request, reply) => {
+    const gone = new AbortController();
+    const { work, letGo } = await hold(practice, request, {});
+    request.letGo = letGo;
+    reply.raw.once("close", () => {
+      if (!reply.raw.writableFinished) gone.abort();
+      void keptAnswer(request).finally(letGo);
+    });
+    const { around, replay } = await onceOf(request, work);
+    if (replay) {
+      const { status, answer } = replay;
+      void reply.header("idempotent-replayed", "true").status(status ?? 200);
+      if (answer !== "") void reply.type("application/json");
+      return reply.send(answer === "" ? undefined : answer);
+    }
+    const asks = request.method === "GET";
+    request.work = work.begun({
+      ...(around ? { around } : {}),
+      ...(asks ? { signal: gone.signal, limited: true } : {}),
+    });
+  });
+}
+
+async function hold(
+  practice: Practice,
+  request: FastifyRequest,
+  begun: Begun,
+): Promise<{ work: Work; letGo: () => void }> {
+  if (request.routeOptions.url?.startsWith(OF_CLIENT)) {
+    return practice.hold((request.params as { id: number }).id, begun);
+  }
+  return { work: await practice.begin(begun), letGo: () => undefined };
+}
