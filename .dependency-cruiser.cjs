@@ -63,7 +63,7 @@ module.exports = {
       name: "server-floors",
       comment: "books and what is under it know no feature and nothing across.",
       severity: "error",
-      from: { path: "^server/src/(base|db|books|outside|exports|simulators)/" },
+      from: { path: "^server/src/(base|db|practice|books|outside|exports|simulators)/" },
       to: { path: "^server/src/(features|across|jobs)/" },
     },
     {
@@ -71,7 +71,15 @@ module.exports = {
       comment: "base and db know no books.",
       severity: "error",
       from: { path: "^server/src/(base|db)/" },
-      to: { path: "^server/src/(books|outside|exports|simulators|features|across|jobs)/" },
+      to: { path: "^server/src/(practice|books|outside|exports|simulators|features|across|jobs)/" },
+    },
+    {
+      name: "practice-and-books",
+      comment:
+        "The practice opens the books of clients and does not know what is in them; books know one client.",
+      severity: "error",
+      from: { path: "^server/src/(practice|books)/" },
+      to: { path: "^server/src/(practice|books)/", pathNot: "^server/src/$1/" },
     },
     {
       name: "features-across",

@@ -45,6 +45,8 @@ function start(folder) {
     stdio: ["ignore", "inherit", "inherit"],
     env: {
       ...process.env,
+      // Threads that wait for the disk: with few of them, slow reads of one client would hold up another.
+      UV_THREADPOOL_SIZE: process.env.UV_THREADPOOL_SIZE ?? "16",
       FISCALON_PORT: port,
       FISCALON_DATA: folder,
       FISCALON_PERSON: process.env.FISCALON_PERSON ?? "Imre Vass",

@@ -4,7 +4,6 @@ import type { Bind, BulkTable, Database, Tx } from "../db/database.ts";
 import type { BulkInsert } from "../db/bulkInsert.ts";
 import type { Models } from "../db/models.ts";
 import type { Reading } from "../db/readers.ts";
-import type { Begun } from "./begun.ts";
 import { hashOf } from "./chain.ts";
 import type { Law } from "./law.ts";
 
@@ -31,6 +30,17 @@ const LIMIT_MS = 60_000;
 export interface Around {
   begin?: (work: Writing) => Promise<void>;
   end?: (work: Writing, value: unknown) => Promise<void>;
+}
+
+/** Who does something, when, and what goes with every change of it. */
+export interface Begun {
+  person?: number;
+  at?: string;
+  around?: Around;
+  /** Whoever asked is gone: what is read is given up. */
+  signal?: AbortSignal;
+  /** Somebody waits: a read that takes too long is stopped. */
+  limited?: boolean;
 }
 
 /** Something done for a person at a moment, with the jurisdictions known then. Reads only; see write. */

@@ -1,7 +1,6 @@
 import type { FastifyInstance, FastifyRequest } from "fastify";
 import { keptAnswer, onceOf } from "../base/once.ts";
-import type { Begun } from "../base/begun.ts";
-import type { Work } from "../base/work.ts";
+import type { Begun, Work } from "../base/work.ts";
 import type { Practice } from "./practice.ts";
 
 declare module "fastify" {

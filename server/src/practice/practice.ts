@@ -1,12 +1,11 @@
 import { mkdirSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import type { Begun } from "../base/begun.ts";
 import { notFound } from "../base/errors.ts";
 import type { Law } from "../base/law.ts";
 import { LawShelf } from "../base/lawShelf.ts";
 import { syncFolder } from "../base/syncFolder.ts";
 import { Work } from "../base/work.ts";
-import type { Writing } from "../base/work.ts";
+import type { Begun, Writing } from "../base/work.ts";
 import { Database } from "../db/database.ts";
 import { emptyBooks } from "../db/emptyBooks.ts";
 import { PRACTICE_MIGRATIONS } from "../db/practice/firstPractice.ts";

@@ -2,8 +2,16 @@ import { join } from "node:path";
 import sqlite3 from "sqlite3";
 import type { RegistrationRecord } from "../db/models.ts";
 import type { Work } from "../base/work.ts";
+import type { Database } from "../db/database.ts";
 import { BOOKS_FILE } from "./clientFolder.ts";
-import type { Practice } from "./practice.ts";
+
+/** What summing up needs of a practice. */
+interface Summed {
+  readonly dataDir: string;
+  readonly db: Database;
+  onClient: <T>(client: number, run: (work: Work) => Promise<T>) => Promise<T>;
+  clients: () => Promise<{ id: number }[]>;
+}
 
 /** Changes close together are summed up once. */
 const GATHER_MS = 300;
@@ -13,12 +21,12 @@ const GATHER_MS = 300;
  * books went on without it.
  */
 export class Summaries {
-  readonly #practice: Practice;
+  readonly #practice: Summed;
   readonly #touched = new Set<number>();
   #timer: NodeJS.Timeout | undefined;
   #running: Promise<void> = Promise.resolve();
 
-  constructor(practice: Practice) {
+  constructor(practice: Summed) {
     this.#practice = practice;
   }
 

@@ -50,7 +50,6 @@ export type ClientQuery =
  */
 export const keys = {
   clients: ["clients"],
-  audit: ["audit"],
   jurisdictions: ["jurisdictions"],
   law: ["law"],
   jurisdiction: (ref: string | undefined) => ["jurisdictions", ref],

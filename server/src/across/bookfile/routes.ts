@@ -28,7 +28,7 @@ export async function bookRoutes(app: FastifyInstance, { practice, jobs }: AppCo
       const clientId = await importBook(practice, request.work, book, UNWATCHED);
       return reply
         .status(201)
-        .send(await await practice.onClient(clientId, (books) => clientView(books, clientId)));
+        .send(await practice.onClient(clientId, (books) => clientView(books, clientId)));
     },
   );
 

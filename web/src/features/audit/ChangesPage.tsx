@@ -29,8 +29,9 @@ export function ChangesPage() {
     enabled: client !== undefined,
   });
   const { data: chain } = useQuery({
-    queryKey: keys.audit,
-    queryFn: () => api.get("/audit", []),
+    queryKey: keys.of(client?.id, "audit"),
+    queryFn: () => api.get("/clients/:id/audit", [client?.id]),
+    enabled: client !== undefined,
   });
   const rows = data?.pages.flat() ?? [];
   return (
