@@ -1,5 +1,6 @@
 /** What is fetched of a client and kept under a key. */
 export type ClientQuery =
+  | "audit"
   | "balances"
   | "bank"
   | "bridge"
