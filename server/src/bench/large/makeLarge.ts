@@ -1,0 +1,118 @@
+import { cpSync } from "node:fs";
+import { join } from "node:path";
+import { at } from "@fiscalon/core/at";
+import { usualKind } from "@fiscalon/core/model/documentKinds";
+import type { Writing } from "../../base/work.ts";
+import { createClient } from "../../books/createClient.ts";
+import { postDocuments } from "../../books/documents/postDocuments.ts";
+import type { NewDocument } from "../../books/documents/newDocument.ts";
+import { loadSetup } from "../../books/loadSetup.ts";
+import { folderOfClient } from "../../practice/clientFolder.ts";
+import { Practice } from "../../practice/practice.ts";
+
+/** Quarters of the large client; the last one ends with 2026. */
+export const QUARTERS = 20;
+const A_QUARTER = 25_000;
+const CONTACTS = 2_000;
+const SLICE = 5_000;
+const CODES = ["S20", "R5", "Z", "EX"];
+
+/** A practice with a client of a million tax facts and as many neighbours as asked for, and how long that took. */
+export interface LargePractice {
+  client: number;
+  seconds: number;
+}
+
+/** @param neighbours clients with a thousand documents each: one is posted, the others are copies of its folder */
+export async function makeLarge(
+  dataDir: string,
+  neighbours: number,
+  quarters = QUARTERS,
+): Promise<LargePractice> {
+  const start = performance.now();
+  const practice = await Practice.open(dataDir, "Bench");
+  const client = await make(practice, "Large", (work, id) => fill(work, id, quarters, A_QUARTER));
+  if (neighbours > 0) {
+    const first = await make(practice, "Neighbour", (work, id) => fill(work, id, 4, 250));
+    for (let n = 1; n < neighbours; n += 1) await copy(practice, first, `Neighbour ${n}`);
+  }
+  await practice.close();
+  return { client, seconds: (performance.now() - start) / 1000 };
+}
+
+async function make(
+  practice: Practice,
+  name: string,
+  fill: (work: Writing, id: number) => Promise<void>,
+): Promise<number> {
+  const work = await practice.begin();
+  const { client } = await practice.make(work, {
+    name,
+    fill: async (books, id) => {
+      await createClient(books, id, {
+        name,
+        country: "GB",
+        registration: { pack: "gb", from: "2021-01-01", to: null, frequency: "quarterly", basis: "accrual" },
+      });
+      await fill(books, id);
+    },
+  });
+  return client;
+}
+
+/** A client is a folder: a neighbour more is a copy of one. */
+async function copy(practice: Practice, from: number, name: string): Promise<void> {
+  const { client } = await practice.make(await practice.begin(), {
+    name,
+    fill: (books, id) => createClient(books, id, { name, country: "GB" }),
+  });
+  await practice.closeClient(client);
+  await practice.closeClient(from);
+  cpSync(join(practice.dataDir, folderOfClient(from)), join(practice.dataDir, folderOfClient(client)), {
+    recursive: true,
+  });
+}
+
+async function fill(work: Writing, clientId: number, quarters: number, aQuarter: number): Promise<void> {
+  const contacts = await work.models.contacts.bulkCreate(
+    Array.from({ length: CONTACTS }, (_, n) => ({
+      clientId,
+      ref: `c${n}`,
+      name: `${["North", "Harbour", "Mill", "Orchard"][n % 4] ?? ""} Traders ${n}`,
+      country: "GB",
+      ...work.made,
+    })),
+    work.options,
+  );
+  const ids = contacts.map(({ id }) => id);
+  const setup = await loadSetup(work, clientId);
+  for (let quarter = 0; quarter < quarters; quarter += 1)
+    for (let from = 0; from < aQuarter; from += SLICE) {
+      const count = Math.min(SLICE, aQuarter - from);
+      const documents = Array.from({ length: count }, (_, n) =>
+        document(quarter + QUARTERS - quarters, from + n, ids),
+      );
+      await postDocuments(work, setup, documents);
+    }
+}
+
+function document(quarter: number, n: number, contacts: readonly number[]): NewDocument {
+  const kind = usualKind(n % 3 === 0 ? "purchase" : "sale", n % 3 !== 0 && n % 20 === 1);
+  const month = 1 + (quarter % 4) * 3 + (n % 3);
+  const line = (k: number) => ({
+    amount: `${10 + ((n * 31 + k) % 900)}.${10 + (n % 90)}`,
+    code: CODES[(n + k) % 4] ?? "S20",
+    text: `Delivery ${n}`,
+  });
+  return {
+    input: {
+      kind,
+      number: `D${quarter}-${n}`,
+      date: `${2022 + Math.floor(quarter / 4)}-${String(month).padStart(2, "0")}-${10 + (n % 19)}`,
+      prices: "exclusive",
+      lines: [line(0), line(1)],
+    },
+    contact: at(contacts, (n * 17) % contacts.length),
+    place: null,
+  };
+}
