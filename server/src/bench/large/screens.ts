@@ -17,7 +17,7 @@ export const SCREENS: Readonly<Record<string, string>> = {
   payments: "/payments?limit=100",
   "trial balance of the quarter": "/trial-balance?from={from}&to={end}",
   "an account of the ledger": "/ledger/4000?from={from}&to={end}&limit=100",
-  "tax summary": "/reports/tax/summary?from={from}&to={end}&group=code",
+  "tax summary": "/reports/tax/summary?from={from}&to={end}",
   "tax details": "/reports/tax/details?from={from}&to={end}&limit=100",
   "return page": "{r}/returns/{end}",
   "control accounts": "{r}/agreements/{end}/control",
