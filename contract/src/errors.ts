@@ -12,6 +12,10 @@ export const ERRORS = {
   ...ERRORS_OF_STATEMENTS,
   ...ERRORS_OF_STOCK,
   "account/duplicate-number": { status: 409, says: "Account … is there already: …. Choose another number." },
+  "authority/no-answer": {
+    status: 502,
+    says: "The return was sent, and the authority does not say whether it has it. File again in a while: it is asked first, and nothing is sent twice.",
+  },
   "authority/no-obligation": {
     status: 502,
     says: "The authority expects no return for a period ending …. Check the rhythm of the registration.",
@@ -238,6 +242,10 @@ export const ERRORS = {
   "report/too-long": {
     status: 422,
     says: "… lines are too many for one … file of at most …. Choose fewer days, or a code.",
+  },
+  "returns/being-sent": {
+    status: 409,
+    says: "This return was sent and its answer is not known. File it again: the authority is asked first what it holds, and nothing is sent twice.",
   },
   "returns/circular-boxes": {
     status: 422,

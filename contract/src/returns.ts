@@ -150,6 +150,10 @@ export interface ReturnView {
   declaration: string;
   sealed: { at: string; by: string } | null;
   filed: { at: string; by: string; receipt: Record<string, unknown> } | null;
+  /** When it was sent, where its answer is not known. */
+  sentWithoutAnswer: string | null;
+  /** Whether sending it reaches the simulator only. */
+  simulated: boolean;
   settled: { at: string; by: string } | null;
   /** What would be declared today where that differs from what was sealed. */
   drift: { box: string; sealed: number; now: number }[];

@@ -206,7 +206,7 @@ async function clearFindingsAndFile(page: Page): Promise<void> {
   }
   await expect(page.getByRole("heading", { name: "No open findings" })).toBeVisible();
   await page.getByRole("button", { name: "Seal this period" }).click();
-  await page.getByRole("button", { name: "File with HMRC" }).click();
+  await page.getByRole("button", { name: "File with HMRC (simulated)" }).click();
   const dialog = page.getByRole("dialog");
   await expect(dialog.getByRole("button", { name: "Send the return" })).toBeDisabled();
   await dialog.getByRole("checkbox").check();

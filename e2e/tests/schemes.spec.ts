@@ -100,7 +100,7 @@ async function sealAndNote(page: Page): Promise<void> {
     await expect(accept).toHaveCount(left - 1);
   }
   await page.getByRole("button", { name: "Seal this period" }).click();
-  await page.getByRole("button", { name: "File with HMRC" }).click();
+  await page.getByRole("button", { name: "File with HMRC (simulated)" }).click();
   const dialog = page.getByRole("dialog");
   await dialog.getByRole("checkbox").check();
   await dialog.getByRole("button", { name: "Send the return" }).click();

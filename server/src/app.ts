@@ -86,7 +86,8 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   await jobs.recover();
   await practice.clear();
   await followLaw(practice);
-  const gateway = () => new Gateway(config.authorityUrl || `${ownAddress(app)}/simulators/authority`);
+  const gateway = () =>
+    new Gateway(config.authorityUrl || `${ownAddress(app)}/simulators/authority`, config.authorityUrl === "");
   const bank = () => new BankFeed(`${ownAddress(app)}/simulators/bank`);
   const operator = () => new TerminalOperator(`${ownAddress(app)}/simulators/terminal`);
   const numbers = () => `${ownAddress(app)}/simulators/number-register`;

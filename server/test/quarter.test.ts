@@ -13,6 +13,7 @@ interface View {
   state: string;
   hash: string;
   filed: { receipt: Record<string, string> } | null;
+  sentWithoutAnswer: string | null;
   findings: {
     key: string;
     check: string;
@@ -262,6 +263,26 @@ describe("the gateway misbehaves", () => {
     const filed = await server.ok<View>("POST", `${path}/file`, { declared: true });
     await mode("normal");
     expect(filed.filed?.receipt["confirmedBy"]).toContain("viewing the return");
+  });
+
+  test("the answer is lost and the authority falls silent: it stays sent, is not opened, and is asked for later", async () => {
+    const path = await sealedQuarter();
+    await mode("lost-then-failing");
+    const unknown = await server.call<{ error: { code: string } }>("POST", `${path}/file`, {
+      declared: true,
+    });
+    expect([unknown.status, unknown.body.error.code]).toEqual([502, "authority/no-answer"]);
+    const shown = await server.ok<View>("GET", path);
+    expect([shown.state, shown.filed, shown.sentWithoutAnswer]).toEqual(["sealed", null, expect.any(String)]);
+    const reopened = await server.call<{ error: { code: string } }>("POST", `${path}/reopen`);
+    expect([reopened.status, reopened.body.error.code]).toEqual([409, "returns/being-sent"]);
+    await mode("normal");
+    const filed = await server.ok<View>("POST", `${path}/file`, { declared: true });
+    expect(filed).toMatchObject({ state: "filed", sentWithoutAnswer: null });
+    expect(filed.filed?.receipt).toMatchObject({
+      confirmedBy: expect.stringContaining("viewing the return"),
+    });
+    expect(filed.filed?.receipt["simulated"]).toContain("no authority has it");
   });
 
   test("without the declaration nothing is sent", async () => {

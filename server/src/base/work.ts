@@ -112,6 +112,19 @@ export class Work {
     return row;
   }
 
+  /**
+   * What `work` gives, worked out once as long as nothing in the file, the law and the day is another. It is shared:
+   * nobody changes it. Inside a transaction it is worked out each time.
+   * @param asked everything beside the file that it depends on
+   */
+  remembered<T>(what: string, asked: unknown, work: (work: Work) => Promise<T>): Promise<T> {
+    if (this.tx) return work(this);
+    // Others may wait for it, too: it goes on when whoever asked first is gone.
+    const unhurried = new Work({ ...this.#ground, reading: { limitMs: LIMIT_MS } });
+    const key = JSON.stringify([what, this.today, numberOf(this.law), asked]);
+    return this.database.memory.remembered(key, () => work(unhurried));
+  }
+
   /** Runs `work` in one transaction, all or nothing; within one, in that one. */
   write<T>(work: (work: Writing) => Promise<T>): Promise<T> {
     if (this.tx) return work(new Writing(this.#ground, this.tx));
@@ -150,6 +163,16 @@ export class Work {
   get database(): Database {
     return this.#ground.db;
   }
+}
+
+const laws = new WeakMap<Law, number>();
+let lastLaw = 0;
+
+/** A number that stands for one law: the same object is the same law. */
+function numberOf(law: Law): number {
+  const known = laws.get(law) ?? (lastLaw += 1);
+  laws.set(law, known);
+  return known;
 }
 
 /** An entry of the audit trail, before it is chained. */

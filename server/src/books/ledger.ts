@@ -1,5 +1,6 @@
 import type { LedgerAccountRow, LedgerEntryPage, LedgerEntryRow } from "@fiscalon/contract/ledger";
 import type { Work } from "../base/work.ts";
+import { balanceSql } from "./balanceSql.ts";
 
 /**
  * The trial balance: every account with its balance before `from`, its movements, and its balance on `to`. With a
@@ -12,13 +13,13 @@ export async function trialBalance(
   to: string,
   levy = "",
 ): Promise<LedgerAccountRow[]> {
-  // Without a levy the index by account and date alone answers; naming the column at all would have every row read.
+  // Without a levy kept sums and the index by account and date alone answer; naming the column has every row read.
   const postings = `FROM postings p WHERE p.client_id = $1 AND p.live = 1 AND p.account_id = a.id ${levy === "" ? "" : "AND p.levy = $4"}`;
   const within = "AND p.date BETWEEN $2 AND $3";
   return work.rows<LedgerAccountRow>(
     `WITH sums AS MATERIALIZED (
        SELECT a.code, a.name, a.type, a.role,
-         (SELECT coalesce(sum(p.amount), 0) ${postings} AND p.date < $2) AS opening,
+         ${levy === "" ? balanceSql("$1", "a.id", "$2", false) : `(SELECT coalesce(sum(p.amount), 0) ${postings} AND p.date < $2)`} AS opening,
          (SELECT coalesce(sum(max(p.amount, 0)), 0) ${postings} ${within}) AS debit,
          (SELECT coalesce(sum(max(-p.amount, 0)), 0) ${postings} ${within}) AS credit
        FROM accounts a WHERE a.client_id = $1)
@@ -37,10 +38,11 @@ export async function accountEntries(
   page: { offset: number; limit: number },
 ): Promise<LedgerEntryPage> {
   const head = await work.one<{ opening: number; total: number }>(
-    `SELECT coalesce(sum(CASE WHEN p.date < $3 THEN p.amount END), 0) AS opening,
-       count(DISTINCT CASE WHEN p.date >= $3 THEN p.entry_id END) AS total
-     FROM accounts a CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date <= $4
-     WHERE a.client_id = $1 AND a.code = $2`,
+    `SELECT coalesce((SELECT ${balanceSql("$1", "a.id", "$3", false)} FROM accounts a WHERE a.client_id = $1 AND a.code = $2), 0)
+         AS opening,
+       (SELECT count(DISTINCT p.entry_id) FROM accounts a
+         CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date BETWEEN $3 AND $4
+         WHERE a.client_id = $1 AND a.code = $2) AS total`,
     [clientId, account, from, to],
   );
   const rows = await work.rows<LedgerEntryRow>(
@@ -66,8 +68,9 @@ export async function balances(
   exceptEntry: number | null,
 ): Promise<Map<string, number>> {
   const rows = await work.rows<{ code: string; balance: number }>(
-    `SELECT a.code, sum(p.amount) AS balance FROM postings p JOIN accounts a ON a.id = p.account_id
-     WHERE p.client_id = $1 AND p.live = 1 AND p.date <= $2 AND p.entry_id IS NOT $3 GROUP BY a.id`,
+    `SELECT a.code, ${balanceSql("$1", "a.id", "$2", true)} - coalesce((SELECT sum(p.amount) FROM postings p
+         WHERE p.entry_id = $3 AND p.account_id = a.id AND p.live = 1 AND p.date <= $2), 0) AS balance
+     FROM accounts a WHERE a.client_id = $1`,
     [clientId, day, exceptEntry],
   );
   return new Map(rows.map((row) => [row.code, row.balance]));

@@ -8,6 +8,7 @@ import { BulkInsert } from "./bulkInsert.ts";
 import type { Row } from "./bulkInsert.ts";
 import { defineModels } from "./models.ts";
 import type { Models } from "./models.ts";
+import { Memory } from "./memory.ts";
 import { migrate } from "./migrate.ts";
 import type { Migration } from "./migration.ts";
 import { Readers } from "./readers.ts";
@@ -43,6 +44,7 @@ export class Database {
   readonly file: string;
   readonly sequelize: Sequelize;
   readonly models: Models;
+  readonly memory: Memory;
   readonly #readers: Readers;
   readonly #written: () => void;
   #lastWrite: Promise<unknown> = Promise.resolve();
@@ -51,6 +53,7 @@ export class Database {
     this.file = file;
     this.sequelize = sequelize;
     this.models = defineModels(sequelize);
+    this.memory = new Memory(() => this.#version());
     this.#readers = new Readers(sequelize);
     this.#written = written;
   }
@@ -93,6 +96,14 @@ export class Database {
 
   async run(sql: string, bind: Bind, tx: Tx): Promise<void> {
     await this.sequelize.query(sql, { bind, transaction: tx });
+  }
+
+  /** Another number after each commit, of this process or another one: this connection itself never writes. */
+  async #version(): Promise<number> {
+    const rows = await this.sequelize.query<{ data_version: number }>("PRAGMA data_version", {
+      type: QueryTypes.SELECT,
+    });
+    return at(rows, 0).data_version;
   }
 
   /** Runs `work` in one transaction, all or nothing. Writers of this process queue up instead of colliding. */

@@ -11,6 +11,9 @@ export interface Receipt {
   [field: string]: unknown;
 }
 
+/** What receipts say where no authority was reached. */
+export const SIMULATED = "by the simulator that ships with Fiscalon; no authority has it";
+
 /** What came of sending a return: a receipt, a refusal, or silence after which nobody knows. */
 export type Outcome =
   | { kind: "accepted"; receipt: Receipt }
@@ -20,8 +23,12 @@ export type Outcome =
 /** The authority's gateway over HTTP (VAT (MTD) API 1.0). */
 export class Gateway {
   readonly #base: string;
-  constructor(base: string) {
+  /** Whether the simulator that ships with the server answers. */
+  readonly simulated: boolean;
+
+  constructor(base: string, simulated: boolean) {
     this.#base = base;
+    this.simulated = simulated;
   }
 
   /** The key of the open obligation for a period, which only the authority can tell. */
@@ -45,18 +52,24 @@ export class Gateway {
     }
     if (response.status === 201) {
       const receiptId = response.headers.get("receipt-id") ?? "";
-      return { kind: "accepted", receipt: { receiptId, ...(response.body as object) } as Receipt };
+      const receipt = { receiptId, ...(response.body as object), ...this.#inWords() } as Receipt;
+      return { kind: "accepted", receipt };
     }
     return { kind: "refused", ...refusalOf(response.body) };
   }
 
-  /** The return the authority holds for a period, or undefined. */
-  async held(vrn: string, periodKey: string): Promise<Record<string, unknown> | undefined> {
+  /** The return the authority holds for a period; null where it says that it holds none, undefined where it says nothing. */
+  async held(vrn: string, periodKey: string): Promise<Record<string, unknown> | null | undefined> {
     const response = await this.#ask(
       "GET",
       `/organisations/vat/${vrn}/returns/${encodeURIComponent(periodKey)}`,
     );
+    if (response?.status === 404) return null;
     return response?.status === 200 ? (response.body as Record<string, unknown>) : undefined;
+  }
+
+  #inWords(): { simulated?: string } {
+    return this.simulated ? { simulated: SIMULATED } : {};
   }
 
   async #ask(method: string, path: string, body?: object) {

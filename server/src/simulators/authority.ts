@@ -24,7 +24,14 @@ export interface AuthorityStore {
   keep(vrn: string, periodKey: string, body: object, receipt: object, received: string): Promise<void>;
 }
 
-export const AUTHORITY_MODES = ["normal", "slow", "failing", "lost-answer", "not-authorised"] as const;
+export const AUTHORITY_MODES = [
+  "normal",
+  "slow",
+  "failing",
+  "lost-answer",
+  "lost-then-failing",
+  "not-authorised",
+] as const;
 export type AuthorityMode = (typeof AUTHORITY_MODES)[number];
 
 const MONEY = ["vatDueSales", "vatDueAcquisitions", "totalVatDue", "vatReclaimedCurrPeriod"] as const;
@@ -130,6 +137,10 @@ export async function authoritySimulator(
         };
         await store.keep(vrn, obligation.periodKey, request.body, receipt, received);
         if (mode === "lost-answer") return reply.raw.destroy();
+        if (mode === "lost-then-failing") {
+          mode = "failing";
+          return reply.raw.destroy();
+        }
         return reply
           .status(201)
           .headers({ "Receipt-ID": randomUUID(), "Receipt-Timestamp": received })

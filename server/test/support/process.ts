@@ -39,6 +39,7 @@ export async function startProcess(dataDir: string): Promise<{ child: ChildProce
 
 /** Ends a process as a power cut does. */
 export async function kill(child: ChildProcess): Promise<void> {
+  if (child.exitCode !== null || child.signalCode !== null) return;
   const gone = new Promise((ended) => child.once("exit", ended));
   child.kill("SIGKILL");
   await gone;

@@ -46,8 +46,13 @@ export async function expectSound(
   return balances;
 }
 
+/** Asks the file of the practice itself. */
+export function inPractice<T>({ dataDir }: TestServer, sql: string): Promise<T[]> {
+  return inFile<T>(join(dataDir, "practice.sqlite"), sql);
+}
+
 /** Asks the books of every client themselves; what any of them answers. */
-async function inDatabase<T>({ dataDir }: TestServer, sql: string): Promise<T[]> {
+export async function inBooks<T>({ dataDir }: TestServer, sql: string): Promise<T[]> {
   const clients = readdirSync(join(dataDir, "clients"));
   const answers = await Promise.all(
     clients.map((client) => inFile<T>(join(dataDir, "clients", client, "books.sqlite"), sql)),
@@ -68,29 +73,29 @@ function inFile<T>(file: string, sql: string): Promise<T[]> {
 
 /** What holds of the file, whoever wrote it last. */
 export async function expectWholeDatabase(on: TestServer) {
-  expect(await inDatabase(on, "PRAGMA foreign_key_check")).toEqual([]);
+  expect(await inBooks(on, "PRAGMA foreign_key_check")).toEqual([]);
   expect(
-    await inDatabase(
+    await inBooks(
       on,
       `SELECT e.id FROM entries e JOIN postings p ON p.entry_id = e.id WHERE e.live = 1 GROUP BY e.id HAVING sum(p.amount) <> 0`,
     ),
   ).toEqual([]);
   expect(
-    await inDatabase(
+    await inBooks(
       on,
       `SELECT l.id FROM bank_lines l JOIN entries e ON e.id = l.entry_id JOIN accounts a ON a.code = l.account AND a.client_id = l.client_id
        WHERE e.live = 0 OR l.amount <> (SELECT sum(p.amount) FROM postings p WHERE p.entry_id = e.id AND p.account_id = a.id)`,
     ),
   ).toEqual([]);
   expect(
-    await inDatabase(
+    await inBooks(
       on,
       `SELECT d.id FROM allocations a JOIN documents d ON d.id = a.document_id JOIN payments p ON p.id = a.payment_id
        WHERE a.live = 1 AND (d.state <> 'posted' OR p.state <> 'posted')`,
     ),
   ).toEqual([]);
   expect(
-    await inDatabase(
+    await inBooks(
       on,
       `SELECT d.id FROM documents d JOIN (SELECT document_id, sum(amount + difference) AS paid FROM allocations WHERE live = 1
          GROUP BY document_id) a ON a.document_id = d.id WHERE abs(a.paid) > abs(d.gross)`,

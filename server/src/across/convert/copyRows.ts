@@ -30,6 +30,7 @@ export async function copyRows(target: Database, older: string, taken: Taken): P
       `SELECT m.name FROM pragma_table_info('${name}', 'main') m
        JOIN pragma_table_info('${name}', 'older') o ON o.name = m.name`,
     );
+    if (columns.length === 0) continue;
     const list = columns.map((column) => `"${column.name}"`).join(", ");
     await sequelize.query(
       `INSERT INTO main."${name}" (${list}) SELECT ${list} FROM older."${name}" WHERE ${where}`,

@@ -1,12 +1,15 @@
 import { cpSync } from "node:fs";
 import { join } from "node:path";
+import { addDays } from "@fiscalon/core/calendar/date";
 import { at } from "@fiscalon/core/at";
-import { usualKind } from "@fiscalon/core/model/documentKinds";
+import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import type { Writing } from "../../base/work.ts";
 import { createClient } from "../../books/createClient.ts";
 import { postDocuments } from "../../books/documents/postDocuments.ts";
 import type { NewDocument } from "../../books/documents/newDocument.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
+import { postPayments } from "../../books/payments/postPayments.ts";
 import { folderOfClient } from "../../practice/clientFolder.ts";
 import { Practice } from "../../practice/practice.ts";
 
@@ -15,6 +18,8 @@ export const QUARTERS = 20;
 const A_QUARTER = 25_000;
 const CONTACTS = 2_000;
 const SLICE = 5_000;
+/** Quarters at the end whose invoices nobody has paid yet. */
+const UNPAID = 2;
 const CODES = ["S20", "R5", "Z", "EX"];
 
 /** A practice with a client of a million tax facts and as many neighbours as asked for, and how long that took. */
@@ -92,12 +97,53 @@ async function fill(work: Writing, clientId: number, quarters: number, aQuarter:
       const documents = Array.from({ length: count }, (_, n) =>
         document(quarter + QUARTERS - quarters, from + n, ids),
       );
-      await postDocuments(work, setup, documents);
+      const posted = await postDocuments(work, setup, documents);
+      if (quarter < quarters - UNPAID) await pay(work, setup, posted);
     }
 }
 
+/** What is on credit is paid a month later. */
+async function pay(work: Writing, setup: ClientSetup, posted: readonly number[]): Promise<void> {
+  const open = await work.rows<{
+    id: number;
+    kind: DocumentKind;
+    date: string;
+    contact: number;
+    open: number;
+  }>(
+    `SELECT id, kind, date, contact_id AS contact, open_amount AS open FROM documents
+     WHERE id BETWEEN $1 AND $2 AND open_amount > 0 AND kind IN ('sales-invoice', 'purchase-bill')`,
+    [posted[0], posted.at(-1)],
+  );
+  await postPayments(
+    work,
+    setup,
+    open.map((one) => ({
+      kind: one.kind === "sales-invoice" ? "receipt" : "payment",
+      number: `P${one.id}`,
+      date: addDays(one.date, 30),
+      contact: one.contact,
+      account: null,
+      currency: "GBP",
+      amount: one.open,
+      base: one.open,
+      reference: "",
+      note: "",
+      allocations: [{ document: one.id, amount: one.open, difference: 0, differenceAccount: null }],
+    })),
+  );
+}
+
+/** A quarter on credit, the rest over the counter; one sale in twenty is a credit note. */
+function kindOf(n: number): DocumentKind {
+  const onCredit = n % 4 === 0;
+  if (n % 3 === 0) return onCredit ? "purchase-bill" : "expense";
+  if (n % 20 === 1) return "sales-credit-note";
+  return onCredit ? "sales-invoice" : "cash-sale";
+}
+
 function document(quarter: number, n: number, contacts: readonly number[]): NewDocument {
-  const kind = usualKind(n % 3 === 0 ? "purchase" : "sale", n % 3 !== 0 && n % 20 === 1);
+  const kind = kindOf(n);
   const month = 1 + (quarter % 4) * 3 + (n % 3);
   const line = (k: number) => ({
     amount: `${10 + ((n * 31 + k) % 900)}.${10 + (n % 90)}`,

@@ -55,7 +55,16 @@ const CONTROL_FIGURES = {
 };
 
 /** Every pair of figures that a period can agree. */
-export async function comparedIn(
+export function comparedIn(
+  work: Work,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  end: string,
+): Promise<readonly Compared[]> {
+  return work.remembered("agreements", [r, end], (work) => compare(work, setup, r, end));
+}
+
+async function compare(
   work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,

@@ -7,6 +7,7 @@ import { accountsOfRegion, bears } from "@fiscalon/core/model/account";
 import type { Account } from "@fiscalon/core/model/account";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../loadSetup.ts";
+import { balanceSql } from "../balanceSql.ts";
 import { periodEnding } from "../returns/periods.ts";
 import { belongsTo, DECLARED, leviesOn, MOVED, TIMED, taxSideOf, timedBy } from "../returns/controlSql.ts";
 import type { Span } from "./turnover/apartRows.ts";
@@ -19,7 +20,16 @@ const CONTROL_ROLES = ["output-tax", "input-tax", "due-to-authority"];
  * The control accounts of a levy in a period: opening + tax declared + timing + settlement + payments + entries
  * without a code = closing. Debit positive, as in the ledger.
  */
-export async function controlAgreement(
+export function controlAgreement(
+  work: Work,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  end: string,
+): Promise<ControlAgreementView> {
+  return work.remembered("control", [r, end], (work) => agreed(work, setup, r, end));
+}
+
+async function agreed(
   work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,
@@ -63,11 +73,11 @@ async function accountFigures(
 ): Promise<Figures> {
   const id = valueAt(setup.accountIds, account.code);
   const ledger = await work.one<Omit<Figures, "declared" | "timing">>(
-    `SELECT coalesce(sum(CASE WHEN p.date < $2 THEN p.amount END), 0) AS opening, coalesce(sum(p.amount), 0) AS closing,
-       coalesce(sum(CASE WHEN p.date >= $2 AND ${belongsTo("settlement")} THEN p.amount END), 0) AS settlement,
-       coalesce(sum(CASE WHEN p.date >= $2 AND ${belongsTo("payments")} THEN p.amount END), 0) AS payments
+    `SELECT ${balanceSql("$4", "$1", "$2", false)} AS opening, ${balanceSql("$4", "$1", "$3", true)} AS closing,
+       coalesce(sum(CASE WHEN ${belongsTo("settlement")} THEN p.amount END), 0) AS settlement,
+       coalesce(sum(CASE WHEN ${belongsTo("payments")} THEN p.amount END), 0) AS payments
      FROM postings p JOIN entries e ON e.id = p.entry_id
-     WHERE p.client_id = $4 AND p.live = 1 AND p.account_id = $1 AND p.date <= $3`,
+     WHERE p.client_id = $4 AND p.live = 1 AND p.account_id = $1 AND p.date BETWEEN $2 AND $3`,
     [id, from, to, setup.client.id],
   );
   const side = taxSideOf(account);

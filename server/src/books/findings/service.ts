@@ -51,7 +51,19 @@ import {
 const USUAL_CLAIM = 250;
 
 /** Runs every check on a period; what was accepted before keeps its reason. In the order of the catalogue. */
-export async function findingsOf(
+export function findingsOf(
+  work: Work,
+  setup: ClientSetup,
+  registration: RegistrationRecord,
+  period: FilingPeriod,
+  boxes: readonly BoxResult[],
+): Promise<FindingView[]> {
+  return work.remembered("findings", [registration, period], (work) =>
+    found(work, setup, registration, period, boxes),
+  );
+}
+
+async function found(
   work: Work,
   setup: ClientSetup,
   registration: RegistrationRecord,

@@ -55,8 +55,7 @@ const PAYMENT_COLUMNS = [
 ];
 
 /** What remains to be settled of a document, in the currency of the document (alias d). */
-export const OPEN_AMOUNT = `(coalesce(d.foreign_gross, d.gross) - coalesce((SELECT sum(a.amount + a.difference)
-  FROM allocations a WHERE a.document_id = d.id AND a.live = 1), 0))`;
+export const OPEN_AMOUNT = `(coalesce(d.foreign_gross, d.gross) - d.settled)`;
 
 /**
  * Posts payments set by set: entry, allocations, and what becomes reportable because documents are paid.
@@ -116,8 +115,7 @@ async function openDocuments(
   const ids = [...new Set(payments.flatMap(({ allocations }) => allocations.map((one) => one.document)))];
   const rows = await work.rows<OpenDocument>(
     `SELECT d.id, d.kind, d.number, d.contact_id AS contact, d.currency, ${OPEN_AMOUNT} AS open,
-       coalesce(d.foreign_gross, d.gross) AS toPay, d.gross AS baseGross, coalesce((SELECT sum(a.base) FROM allocations a
-         WHERE a.document_id = d.id AND a.live = 1), 0) AS baseSettled
+       coalesce(d.foreign_gross, d.gross) AS toPay, d.gross AS baseGross, d.settled_base AS baseSettled
      FROM documents d
      WHERE d.client_id = $1 AND d.state = 'posted' AND d.id IN (SELECT value FROM json_each($2))`,
     [clientId, JSON.stringify(ids)],

@@ -1,4 +1,3 @@
-import { isOpenItem } from "@fiscalon/core/model/documentKinds";
 import { inKinds, movesMoney, whichWay } from "../../db/kindSql.ts";
 import { listOrder } from "../../db/listOrder.ts";
 import type { ListOrder, SortColumns } from "../../db/listOrder.ts";
@@ -55,7 +54,6 @@ export const OPEN_ORDER: SortColumns = {
 };
 
 /** Documents a payment can settle: those that go to debtors or creditors. */
-const ON_CREDIT = inKinds("d.kind", (_, kind) => isOpenItem(kind));
 const ON_SIDE = {
   sale: inKinds("d.kind", ({ direction }) => direction === "sale"),
   purchase: inKinds("d.kind", ({ direction }) => direction === "purchase"),
@@ -88,21 +86,20 @@ export async function paymentPage(work: Work, clientId: number, filter: PaymentF
 /** Documents that are not settled, oldest first; `days` since their date, on the day asked. */
 export async function openItems(work: Work, clientId: number, filter: OpenFilter): Promise<OpenItemPage> {
   const side = { "": "", sale: `AND ${ON_SIDE.sale}`, purchase: `AND ${ON_SIDE.purchase}` };
-  const open = `SELECT d.id, ${OPEN_AMOUNT} AS open, d.gross - coalesce((SELECT sum(a.base) FROM allocations a
-      WHERE a.document_id = d.id AND a.live = 1), 0) AS base FROM documents d LEFT JOIN contacts c ON c.id = d.contact_id
-    WHERE d.client_id = $1 AND d.state = 'posted' AND ${ON_CREDIT} ${side[filter.side]}
+  const open = `SELECT d.id, d.open_amount AS open, d.open_base AS base FROM documents d LEFT JOIN contacts c ON c.id = d.contact_id
+    WHERE d.client_id = $1 AND d.open_amount <> 0 ${side[filter.side]}
       AND d.date <= $2 AND ($3 = 0 OR d.contact_id = $3) AND ($4 = '%%' OR d.number LIKE $4 OR c.name LIKE $4)`;
   const bind = [clientId, filter.on, filter.contact, `%${filter.search}%`];
   const totals = await work.one<{ total: number; open: number }>(
     `SELECT count(*) AS total, coalesce(sum(${COMES_IN} * o.base), 0) AS open
-     FROM (${open}) o JOIN documents d ON d.id = o.id WHERE o.open <> 0`,
+     FROM (${open}) o JOIN documents d ON d.id = o.id`,
     bind,
   );
   const rows = await work.rows<OpenItem>(
     `SELECT d.id AS document, d.kind, d.number, d.date, d.contact_id AS contact, coalesce(c.name, '') AS party, d.currency,
        coalesce(d.foreign_gross, d.gross) AS gross, o.open, CAST(julianday($2) - julianday(d.date) AS INTEGER) AS days
      FROM (${open}) o JOIN documents d ON d.id = o.id LEFT JOIN contacts c ON c.id = d.contact_id
-     WHERE o.open <> 0 ORDER BY ${listOrder(OPEN_ORDER, filter, "d.date, d.id")} LIMIT $5 OFFSET $6`,
+     ORDER BY ${listOrder(OPEN_ORDER, filter, "d.date, d.id")} LIMIT $5 OFFSET $6`,
     [...bind, filter.limit, filter.offset],
   );
   return { ...totals, rows };

@@ -27,7 +27,11 @@ export function periodEnding(r: RegistrationRecord, end: string): FilingPeriod {
 }
 
 /** The tiles of the period ribbon: every period from registration to one ahead of today, with its net amount. */
-export async function periodTiles(work: Work, r: RegistrationRecord): Promise<PeriodTile[]> {
+export function periodTiles(work: Work, r: RegistrationRecord): Promise<readonly PeriodTile[]> {
+  return work.remembered("periods", r, (work) => tilesOf(work, r));
+}
+
+async function tilesOf(work: Work, r: RegistrationRecord): Promise<PeriodTile[]> {
   const now = work.today;
   const rule = periodRule(r);
   const lastDay = await work.row<{ day: string | null }>(
@@ -37,9 +41,12 @@ export async function periodTiles(work: Work, r: RegistrationRecord): Promise<Pe
   const ahead = filingPeriodOn(rule, now < r.validFrom ? r.validFrom : now)?.to ?? now;
   const horizon = [addDays(ahead, 1), lastDay?.day ?? "", now].sort().at(-1) ?? now;
   const periods = filingPeriods(rule, earliest(work, r, now), horizon);
-  const groups = groupBy(await factGroups(work, r.id, null), (group) => group.periodEnd);
-  const adjustments = groupBy(await adjustmentsOf(work, r.id, null), (one) => one.periodEnd);
   const records = await work.models.returns.findAll({ where: { registrationId: r.id } });
+  // What is sealed is read from what was sealed.
+  const sealed = new Set(records.flatMap(({ boxes, periodEnd }) => (boxes ? [periodEnd] : [])));
+  const open = periods.flatMap(({ to }) => (sealed.has(to) ? [] : [to]));
+  const groups = groupBy(await factGroups(work, r.id, open), (group) => group.periodEnd);
+  const adjustments = groupBy(await adjustmentsOf(work, r.id, null), (one) => one.periodEnd);
   const schedules = await schedulesOf(work, r);
   const brought = (end: string) => openingBoxes(formOf(work, r, end), r.opening, digitsOf(work, r));
   let previous: ReadonlyMap<string, number> | undefined;

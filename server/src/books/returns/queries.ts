@@ -22,13 +22,14 @@ export type GroupRow = Pick<PeriodGroup, "periodEnd" | "net" | "tax" | "recovera
 export async function factGroups(
   work: Work,
   registrationId: number,
-  periodEnd: string | null,
+  periodEnd: string | readonly string[],
 ): Promise<PeriodGroup[]> {
-  const ofPeriod = periodEnd === null ? "" : "AND period_end = $2";
+  const ofPeriod =
+    typeof periodEnd === "string" ? "period_end = $2" : "period_end IN (SELECT value FROM json_each($2))";
   const rows = await work.rows<GroupRow>(
     `SELECT period_end AS periodEnd, bucket, ${SUMS} FROM facts
-     WHERE registration_id = $1 AND live = 1 AND period_end IS NOT NULL ${ofPeriod} GROUP BY period_end, bucket`,
-    periodEnd === null ? [registrationId] : [registrationId, periodEnd],
+     WHERE registration_id = $1 AND live = 1 AND ${ofPeriod} GROUP BY period_end, bucket`,
+    [registrationId, typeof periodEnd === "string" ? periodEnd : JSON.stringify(periodEnd)],
   );
   return rows.map(grouped);
 }

@@ -1,6 +1,7 @@
 import { createHash } from "node:crypto";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { KeptAgreement } from "@fiscalon/contract/agreements";
+import { refuseWhileSent } from "./filings.ts";
 import type { Work, Writing } from "../../base/work.ts";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import type { RegistrationRecord } from "../../db/models.ts";
@@ -104,6 +105,7 @@ export async function reopenReturn(work: Work, clientId: number, rid: string, en
         "Only a period that is sealed and not yet filed can be opened again.",
       );
     }
+    await refuseWhileSent(work, r.id, end);
     const later = await work.row<{ end: string }>(
       `SELECT period_end AS end FROM returns WHERE registration_id = $1 AND period_end > $2
          AND state IN ('sealed', 'filed', 'settled') LIMIT 1`,

@@ -103,7 +103,12 @@ async function billed(
          coalesce(d.foreign_gross, d.gross) - coalesce((SELECT sum(a.amount + a.difference) FROM allocations a
            JOIN payments p ON p.id = a.payment_id WHERE a.document_id = d.id AND a.live = 1 AND p.date <= $2), 0) AS unpaid
        FROM documents d LEFT JOIN contacts c ON c.id = d.contact_id
-       WHERE d.client_id = $1 AND d.state = 'posted' AND ${BILLED[rule.direction]}
+       WHERE d.id IN (SELECT id FROM documents WHERE client_id = $1 AND open_amount <> 0 AND date <= $2
+           UNION SELECT a.document_id FROM payments p JOIN allocations a ON a.payment_id = p.id AND a.live = 1
+             WHERE p.client_id = $1 AND p.state = 'posted' AND p.date > $2
+           UNION SELECT x.id FROM json_each($3) one CROSS JOIN documents x INDEXED BY documents_by_number
+             ON x.client_id = $1 AND x.number = one.value ->> 0)
+         AND d.client_id = $1 AND d.state = 'posted' AND ${BILLED[rule.direction]}
          AND d.date BETWEEN date($2, '-${YEARS} years') AND $2 AND d.gross > 0)
      WHERE unpaid > 0 OR json_array(number, contact) IN (SELECT value FROM json_each($3)) ORDER BY date, id`,
     [r.clientId, to, JSON.stringify(also)],
@@ -155,8 +160,9 @@ async function doneBefore(
   const rows = await work.rows<{ number: string; contact: number | null; levy: string; owed: number }>(
     `SELECT l.attributes ->> '$.relieves' AS number, d.contact_id AS contact, f.levy,
        sum(CASE WHEN f.direction = 'sale' THEN f.tax ELSE -f.recoverable END) AS owed
-     FROM lines l JOIN documents d ON d.id = l.document_id AND d.client_id = $1 AND d.state = 'posted'
-       JOIN facts f ON f.document_id = d.id AND f.line = l.no AND f.live = 1
+     FROM lines l INDEXED BY lines_relieving CROSS JOIN documents d ON d.id = l.document_id AND d.client_id = $1
+         AND d.state = 'posted'
+       CROSS JOIN facts f INDEXED BY facts_of ON f.document_id = d.id AND f.line = l.no AND f.live = 1
      WHERE l.attributes ->> '$.relieves' IS NOT NULL AND f.registration_id = $2 AND f.period_end <= $3
        AND f.code IN ($4, $5)
      GROUP BY 1, 2, 3`,

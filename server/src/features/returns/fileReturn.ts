@@ -2,14 +2,18 @@ import { FiscalError } from "@fiscalon/core/errors";
 import { returnBody } from "@fiscalon/core/formats/authority/returnBody";
 import type { ReturnBody } from "@fiscalon/core/formats/authority/returnBody";
 import type { ReturnForm } from "@fiscalon/core/model/returnForm";
-import type { Work } from "../../base/work.ts";
+import type { Work, Writing } from "../../base/work.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import type { ReturnRecord } from "../../db/models.ts";
-import type { Gateway, Outcome, Receipt } from "../../outside/gateway.ts";
+import { SIMULATED } from "../../outside/gateway.ts";
+import type { Gateway, Receipt } from "../../outside/gateway.ts";
 import { formOf } from "../../books/returns/evaluation.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
+import { keepAnswer, keepSent, openFiling } from "../../books/returns/filings.ts";
+import type { OpenFiling } from "../../books/returns/filings.ts";
 import { returnRecord } from "../../books/returns/records.ts";
 
+/** Returns that are on their way in this process; what has no answer and is not among them lost it. */
 const sending = new Set<string>();
 
 /**
@@ -28,30 +32,33 @@ export async function fileReturn(
   const r = registrationIn(setup, rid);
   const period = periodEnding(r, end);
   const record = await returnRecord(work, r.id, end);
-  if (record?.state !== "sealed" || !record.boxes) {
-    throw new FiscalError(
-      "returns/wrong-state",
-      "Only a sealed return that is not yet filed can be filed. Seal the period first.",
-    );
-  }
+  if (record?.state !== "sealed" || !record.boxes) throw wrongState();
   if (!r.number) {
     throw new FiscalError(
       "returns/no-number",
       "The registration has no number yet. Add it under Set up, Places & registrations.",
     );
   }
-  const key = `${r.id} ${end}`;
+  if (!work.packs.byId(r.pack).electronic) {
+    const receipt = noted(reference);
+    await work.write((work) => keepReceipt(work, record, receipt));
+    return receipt;
+  }
+  const key = `${work.folder} ${r.id} ${end}`;
   if (sending.has(key)) throw new FiscalError("returns/wrong-state", "This return is being sent right now.");
   sending.add(key);
   try {
-    const receipt = work.packs.byId(r.pack).electronic
-      ? await sent(gateway, r.number, formOf(work, r, end), period, record.boxes)
-      : noted(reference);
-    await keepReceipt(work, record, receipt);
-    return receipt;
+    return await sent(work, gateway, record, r.number, formOf(work, r, end), period);
   } finally {
     sending.delete(key);
   }
+}
+
+function wrongState(): FiscalError {
+  return new FiscalError(
+    "returns/wrong-state",
+    "Only a sealed return that is not yet filed can be filed. Seal the period first.",
+  );
 }
 
 /** The receipt of a return that was keyed into the authority's own pages. */
@@ -72,49 +79,93 @@ function noted(reference: string): Receipt {
 }
 
 /**
- * Sends a sealed return to the authority and keeps the receipt. Where the answer is lost, or the authority says it
- * has one already, what it holds is fetched and compared: the same figures count as filed.
+ * Sends a sealed return to the authority. What is sent is kept first; where its answer was lost, in this try or in one
+ * before, what the authority holds for the period is fetched and compared: the same figures count as filed, and where it
+ * holds nothing, nothing was filed.
  */
 async function sent(
+  work: Work,
   gateway: Gateway,
-  vrn: string,
+  record: ReturnRecord,
+  number: string,
   form: ReturnForm,
   { from, to }: { from: string; to: string },
-  boxes: Parameters<typeof returnBody>[2],
 ): Promise<Receipt> {
-  const body = returnBody(form, await gateway.periodKey(vrn, from, to), boxes);
-  return settled(await gateway.submit(vrn, body), gateway, vrn, body);
-}
-
-async function settled(outcome: Outcome, gateway: Gateway, vrn: string, body: ReturnBody): Promise<Receipt> {
-  if (outcome.kind === "accepted") return outcome.receipt;
+  const before = await openFiling(work, record.registrationId, record.periodEnd);
+  if (before) {
+    const receipt = await askedFor(work, gateway, record, before);
+    if (receipt) return receipt;
+  }
+  const body = returnBody(form, await gateway.periodKey(number, from, to), record.boxes ?? []);
+  const id = await work.write(async (work) => {
+    const now = await returnRecord(work, record.registrationId, record.periodEnd);
+    if (now?.state !== "sealed" || now.hash !== record.hash) throw wrongState();
+    return keepSent(work, record, number, body);
+  });
+  const outcome = await gateway.submit(number, body);
+  if (outcome.kind === "accepted") return filed(work, record, id, outcome.receipt);
   if (outcome.kind === "refused" && outcome.code !== "DUPLICATE_SUBMISSION") {
+    await work.write((work) => keepAnswer(work, id, "refused", outcome));
     throw new FiscalError(
       "authority/refused",
       `The authority refused the return: ${outcome.message} (${outcome.code})`,
     );
   }
-  const held = await gateway.held(vrn, body.periodKey);
-  if (held && sameFigures(held, body)) {
-    return {
+  const filing = { id, number, periodKey: body.periodKey, body, at: work.at };
+  const receipt = await askedFor(work, gateway, record, filing);
+  if (receipt) return receipt;
+  throw new FiscalError(
+    "authority/unreachable",
+    "The authority did not answer. It holds no return for this period; nothing was filed. Try again.",
+  );
+}
+
+/**
+ * Asks what the authority holds for a period that something was sent for.
+ * @returns the receipt where it holds the same figures; undefined where it holds nothing
+ * @throws FiscalError `authority/refused` where it holds others, `authority/no-answer` where it does not say
+ */
+async function askedFor(
+  work: Work,
+  gateway: Gateway,
+  record: ReturnRecord,
+  { id, number, periodKey, body }: OpenFiling,
+): Promise<Receipt | undefined> {
+  const held = await gateway.held(number, periodKey);
+  if (held === undefined) {
+    throw new FiscalError(
+      "authority/no-answer",
+      "The return was sent, and the authority does not say whether it has it. File again in a while: it is asked first, and nothing is sent twice.",
+    );
+  }
+  if (held === null) {
+    await work.write((work) => keepAnswer(work, id, "not-held", {}));
+    return undefined;
+  }
+  if (sameFigures(held, body)) {
+    return filed(work, record, id, {
       receiptId: "",
       formBundleNumber: "",
       processingDate: new Date().toISOString(),
       confirmedBy: "viewing the return the authority holds",
-    };
+      ...(gateway.simulated ? { simulated: SIMULATED } : {}),
+    });
   }
-  if (outcome.kind === "refused" || held) {
-    throw new FiscalError(
-      "authority/refused",
-      "The authority already holds a return for this period, with other figures. It cannot be sent again; compare the two and correct the difference in a later period.",
-      undefined,
-      held ? { held } : undefined,
-    );
-  }
+  await work.write((work) => keepAnswer(work, id, "refused", { held }));
   throw new FiscalError(
-    "authority/unreachable",
-    `${outcome.message} It holds no return for this period; nothing was filed. Try again.`,
+    "authority/refused",
+    "The authority already holds a return for this period, with other figures. It cannot be sent again; compare the two and correct the difference in a later period.",
+    undefined,
+    { held },
   );
+}
+
+async function filed(work: Work, record: ReturnRecord, id: number, receipt: Receipt): Promise<Receipt> {
+  await work.write(async (work) => {
+    await keepAnswer(work, id, "accepted", receipt);
+    await keepReceipt(work, record, receipt);
+  });
+  return receipt;
 }
 
 function sameFigures(held: Record<string, unknown>, body: ReturnBody): boolean {
@@ -122,20 +173,19 @@ function sameFigures(held: Record<string, unknown>, body: ReturnBody): boolean {
 }
 
 async function keepReceipt(
-  work: Work,
+  work: Writing,
   { id, registrationId, periodEnd }: ReturnRecord,
   receipt: Receipt,
 ): Promise<void> {
-  await work.write(async (work) => {
-    await work.models.returns.update(
-      { state: "filed", filedAt: work.at, filedBy: work.person, receipt },
-      { where: { id, state: "sealed" }, ...work.options },
-    );
-    await work.record({
-      action: "file",
-      entity: "return",
-      id: registrationId,
-      after: { period: periodEnd, receipt },
-    });
+  const [changed] = await work.models.returns.update(
+    { state: "filed", filedAt: work.at, filedBy: work.person, receipt },
+    { where: { id, state: "sealed" }, ...work.options },
+  );
+  if (changed !== 1) throw wrongState();
+  await work.record({
+    action: "file",
+    entity: "return",
+    id: registrationId,
+    after: { period: periodEnd, receipt },
   });
 }

@@ -19,6 +19,7 @@ import { contentBetween } from "../../books/returns/schemes.ts";
 import { periodBefore, periodEnding } from "../../books/returns/periods.ts";
 import { periodRule } from "../../books/returns/periodRule.ts";
 import { correctionsOf, lateDocuments } from "../../books/returns/late.ts";
+import { openFiling } from "../../books/returns/filings.ts";
 import { adjustmentsOf } from "../../books/returns/queries.ts";
 import { isOpen, returnRecord } from "../../books/returns/records.ts";
 
@@ -28,6 +29,7 @@ export async function returnView(
   setup: ClientSetup,
   r: RegistrationRecord,
   end: string,
+  simulated: boolean,
 ): Promise<ReturnView> {
   const period = periodEnding(r, end);
   const { form, boxes: now, factCount } = await boxesNow(work, r, end);
@@ -55,6 +57,8 @@ export async function returnView(
     findings: findings.filter(({ accepted }) => accepted !== null || isOpen(record)),
     declaration: pack.declaration,
     ...(await steps(work, record)),
+    sentWithoutAnswer: (await openFiling(work, r.id, end))?.at ?? null,
+    simulated: simulated && pack.electronic,
     drift: now
       .map((box) => ({
         box: box.box,

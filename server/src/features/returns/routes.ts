@@ -163,7 +163,11 @@ export async function returnRoutes(app: FastifyInstance, { gateway }: AppContext
     async (request, reply) => {
       const setup = await loadSetup(request.work, request.params.id);
       const r = registrationIn(setup, request.params.rid);
-      const pdf = await returnPdf(await returnView(request.work, setup, r, request.params.period), setup, r);
+      const pdf = await returnPdf(
+        await returnView(request.work, setup, r, request.params.period, gateway().simulated),
+        setup,
+        r,
+      );
       return reply
         .type("application/pdf")
         .header("content-disposition", `inline; filename="return-${request.params.period}.pdf"`)
@@ -308,6 +312,6 @@ export async function returnRoutes(app: FastifyInstance, { gateway }: AppContext
 
   async function view({ params, work }: Pick<FastifyRequest<Return>, "params" | "work">) {
     const setup = await loadSetup(work, params.id);
-    return returnView(work, setup, registrationIn(setup, params.rid), params.period);
+    return returnView(work, setup, registrationIn(setup, params.rid), params.period, gateway().simulated);
   }
 }

@@ -39,7 +39,7 @@ export function FileDialog({
   return (
     <BodyDialog
       of={dialog}
-      title={`File with ${registration?.authority}`}
+      title={`File with ${registration?.authority}${view.simulated ? " (simulated)" : ""}`}
       action={view.electronic ? "Send the return" : "Note as filed"}
       busy="Sending …"
       cancel="Not yet"
@@ -55,7 +55,9 @@ export function FileDialog({
         </strong>
         .{" "}
         {view.electronic
-          ? "Once accepted it cannot be sent again."
+          ? view.simulated
+            ? "The simulator that ships with Fiscalon answers in place of the authority: nothing reaches it."
+            : "Once accepted it cannot be sent again."
           : "It is keyed into the authority's own pages; note here the reference they gave."}
       </p>
       {!view.electronic && <TextField className="mt-3" name="reference" label="Reference of the authority" />}

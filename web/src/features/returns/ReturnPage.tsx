@@ -110,6 +110,7 @@ export function ReturnPage() {
           {view.state === "sealed" && (
             <button type="button" className="action main" onClick={() => setDialog("file")}>
               File with {registration?.authority}
+              {view.simulated && " (simulated)"}
             </button>
           )}
           {view.state === "filed" && (
@@ -122,6 +123,12 @@ export function ReturnPage() {
     >
       <ErrorNote error={act.error} />
       {view.filed && <Receipt view={view} />}
+      {view.sentWithoutAnswer !== null && (
+        <p role="status" className="note-row mb-4">
+          Sent {showMoment(view.sentWithoutAnswer)}, and its answer is not known. File it again:{" "}
+          {registration?.authority} is asked first what it holds, and nothing is sent twice.
+        </p>
+      )}
       {view.drift.length > 0 && (
         <p role="alert" className="note-row mb-3 border-l-2 border-error">
           The books say something else today than what was sealed:{" "}
@@ -223,4 +230,5 @@ const RECEIPT_WORDS: Record<string, string> = {
   paymentIndicator: "Payment by",
   chargeRefNumber: "Charge reference",
   confirmedBy: "Confirmed by",
+  simulated: "Simulated",
 };

@@ -1,6 +1,7 @@
 import { isOpenItem } from "@fiscalon/core/model/documentKinds";
 import type { Work } from "../../../base/work.ts";
 import { inKinds, whichWay } from "../../../db/kindSql.ts";
+import { balanceSql } from "../../balanceSql.ts";
 import type { ApartTables } from "./apart.ts";
 
 export type PartySide = "receivable" | "payable";
@@ -68,14 +69,16 @@ export async function openItemFigures(
   day: string,
   side: PartySide,
 ): Promise<{ left: number; right: number }> {
+  const isOfSide = SIDES[side];
   return work.one(
-    `WITH ${docs(side)}
-     SELECT (SELECT coalesce(sum(p.amount), 0) FROM accounts a
-         CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date <= $2
+    `SELECT (SELECT coalesce(sum(${balanceSql("$1", "a.id", "$2", true)}), 0) FROM accounts a
          WHERE a.client_id = $1 AND a.role = $3) AS left,
-       (SELECT coalesce(sum(d.gross), 0) FROM docs d WHERE d.dated) - (SELECT coalesce(sum(d.way * x.base), 0) FROM allocations x
-         JOIN payments p ON p.id = x.payment_id JOIN docs d ON d.id = x.document_id
-         WHERE x.live = 1 AND p.state = 'posted' AND p.date <= $2 AND d.dated) AS right`,
+       (SELECT coalesce(sum(${whichWay("d.kind")} * d.open_base), 0) FROM documents d
+         WHERE d.client_id = $1 AND (d.open_amount <> 0 OR d.open_base <> 0) AND d.date <= $2 AND ${isOfSide})
+       + (SELECT coalesce(sum(${whichWay("d.kind")} * x.base), 0) FROM payments p CROSS JOIN allocations x ON x.payment_id = p.id
+           CROSS JOIN documents d ON d.id = x.document_id
+         WHERE p.client_id = $1 AND p.state = 'posted' AND p.date > $2 AND x.live = 1 AND d.state = 'posted'
+           AND d.date <= $2 AND ${isOfSide}) AS right`,
     [clientId, day, side],
   );
 }

@@ -1,0 +1,9 @@
+import { run } from "./ensure.mjs";
+
+/** `npm run bench`: everything beside its reference; with `--large` the practice of a million facts, through HTTP. */
+if (process.argv.includes("--large"))
+  run("node", ["--max-semi-space-size=64", "server/dist/bench/large/main.js"]);
+else {
+  run("node", ["--max-semi-space-size=64", "server/dist/bench/main.js"]);
+  run("npm", ["run", "bench", "-w", "e2e", "--silent"]);
+}

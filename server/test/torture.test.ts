@@ -1,0 +1,215 @@
+import { spawn } from "node:child_process";
+import { existsSync, mkdtempSync, readdirSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { fileURLToPath } from "node:url";
+import fc from "fast-check";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { kill, startProcess } from "./support/process.ts";
+import { expectWholeDatabase, inBooks, inPractice } from "./support/sound.ts";
+import { document, newClient, nextVatNumber } from "./support/testServer.ts";
+import type { TestServer } from "./support/testServer.ts";
+
+/** `npm run torture` asks for a thousand. */
+const KILLS = Number(process.env["FISCALON_KILLS"] ?? 60);
+const LONGEST_MS = 900;
+const BACKUP = fileURLToPath(new URL("../dist/across/backup/backupCommand.js", import.meta.url));
+const END = "2026-03-31";
+
+let dataDir: string;
+let backups: string;
+let running: Awaited<ReturnType<typeof startProcess>>;
+let base: string;
+beforeAll(async () => {
+  dataDir = mkdtempSync(join(tmpdir(), "fiscalon-torture-"));
+  backups = mkdtempSync(join(tmpdir(), "fiscalon-torture-backups-"));
+  running = await startProcess(dataDir);
+  ({ base } = await newClient(running.client));
+});
+afterAll(async () => {
+  await kill(running.child);
+  for (const folder of [dataDir, backups]) rmSync(folder, { recursive: true, force: true });
+});
+
+/** What was acknowledged, which every later start must still have. */
+const acknowledged = { documents: new Set<string>(), clients: new Set<string>(), filed: new Set<string>() };
+
+type Act = (server: TestServer, round: number) => Promise<void>;
+
+/** What people do when the power goes. Each ends by itself, or with the server. */
+const ACTS: Readonly<Record<string, Act>> = {
+  posting: async (server, round) => {
+    for (let n = 0; ; n += 1) {
+      const number = `T-${round}-${n}`;
+      const invoice = document("sales-invoice", "2026-05-11", [{ amount: "10.00", code: "S20" }], { number });
+      const { status } = await server.call("POST", `${base}/documents`, invoice);
+      if (status === 201) acknowledged.documents.add(number);
+    }
+  },
+  paying: async (server, round) => {
+    const number = `P-${round}`;
+    const bill = document("purchase-bill", "2026-05-12", [{ amount: "50.00", code: "S20" }], { number });
+    const { id } = await server.ok<{ id: number }>("POST", `${base}/documents`, bill);
+    acknowledged.documents.add(number);
+    for (let n = 0; n < 20; n += 1)
+      await server.call("POST", `${base}/payments`, {
+        kind: "payment",
+        date: "2026-05-20",
+        amount: "1.00",
+        allocations: [{ document: id, amount: "1.00" }],
+      });
+  },
+  importing: async (server, round) => {
+    const rows = Array.from(
+      { length: 400 },
+      (_, n) => `I-${round}-${n},03/05/2026,Customer ${n % 9},10.00,2.00,12.00`,
+    );
+    const text = ["Invoice No,Date,Customer,Net,VAT,Gross", ...rows].join("\n");
+    const { body } = await server.upload(`${base}/imports?direction=sale`, `r${round}.csv`, text);
+    await server.job(`${base}/imports/${body.id}/check`);
+    await server.job(`${base}/imports/${body.id}/post`);
+  },
+  opening: async (server, round) => {
+    const name = `Brought ${round}`;
+    const documents = Array.from({ length: 260 }, (_, n) => ({
+      kind: "sales-invoice",
+      number: `B-${n}`,
+      date: "2026-05-01",
+      lines: [{ amount: "5.00", code: "S20" }],
+    }));
+    const book = {
+      format: "fiscalon-book",
+      version: 1,
+      client: { name, country: "GB" },
+      registrations: [
+        {
+          id: "r1",
+          pack: "gb",
+          number: "GB123456782",
+          from: "2026-01-01",
+          frequency: "quarterly",
+          basis: "accrual",
+        },
+      ],
+      documents,
+    };
+    const { status, body } = await server.call<{ job: { id: number } }>("POST", "/books", book);
+    expect(status).toBe(202);
+    for (;;) {
+      const { state } = await server.ok<{ state: string }>("GET", `/jobs/${body.job.id}`);
+      if (state === "done") acknowledged.clients.add(name);
+      if (state !== "running") return;
+    }
+  },
+  closing: async (server, round) => {
+    const own = await newClient(server, {
+      name: `Closing ${round}`,
+      country: "GB",
+      registration: {
+        pack: "gb",
+        number: nextVatNumber(),
+        from: "2025-10-01",
+        frequency: "quarterly",
+        basis: "accrual",
+      },
+    });
+    acknowledged.clients.add(`Closing ${round}`);
+    const invoice = document("sales-invoice", "2026-02-11", [{ amount: "100.00", code: "S20" }], {
+      number: "C-1",
+    });
+    await server.ok("POST", `${own.base}/documents`, invoice);
+    const path = `${own.registration}/returns/${END}`;
+    const { findings } = await server.ok<{ findings: { key: string }[] }>("GET", path);
+    for (const { key } of findings)
+      await server.ok("POST", `${path}/acceptances`, { key, reason: "looked at" });
+    await server.ok("POST", `${path}/seal`);
+    await server.ok("POST", `${path}/file`, { declared: true });
+    acknowledged.filed.add(path);
+    await server.ok("POST", `${own.registration}/settlements/${END}`);
+  },
+  copying: async () => {
+    const child = spawn(process.execPath, [BACKUP, backups, "3"], {
+      env: { ...process.env, FISCALON_DATA: dataDir },
+      stdio: "ignore",
+    });
+    copier = child;
+    await new Promise((ended) => child.once("exit", ended));
+  },
+};
+let copier: ReturnType<typeof spawn> | undefined;
+
+/** What fetch says when the server dies under it, and what a helper says of an answer that never came. */
+function diedUnderIt(error: unknown): boolean {
+  return error instanceof TypeError && /fetch failed|terminated/.test(error.message);
+}
+
+async function expectInvariants(server: TestServer): Promise<void> {
+  await expectWholeDatabase(server);
+  // What is kept as a sum is the sum.
+  expect(
+    await inBooks(
+      server,
+      `SELECT * FROM (SELECT account_id, month, amount FROM month_sums WHERE amount <> 0
+         EXCEPT SELECT account_id, substr(date, 1, 7), sum(amount) FROM postings WHERE live = 1 GROUP BY 1, 2)`,
+    ),
+  ).toEqual([]);
+  expect(
+    await inBooks(
+      server,
+      `SELECT d.id FROM documents d WHERE d.settled <> (SELECT coalesce(sum(amount + difference), 0) FROM allocations
+         WHERE document_id = d.id AND live = 1)`,
+    ),
+  ).toEqual([]);
+  // A register is posted whole or not at all.
+  const imports = await inBooks<{ state: string; expected: number; there: number }>(
+    server,
+    `SELECT i.state, i.documents AS expected, (SELECT count(*) FROM documents d WHERE d.import_id = i.id) AS there FROM imports i`,
+  );
+  for (const { state, expected, there } of imports)
+    expect([state, there]).toEqual([state, state === "posted" ? expected : 0]);
+  // A book is there with everything, or nothing of it is.
+  const clients = await server.ok<{ id: number; name: string; documents: number }[]>("GET", "/clients");
+  for (const { name, documents } of clients)
+    if (name.startsWith("Brought")) expect([name, documents]).toEqual([name, 260]);
+  const names = new Set(clients.map(({ name }) => name));
+  for (const name of acknowledged.clients) expect(names).toContain(name);
+  expect(readdirSync(join(dataDir, "clients"))).toHaveLength(clients.length);
+  // No job says that it runs when nothing does.
+  expect(await inPractice(server, "SELECT id FROM jobs WHERE state IN ('waiting', 'running')")).toEqual([]);
+  // What was answered is there.
+  const numbers = await inBooks<{ number: string }>(server, "SELECT number FROM documents");
+  const there = new Set(numbers.map(({ number }) => number));
+  for (const number of acknowledged.documents) expect(there).toContain(number);
+  for (const path of acknowledged.filed) {
+    const { state } = await server.ok<{ state: string }>("GET", path);
+    expect(["filed", "settled"]).toContain(state);
+  }
+  // A copy that has its name is whole: it got it last.
+  for (const copy of readdirSync(backups))
+    if (!copy.endsWith(".unfinished")) expect(existsSync(join(backups, copy, "backup.json"))).toBe(true);
+}
+
+test(
+  `killed ${KILLS} times over whatever people do, every start finds all that was acknowledged and nothing half done`,
+  async () => {
+    const rounds = fc.sample(
+      fc.record({
+        acts: fc.uniqueArray(fc.constantFrom(...Object.keys(ACTS)), { minLength: 1, maxLength: 3 }),
+        ms: fc.integer({ min: 5, max: LONGEST_MS }),
+      }),
+      { seed: Number(process.env["FISCALON_SEED"] ?? 5), numRuns: KILLS },
+    );
+    for (const [round, { acts, ms }] of rounds.entries()) {
+      const people = Promise.allSettled(acts.map((name) => ACTS[name]?.(running.client, round)));
+      await new Promise((later) => setTimeout(later, ms));
+      copier?.kill("SIGKILL");
+      await kill(running.child);
+      for (const result of await people)
+        if (result.status === "rejected" && !diedUnderIt(result.reason)) throw result.reason;
+      running = await startProcess(dataDir);
+      await expectInvariants(running.client);
+    }
+    expect(acknowledged.documents.size).toBeGreaterThan(KILLS);
+  },
+  KILLS * 20_000,
+);
