@@ -168,4 +168,9 @@ export default tseslint.config(
     },
   },
   { files: ["scripts/**", "*.js", "*.cjs", ".*.cjs", "*.ts"], languageOptions: { globals: globals.node } },
+  {
+    // A shape of the database that was released stays as it was.
+    files: ["server/src/db/{books,practice,older}/**"],
+    rules: { "no-restricted-syntax": "off" },
+  },
 );

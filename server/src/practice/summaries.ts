@@ -44,7 +44,7 @@ export class Summaries {
     this.#touched.clear();
     if (clients.length > 0)
       this.#running = this.#running.then(async () => {
-        for (const client of clients) await this.#write(client);
+        for (const client of clients) await this.#write(client).catch(() => this.#touched.add(client));
       });
     return this.#running;
   }

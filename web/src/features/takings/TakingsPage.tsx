@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import type { Dispatch, SetStateAction } from "react";
 import { Link } from "react-router";
 import { textAt } from "@fiscalon/core/at";
 import { addMonths, endOfMonth, weekday } from "@fiscalon/core/calendar/date";
@@ -52,7 +53,7 @@ function Month({
   onMonth: (month: string) => void;
   /** What is not kept yet, also of days of other months. */
   typed: Typed;
-  onType: (typed: Typed) => void;
+  onType: Dispatch<SetStateAction<Typed>>;
 }) {
   const { client } = useScope();
   const queries = useQueryClient();
@@ -66,10 +67,14 @@ function Month({
   });
   const account = chosen ?? (sheet?.account || accounts[0]?.code || "");
   const keep = useMutation({
-    mutationFn: (days: TakingsDayBody[]) => api.put("/clients/:id/takings", [client?.id], { account, days }),
-    onSuccess: async () => {
+    mutationFn: ({ days }: { days: TakingsDayBody[]; sent: Typed }) =>
+      api.put("/clients/:id/takings", [client?.id], { account, days }),
+    onSuccess: async (_kept, { sent }) => {
       await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
-      onType({});
+      // What was typed or read meanwhile stays.
+      onType((now) =>
+        Object.fromEntries(Object.entries(now).filter(([day, amounts]) => amounts !== sent[day])),
+      );
     },
   });
   const read = useMutation({
@@ -128,7 +133,7 @@ function Month({
           type="button"
           className="btn btn-primary btn-sm ml-auto"
           disabled={keep.isPending || days.length === 0}
-          onClick={() => keep.mutate(days)}
+          onClick={() => keep.mutate({ days, sent: typed })}
         >
           {days.length === 0 ? "All kept" : `Keep ${plural(days.length, "day")}`}
         </button>
