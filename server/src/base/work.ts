@@ -125,6 +125,12 @@ export class Work {
     return this.database.memory.remembered(key, () => work(unhurried));
   }
 
+  /** Reads what the file holds at one moment, however long it takes; nothing is written in it. */
+  atOneMoment<T>(read: (work: Work) => Promise<T>): Promise<T> {
+    if (this.tx) return read(this);
+    return this.database.snapshot((tx) => read(new Work(this.#ground, tx)));
+  }
+
   /** Runs `work` in one transaction, all or nothing; within one, in that one. */
   write<T>(work: (work: Writing) => Promise<T>): Promise<T> {
     if (this.tx) return work(new Writing(this.#ground, this.tx));

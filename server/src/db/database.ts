@@ -117,6 +117,11 @@ export class Database {
     return next;
   }
 
+  /** Reads what the file holds at one moment, whatever is written meanwhile. */
+  snapshot<T>(read: (tx: Tx) => Promise<T>): Promise<T> {
+    return this.sequelize.transaction({ type: Transaction.TYPES.DEFERRED }, read);
+  }
+
   /** The highest id in a table; ids of rows inserted in bulk are given out from here, inside a transaction. */
   async lastId(table: BulkTable, tx: Tx): Promise<number> {
     const rows = await this.rows<{ id: number }>(`SELECT coalesce(max(id), 0) AS id FROM ${table}`, [], tx);

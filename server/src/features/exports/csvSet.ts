@@ -1,81 +1,169 @@
-import { zipSync } from "fflate";
+import { Readable } from "node:stream";
+import { Zip, ZipDeflate } from "fflate";
 import Papa from "papaparse";
-import type { Bind } from "../../db/database.ts";
 import type { Work } from "../../base/work.ts";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import { safeCell } from "../../exports/safeCell.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 
-/** Each file of the set: its query, and which of its columns are amounts in minor units. */
-const FILES: Readonly<Record<string, { sql: string; amounts?: readonly string[]; dated?: boolean }>> = {
+/** So many rows are read, written and sent before others have their turn. */
+const AT_ONCE = 2000;
+
+/**
+ * Each file of the set: what it is of, in the order in which it was entered, and which of its columns are amounts in
+ * minor units. `row` is what rows are counted by.
+ */
+const FILES: Readonly<
+  Record<string, { columns: string; from: string; where?: string; row: string; amounts?: readonly string[] }>
+> = {
   accounts: {
-    sql: `SELECT code, name, type, role, levy, topic, usual_code FROM accounts WHERE client_id = $1 ORDER BY code`,
+    columns: "a.code, a.name, a.type, a.role, a.levy, a.topic, a.usual_code",
+    from: "accounts a",
+    row: "a.id",
   },
   contacts: {
-    sql: `SELECT id, name, country, region, tax_number, registered FROM contacts WHERE client_id = $1 ORDER BY id`,
+    columns: "c.id, c.name, c.country, c.region, c.tax_number, c.registered",
+    from: "contacts c",
+    row: "c.id",
   },
   items: {
-    sql: `SELECT name, unit_price, supply, tax_class, sale_code, purchase_code, sale_account, purchase_account
-       FROM items WHERE client_id = $1 ORDER BY id`,
+    columns:
+      "i.name, i.unit_price, i.supply, i.tax_class, i.sale_code, i.purchase_code, i.sale_account, i.purchase_account",
+    from: "items i",
+    row: "i.id",
   },
   documents: {
-    sql: `SELECT d.id, d.kind, d.number, d.date, d.tax_point, c.name AS contact, d.currency, d.rate, d.net, d.tax, d.gross,
-         d.ledger_date, d.corrects, d.note
-       FROM documents d LEFT JOIN contacts c ON c.id = d.contact_id
-       WHERE d.client_id = $1 AND d.state = 'posted' AND d.date BETWEEN $2 AND $3 ORDER BY d.date, d.id`,
+    columns: `d.id, d.kind, d.number, d.date, d.tax_point, c.name AS contact, d.currency, d.rate, d.net, d.tax, d.gross,
+      d.ledger_date, d.corrects, d.note`,
+    from: "documents d LEFT JOIN contacts c ON c.id = d.contact_id",
+    where: "d.state = 'posted' AND d.date BETWEEN $3 AND $4",
+    row: "d.id",
     amounts: ["net", "tax", "gross"],
-    dated: true,
   },
   lines: {
-    sql: `SELECT l.document_id, l.no, l.text, l.quantity, l.unit_price, l.code, l.account, l.item, l.net, l.gross
-       FROM lines l JOIN documents d ON d.id = l.document_id
-       WHERE d.client_id = $1 AND d.state = 'posted' AND d.date BETWEEN $2 AND $3 ORDER BY d.date, d.id, l.no`,
+    columns:
+      "l.document_id, l.no, l.text, l.quantity, l.unit_price, l.code, l.account, l.item, l.net, l.gross",
+    from: "lines l CROSS JOIN documents d ON d.id = l.document_id",
+    where: "d.state = 'posted' AND d.date BETWEEN $3 AND $4",
+    row: "l.id",
     amounts: ["net", "gross"],
-    dated: true,
   },
   payments: {
-    sql: `SELECT p.id, p.kind, p.number, p.date, c.name AS contact, p.base AS amount, p.on_account, p.reference,
-         (SELECT group_concat(d.number, ' ') FROM allocations a JOIN documents d ON d.id = a.document_id
-           WHERE a.payment_id = p.id) AS settles
-       FROM payments p LEFT JOIN contacts c ON c.id = p.contact_id
-       WHERE p.client_id = $1 AND p.state = 'posted' AND p.date BETWEEN $2 AND $3 ORDER BY p.date, p.id`,
+    columns: `p.id, p.kind, p.number, p.date, c.name AS contact, p.base AS amount, p.on_account, p.reference,
+      (SELECT group_concat(d.number, ' ') FROM allocations a JOIN documents d ON d.id = a.document_id
+        WHERE a.payment_id = p.id) AS settles`,
+    from: "payments p LEFT JOIN contacts c ON c.id = p.contact_id",
+    where: "p.state = 'posted' AND p.date BETWEEN $3 AND $4",
+    row: "p.id",
     amounts: ["amount", "on_account"],
-    dated: true,
   },
   postings: {
-    sql: `SELECT e.id AS entry, e.date, e.kind, e.text AS entry_text, a.code AS account, p.amount, p.levy, p.text
-       FROM postings p JOIN entries e ON e.id = p.entry_id JOIN accounts a ON a.id = p.account_id
-       WHERE p.client_id = $1 AND p.live = 1 AND p.date BETWEEN $2 AND $3 ORDER BY p.date, e.id, p.id`,
+    columns:
+      "e.id AS entry, e.date, e.kind, e.text AS entry_text, a.code AS account, p.amount, p.levy, p.text",
+    from: "postings p CROSS JOIN entries e ON e.id = p.entry_id CROSS JOIN accounts a ON a.id = p.account_id",
+    where: "p.live = 1 AND p.date BETWEEN $3 AND $4",
+    row: "p.id",
     amounts: ["amount"],
-    dated: true,
   },
   "tax-facts": {
-    sql: `SELECT f.document_id, f.line, f.levy, f.code, f.treatment, f.rate, f.direction, f.net, f.tax, f.recoverable,
-         f.tax_point, f.period_end, f.tags, f.held, f.payment_id
-       FROM facts f WHERE f.client_id = $1 AND f.live = 1 AND f.tax_point BETWEEN $2 AND $3 ORDER BY f.tax_point, f.id`,
+    columns: `f.document_id, f.line, f.levy, f.code, f.treatment, f.rate, f.direction, f.net, f.tax, f.recoverable,
+      f.tax_point, f.period_end, f.tags, f.held, f.payment_id`,
+    from: "facts f",
+    where: "f.live = 1 AND f.tax_point BETWEEN $3 AND $4",
+    row: "f.id",
     amounts: ["net", "tax", "recoverable"],
-    dated: true,
   },
 };
 
-/** Everything between two days as CSV files in one archive, one for each kind of record. */
-export async function csvSet(work: Work, clientId: number, from: string, to: string): Promise<Uint8Array> {
+/**
+ * Everything between two days as CSV files in one archive, one for each kind of record, as a stream: some rows are read,
+ * written and sent before the next ones are, all of one moment of the books.
+ */
+export async function csvSet(work: Work, clientId: number, from: string, to: string): Promise<Readable> {
   const { plain } = await loadSetup(work, clientId);
-  const files: Record<string, Uint8Array> = {};
-  for (const [name, { sql, amounts = [], dated }] of Object.entries(FILES)) {
-    const bind: Bind = dated ? [clientId, from, to] : [clientId];
-    const rows = await work.rows<Record<string, unknown>>(sql, bind);
-    const written = rows.map((row) =>
-      Object.fromEntries(
-        Object.entries(row).map(([column, value]) => [
-          column,
-          amounts.includes(column) && typeof value === "number"
-            ? formatAmount(value, plain.digits)
-            : safeCell(value === null ? "" : String(value as string | number)),
-        ]),
-      ),
+  const { ready, sent, failed, stream } = backPressed();
+  const zip = new Zip((error, chunk, final) => (error ? failed(error) : sent(chunk, final)));
+  work
+    .atOneMoment(async (work) => {
+      for (const name of Object.keys(FILES)) {
+        const file = new ZipDeflate(`${name}.csv`, { level: 1 });
+        zip.add(file);
+        for await (const text of pagesOf(work, name, plain.digits, [from, to])) {
+          file.push(Buffer.from(text));
+          await ready();
+        }
+        file.push(new Uint8Array(0), true);
+      }
+      zip.end();
+    })
+    .catch(failed);
+  return stream;
+}
+
+async function* pagesOf(
+  work: Work,
+  name: string,
+  digits: number,
+  span: readonly [string, string],
+): AsyncGenerator<string> {
+  const { columns, from, where, row, amounts = [] } = FILES[name] ?? { columns: "", from: "", row: "" };
+  yield "\ufeff";
+  let after = 0;
+  for (let first = true; ; first = false) {
+    const rows = await work.rows<Record<string, unknown> & { row_id: number }>(
+      `SELECT ${row} AS row_id, ${columns} FROM ${from} WHERE ${row} > $1 ${where === undefined ? "" : `AND ${where}`}
+       ORDER BY ${row} LIMIT $2`,
+      where === undefined ? [after, AT_ONCE] : [after, AT_ONCE, ...span],
     );
-    files[`${name}.csv`] = Buffer.from(`\ufeff${Papa.unparse(written)}`);
+    const last = rows.at(-1);
+    if (last === undefined) return;
+    after = last.row_id;
+    const written = rows.map(({ row_id: _row, ...cells }) => writtenRow(cells, amounts, digits));
+    yield `${Papa.unparse(written, { header: first })}\r\n`;
   }
-  return zipSync(files);
+}
+
+function writtenRow(
+  row: Readonly<Record<string, unknown>>,
+  amounts: readonly string[],
+  digits: number,
+): Record<string, string> {
+  return Object.fromEntries(
+    Object.entries(row).map(([column, value]) => [
+      column,
+      amounts.includes(column) && typeof value === "number"
+        ? formatAmount(value, digits)
+        : safeCell(value === null ? "" : String(value as string | number)),
+    ]),
+  );
+}
+
+/** A stream that is written to, and says when whoever reads it is ready for more. */
+function backPressed() {
+  let goOn: (() => void) | undefined;
+  let full = false;
+  const stream = new Readable({
+    read: () => {
+      full = false;
+      goOn?.();
+    },
+    destroy: (error, done) => {
+      full = false;
+      goOn?.();
+      done(error);
+    },
+  });
+  return {
+    stream,
+    sent: (chunk: Uint8Array, final: boolean) => {
+      if (stream.destroyed) return;
+      full = !stream.push(Buffer.from(chunk));
+      if (final) stream.push(null);
+    },
+    failed: (error: Error) => void stream.destroy(error),
+    ready: async (): Promise<void> => {
+      if (stream.destroyed) throw new Error("Nobody reads this any more.");
+      if (full) await new Promise<void>((next) => (goOn = next));
+    },
+  };
 }

@@ -40,7 +40,7 @@ export async function exportRoutes(app: FastifyInstance): Promise<void> {
     async (request, reply) => {
       const { from, to } = request.query;
       const zip = await csvSet(request.work, request.params.id, from, to);
-      return sent(reply, "application/zip", `books-${from}-${to}.zip`).send(Buffer.from(zip));
+      return sent(reply, "application/zip", `books-${from}-${to}.zip`).send(zip);
     },
   );
 
