@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { backUp, restore } from "../dist/across/backup/backup.js";
+import { restoreClient } from "../dist/across/backup/restoreClient.js";
 import { british, periodBooks } from "./support/periods.ts";
 import { startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
@@ -48,6 +49,29 @@ test("a copy made while the server works is opened and proved; restored elsewher
 
   await expect(restore(copy, place)).rejects.toThrow(/is not empty/);
   await expect(restore(folder, join(folder, "elsewhere"))).rejects.toThrow(/is no copy made by backup/);
+});
+
+test("one client of a copy is put back where the others are: proved, what was there kept, the others untouched", async () => {
+  const place = join(folder, "practice");
+  const first = await startServer(place);
+  const [ours, theirs] = [await periodBooks(first, british()), await periodBooks(first, british())];
+  await ours.post(["sales-invoice", "S20", "300.00"], "2026-02-11");
+  const { folder: copy } = await backUp(place, folder, 9);
+  await ours.post(["sales-invoice", "S20", "1.00"], "2026-02-12");
+  await theirs.post(["sales-invoice", "S20", "2.00"], "2026-02-12");
+  const client = Number(ours.base.split("/").at(-1));
+  await expect(restoreClient(copy, place, client)).rejects.toThrow(/Another Fiscalon server/);
+  await first.close();
+  const { proof, kept } = await restoreClient(copy, place, client);
+  expect(proof).toMatchObject({ id: client, documents: 1, integrity: "ok" });
+  expect(readdirSync(kept ?? "")).toContain("books.sqlite");
+  const again = await startServer(place);
+  const count = async (base: string) => (await again.ok<{ total: number }>("GET", `${base}/documents`)).total;
+  expect([await count(ours.base), await count(theirs.base)]).toEqual([1, 1]);
+  const list = await again.ok<{ id: number; documents: number }[]>("GET", "/clients");
+  expect(list.find(({ id }) => id === client)?.documents).toBe(1);
+  await again.close();
+  await expect(restoreClient(copy, place, 99)).rejects.toThrow(/holds no client 99/);
 });
 
 test("a copy that was changed since is not restored, and older copies go by the rule", async () => {

@@ -16,10 +16,11 @@ import { proofOf } from "./proof.ts";
 import type { Proof } from "./proof.ts";
 
 const FILES = "files";
-const PROOF = "backup.json";
+/** Where a copy says what was proved of it. */
+export const PROOF = "backup.json";
 const PREFIX = "fiscalon-";
 
-interface BackupNote {
+export interface BackupNote {
   made: string;
   proof: Proof;
 }

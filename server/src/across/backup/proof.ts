@@ -1,8 +1,12 @@
 import { existsSync, readdirSync } from "node:fs";
 import { join } from "node:path";
 import { checkChain } from "../../base/checkChain.ts";
-import type { Work } from "../../base/work.ts";
+import { lawOf } from "../../base/law.ts";
+import { Work } from "../../base/work.ts";
+import { BOOKS_MIGRATIONS } from "../../db/books/firstBooks.ts";
+import { Database } from "../../db/database.ts";
 import { damageOf } from "../../db/integrity.ts";
+import { BOOKS_FILE } from "../../practice/clientFolder.ts";
 import { Practice } from "../../practice/practice.ts";
 
 /** What the file of a practice, or of a client, is found to be. */
@@ -43,6 +47,17 @@ export async function proofOf(dataDir: string): Promise<Proof> {
   }
 }
 
+/** Opens the folder of one client, wherever it is, and adds it up. */
+export async function proofOfClient(folder: string, id: number, name: string): Promise<ClientProof> {
+  const db = await Database.open(join(folder, BOOKS_FILE), { migrations: BOOKS_MIGRATIONS });
+  try {
+    const at = new Date().toISOString();
+    return await clientProof(new Work({ db, folder, law: lawOf([], []), person: 1, at }), id, name);
+  } finally {
+    await db.close();
+  }
+}
+
 async function clientProof(work: Work, id: number, name: string): Promise<ClientProof> {
   const papers = join(work.folder, "files");
   const sums = await work.one<Pick<ClientProof, "documents" | "debits" | "tax" | "returns">>(
@@ -55,7 +70,7 @@ async function clientProof(work: Work, id: number, name: string): Promise<Client
   return { id, name, files, ...sums, ...(await fileProof(work, work.database)) };
 }
 
-async function fileProof(work: Work, db: Parameters<typeof damageOf>[0]): Promise<FileProof> {
+async function fileProof(work: Work, db: Database): Promise<FileProof> {
   const { entries, broken, last } = await checkChain(work);
   return {
     integrity: (await damageOf(db)) ?? "ok",
