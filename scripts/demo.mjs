@@ -58,7 +58,7 @@ function start(folder) {
 }
 
 async function answering(child) {
-  for (let tries = 0; tries < 150 && child.exitCode === null; tries += 1) {
+  for (let tries = 0; tries < 1500 && child.exitCode === null; tries += 1) {
     try {
       if ((await fetch(`${address}/api/clients`)).ok) return;
     } catch {

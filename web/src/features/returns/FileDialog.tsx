@@ -48,8 +48,7 @@ export function FileDialog({
       onClose={onClose}
     >
       <p>
-        {client?.name}, {registration?.number}: {view.formName.toLowerCase()} for{" "}
-        {showPeriod(view.from, view.to)},{" "}
+        {client?.name}, {registration?.number}: {view.formName} for {showPeriod(view.from, view.to)},{" "}
         <strong>
           {view.net < 0 ? `${net} ${client?.currency} to reclaim` : `${net} ${client?.currency} to pay`}
         </strong>
