@@ -59,6 +59,7 @@ import { authorityStore } from "./simulators/authorityStore.ts";
 import { postRecurring } from "./features/templates/recurring.ts";
 import { guardBorder } from "./base/border.ts";
 import { keepAnswers } from "./base/once.ts";
+import { backUpByItself } from "./across/backup/schedule.ts";
 import { followLaw } from "./features/law/moveLaw.ts";
 import { requireWhole } from "./db/integrity.ts";
 import { holdFolder } from "./db/folderLock.ts";
@@ -164,6 +165,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   await app.register((scope) => numberRegister(scope, { packs }), { prefix: "/simulators/number-register" });
   if (existsSync(WEB)) await serveWeb(app);
   postRecurring(app, practice);
+  backUpByItself(app, config);
   app.addHook("onListen", async () => {
     practice.summaries.repair().catch((error: unknown) => app.log.error(error, "summaries"));
   });

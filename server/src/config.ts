@@ -12,6 +12,8 @@ export interface Config {
   logLevel: string;
   /** Further names this server is reached by, beside localhost, its own name and its addresses. */
   hosts: readonly string[];
+  /** Where copies are made by itself, how many hours apart, and how many are kept; null where none are. */
+  backup: { folder: string; hours: number; keep: number } | null;
 }
 
 export function configFromEnvironment(env: NodeJS.ProcessEnv): Config {
@@ -22,6 +24,13 @@ export function configFromEnvironment(env: NodeJS.ProcessEnv): Config {
     person: env["FISCALON_PERSON"] ?? "Practice owner",
     authorityUrl: env["FISCALON_AUTHORITY_URL"] ?? "",
     logLevel: env["FISCALON_LOG"] ?? "info",
+    backup: env["FISCALON_BACKUP"]
+      ? {
+          folder: env["FISCALON_BACKUP"],
+          hours: Number(env["FISCALON_BACKUP_HOURS"] ?? 24),
+          keep: Number(env["FISCALON_BACKUP_KEEP"] ?? 14),
+        }
+      : null,
     hosts: (env["FISCALON_HOSTS"] ?? "").split(",").flatMap((host) => host.trim() || []),
   };
 }

@@ -1,4 +1,4 @@
-import { mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, expect, test } from "vitest";
@@ -49,6 +49,18 @@ test("a copy made while the server works is opened and proved; restored elsewher
 
   await expect(restore(copy, place)).rejects.toThrow(/is not empty/);
   await expect(restore(folder, join(folder, "elsewhere"))).rejects.toThrow(/is no copy made by backup/);
+});
+
+test("a server that is told where makes a copy by itself, and no second one before its time", async () => {
+  const [place, copies] = [join(folder, "by-itself"), join(folder, "copies")];
+  const first = await startServer(place, { folder: copies, hours: 24, keep: 3 });
+  const finished = () => (existsSync(copies) ? readdirSync(copies).filter((name) => name.endsWith("Z")) : []);
+  await expect.poll(finished, { timeout: 60_000 }).toHaveLength(1);
+  await first.close();
+  const again = await startServer(place, { folder: copies, hours: 24, keep: 3 });
+  await again.ok("GET", "/clients");
+  await again.close();
+  expect(finished()).toHaveLength(1);
 });
 
 test("one client of a copy is put back where the others are: proved, what was there kept, the others untouched", async () => {

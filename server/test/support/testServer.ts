@@ -30,7 +30,10 @@ export interface TestServer {
 }
 
 /** A server on a free port, with an empty data folder of its own that goes with it, or with one that stays. */
-export async function startServer(kept?: string): Promise<TestServer> {
+export async function startServer(
+  kept?: string,
+  backup: { folder: string; hours: number; keep: number } | null = null,
+): Promise<TestServer> {
   const dataDir = kept ?? mkdtempSync(join(tmpdir(), "fiscalon-test-"));
   const app = await buildApp({
     dataDir,
@@ -40,6 +43,7 @@ export async function startServer(kept?: string): Promise<TestServer> {
     authorityUrl: "",
     logLevel: "silent",
     hosts: [],
+    backup,
   });
   const address = await app.listen({ host: "127.0.0.1", port: 0 });
   return clientOf(address, dataDir, async () => {

@@ -6,6 +6,7 @@ import {
   readFileSync,
   renameSync,
   rmSync,
+  statSync,
   writeFileSync,
 } from "node:fs";
 import { isDeepStrictEqual } from "node:util";
@@ -16,9 +17,13 @@ import { proofOf } from "./proof.ts";
 import type { Proof } from "./proof.ts";
 
 const FILES = "files";
+/** What was broken off so long ago is nobody's work any more. */
+const DAY_MS = 86_400_000;
 /** Where a copy says what was proved of it. */
 export const PROOF = "backup.json";
 const PREFIX = "fiscalon-";
+/** The name of a finished copy, which says when it was made. */
+export const COPY = /^fiscalon-(?<day>\d{4}-\d\d-\d\d)T(?<h>\d\d)-(?<m>\d\d)-(?<s>\d\d)-\d{3}Z$/;
 
 export interface BackupNote {
   made: string;
@@ -63,7 +68,12 @@ export async function backUp(
     .filter((name) => name.startsWith(PREFIX) && !name.endsWith(".unfinished"))
     .sort()
     .slice(0, -keep);
-  for (const name of old) rmSync(join(resolve(target), name), { recursive: true, force: true });
+  const broken = readdirSync(resolve(target)).filter(
+    (name) =>
+      name.endsWith(".unfinished") && statSync(join(resolve(target), name)).mtimeMs < Date.now() - DAY_MS,
+  );
+  for (const name of [...old, ...broken])
+    rmSync(join(resolve(target), name), { recursive: true, force: true });
   return { folder, proof };
 }
 
