@@ -98,4 +98,11 @@ test("each step of a return is told with the return it is of, its money as it is
     ["in-review", "seal", "reopen", "seal", "file", "settle"].map((action) => [action, "VAT"]),
   );
   expect(steps[1]?.after).toMatchObject({ period: "2026-03-31", net: "2.00" });
+
+  const client = Number(base.split("/").at(-1));
+  const sealed = async () =>
+    (await server.ok<{ returns: { client: number; period: string }[] }>("GET", "/audit")).returns;
+  expect(await sealed()).toEqual([]);
+  expect(await onFile(client, "UPDATE facts SET live = 0 WHERE period_end = '2026-03-31'")).toBeNull();
+  expect(await sealed()).toEqual([{ client, period: "2026-03-31" }]);
 });

@@ -1,6 +1,6 @@
-import { createHash } from "node:crypto";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { KeptAgreement } from "@fiscalon/contract/agreements";
+import { sealedHash } from "./sealedHash.ts";
 import { refuseWhileSent } from "./filings.ts";
 import type { Work, Writing } from "../../base/work.ts";
 import { formatAmount } from "@fiscalon/core/money/amount";
@@ -69,12 +69,7 @@ export async function freeze(
   const period = periodEnding(r, end);
   const { boxes, factCount } = await boxesNow(work, r, end);
   const kept = boxes.map(({ box, amount, exact }) => ({ box, amount, exact }));
-  const { ids } = await work.one<{ ids: string }>(
-    `SELECT coalesce(group_concat(id, ','), '') AS ids FROM
-       (SELECT id FROM facts WHERE registration_id = $1 AND period_end = $2 AND live = 1 ORDER BY id)`,
-    [r.id, end],
-  );
-  const hash = createHash("sha256").update(JSON.stringify(kept)).update(ids).digest("hex");
+  const hash = await sealedHash(work, r.id, end, kept);
   const change = {
     state: "sealed" as const,
     boxes: kept,

@@ -1,18 +1,35 @@
 import { createHash } from "node:crypto";
 import type { AuditCheck } from "@fiscalon/contract/audit";
 import { checkChain } from "../../base/checkChain.ts";
+import type { Work } from "../../base/work.ts";
+import { sealedHash } from "../../books/returns/sealedHash.ts";
 import type { Practice } from "../../practice/practice.ts";
 
 /** Walks every audit trail of a practice: its own, then that in the books of each client. */
 export async function checkPractice(practice: Practice): Promise<AuditCheck> {
   const own = await checkChain(await practice.begin());
   const trails = [{ client: null as number | null, ...own }];
+  const returns: AuditCheck["returns"] = [];
   for (const { id } of await practice.clients())
-    trails.push({ client: id, ...(await practice.onClient(id, (work) => checkChain(work))) });
+    await practice.onClient(id, async (work) => {
+      trails.push({ client: id, ...(await checkChain(work)) });
+      for (const period of await changedReturns(work)) returns.push({ client: id, period });
+    });
   const lasts = trails.map(({ client, last }) => `${client ?? "practice"} ${last}`).join("\n");
   return {
     entries: trails.reduce((sum, { entries }) => sum + entries, 0),
     broken: trails.flatMap(({ client, broken }) => (broken === null ? [] : [{ client, entry: broken }])),
+    returns,
     last: createHash("sha256").update(lasts).digest("hex"),
   };
+}
+
+/** The ends of periods whose sealed return is not what was sealed. */
+async function changedReturns(work: Work): Promise<string[]> {
+  const changed: string[] = [];
+  for (const { registrationId, periodEnd, boxes, hash } of await work.models.returns.findAll()) {
+    if (hash === null || boxes === null) continue;
+    if ((await sealedHash(work, registrationId, periodEnd, boxes)) !== hash) changed.push(periodEnd);
+  }
+  return changed;
 }

@@ -5,13 +5,20 @@ import { checkPractice } from "./checkPractice.ts";
 /** `npm run verify-audit`: says whether every audit trail is whole; ends with 1 where one is not. */
 const { dataDir, person } = configFromEnvironment(process.env);
 const practice = await Practice.open(dataDir, person);
-const { entries, broken, last } = await checkPractice(practice);
+const { entries, broken, returns, last } = await checkPractice(practice);
 await practice.close();
-if (broken.length === 0) console.log(`Every audit trail is whole: ${entries} entries. Last: ${last}`);
+if (broken.length + returns.length === 0)
+  console.log(
+    `Every audit trail is whole, and every sealed return is what was sealed: ${entries} entries. Last: ${last}`,
+  );
 for (const { client, entry } of broken) {
   const whose = client === null ? "the practice" : `client ${client}`;
   console.log(
     `${whose}: entry ${entry} was changed, or one before it taken out. ${entry - 1} entries before it are whole.`,
   );
+  process.exitCode = 1;
+}
+for (const { client, period } of returns) {
+  console.log(`client ${client}: the return to ${period} does not hold any more what was sealed.`);
   process.exitCode = 1;
 }
