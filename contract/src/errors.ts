@@ -23,7 +23,7 @@ export const ERRORS = {
   "authority/refused": { status: 502, says: "The authority refused the return: … (…)" },
   "authority/unreachable": {
     status: 502,
-    says: "… It holds no return for this period; nothing was filed. Try again.",
+    says: "The authority does not answer. Nothing was filed; try again in a while.",
   },
   "bank/consent": {
     status: 422,

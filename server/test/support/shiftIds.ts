@@ -18,7 +18,12 @@ export async function shiftIds(server: TestServer, base: string, by: number): Pr
   const tables = await all<{ name: string }>(
     "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%'",
   );
+  // Sums that are kept move with their rows and are not summed anew.
+  const triggers = await all<{ name: string; sql: string }>(
+    "SELECT name, sql FROM sqlite_master WHERE type = 'trigger'",
+  );
   await all("BEGIN IMMEDIATE");
+  for (const { name } of triggers) await all(`DROP TRIGGER "${name}"`);
   for (const { name } of tables) {
     const columns = await all<{ name: string }>(`SELECT name FROM pragma_table_info('${name}')`);
     const keys = await all<{ from: string; table: string }>(
@@ -35,6 +40,7 @@ export async function shiftIds(server: TestServer, base: string, by: number): Pr
     await all(
       `UPDATE templates SET body = json_set(body, '$.${key}', (body ->> '${key}') + ${by}) WHERE body ->> '${key}' IS NOT NULL`,
     );
+  for (const { sql } of triggers) await all(sql);
   await all("COMMIT");
   await new Promise((closed) => db.close(closed));
 }
