@@ -94,6 +94,8 @@ export interface AuditCheck {
   entries: number;
   /** Trails that are broken: whose, and the first entry that does not fit the one before it; null is the practice. */
   broken: { client: number | null; entry: number }[];
+  /** Clients whose books cannot be opened, and why. */
+  unreadable: { client: number; why: string }[];
   /** Sealed returns that do not hold any more what was sealed, by the hash that was taken then. */
   returns: { client: number; period: string }[];
   /** A hash over the last entries of all trails; noted elsewhere, it proves later that nothing was cut off. */

@@ -85,6 +85,7 @@ test("a bill that is nothing but tax, and a small net under a large tax, edited 
   await page.keyboard.press("Control+Enter");
   await page.getByRole("dialog").getByRole("button", { name: "Keep what was typed" }).click();
   await page.getByRole("link", { name: "Open it" }).click();
+  await expect(page.getByRole("button", { name: /Save correction/ })).toBeVisible();
 
   await page.getByLabel("Amount, line 2").fill("14.00");
   await expect(page.getByLabel("VAT, line 2")).toHaveValue("96.00");

@@ -83,6 +83,7 @@ test("a posted document is corrected, credited and taken out; its versions stay 
   await page.getByLabel("Amount, line 1").fill("300.00");
   await page.keyboard.press("Control+Enter");
   await page.getByRole("link", { name: "Open it" }).click();
+  await expect(page.getByRole("button", { name: /Save correction/ })).toBeVisible();
   await page.getByLabel("Amount, line 1").fill("330.00");
   await page.getByRole("button", { name: /Save correction/ }).click();
   await expect(page.getByText(/corrected by/)).toBeVisible();

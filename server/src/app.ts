@@ -86,7 +86,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   const jobs = new JobRunner(practice, (error) => app.log.error(error, "a job broke off"));
   await jobs.recover();
   await practice.clear();
-  await followLaw(practice);
+  await followLaw(practice, (error) => app.log.error(error, "books that a change of the law moves"));
   const gateway = () =>
     new Gateway(config.authorityUrl || `${ownAddress(app)}/simulators/authority`, config.authorityUrl === "");
   const bank = () => new BankFeed(`${ownAddress(app)}/simulators/bank`);

@@ -27,10 +27,19 @@ export function configFromEnvironment(env: NodeJS.ProcessEnv): Config {
     backup: env["FISCALON_BACKUP"]
       ? {
           folder: env["FISCALON_BACKUP"],
-          hours: Number(env["FISCALON_BACKUP_HOURS"] ?? 24),
-          keep: Number(env["FISCALON_BACKUP_KEEP"] ?? 14),
+          hours: positive(env, "FISCALON_BACKUP_HOURS", 24),
+          keep: positive(env, "FISCALON_BACKUP_KEEP", 14),
         }
       : null,
     hosts: (env["FISCALON_HOSTS"] ?? "").split(",").flatMap((host) => host.trim() || []),
   };
+}
+
+/** @throws Error in words where it is no number above nought */
+function positive(env: NodeJS.ProcessEnv, name: string, usual: number): number {
+  const number = Number(env[name] ?? usual);
+  if (number > 0) return number;
+  throw new Error(
+    `${name} is ${env[name] ?? ""}. Set it to a number above 0, or leave it away for ${usual}.`,
+  );
 }

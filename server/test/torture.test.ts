@@ -12,7 +12,8 @@ import type { TestServer } from "./support/testServer.ts";
 
 /** `npm run torture` asks for a thousand. */
 const KILLS = Number(process.env["FISCALON_KILLS"] ?? 60);
-const LONGEST_MS = 900;
+/** The power goes after at most so many postings' time, as long as one takes on this machine. */
+const LONGEST_POSTINGS = 40;
 const BACKUP = fileURLToPath(new URL("../dist/across/backup/backupCommand.js", import.meta.url));
 const END = "2026-03-31";
 
@@ -20,11 +21,22 @@ let dataDir: string;
 let backups: string;
 let running: Awaited<ReturnType<typeof startProcess>>;
 let base: string;
+/** What one posting takes here, in milliseconds. */
+let posting: number;
 beforeAll(async () => {
   dataDir = mkdtempSync(join(tmpdir(), "fiscalon-torture-"));
   backups = mkdtempSync(join(tmpdir(), "fiscalon-torture-backups-"));
   running = await startProcess(dataDir);
   ({ base } = await newClient(running.client));
+  for (const warm of [1, 2, 3, 4]) {
+    const before = performance.now();
+    await running.client.ok(
+      "POST",
+      `${base}/documents`,
+      document("sales-invoice", "2026-05-11", [{ amount: "10.00", code: "S20" }], { number: `W-${warm}` }),
+    );
+    posting = performance.now() - before;
+  }
 });
 afterAll(async () => {
   await kill(running.child);
@@ -195,13 +207,13 @@ test(
     const rounds = fc.sample(
       fc.record({
         acts: fc.uniqueArray(fc.constantFrom(...Object.keys(ACTS)), { minLength: 1, maxLength: 3 }),
-        ms: fc.integer({ min: 5, max: LONGEST_MS }),
+        postings: fc.double({ min: 0.2, max: LONGEST_POSTINGS, noNaN: true }),
       }),
       { seed: Number(process.env["FISCALON_SEED"] ?? 5), numRuns: KILLS },
     );
-    for (const [round, { acts, ms }] of rounds.entries()) {
+    for (const [round, { acts, postings }] of rounds.entries()) {
       const people = Promise.allSettled(acts.map((name) => ACTS[name]?.(running.client, round)));
-      await new Promise((later) => setTimeout(later, ms));
+      await new Promise((later) => setTimeout(later, postings * posting));
       copier?.kill("SIGKILL");
       await kill(running.child);
       for (const result of await people)
@@ -209,7 +221,8 @@ test(
       running = await startProcess(dataDir);
       await expectInvariants(running.client);
     }
-    expect(acknowledged.documents.size).toBeGreaterThan(KILLS);
+    // On the slowest machine something was kept of each kind; else nothing was proved.
+    for (const kept of Object.values(acknowledged)) expect(kept.size).toBeGreaterThan(0);
   },
   KILLS * 20_000,
 );

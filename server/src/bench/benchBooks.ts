@@ -16,21 +16,31 @@ export async function benchBooks(
   fill: (work: Writing, clientId: number) => Promise<void> = () => Promise.resolve(),
 ): Promise<BenchBooks> {
   const practice = await Practice.open(dataDir, "Bench");
+  const clientId = await benchClient(practice, name, fill);
+  const { work, letGo } = await practice.hold(clientId);
+  const end = async () => {
+    letGo();
+    await practice.close();
+  };
+  return { work, clientId, end };
+}
+
+/** Makes a British client in a practice and fills its books. */
+export async function benchClient(
+  practice: Practice,
+  name: string,
+  fill: (work: Writing, clientId: number) => Promise<void>,
+): Promise<number> {
   const { client } = await practice.make(await practice.begin(), {
     name,
     fill: async (work, id) => {
       await createClient(work, id, {
         name,
         country: "GB",
-        registration: { pack: "gb", from: "2025-01-01", to: null, frequency: "quarterly", basis: "accrual" },
+        registration: { pack: "gb", from: "2021-01-01", to: null, frequency: "quarterly", basis: "accrual" },
       });
       await fill(work, id);
     },
   });
-  const { work, letGo } = await practice.hold(client);
-  const end = async () => {
-    letGo();
-    await practice.close();
-  };
-  return { work, clientId: client, end };
+  return client;
 }

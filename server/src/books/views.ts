@@ -10,13 +10,14 @@ import type { Work } from "../base/work.ts";
 import type { PlaceRecord, RegistrationRecord } from "../db/models.ts";
 import { loadClient } from "./loadSetup.ts";
 
-/** Every client of the practice, by name, from its summaries. */
+/** Every client of the practice, by name, from its summaries; one whose books nobody can read has its name only. */
 export async function clientRows(work: Work): Promise<ClientRow[]> {
   return work.rows<ClientRow>(
-    `SELECT s.client_id AS id, s.name, s.country, s.currency, s.documents,
+    `SELECT c.id, c.name, coalesce(s.country, '') AS country, coalesce(s.currency, '') AS currency,
+       coalesce(s.documents, 0) AS documents,
        coalesce((SELECT group_concat(p.value ->> 'name', ', ') FROM json_each(s.places) p), '') AS places
-     FROM clients c JOIN client_summaries s ON s.client_id = c.id WHERE c.state = 'ready'
-     ORDER BY s.name COLLATE NOCASE`,
+     FROM clients c LEFT JOIN client_summaries s ON s.client_id = c.id WHERE c.state = 'ready'
+     ORDER BY c.name COLLATE NOCASE`,
   );
 }
 

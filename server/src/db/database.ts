@@ -20,6 +20,8 @@ const BUSY_MS = 120_000;
 class PatientDatabase extends sqlite3.Database {
   constructor(file: string, mode?: number, done?: (error: Error | null) => void) {
     super(file, mode, done);
+    // What fails without anybody waiting for it fails again where somebody does; alone it would end the process.
+    this.on("error", () => undefined);
     this.configure("busyTimeout", BUSY_MS);
     this.exec("PRAGMA cache_size = -65536; PRAGMA synchronous = FULL; PRAGMA temp_store = MEMORY");
   }

@@ -77,19 +77,24 @@ export class JobRunner {
   /** Starts a job and returns at once. */
   async start({ person, at }: Work, clientId: number | null, task: JobTask): Promise<JobView> {
     const key = randomUUID();
-    const row = await this.#jobs.create({
-      clientId,
-      key,
-      kind: task.kind,
-      state: "running",
-      done: 0,
-      total: 0,
-      message: "",
-      result: null,
-      error: null,
-      createdAt: at,
-      createdBy: person,
-    });
+    const row = await this.#practice.db.write((transaction) =>
+      this.#jobs.create(
+        {
+          clientId,
+          key,
+          kind: task.kind,
+          state: "running",
+          done: 0,
+          total: 0,
+          message: "",
+          result: null,
+          error: null,
+          createdAt: at,
+          createdBy: person,
+        },
+        { transaction },
+      ),
+    );
     const record = row.get({ plain: true }) as JobRecord;
     const view = viewOf(record);
     const order: JobOrder = { id: view.id, key, task, person, at, dataDir: this.#practice.dataDir };
@@ -112,16 +117,9 @@ export class JobRunner {
       if (!cancelled) this.#broke(error);
       Object.assign(view, await this.#truth(record, cancelled ? CANCELLED : BROKEN));
     }
-    await this.#jobs.update(
-      {
-        state: view.state,
-        done: view.done,
-        total: view.total,
-        message: view.message,
-        result: view.result,
-        error: view.error,
-      },
-      { where: { id: view.id } },
+    const { id, state, done, total, message, result, error } = view;
+    await this.#practice.db.write((transaction) =>
+      this.#jobs.update({ state, done, total, message, result, error }, { where: { id }, transaction }),
     );
     this.#running.delete(view.id);
     this.#events.emit(String(view.id), view);

@@ -1,14 +1,12 @@
 import type { FastifyInstance, FastifyRequest } from "fastify";
 import { keptAnswer, onceOf } from "../base/once.ts";
-import type { Begun, Work } from "../base/work.ts";
+import type { Work } from "../base/work.ts";
 import type { Practice } from "./practice.ts";
 
 declare module "fastify" {
   interface FastifyRequest {
     /** What this request does, for whom, and when: on the books of the client in its path, or on the practice. */
     work: Work;
-    /** Lets the books it works on go. */
-    letGo: () => void;
   }
 }
 
@@ -18,11 +16,9 @@ const OF_CLIENT = "/api/clients/:id";
 /** Gives each request of a scope its work; one that was done already gets the answer it had. */
 export function beginWork(app: FastifyInstance, practice: Practice): void {
   app.decorateRequest("work");
-  app.decorateRequest("letGo");
   app.addHook("preHandler", async (request, reply) => {
     const gone = new AbortController();
-    const { work, letGo } = await hold(practice, request, {});
-    request.letGo = letGo;
+    const { work, letGo } = await hold(practice, request);
     reply.raw.once("close", () => {
       if (!reply.raw.writableFinished) gone.abort();
       void keptAnswer(request).finally(letGo);
@@ -42,13 +38,9 @@ export function beginWork(app: FastifyInstance, practice: Practice): void {
   });
 }
 
-async function hold(
-  practice: Practice,
-  request: FastifyRequest,
-  begun: Begun,
-): Promise<{ work: Work; letGo: () => void }> {
+async function hold(practice: Practice, request: FastifyRequest): Promise<{ work: Work; letGo: () => void }> {
   if (request.routeOptions.url?.startsWith(OF_CLIENT)) {
-    return practice.hold((request.params as { id: number }).id, begun);
+    return practice.hold((request.params as { id: number }).id);
   }
-  return { work: await practice.begin(begun), letGo: () => undefined };
+  return { work: await practice.begin(), letGo: () => undefined };
 }

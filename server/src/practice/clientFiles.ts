@@ -4,7 +4,7 @@ import { FiscalError } from "@fiscalon/core/errors";
 import { BOOKS_MIGRATIONS } from "../db/books/firstBooks.ts";
 import { Database } from "../db/database.ts";
 import { BOOKS_FILE } from "./clientFolder.ts";
-import { refuseDamaged } from "./refuseDamaged.ts";
+import { damagedBooks, refuseDamaged } from "./refuseDamaged.ts";
 
 /** So many files are open at once, as long as not more are worked on. */
 const MOST_OPEN = 100;
@@ -33,6 +33,7 @@ export class ClientFiles {
   readonly #written: (client: number) => void;
   readonly #open = new Map<number, OpenFile>();
   readonly #sound = new Set<number>();
+  readonly #damaged = new Map<number, FiscalError>();
   readonly #closing = new Set<Promise<void>>();
   readonly #timer: NodeJS.Timeout;
 
@@ -48,6 +49,8 @@ export class ClientFiles {
    * @throws FiscalError `client/folder-missing`, `client/damaged`
    */
   async hold(client: number, folder: string, stamp: number): Promise<HeldBooks> {
+    const damage = this.#damaged.get(client);
+    if (damage) throw damage;
     const file = this.#open.get(client) ?? this.#begin(client, folder, stamp);
     file.held += 1;
     let held = true;
@@ -95,13 +98,13 @@ export class ClientFiles {
         `The books of this client are not in ${folder}. Bring the folder back, or restore a copy of it.`,
       );
     }
-    // A file being closed is not opened beside that.
-    await Promise.all(this.#closing);
     const written = () => this.#written(client);
-    const db = await Database.open(path, { migrations: BOOKS_MIGRATIONS, written });
+    const db = await Database.open(path, { migrations: BOOKS_MIGRATIONS, written }).catch((error: Error) => {
+      throw /SQLITE_(NOTADB|CORRUPT)/.test(error.message) ? damagedBooks(folder, error.message) : error;
+    });
     if (this.#sound.has(client)) return db;
     try {
-      await refuseDamaged(db, folder, stamp);
+      await refuseDamaged(db, folder, stamp, (error) => this.#damaged.set(client, error));
     } catch (error) {
       await db.close();
       throw error;

@@ -103,6 +103,8 @@ export async function restore(backup: string, dataDir: string): Promise<Proof> {
 
 /** The database as it is at one moment, in one file without a log beside it. */
 async function copyDatabase(from: string, to: string): Promise<void> {
+  // Opening what is not there would make it.
+  if (!existsSync(from)) throw new Error(`${from} is missing. Bring it back first; no copy was made.`);
   const source = new Sequelize({ dialect: "sqlite", storage: from, logging: false });
   try {
     await source.query("VACUUM INTO $1", { bind: [to], type: QueryTypes.RAW });

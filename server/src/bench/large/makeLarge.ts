@@ -5,6 +5,8 @@ import { at } from "@fiscalon/core/at";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import type { Writing } from "../../base/work.ts";
 import { createClient } from "../../books/createClient.ts";
+import { inKinds } from "../../db/kindSql.ts";
+import { benchClient } from "../benchBooks.ts";
 import { postDocuments } from "../../books/documents/postDocuments.ts";
 import type { NewDocument } from "../../books/documents/newDocument.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
@@ -36,33 +38,13 @@ export async function makeLarge(
 ): Promise<LargePractice> {
   const start = performance.now();
   const practice = await Practice.open(dataDir, "Bench");
-  const client = await make(practice, "Large", (work, id) => fill(work, id, quarters, A_QUARTER));
+  const client = await benchClient(practice, "Large", (work, id) => fill(work, id, quarters, A_QUARTER));
   if (neighbours > 0) {
-    const first = await make(practice, "Neighbour", (work, id) => fill(work, id, 4, 250));
+    const first = await benchClient(practice, "Neighbour", (work, id) => fill(work, id, 4, 250));
     for (let n = 1; n < neighbours; n += 1) await copy(practice, first, `Neighbour ${n}`);
   }
   await practice.close();
   return { client, seconds: (performance.now() - start) / 1000 };
-}
-
-async function make(
-  practice: Practice,
-  name: string,
-  fill: (work: Writing, id: number) => Promise<void>,
-): Promise<number> {
-  const work = await practice.begin();
-  const { client } = await practice.make(work, {
-    name,
-    fill: async (books, id) => {
-      await createClient(books, id, {
-        name,
-        country: "GB",
-        registration: { pack: "gb", from: "2021-01-01", to: null, frequency: "quarterly", basis: "accrual" },
-      });
-      await fill(books, id);
-    },
-  });
-  return client;
 }
 
 /** A client is a folder: a neighbour more is a copy of one. */
@@ -112,7 +94,7 @@ async function pay(work: Writing, setup: ClientSetup, posted: readonly number[])
     open: number;
   }>(
     `SELECT id, kind, date, contact_id AS contact, open_amount AS open FROM documents
-     WHERE id BETWEEN $1 AND $2 AND open_amount > 0 AND kind IN ('sales-invoice', 'purchase-bill')`,
+     WHERE id BETWEEN $1 AND $2 AND open_amount > 0 AND ${inKinds("kind", ({ sign }) => sign > 0)}`,
     [posted[0], posted.at(-1)],
   );
   await postPayments(

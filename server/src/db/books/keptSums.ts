@@ -1,8 +1,9 @@
+import { isOpenItem } from "@fiscalon/core/model/documentKinds";
+import { inKinds } from "../kindSql.ts";
 import type { Migration } from "../migration.ts";
 
-/** Kinds that leave something open until it is paid, as they were when this was released. */
-const ON_CREDIT = `kind IN ('sales-invoice', 'purchase-bill', 'sales-credit-note', 'purchase-credit-note',
-    'import-declaration', 'self-billed-bill')`;
+/** Kinds that leave something open until it is paid. */
+const ON_CREDIT = inKinds("kind", (_, kind) => isOpenItem(kind));
 
 const addTo = (row: "new" | "old", sign: "+" | "-") => `UPDATE documents SET
       settled = settled ${sign} ${row}.amount ${sign} ${row}.difference, settled_base = settled_base ${sign} ${row}.base

@@ -1,23 +1,8 @@
+import { AUDITED_TABLES } from "../auditedTables.ts";
+
 /** A client, its set-up and what feeds its books, with its own audit trail. */
 export const SETUP_TABLES: readonly string[] = [
-  `CREATE TABLE people (
-    id INTEGER PRIMARY KEY,
-    name TEXT NOT NULL,
-    role TEXT NOT NULL,
-    created_at TEXT NOT NULL
-  )`,
-  `CREATE TABLE changes (
-    id INTEGER PRIMARY KEY,
-    at TEXT NOT NULL,
-    person_id INTEGER NOT NULL REFERENCES people,
-    action TEXT NOT NULL,
-    entity TEXT NOT NULL,
-    entity_id INTEGER,
-    before JSON,
-    after JSON,
-    hash TEXT NOT NULL
-  )`,
-  `CREATE INDEX changes_of ON changes (entity, entity_id)`,
+  ...AUDITED_TABLES,
   `CREATE TABLE clients (
     id INTEGER PRIMARY KEY,
     name TEXT NOT NULL,
@@ -161,12 +146,6 @@ export const SETUP_TABLES: readonly string[] = [
     created_by INTEGER NOT NULL REFERENCES people,
     UNIQUE (client_id, ref)
   )`,
-  `CREATE TRIGGER changes_stay BEFORE UPDATE ON changes BEGIN
-    SELECT RAISE(ABORT, 'the audit trail is append-only');
-  END`,
-  `CREATE TRIGGER changes_are_kept BEFORE DELETE ON changes BEGIN
-    SELECT RAISE(ABORT, 'the audit trail is append-only');
-  END`,
   `CREATE TABLE bank_accounts (
     id INTEGER PRIMARY KEY,
     client_id INTEGER NOT NULL REFERENCES clients,
@@ -255,14 +234,6 @@ export const SETUP_TABLES: readonly string[] = [
     UNIQUE (client_id, name)
   )`,
   `CREATE INDEX contacts_by_number ON contacts (client_id, tax_number) WHERE tax_number IS NOT NULL`,
-  `CREATE TABLE once_keys (
-    key TEXT PRIMARY KEY,
-    request TEXT NOT NULL,
-    status INTEGER,
-    answer TEXT,
-    created_at TEXT NOT NULL
-  ) WITHOUT ROWID`,
-  `CREATE INDEX once_keys_by_age ON once_keys (created_at)`,
   `CREATE TABLE job_ends (
     key TEXT PRIMARY KEY,
     state TEXT NOT NULL,

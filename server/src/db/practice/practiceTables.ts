@@ -1,23 +1,8 @@
+import { AUDITED_TABLES } from "../auditedTables.ts";
+
 /** The practice: what is not of one client. */
 export const PRACTICE_TABLES: readonly string[] = [
-  `CREATE TABLE people (
-    id INTEGER PRIMARY KEY,
-    name TEXT NOT NULL,
-    role TEXT NOT NULL,
-    created_at TEXT NOT NULL
-  )`,
-  `CREATE TABLE changes (
-    id INTEGER PRIMARY KEY,
-    at TEXT NOT NULL,
-    person_id INTEGER NOT NULL REFERENCES people,
-    action TEXT NOT NULL,
-    entity TEXT NOT NULL,
-    entity_id INTEGER,
-    before JSON,
-    after JSON,
-    hash TEXT NOT NULL
-  )`,
-  `CREATE INDEX changes_of ON changes (entity, entity_id)`,
+  ...AUDITED_TABLES,
   `CREATE TABLE jobs (
     id INTEGER PRIMARY KEY,
     client_id INTEGER,
@@ -48,12 +33,6 @@ export const PRACTICE_TABLES: readonly string[] = [
     created_at TEXT NOT NULL,
     created_by INTEGER NOT NULL REFERENCES people
   )`,
-  `CREATE TRIGGER changes_stay BEFORE UPDATE ON changes BEGIN
-    SELECT RAISE(ABORT, 'the audit trail is append-only');
-  END`,
-  `CREATE TRIGGER changes_are_kept BEFORE DELETE ON changes BEGIN
-    SELECT RAISE(ABORT, 'the audit trail is append-only');
-  END`,
   `CREATE TABLE simulated_bank_lines (
     account TEXT NOT NULL,
     id TEXT NOT NULL,
@@ -76,14 +55,6 @@ export const PRACTICE_TABLES: readonly string[] = [
     created_at TEXT NOT NULL,
     created_by INTEGER NOT NULL REFERENCES people
   )`,
-  `CREATE TABLE once_keys (
-    key TEXT PRIMARY KEY,
-    request TEXT NOT NULL,
-    status INTEGER,
-    answer TEXT,
-    created_at TEXT NOT NULL
-  ) WITHOUT ROWID`,
-  `CREATE INDEX once_keys_by_age ON once_keys (created_at)`,
   `CREATE TABLE clients (
     id INTEGER PRIMARY KEY AUTOINCREMENT,
     name TEXT NOT NULL,

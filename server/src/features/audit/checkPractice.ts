@@ -1,4 +1,5 @@
 import { createHash } from "node:crypto";
+import { FiscalError } from "@fiscalon/core/errors";
 import type { AuditCheck } from "@fiscalon/contract/audit";
 import { checkChain } from "../../base/checkChain.ts";
 import type { Work } from "../../base/work.ts";
@@ -10,15 +11,22 @@ export async function checkPractice(practice: Practice): Promise<AuditCheck> {
   const own = await checkChain(await practice.begin());
   const trails = [{ client: null as number | null, ...own }];
   const returns: AuditCheck["returns"] = [];
-  for (const { id } of await practice.clients())
-    await practice.onClient(id, async (work) => {
+  const unreadable: AuditCheck["unreadable"] = [];
+  for (const { id } of await practice.clients()) {
+    const looked = practice.onClient(id, async (work) => {
       trails.push({ client: id, ...(await checkChain(work)) });
       for (const period of await changedReturns(work)) returns.push({ client: id, period });
     });
+    await looked.catch((error: unknown) => {
+      if (!(error instanceof FiscalError)) throw error;
+      unreadable.push({ client: id, why: error.message });
+    });
+  }
   const lasts = trails.map(({ client, last }) => `${client ?? "practice"} ${last}`).join("\n");
   return {
     entries: trails.reduce((sum, { entries }) => sum + entries, 0),
     broken: trails.flatMap(({ client, broken }) => (broken === null ? [] : [{ client, entry: broken }])),
+    unreadable,
     returns,
     last: createHash("sha256").update(lasts).digest("hex"),
   };

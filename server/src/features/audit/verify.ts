@@ -5,9 +5,9 @@ import { checkPractice } from "./checkPractice.ts";
 /** `npm run verify-audit`: says whether every audit trail is whole; ends with 1 where one is not. */
 const { dataDir, person } = configFromEnvironment(process.env);
 const practice = await Practice.open(dataDir, person);
-const { entries, broken, returns, last } = await checkPractice(practice);
+const { entries, broken, unreadable, returns, last } = await checkPractice(practice);
 await practice.close();
-if (broken.length + returns.length === 0)
+if (broken.length + unreadable.length + returns.length === 0)
   console.log(
     `Every audit trail is whole, and every sealed return is what was sealed: ${entries} entries. Last: ${last}`,
   );
@@ -20,5 +20,9 @@ for (const { client, entry } of broken) {
 }
 for (const { client, period } of returns) {
   console.log(`client ${client}: the return to ${period} does not hold any more what was sealed.`);
+  process.exitCode = 1;
+}
+for (const { client, why } of unreadable) {
+  console.log(`client ${client}: ${why}`);
   process.exitCode = 1;
 }

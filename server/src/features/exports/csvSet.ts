@@ -9,13 +9,19 @@ import { loadSetup } from "../../books/loadSetup.ts";
 /** So many rows are read, written and sent before others have their turn. */
 const AT_ONCE = 2000;
 
+interface FileOfSet {
+  columns: string;
+  from: string;
+  where?: string;
+  row: string;
+  amounts?: readonly string[];
+}
+
 /**
  * Each file of the set: what it is of, in the order in which it was entered, and which of its columns are amounts in
  * minor units. `row` is what rows are counted by.
  */
-const FILES: Readonly<
-  Record<string, { columns: string; from: string; where?: string; row: string; amounts?: readonly string[] }>
-> = {
+const FILES: Readonly<Record<string, FileOfSet>> = {
   accounts: {
     columns: "a.code, a.name, a.type, a.role, a.levy, a.topic, a.usual_code",
     from: "accounts a",
@@ -85,10 +91,10 @@ export async function csvSet(work: Work, clientId: number, from: string, to: str
   const zip = new Zip((error, chunk, final) => (error ? failed(error) : sent(chunk, final)));
   work
     .atOneMoment(async (work) => {
-      for (const name of Object.keys(FILES)) {
+      for (const [name, of] of Object.entries(FILES)) {
         const file = new ZipDeflate(`${name}.csv`, { level: 1 });
         zip.add(file);
-        for await (const text of pagesOf(work, name, plain.digits, [from, to])) {
+        for await (const text of pagesOf(work, of, plain.digits, [from, to])) {
           file.push(Buffer.from(text));
           await ready();
         }
@@ -102,11 +108,10 @@ export async function csvSet(work: Work, clientId: number, from: string, to: str
 
 async function* pagesOf(
   work: Work,
-  name: string,
+  { columns, from, where, row, amounts = [] }: FileOfSet,
   digits: number,
   span: readonly [string, string],
 ): AsyncGenerator<string> {
-  const { columns, from, where, row, amounts = [] } = FILES[name] ?? { columns: "", from: "", row: "" };
   yield "\ufeff";
   let after = 0;
   for (let first = true; ; first = false) {

@@ -37,13 +37,14 @@ export async function moveLaw(
   for (const step of steps) await gather(practice, step, moved);
   const last = steps.at(-1);
   if (!last) return;
+  const { law: from } = work;
   const clients = [...moved.keys()].sort((a, b) => a - b);
   const through = async (index: number): Promise<void> => {
     const client = clients[index];
     if (client === undefined) {
       await work.write(async (work) => {
         await note(work);
-        for (const [id, schedules] of moved) await notePending(work, id, schedules, steps[0]?.from);
+        for (const [id, schedules] of moved) await notePending(work, id, schedules, from);
       });
       return;
     }
@@ -52,8 +53,7 @@ export async function moveLaw(
       client,
       (books) =>
         books.write(async (books) => {
-          for (const one of moved.get(client) ?? [])
-            await recompute(books, client, one, steps[0]?.from, last.to);
+          for (const one of moved.get(client) ?? []) await recompute(books, client, one, from, last.to);
           await through(index + 1);
         }),
       { person, at },
@@ -63,26 +63,30 @@ export async function moveLaw(
   if (clients.length > 0) await work.begun({ around: {} }).write((work) => forget(work, clients));
 }
 
-/** Works out what a kill between the law and the books left behind. */
-export async function followLaw(practice: Practice): Promise<void> {
+/**
+ * Works out what a kill between the law and the books left behind.
+ * @param told of books that cannot follow now; they are tried again at the next start
+ */
+export async function followLaw(practice: Practice, told: (error: unknown) => void): Promise<void> {
   const work = await practice.begin();
   const pending = await work.rows<{ client: number; schedule: string; was: string }>(
     "SELECT client_id AS client, schedule, was FROM law_pending",
   );
-  for (const { client, schedule, was } of pending)
-    await practice.onClient(client, (books) =>
+  const left = new Set<number>();
+  for (const { client, schedule, was } of pending) {
+    const follow = practice.onClient(client, (books) =>
       books.write(async (books) => {
         const documents = await documentsMoved(books, client, schedule, JSON.parse(was) as RateRow[]);
         await recomputeDocuments(books, await loadSetup(books, client), documents);
       }),
     );
-  if (pending.length > 0)
-    await work.write((work) =>
-      forget(
-        work,
-        pending.map(({ client }) => client),
-      ),
-    );
+    await follow.catch((error: unknown) => {
+      left.add(client);
+      told(error);
+    });
+  }
+  const followed = pending.flatMap(({ client }) => (left.has(client) ? [] : [client]));
+  if (followed.length > 0) await work.write((work) => forget(work, followed));
 }
 
 function forget(work: Writing, clients: readonly number[]): Promise<void> {
@@ -108,15 +112,8 @@ async function gather(
   }
 }
 
-async function recompute(
-  books: Writing,
-  client: number,
-  one: Schedule,
-  from: Law | undefined,
-  to: Law,
-): Promise<void> {
-  const before = from ? books.under(from) : books;
-  const documents = await documentsMoved(before, client, one.schedule, rowsOf(to, one));
+async function recompute(books: Writing, client: number, one: Schedule, from: Law, to: Law): Promise<void> {
+  const documents = await documentsMoved(books.under(from), client, one.schedule, rowsOf(to, one));
   const after = books.under(to);
   await recomputeDocuments(after, await loadSetup(after, client), documents);
 }
@@ -125,12 +122,12 @@ async function notePending(
   work: Writing,
   client: number,
   schedules: readonly Schedule[],
-  from: Law | undefined,
+  from: Law,
 ): Promise<void> {
   for (const one of schedules)
     await work.run(
       "INSERT OR REPLACE INTO law_pending (client_id, pack, schedule, was) VALUES ($1, $2, $3, $4)",
-      [client, one.pack, one.schedule, JSON.stringify(from ? rowsOf(from, one) : [])],
+      [client, one.pack, one.schedule, JSON.stringify(rowsOf(from, one))],
     );
 }
 

@@ -1,0 +1,86 @@
+import { existsSync, mkdtempSync, renameSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import sqlite3 from "sqlite3";
+import { afterEach, beforeEach, expect, test } from "vitest";
+import { backUp } from "../dist/across/backup/backup.js";
+import { document, newClient, startServer } from "./support/testServer.ts";
+import type { TestServer } from "./support/testServer.ts";
+
+let folder: string;
+let server: TestServer;
+let ours: Awaited<ReturnType<typeof newClient>>;
+let theirs: Awaited<ReturnType<typeof newClient>>;
+beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), "fiscalon-folders-"));
+  server = await startServer(folder);
+  [ours, theirs] = [await newClient(server), await newClient(server)];
+  for (const { base } of [ours, theirs]) await post(base);
+  await server.ok("GET", "/clients");
+  await server.close();
+});
+afterEach(async () => {
+  await server.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const post = (base: string) =>
+  server.call(
+    "POST",
+    `${base}/documents`,
+    document("sales-invoice", "2026-05-11", [{ amount: "10.00", code: "S20" }]),
+  );
+const booksOf = ({ id }: { id: number }) => join(folder, "clients", String(id), "books.sqlite");
+interface Refused {
+  error: { code: string; message: string };
+}
+interface Audit {
+  unreadable: { client: number; why: string }[];
+}
+
+/** Whatever is wrong with one client, it says so in words, stands in the list, and the other one goes on. */
+async function expectOnlyOursRefused(code: string): Promise<void> {
+  server = await startServer(folder);
+  const { status, body } = await server.call<Refused>("GET", `${ours.base}/documents`);
+  expect([status, body.error.code]).toEqual([500, code]);
+  expect((await post(ours.base)).status).toBe(500);
+  expect((await post(theirs.base)).status).toBe(201);
+  const list = await server.ok<{ id: number }[]>("GET", "/clients");
+  expect(list.map(({ id }) => id).sort()).toEqual([ours.id, theirs.id]);
+  const { unreadable } = await server.ok<Audit>("GET", "/audit");
+  expect(unreadable).toEqual([{ client: ours.id, why: body.error.message }]);
+}
+
+test("a client whose folder is missing refuses in words, and is there again when the folder is", async () => {
+  const place = join(folder, "clients", String(ours.id));
+  renameSync(place, `${place}.elsewhere`);
+  await expectOnlyOursRefused("client/folder-missing");
+  // No copy makes up what is missing, and none is made without it.
+  await expect(backUp(folder, join(folder, "copies"), 3)).rejects.toThrow(/is missing/);
+  expect(existsSync(place)).toBe(false);
+  await server.close();
+  renameSync(`${place}.elsewhere`, place);
+  server = await startServer(folder);
+  expect((await post(ours.base)).status).toBe(201);
+});
+
+test("books that are no database any more are told, not made anew", async () => {
+  for (const end of ["-wal", "-shm"]) rmSync(booksOf(ours) + end, { force: true });
+  writeFileSync(booksOf(ours), Buffer.alloc(8192, 7));
+  await expectOnlyOursRefused("client/damaged");
+});
+
+test("acknowledged entries that a damaged log lost are missed, though the file is whole", async () => {
+  const file = new sqlite3.Database(booksOf(ours));
+  const failed = await new Promise<Error | null>((done) =>
+    file.exec(
+      "DROP TRIGGER changes_are_kept; DELETE FROM changes WHERE id = (SELECT max(id) FROM changes)",
+      done,
+    ),
+  );
+  expect(failed).toBeNull();
+  await new Promise((closed) => file.close(closed));
+  await expectOnlyOursRefused("client/damaged");
+  const { body } = await server.call<Refused>("GET", ours.base);
+  expect(body.error.message).toMatch(/were acknowledged and are gone/);
+});
