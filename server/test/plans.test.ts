@@ -106,7 +106,7 @@ test.each<[what: string, index: RegExp, run: () => Promise<unknown>]>([
   ],
   [
     "findings of a period, uncoded lines and reliefs by indexes of their own",
-    /lines_uncoded/,
+    /lines_of_code/,
     async () => {
       const setup = await loadSetup(held.work, client);
       for (const r of setup.registrations)

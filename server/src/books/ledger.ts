@@ -46,15 +46,16 @@ export async function accountEntries(
     [clientId, account, from, to],
   );
   const rows = await work.rows<LedgerEntryRow>(
-    `SELECT entry, date, text, documentId, amount, $5 + sum(amount) OVER (ORDER BY date, entry) AS balance FROM (
-       SELECT p.entry_id AS entry, p.date, e.text || coalesce(', ' || c.name, '') AS text, e.document_id AS documentId,
-         sum(p.amount) AS amount
-       FROM accounts a
-         CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date BETWEEN $3 AND $4
-         JOIN entries e ON e.id = p.entry_id
-         LEFT JOIN documents d ON d.id = e.document_id LEFT JOIN contacts c ON c.id = d.contact_id
-       WHERE a.client_id = $1 AND a.code = $2
-       GROUP BY p.entry_id, p.date) ORDER BY date, entry LIMIT $6 OFFSET $7`,
+    `WITH page AS MATERIALIZED (
+       SELECT entry, date, amount, $5 + sum(amount) OVER (ORDER BY date, entry) AS balance FROM (
+         SELECT p.entry_id AS entry, p.date, sum(p.amount) AS amount FROM accounts a
+           CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date BETWEEN $3 AND $4
+         WHERE a.client_id = $1 AND a.code = $2
+         GROUP BY p.entry_id, p.date) ORDER BY date, entry LIMIT $6 OFFSET $7)
+     SELECT entry, page.date, e.text || coalesce(', ' || c.name, '') AS text, e.document_id AS documentId, amount, balance
+     FROM page JOIN entries e ON e.id = entry
+       LEFT JOIN documents d ON d.id = e.document_id LEFT JOIN contacts c ON c.id = d.contact_id
+     ORDER BY page.date, entry`,
     [clientId, account, from, to, head.opening, page.limit, page.offset],
   );
   return { ...head, rows };

@@ -2,12 +2,14 @@ import { FiscalError } from "@fiscalon/core/errors";
 import { isNumbered, NUMBERED_KINDS } from "@fiscalon/contract/series";
 import type { NumberedKind, SeriesView } from "@fiscalon/contract/series";
 import type { Work, Writing } from "../base/work.ts";
+import { serialOf } from "../db/serialSql.ts";
 
 /** Digits of the numbers of a series nobody changed. */
 const USUAL_DIGITS = 4;
 
 /** Longer figures are no numbers of a series but references of somebody else's, typed in. */
 const MOST_DIGITS = 12;
+const MOST = 10 ** MOST_DIGITS - 1;
 
 interface Series {
   prefix: string;
@@ -22,11 +24,30 @@ async function seriesOf(work: Work, clientId: number, kind: NumberedKind): Promi
   return kept ?? { prefix: NUMBERED_KINDS[kind].prefix, digits: USUAL_DIGITS };
 }
 
-/** Numbers of a kind that belong to a series, as whole numbers; also of what was taken out or replaced. */
-const NUMBERS = (kind: NumberedKind) => `
-  SELECT CAST(substr(number, $2) AS INTEGER) AS n, min(date) AS date FROM ${NUMBERED_KINDS[kind].table}
-  WHERE client_id = $1 AND kind = $3 AND substr(number, 1, $2 - 1) = $4 AND substr(number, $2) GLOB '[0-9]*'
-    AND substr(number, $2) NOT GLOB '*[^0-9]*' AND length(number) < $2 + ${MOST_DIGITS} GROUP BY n`;
+/** A series of a client: where its numbers are found, with the parameters $1 to $3 of that. */
+interface Numbers {
+  /** `n`, the number as a whole number, and the `date` of a document or payment; also of what was taken out or replaced. */
+  from: string;
+  bind: (string | number)[];
+}
+
+function numbersOf(clientId: number, kind: NumberedKind, prefix: string): Numbers {
+  const { stem, n } = serialOf("number");
+  const { table } = NUMBERED_KINDS[kind];
+  const [begins] = /^.*?(?=[0-9]*$)/.exec(prefix) ?? [""];
+  const found = `FROM ${table} INDEXED BY ${table}_in_series WHERE client_id = $1 AND kind = $2 AND ${stem} = $3`;
+  if (begins === prefix)
+    return {
+      from: `(SELECT ${n} AS n, date ${found} AND ${n} BETWEEN 1 AND ${MOST})`,
+      bind: [clientId, kind, prefix],
+    };
+  // Its own last figures are not part of the number.
+  return {
+    from: `(SELECT CAST(substr(number, $4) AS INTEGER) AS n, date ${found} AND substr(number, 1, $4 - 1) = $5
+      AND length(number) BETWEEN $4 AND $4 - 1 + ${MOST_DIGITS})`,
+    bind: [clientId, kind, begins, prefix.length + 1, prefix],
+  };
+}
 
 /**
  * The next free number of a kind. Called inside the transaction that posts, so that none is given twice and none is
@@ -38,28 +59,29 @@ export async function nextInSeries(work: Writing, clientId: number, kind: string
     throw new FiscalError("document/no-number", "Type the number that stands on the document.", "number");
   }
   const { prefix, digits } = await seriesOf(work, clientId, kind);
-  const row = await work.one<{ last: number | null }>(`SELECT max(n) AS last FROM (${NUMBERS(kind)})`, [
-    clientId,
-    prefix.length + 1,
-    kind,
-    prefix,
-  ]);
-  return prefix + String((row.last ?? 0) + 1).padStart(digits, "0");
+  const { from, bind } = numbersOf(clientId, kind, prefix);
+  const last = await work.row<{ n: number }>(`SELECT n FROM ${from} ORDER BY n DESC LIMIT 1`, bind);
+  return prefix + String((last?.n ?? 0) + 1).padStart(digits, "0");
 }
 
 /** Every series with what comes next and what is missing in it. */
-export async function seriesViews(work: Work, clientId: number): Promise<SeriesView[]> {
+export function seriesViews(work: Work, clientId: number): Promise<SeriesView[]> {
+  return work.remembered("series", clientId, (work) => viewed(work, clientId));
+}
+
+async function viewed(work: Work, clientId: number): Promise<SeriesView[]> {
   const views: SeriesView[] = [];
   for (const kind of Object.keys(NUMBERED_KINDS).filter(isNumbered)) {
     const { prefix, digits } = await seriesOf(work, clientId, kind);
-    const bind = [clientId, prefix.length + 1, kind, prefix];
+    const { from, bind } = numbersOf(clientId, kind, prefix);
     const { used, first, last } = await work.one<{ used: number; first: number | null; last: number | null }>(
-      `SELECT count(*) AS used, min(n) AS first, max(n) AS last FROM (${NUMBERS(kind)})`,
+      `SELECT count(*) AS used, min(n) AS first, max(n) AS last FROM (SELECT n FROM ${from} GROUP BY n)`,
       bind,
     );
     const gaps = await work.rows<{ after: number; before: number }>(
       `SELECT n AS after, following AS before FROM
-         (SELECT n, lead(n) OVER (ORDER BY n) AS following FROM (${NUMBERS(kind)})) WHERE following > n + 1 LIMIT 100`,
+         (SELECT n, lead(n) OVER (ORDER BY n) AS following FROM (SELECT n FROM ${from} GROUP BY n))
+       WHERE following > n + 1 LIMIT 100`,
       bind,
     );
     const numbered = (n: number) => prefix + String(n).padStart(digits, "0");
@@ -99,11 +121,14 @@ export async function seriesGaps(
   for (const kind of Object.keys(NUMBERED_KINDS).filter(isNumbered)) {
     if (!NUMBERED_KINDS[kind].unbroken) continue;
     const { prefix, digits } = await seriesOf(work, clientId, kind);
+    const numbers = numbersOf(clientId, kind, prefix);
+    const days = [`$${numbers.bind.length + 1}`, `$${numbers.bind.length + 2}`] as const;
     const rows = await work.rows<{ after: number; before: number }>(
       `SELECT earlier AS after, n AS before FROM
-         (SELECT n, date, lag(n) OVER (ORDER BY n) AS earlier FROM (${NUMBERS(kind)}))
-       WHERE earlier < n - 1 AND date BETWEEN $5 AND $6 ORDER BY n LIMIT 50`,
-      [clientId, prefix.length + 1, kind, prefix, from, to],
+         (SELECT n, date, lag(n) OVER (ORDER BY n) AS earlier
+          FROM (SELECT n, min(date) AS date FROM ${numbers.from} GROUP BY n))
+       WHERE earlier < n - 1 AND date BETWEEN ${days[0]} AND ${days[1]} ORDER BY n LIMIT 50`,
+      [...numbers.bind, from, to],
     );
     const numbered = (n: number) => prefix + String(n).padStart(digits, "0");
     for (const { after, before } of rows) {

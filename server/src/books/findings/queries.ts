@@ -82,7 +82,7 @@ export async function uncodedLines(
 ): Promise<UncodedLine[]> {
   return work.rows<UncodedLine>(
     `SELECT d.id AS document, l.no AS line, d.number, d.date, coalesce(c.name, '') AS party, l.net
-     FROM lines l INDEXED BY lines_uncoded CROSS JOIN documents d ON d.id = l.document_id
+     FROM lines l INDEXED BY lines_of_code CROSS JOIN documents d ON d.id = l.document_id
        LEFT JOIN contacts c ON c.id = d.contact_id
      WHERE l.code IS NULL AND d.client_id = $1 AND d.state = 'posted' AND ${sideOf("d.kind")} IS NOT NULL
        AND coalesce(d.tax_point, d.date) BETWEEN $2 AND $3 ORDER BY d.date, d.id LIMIT 500`,

@@ -67,12 +67,14 @@ export async function paymentPage(work: Work, clientId: number, filter: PaymentF
     AND ($4 = '%%' OR p.number LIKE $4 OR p.reference LIKE $4 OR p.note LIKE $4 OR c.name LIKE $4)`;
   const bind = [clientId, filter.from, filter.to, `%${filter.search}%`];
   const from = "payments p LEFT JOIN contacts c ON c.id = p.contact_id";
-  const totals = await work.one<Omit<PaymentPage, "rows">>(
-    `SELECT count(*) AS total, coalesce(sum(CASE WHEN ${movesMoney("p", true)} THEN p.base END), 0) AS received,
-       coalesce(sum(CASE WHEN ${movesMoney("p", false)} THEN p.base END), 0) AS paid FROM ${from} WHERE ${where}`,
-    bind,
+  const totals = work.remembered("payments", bind, (work) =>
+    work.one<Omit<PaymentPage, "rows">>(
+      `SELECT count(*) AS total, coalesce(sum(CASE WHEN ${movesMoney("p", true)} THEN p.base END), 0) AS received,
+         coalesce(sum(CASE WHEN ${movesMoney("p", false)} THEN p.base END), 0) AS paid FROM ${from} WHERE ${where}`,
+      bind,
+    ),
   );
-  const rows = await work.rows<PaymentRow>(
+  const rows = work.rows<PaymentRow>(
     `SELECT p.id, p.kind, p.number, p.date, coalesce(c.name, '') AS party, coalesce(p.account, '') AS account, p.reference,
        p.base AS amount, p.on_account AS onAccount, p.state,
        coalesce((SELECT group_concat(d.number, ', ') FROM allocations a JOIN documents d ON d.id = a.document_id
@@ -80,7 +82,8 @@ export async function paymentPage(work: Work, clientId: number, filter: PaymentF
      FROM ${from} WHERE ${where} ORDER BY ${listOrder(PAYMENT_ORDER, filter, "p.date DESC, p.id DESC")} LIMIT $5 OFFSET $6`,
     [...bind, filter.limit, filter.offset],
   );
-  return { ...totals, rows };
+  const [sums, page] = await Promise.all([totals, rows]);
+  return { ...sums, rows: page };
 }
 
 /** Documents that are not settled, oldest first; `days` since their date, on the day asked. */
@@ -90,19 +93,22 @@ export async function openItems(work: Work, clientId: number, filter: OpenFilter
     WHERE d.client_id = $1 AND d.open_amount <> 0 ${side[filter.side]}
       AND d.date <= $2 AND ($3 = 0 OR d.contact_id = $3) AND ($4 = '%%' OR d.number LIKE $4 OR c.name LIKE $4)`;
   const bind = [clientId, filter.on, filter.contact, `%${filter.search}%`];
-  const totals = await work.one<{ total: number; open: number }>(
-    `SELECT count(*) AS total, coalesce(sum(${COMES_IN} * o.base), 0) AS open
-     FROM (${open}) o JOIN documents d ON d.id = o.id`,
-    bind,
+  const totals = work.remembered("open items", [bind, filter.side], (work) =>
+    work.one<{ total: number; open: number }>(
+      `SELECT count(*) AS total, coalesce(sum(${COMES_IN} * o.base), 0) AS open
+       FROM (${open}) o JOIN documents d ON d.id = o.id`,
+      bind,
+    ),
   );
-  const rows = await work.rows<OpenItem>(
+  const rows = work.rows<OpenItem>(
     `SELECT d.id AS document, d.kind, d.number, d.date, d.contact_id AS contact, coalesce(c.name, '') AS party, d.currency,
        coalesce(d.foreign_gross, d.gross) AS gross, o.open, CAST(julianday($2) - julianday(d.date) AS INTEGER) AS days
      FROM (${open}) o JOIN documents d ON d.id = o.id LEFT JOIN contacts c ON c.id = d.contact_id
      ORDER BY ${listOrder(OPEN_ORDER, filter, "d.date, d.id")} LIMIT $5 OFFSET $6`,
     [...bind, filter.limit, filter.offset],
   );
-  return { ...totals, rows };
+  const [sums, page] = await Promise.all([totals, rows]);
+  return { ...sums, rows: page };
 }
 
 export async function paymentView(work: Work, setup: ClientSetup, paymentId: number): Promise<PaymentView> {

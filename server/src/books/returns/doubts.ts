@@ -39,10 +39,12 @@ async function codeUses(
   registrationId: number,
   end: string,
 ): Promise<CodeUse[]> {
-  const rows = await work.rows<UseRow>(
-    `SELECT code, json_group_array(DISTINCT levy) AS levies, min(tax_point) AS "from", max(tax_point) AS "to"
-     FROM facts WHERE registration_id = $1 AND period_end = $2 AND live = 1 GROUP BY code`,
-    [registrationId, end],
+  const rows = await work.remembered("code uses", [registrationId, end], (work) =>
+    work.rows<UseRow>(
+      `SELECT code, json_group_array(DISTINCT levy) AS levies, min(tax_point) AS "from", max(tax_point) AS "to"
+       FROM facts WHERE registration_id = $1 AND period_end = $2 AND live = 1 GROUP BY code`,
+      [registrationId, end],
+    ),
   );
   return rows.flatMap(({ code: name, levies, from, to }) => {
     const code = setup.effect.codes.get(name);

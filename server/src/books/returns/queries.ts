@@ -179,10 +179,12 @@ export async function levyTotals(
   registrationId: number,
   periodEnd: string,
 ): Promise<LevyTotals[]> {
-  return work.rows(
-    `SELECT ${TOTALS} FROM facts f
-     WHERE f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND NOT (${SEPARATE}) GROUP BY f.levy ORDER BY f.levy`,
-    [registrationId, periodEnd],
+  return work.remembered("levy totals", [registrationId, periodEnd], (work) =>
+    work.rows(
+      `SELECT ${TOTALS} FROM facts f
+       WHERE f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND NOT (${SEPARATE}) GROUP BY f.levy ORDER BY f.levy`,
+      [registrationId, periodEnd],
+    ),
   );
 }
 

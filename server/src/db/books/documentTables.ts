@@ -189,7 +189,7 @@ export const DOCUMENT_TABLES: readonly string[] = [
   `CREATE INDEX attachments_of ON attachments (document_id)`,
   `CREATE INDEX documents_totals ON documents (client_id, state, kind, net, tax, gross)`,
   `CREATE INDEX documents_of_contact ON documents (contact_id, state, number COLLATE NOCASE)`,
-  `CREATE INDEX documents_by_party_day ON documents (contact_id, date, gross) WHERE contact_id IS NOT NULL`,
+  `CREATE INDEX documents_by_party_day ON documents (contact_id, date, gross, state, kind, net) WHERE contact_id IS NOT NULL`,
   `CREATE INDEX documents_superseding ON documents (supersedes) WHERE supersedes IS NOT NULL`,
   `CREATE INDEX documents_by_any_number ON documents (client_id, kind, number COLLATE NOCASE)`,
   `CREATE INDEX payments_superseding ON payments (supersedes) WHERE supersedes IS NOT NULL`,

@@ -71,7 +71,10 @@ async function waitingIn(
   r: RegistrationRecord,
   end: string,
 ): Promise<AgreementLine[]> {
-  const unpaid = await unpaidPage(work, setup, r, end, { ...NONE, rule: "" });
+  const waiting = await work.remembered("unpaid too long", [r, end], async (work) => {
+    const { rules } = await unpaidPage(work, setup, r, end, { ...NONE, rule: "" });
+    return rules.reduce((sum, { count }) => sum + count, 0);
+  });
   const bare = { explained: 0, state: null, agreed: null, changed: [], sealed: null, since: null };
   return [
     {
@@ -85,7 +88,7 @@ async function waitingIn(
       rightName: "",
       right: 0,
       rest: 0,
-      waiting: unpaid.rules.reduce((sum, { count }) => sum + count, 0),
+      waiting,
     },
   ];
 }

@@ -93,7 +93,7 @@ function rowOf(rule: UnpaidRule, document: UnpaidDocument): UnpaidRow {
 /** The account it went against last time, otherwise that of adjustments. */
 async function usualAccount(work: Work, { plain }: ClientSetup, clientId: number): Promise<string> {
   const last = await work.row<{ account: string }>(
-    `SELECT l.account FROM lines l JOIN documents d ON d.id = l.document_id AND d.client_id = $1
+    `SELECT l.account FROM lines l INDEXED BY lines_relieving CROSS JOIN documents d ON d.id = l.document_id AND d.client_id = $1
      WHERE l.attributes ->> '$.relieves' IS NOT NULL AND l.account IS NOT NULL ORDER BY d.id DESC LIMIT 1`,
     [clientId],
   );

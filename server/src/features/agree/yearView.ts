@@ -38,7 +38,17 @@ const NONE = 0;
  * The returns of a stretch of whole periods against its ledger, box by box, with what stands between.
  * @throws FiscalError `agree/span`
  */
-export async function yearView(
+export function yearView(
+  work: Work,
+  setup: ClientSetup,
+  r: RegistrationRecord,
+  { from, to }: Span,
+): Promise<YearView> {
+  const span = { from, to };
+  return work.remembered("year", [r, span], (work) => rolledUp(work, setup, r, span));
+}
+
+async function rolledUp(
   work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,

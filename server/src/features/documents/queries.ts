@@ -45,12 +45,13 @@ export async function documentPage(
   clientId: number,
   filter: DocumentFilter,
 ): Promise<DocumentPage> {
-  const { where, bind } = conditions(clientId, filter);
+  const matching = conditions(clientId, filter);
+  const { where, bind } = matching;
   const sign = signOf("d.kind");
   const named = filter.sort === "party" ? "LEFT JOIN contacts c ON c.id = d.contact_id" : "";
   const order = listOrder(DOCUMENT_ORDER, filter, "d.date DESC, d.id DESC");
   const [kinds, rows] = await Promise.all([
-    sumsByKind(work, filter, where, bind),
+    work.remembered("documents", matching, (work) => sumsByKind(work, filter, matching)),
     work.rows<Omit<DocumentRow, "late" | "locked"> & { late: number; locked: number }>(
       `WITH page AS (
          SELECT d.* FROM documents d ${named} WHERE ${where}
@@ -87,19 +88,47 @@ interface KindSum {
 /** What matches, counted and summed by kind; of documents asked for by a code, what of them bears it. */
 async function sumsByKind(
   work: Work,
-  { code }: DocumentFilter,
-  where: string,
-  bind: readonly unknown[],
+  { search, kind, code, to }: DocumentFilter,
+  { where, bearing, bind }: Matching,
 ): Promise<KindSum[]> {
-  const lines = code === "" ? "" : `JOIN lines l ON l.document_id = d.id AND l.code = $${bind.length + 1}`;
-  const [count, net, gross] =
-    code === "" ? ["count(*)", "d.net", "d.gross"] : ["count(DISTINCT d.id)", "l.net", "l.gross"];
+  if (search !== "" && kind === "" && code === "" && to === "") return sumsOfFound(work, bind);
+  if (bearing === null)
+    return work.rows<KindSum>(
+      `SELECT d.kind, count(*) AS count, sum(d.net) AS net, sum(d.gross) AS gross FROM documents d WHERE ${where}
+       GROUP BY d.kind`,
+      bind,
+    );
+  // Of a period its documents are fewer, else the lines with the code.
+  const both =
+    to === ""
+      ? "lines l CROSS JOIN documents d ON d.id = l.document_id"
+      : "documents d CROSS JOIN lines l ON l.document_id = d.id";
   return work.rows<KindSum>(
-    `SELECT d.kind, ${count} AS count, sum(${net}) AS net, sum(${gross}) AS gross
-     FROM documents d ${lines} WHERE ${where} GROUP BY d.kind`,
-    code === "" ? [...bind] : [...bind, code],
+    `SELECT d.kind, count(DISTINCT d.id) AS count, sum(l.net) AS net, sum(l.gross) AS gross FROM ${both}
+     WHERE ${bearing} GROUP BY d.kind`,
+    bind,
   );
 }
+
+/** The same of a search alone: documents of a party are summed from their index, those found otherwise added. */
+async function sumsOfFound(work: Work, bind: unknown[]): Promise<KindSum[]> {
+  return work.rows<KindSum>(
+    `WITH parties AS MATERIALIZED (SELECT id FROM contacts WHERE client_id = $1 AND name LIKE $3),
+       found AS (
+         SELECT kind, net, gross FROM parties CROSS JOIN documents d INDEXED BY documents_by_party_day
+           ON d.contact_id = parties.id WHERE d.state = $2
+         UNION ALL
+         SELECT d.kind, d.net, d.gross FROM (${OTHERWISE_FOUND("$3")}) one CROSS JOIN documents d ON d.id = one.id
+         WHERE d.state = $2 AND (d.contact_id IS NULL OR d.contact_id NOT IN (SELECT id FROM parties)))
+     SELECT kind, count(*) AS count, sum(net) AS net, sum(gross) AS gross FROM found GROUP BY kind`,
+    bind,
+  );
+}
+
+/** By number or note. */
+const OTHERWISE_FOUND = (like: string) => `
+  SELECT id FROM documents INDEXED BY documents_by_number WHERE client_id = $1 AND number LIKE ${like}
+  UNION SELECT id FROM documents INDEXED BY documents_noted WHERE client_id = $1 AND note <> '' AND note LIKE ${like}`;
 
 /** Sales and purchases apart: together they are no figure of anything. */
 function sumsBySide(kinds: readonly KindSum[]): DocumentSum[] {
@@ -114,7 +143,14 @@ function sumsBySide(kinds: readonly KindSum[]): DocumentSum[] {
   });
 }
 
-function conditions(clientId: number, filter: DocumentFilter): { where: string; bind: unknown[] } {
+/** What a document `d` must be, and, where a code is asked for, what a document with one of its lines `l` must be. */
+interface Matching {
+  where: string;
+  bearing: string | null;
+  bind: unknown[];
+}
+
+function conditions(clientId: number, filter: DocumentFilter): Matching {
   const bind: unknown[] = [clientId, filter.state];
   const where = ["d.client_id = $1", "d.state = $2"];
   const add = (sql: (at: string) => string, value: unknown) => {
@@ -124,18 +160,12 @@ function conditions(clientId: number, filter: DocumentFilter): { where: string; 
   if (filter.search !== "") {
     // Three indexes are walked instead of all documents.
     add(
-      (
-        at,
-      ) => `d.id IN (SELECT id FROM documents INDEXED BY documents_by_number WHERE client_id = $1 AND number LIKE ${at}
-        UNION SELECT x.id FROM contacts c CROSS JOIN documents x ON x.contact_id = c.id WHERE c.client_id = $1 AND c.name LIKE ${at}
-        UNION SELECT id FROM documents INDEXED BY documents_noted WHERE client_id = $1 AND note <> '' AND note LIKE ${at})`,
+      (at) => `d.id IN (${OTHERWISE_FOUND(at)}
+        UNION SELECT x.id FROM contacts c CROSS JOIN documents x ON x.contact_id = c.id WHERE c.client_id = $1 AND c.name LIKE ${at})`,
       `%${filter.search}%`,
     );
   }
   if (filter.kind !== "") add((at) => `d.kind = ${at}`, filter.kind);
-  if (filter.code !== "") {
-    add((at) => `EXISTS (SELECT 1 FROM lines l WHERE l.document_id = d.id AND l.code = ${at})`, filter.code);
-  }
   if (filter.to !== "") {
     bind.push(filter.from, filter.to, filter.registration);
     const [from, to, registration] = [`$${bind.length - 2}`, `$${bind.length - 1}`, `$${bind.length}`];
@@ -145,7 +175,15 @@ function conditions(clientId: number, filter: DocumentFilter): { where: string; 
          UNION SELECT document_id FROM facts WHERE registration_id = ${registration} AND period_end = ${to} AND live = 1)`,
     );
   }
-  return { where: where.join(" AND "), bind };
+  const ofDocument = where.join(" AND ");
+  if (filter.code === "") return { where: ofDocument, bearing: null, bind };
+  bind.push(filter.code);
+  const code = `l.code = $${bind.length}`;
+  return {
+    where: `${ofDocument} AND EXISTS (SELECT 1 FROM lines l WHERE l.document_id = d.id AND ${code})`,
+    bearing: `${ofDocument} AND ${code}`,
+    bind,
+  };
 }
 
 /** One document with where it came from and what happened to it. */

@@ -10,12 +10,14 @@ export async function taxSummary(
   nameOf: (code: string) => string,
 ): Promise<SummaryRow[]> {
   const { where, bind } = conditions(clientId, filter);
-  const rows = await work.rows<Omit<SummaryRow, "name">>(
-    `SELECT f.levy, f.code, f.rate, f.direction, count(*) AS lines, sum(f.net) AS net, sum(f.tax) AS tax,
-       sum(f.recoverable) AS recoverable
-     FROM facts f WHERE ${where} GROUP BY f.levy, f.code, f.rate, f.direction
-     ORDER BY f.levy, f.direction DESC, f.code, f.rate`,
-    bind,
+  const rows = await work.remembered("tax summary", [where, bind], (work) =>
+    work.rows<Omit<SummaryRow, "name">>(
+      `SELECT f.levy, f.code, f.rate, f.direction, count(*) AS lines, sum(f.net) AS net, sum(f.tax) AS tax,
+         sum(f.recoverable) AS recoverable
+       FROM facts f WHERE ${where} GROUP BY f.levy, f.code, f.rate, f.direction
+       ORDER BY f.levy, f.direction DESC, f.code, f.rate`,
+      bind,
+    ),
   );
   return rows.map((row) => ({ ...row, name: nameOf(row.code) }));
 }

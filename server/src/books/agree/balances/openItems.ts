@@ -23,7 +23,7 @@ export const OPEN_ITEM_CAUSES: Readonly<Record<string, string>> = {
 const docs = (side: PartySide) => `docs AS MATERIALIZED (
   SELECT d.id, d.number, d.date, d.contact_id AS contact, d.date <= $2 AS dated, ${whichWay("d.kind")} * d.gross AS gross,
     ${whichWay("d.kind")} AS way
-  FROM documents d WHERE d.client_id = $1 AND d.state = 'posted' AND ${SIDES[side]} AND (d.date <= $2 OR d.ledger_date <= $2))`;
+  FROM documents d INDEXED BY documents_totals WHERE d.client_id = $1 AND d.state = 'posted' AND ${SIDES[side]} AND (d.date <= $2 OR d.ledger_date <= $2))`;
 
 /** What the accounts of a side and its open items hold apart on a day. */
 export function openItemTables(clientId: number, day: string, side: PartySide): ApartTables {

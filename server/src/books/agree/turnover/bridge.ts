@@ -36,12 +36,17 @@ export interface Bridge {
  * @param span whole filing periods
  * @throws FiscalError `agree/span`
  */
-export async function bridgeOver(
+export function bridgeOver(
   work: Work,
   r: RegistrationRecord,
-  span: Span,
+  { from, to }: Span,
   of: BridgeOf = "turnover",
 ): Promise<Bridge> {
+  const span = { from, to };
+  return work.remembered("bridge", [r, span, of], (work) => bridged(work, r, span, of));
+}
+
+async function bridged(work: Work, r: RegistrationRecord, span: Span, of: BridgeOf): Promise<Bridge> {
   const periods = requireWhole(r, span);
   const accounts = await work.rows<BridgeView["accounts"][number]>(
     `SELECT a.code, a.name, sum(${amountOn(of)}) AS amount FROM accounts a
