@@ -26,6 +26,10 @@ export const ERRORS_OF_REQUESTS = {
     status: 400,
     says: "The body is no JSON. Send it as JSON in UTF-8, with nothing before or after it.",
   },
+  "request/overtaken": {
+    status: 409,
+    says: "… changed this on … at … UTC, after you opened it. Look at both versions, and choose.",
+  },
   "request/repeated": {
     status: 409,
     says: "This was done already. Look at the list before you do it again.",

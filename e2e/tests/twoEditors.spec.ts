@@ -1,6 +1,7 @@
 import { expect, test } from "@playwright/test";
 import type { Page } from "@playwright/test";
 import { expectAccessible } from "../support/axe.ts";
+import { send } from "../support/api.ts";
 import { british } from "../support/british.ts";
 import { startServer } from "../support/server.ts";
 import type { RunningServer } from "../support/server.ts";
@@ -57,4 +58,33 @@ test("two people change rules: the second sees both versions and chooses; nothin
   expect(words).toContain("As the first desk has it");
   expect(words).toContain("As the second desk has it");
   expect(words).not.toContain("The first desk again");
+});
+
+test("two people change one contact: the second sees where the versions differ and keeps hers on purpose", async ({
+  page,
+  context,
+}) => {
+  const { id } = await british(server, "Two Contacts");
+  await send(server, "POST", `/api/clients/${id}/contacts`, { name: "Harbour Traders" });
+  const other = await context.newPage();
+  for (const one of [page, other]) {
+    await one.goto(`${server.address}/c/${id}/setup/contacts`);
+    await one.getByRole("button", { name: "Harbour Traders" }).click();
+    await expect(one.getByRole("dialog", { name: "Change contact" })).toBeVisible();
+  }
+  const rename = async (one: Page, name: string) => {
+    const dialog = one.getByRole("dialog", { name: "Change contact" });
+    await dialog.getByLabel("Name").fill(name);
+    await dialog.getByRole("button", { name: "Save" }).click();
+  };
+  await rename(page, "Harbour Traders Ltd");
+  await expect(page.getByRole("dialog")).toBeHidden();
+  await rename(other, "Harbour & Sons");
+  const meanwhile = other.getByRole("dialog", { name: "Changed meanwhile" });
+  await expect(meanwhile.getByRole("row", { name: /^name/ })).toContainText("Harbour Traders Ltd");
+  await expect(meanwhile.getByRole("row", { name: /^name/ })).toContainText("Harbour & Sons");
+  await expectAccessible(other);
+  await meanwhile.getByRole("button", { name: "Keep mine" }).click();
+  await expect(other.getByRole("dialog")).toBeHidden();
+  await expect(other.getByText("Harbour & Sons")).toBeVisible();
 });

@@ -3,6 +3,7 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { RouterProvider } from "react-router";
 import { PacksProvider } from "./api/packs.tsx";
+import { sharedAnswer } from "./api/seen.ts";
 import { router } from "./app/router.tsx";
 import "./app/theme.css";
 import { TipProvider } from "./kit/Tip.tsx";
@@ -12,7 +13,13 @@ applyTheme(chosenTheme());
 /** The server may stand on this very machine: whether there is an internet says nothing about it. */
 const queries = new QueryClient({
   defaultOptions: {
-    queries: { retry: 1, staleTime: 5_000, refetchOnWindowFocus: false, networkMode: "always" },
+    queries: {
+      structuralSharing: sharedAnswer,
+      retry: 1,
+      staleTime: 5_000,
+      refetchOnWindowFocus: false,
+      networkMode: "always",
+    },
     mutations: { networkMode: "always" },
   },
 });

@@ -6,6 +6,8 @@ import type { Models } from "../db/models.ts";
 import type { Reading } from "../db/readers.ts";
 import { hashOf } from "./chain.ts";
 import type { Law } from "./law.ts";
+import { refuseOvertaken } from "./overtaken.ts";
+import type { Seen } from "./overtaken.ts";
 
 /** What every piece of work stands on. */
 export interface Ground {
@@ -21,6 +23,8 @@ export interface Ground {
   at: string;
   /** Done first and last in each transaction of this work: what refuses there, or fails, undoes all of it. */
   around?: Around;
+  /** How far whoever does it had seen the audit trail, where they say so. */
+  seen?: Seen;
 }
 
 /** A read somebody waits for is stopped after so long. */
@@ -37,6 +41,8 @@ export interface Begun {
   person?: number;
   at?: string;
   around?: Around;
+  /** The last entry of the audit trail they had seen: what was changed after it is not changed unseen. */
+  seenUpTo?: number;
   /** Whoever asked is gone: what is read is given up. */
   signal?: AbortSignal;
   /** Somebody waits: a read that takes too long is stopped. */
@@ -145,13 +151,14 @@ export class Work {
   }
 
   /** The same work, begun in another way. */
-  begun({ person, at, around, signal, limited }: Begun): Work {
+  begun({ person, at, around, seenUpTo, signal, limited }: Begun): Work {
     const { reading } = this.#ground;
     return new Work(
       this.groundWith({
         ...(person === undefined ? {} : { person }),
         ...(at === undefined ? {} : { at }),
         ...(around === undefined ? {} : { around }),
+        ...(seenUpTo === undefined ? {} : { seen: { upTo: seenUpTo } }),
         reading: {
           ...reading,
           ...(signal ? { signal } : {}),
@@ -163,6 +170,11 @@ export class Work {
 
   protected groundWith(changed: Partial<Ground>): Ground {
     return { ...this.#ground, ...changed };
+  }
+
+  /** How far whoever does it had seen the audit trail. */
+  protected get seen(): Seen | undefined {
+    return this.#ground.seen;
   }
 
   /** The file it is about. */
@@ -229,8 +241,12 @@ export class Writing extends Work {
     return this.database.insertRows(table, columns, rows, this.tx);
   }
 
-  /** Notes a change at the end of the audit trail's chain. */
+  /**
+   * Notes a change at the end of the audit trail's chain.
+   * @throws FiscalError `request/overtaken` where somebody else changed the same after it was seen
+   */
   async record(change: Change): Promise<void> {
+    if (this.seen) await refuseOvertaken(this, this.seen, change);
     const entry = {
       at: this.at,
       person: this.person,

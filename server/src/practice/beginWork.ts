@@ -13,6 +13,9 @@ declare module "fastify" {
 /** The beginning of paths that are about one client. */
 const OF_CLIENT = "/api/clients/:id";
 
+/** The header that says how far the audit trail goes that an answer was read from, and how far a sender had seen it. */
+export const SEEN = "audit-entry";
+
 /** Gives each request of a scope its work; one that was done already gets the answer it had. */
 export function beginWork(app: FastifyInstance, practice: Practice): void {
   app.decorateRequest("work");
@@ -31,8 +34,15 @@ export function beginWork(app: FastifyInstance, practice: Practice): void {
       return reply.send(answer === "" ? undefined : answer);
     }
     const asks = request.method === "GET";
+    if (asks) {
+      // Before anything is read: what comes later is not in the answer for sure.
+      const { last } = await work.one<{ last: number }>("SELECT coalesce(max(id), 0) AS last FROM changes");
+      void reply.header(SEEN, last);
+    }
+    const seenUpTo = asks ? Number.NaN : Number(request.headers[SEEN] ?? Number.NaN);
     request.work = work.begun({
       ...(around ? { around } : {}),
+      ...(Number.isSafeInteger(seenUpTo) ? { seenUpTo } : {}),
       ...(asks ? { signal: gone.signal, limited: true } : {}),
     });
   });

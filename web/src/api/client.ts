@@ -1,5 +1,6 @@
 import type { Answers, Route } from "@fiscalon/contract/answers";
 import type { ErrorBody } from "@fiscalon/contract/views";
+import { noteSeen, SEEN } from "./seen.ts";
 
 /** An error as the server shaped it: a sentence that says what to do, and the field it concerns. */
 export class ApiError extends Error {
@@ -46,14 +47,14 @@ const unknownOutcome = new Map<string, string>();
  * Sends a request. A change bears a key, so that it is done once however often it is sent: the same one sent again while
  * the first is on its way is that one, and one that got no answer goes on under its key.
  */
-function call<T>(method: Method, path: string, body?: unknown): Promise<T> {
+function call<T>(method: Method, path: string, body?: unknown, seen?: number): Promise<T> {
   if (method === "GET" || body instanceof FormData) return send<T>(method, path, body, newKey());
-  const signature = `${method} ${path} ${JSON.stringify(body) ?? ""}`;
+  const signature = `${method} ${path} ${seen ?? ""} ${JSON.stringify(body) ?? ""}`;
   const running = onTheWay.get(signature);
   if (running) return running as Promise<T>;
   const key = unknownOutcome.get(signature) ?? newKey();
   unknownOutcome.set(signature, key);
-  const sent = send<T>(method, path, body, key)
+  const sent = send<T>(method, path, body, key, seen)
     .then(
       (answer) => {
         unknownOutcome.delete(signature);
@@ -76,7 +77,7 @@ function newKey(): string {
   ).join("");
 }
 
-async function send<T>(method: Method, path: string, body: unknown, key: string): Promise<T> {
+async function send<T>(method: Method, path: string, body: unknown, key: string, seen?: number): Promise<T> {
   const isForm = body instanceof FormData;
   const isText = body !== undefined && !isForm;
   let response: Response;
@@ -85,6 +86,7 @@ async function send<T>(method: Method, path: string, body: unknown, key: string)
       method,
       headers: {
         ...(method === "GET" ? {} : { "idempotency-key": key }),
+        ...(seen === undefined ? {} : { [SEEN]: String(seen) }),
         ...(isText ? { "content-type": "application/json" } : {}),
       },
       ...(body === undefined ? {} : { body: isForm ? body : JSON.stringify(body) }),
@@ -95,6 +97,8 @@ async function send<T>(method: Method, path: string, body: unknown, key: string)
   if (response.status === 204) return null as T;
   const answer = (await response.json().catch(() => ({ error: UNREACHABLE }))) as T & Partial<ErrorBody>;
   if (!response.ok) throw new ApiError(answer.error ?? UNREACHABLE);
+  const entry = response.headers.get(SEEN);
+  if (entry !== null) noteSeen(answer, Number(entry));
   return answer;
 }
 
@@ -104,8 +108,9 @@ export const api = {
     call<Answers[`GET ${P}`]>("GET", withQuery(filled(path, parts), query)),
   post: <P extends PathsOf<"POST">>(path: P, parts: PartsOf<P>, body?: unknown, query: Query = {}) =>
     call<Answers[`POST ${P}`]>("POST", withQuery(filled(path, parts), query), body),
-  put: <P extends PathsOf<"PUT">>(path: P, parts: PartsOf<P>, body: unknown) =>
-    call<Answers[`PUT ${P}`]>("PUT", filled(path, parts), body),
+  /** @param seen how far the audit trail had been seen when what is changed was read, of {@link seenOf} */
+  put: <P extends PathsOf<"PUT">>(path: P, parts: PartsOf<P>, body: unknown, seen?: number) =>
+    call<Answers[`PUT ${P}`]>("PUT", filled(path, parts), body, seen),
   delete: <P extends PathsOf<"DELETE">>(path: P, parts: PartsOf<P>, query: Query = {}) =>
     call<Answers[`DELETE ${P}`]>("DELETE", withQuery(filled(path, parts), query)),
 };

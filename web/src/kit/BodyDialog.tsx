@@ -2,11 +2,12 @@ import type { ReactNode } from "react";
 import { FormProvider } from "react-hook-form";
 import type { FieldValues } from "react-hook-form";
 import { FormDialog } from "./FormDialog.tsx";
+import { OvertakenDialog } from "./OvertakenDialog.tsx";
 import type { BodyForm } from "./useBodyForm.ts";
 
 /** A dialog over a form that becomes a body of the API. */
 export function BodyDialog<Values extends FieldValues>({
-  of: { form, submit, error, pending },
+  of: { form, submit, error, pending, overtaken },
   title,
   action,
   busy,
@@ -45,6 +46,17 @@ export function BodyDialog<Values extends FieldValues>({
       >
         {children}
       </FormDialog>
+      {overtaken && (
+        <OvertakenDialog
+          of={overtaken.of}
+          yours={overtaken.yours}
+          onKeepMine={overtaken.keepMine}
+          onTakeTheirs={() => {
+            overtaken.takeTheirs();
+            onClose();
+          }}
+        />
+      )}
     </FormProvider>
   );
 }

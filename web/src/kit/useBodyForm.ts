@@ -1,8 +1,11 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { get, set, useForm } from "react-hook-form";
 import type { DefaultValues, FieldErrors, FieldValues, Path, UseFormReturn } from "react-hook-form";
+import { useState } from "react";
 import { problemsOf } from "@fiscalon/contract/problems";
 import type { BodySchema } from "@fiscalon/contract/problems";
+import { overtakenBy } from "./overtaken.ts";
+import type { Overtaken } from "./overtaken.ts";
 
 /** Where what concerns no field is noted; not `root`, which the form forgets on every submit. */
 const REST = "_rest";
@@ -16,6 +19,8 @@ export interface BodyForm<Values extends FieldValues> {
   /** What was refused of a part of the body that no field is named after. */
   problemAt: (path: string) => string | undefined;
   pending: boolean;
+  /** Somebody else changed the same meanwhile: what they made of it, what is typed here, and the choice. */
+  overtaken: { of: Overtaken; yours: object; keepMine: () => void; takeTheirs: () => void } | null;
 }
 
 interface Options<Values extends FieldValues, Body extends object, Answer> {
@@ -24,7 +29,9 @@ interface Options<Values extends FieldValues, Body extends object, Answer> {
   schema?: BodySchema | undefined;
   /** What is sent of what is typed. */
   body: (values: Values) => Body;
-  send: (body: Body, typed: Values) => Promise<Answer>;
+  send: (body: Body, typed: Values, seen: number | undefined) => Promise<Answer>;
+  /** How far the audit trail had been seen when what is changed was read. */
+  seen?: number | undefined;
   onSaved: (answer: Answer, values: Values) => void;
   /** Whose queries are asked anew once it is saved. */
   refresh?: readonly unknown[];
@@ -40,10 +47,13 @@ export function useBodyForm<Values extends FieldValues, Body extends object, Ans
   schema,
   body,
   send,
+  seen,
   onSaved,
   refresh,
 }: Options<Values, Body, Answer>): BodyForm<Values> {
   const queries = useQueryClient();
+  // What is typed was begun from what was read then, whatever is read meanwhile.
+  const [seenAtFirst] = useState(seen);
   const form = useForm<Values>({
     defaultValues: values as DefaultValues<Values>,
     resolver: (typed) => {
@@ -62,23 +72,39 @@ export function useBodyForm<Values extends FieldValues, Body extends object, Ans
     },
   });
   const save = useMutation({
-    mutationFn: (typed: Values) => send(body(typed), typed),
-    onSuccess: async (answer, typed) => {
+    mutationFn: ({ typed, upTo }: { typed: Values; upTo: number | undefined }) =>
+      send(body(typed), typed, upTo),
+    onSuccess: async (answer, { typed }) => {
       if (refresh) await queries.invalidateQueries({ queryKey: refresh });
       onSaved(answer, typed);
     },
-    onError: (error, typed) => {
+    onError: (error, { typed }) => {
+      if (overtakenBy(error)) return;
       const path = fieldOf(error);
       form.setError(ownField(typed, path) as Path<Values>, { type: path, message: error.message });
     },
   });
   const rest = form.formState.errors[REST] as { type: string; message: string } | undefined;
+  const overtaken = overtakenBy(save.error);
+  const typed = save.variables?.typed;
   return {
     form,
-    submit: () => void form.handleSubmit((typed) => save.mutate(typed))(),
+    submit: () => void form.handleSubmit((values) => save.mutate({ typed: values, upTo: seenAtFirst }))(),
     error: rest ? new Error(rest.message) : null,
     problemAt: (path) => (rest?.type === path ? rest.message : undefined),
     pending: save.isPending,
+    overtaken:
+      overtaken && typed
+        ? {
+            of: overtaken,
+            yours: body(typed),
+            keepMine: () => save.mutate({ typed, upTo: overtaken.entry }),
+            takeTheirs: () => {
+              save.reset();
+              if (refresh) void queries.invalidateQueries({ queryKey: refresh });
+            },
+          }
+        : null,
   };
 }
 

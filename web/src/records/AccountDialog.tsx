@@ -6,6 +6,7 @@ import { ACCOUNT_ROLES } from "@fiscalon/core/model/account";
 import type { Account, AccountRole } from "@fiscalon/core/model/account";
 import { useScope } from "../app/scope.ts";
 import { api } from "../api/client.ts";
+import { seenOf } from "../api/seen.ts";
 import { BodyDialog } from "../kit/BodyDialog.tsx";
 import { ChoiceField, TextField } from "../kit/formFields.tsx";
 import { useBodyForm } from "../kit/useBodyForm.ts";
@@ -104,9 +105,10 @@ export function AccountDialog({
       topic: account?.topic ?? null,
       usualCode: typed.usualCode || null,
     }),
-    send: (body) =>
+    seen: seenOf(account),
+    send: (body, _typed, seen) =>
       account
-        ? api.put("/clients/:id/accounts/:code", [client?.id, account.code], body)
+        ? api.put("/clients/:id/accounts/:code", [client?.id, account.code], body, seen)
         : api.post("/clients/:id/accounts", [client?.id], body),
     refresh: keys.client(client?.id),
     onSaved: (_, typed) => onDone(typed.code),

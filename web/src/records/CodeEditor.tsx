@@ -6,6 +6,9 @@ import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import type { TaxCode } from "@fiscalon/core/model/taxCode";
 import { useScope } from "../app/scope.ts";
 import { api, ApiError } from "../api/client.ts";
+import { seenOf } from "../api/seen.ts";
+import { overtakenBy } from "../kit/overtaken.ts";
+import { OvertakenDialog } from "../kit/OvertakenDialog.tsx";
 import { FormDialog } from "../kit/FormDialog.tsx";
 import { blankCode, CodeForm } from "./CodeForm.tsx";
 
@@ -32,10 +35,11 @@ export function CodeEditor({
     code ?? { ...blankCode(), code: named, ...(packId === undefined ? {} : { pack: packId }) },
   );
   const levies = packId === undefined ? [] : packs.byId(draft.pack ?? packId).levies.map(({ levy }) => levy);
+  const [seen] = useState(seenOf(code));
   const save = useMutation({
-    mutationFn: () => {
+    mutationFn: (upTo: number | undefined) => {
       return code
-        ? api.put("/clients/:id/codes/:code", [client?.id, code.code], draft)
+        ? api.put("/clients/:id/codes/:code", [client?.id, code.code], draft, upTo)
         : api.post("/clients/:id/codes", [client?.id], draft);
     },
     onSuccess: async () => {
@@ -43,6 +47,7 @@ export function CodeEditor({
       onDone(draft.code);
     },
   });
+  const overtaken = overtakenBy(save.error);
   const error = (path: string) =>
     save.error instanceof ApiError && save.error.field === path ? save.error.message : undefined;
   return (
@@ -50,11 +55,22 @@ export function CodeEditor({
       title={code ? `Change ${code.code}` : "New code"}
       action={code ? "Save" : "Make code"}
       wide
-      error={save.error}
+      error={overtaken ? null : save.error}
       onClose={onClose}
-      onSubmit={() => save.mutate()}
+      onSubmit={() => save.mutate(seen)}
     >
       <CodeForm draft={draft} levies={levies} schedules={setup.schedules} error={error} onChange={setDraft} />
+      {overtaken && (
+        <OvertakenDialog
+          of={overtaken}
+          yours={draft}
+          onKeepMine={() => save.mutate(overtaken.entry)}
+          onTakeTheirs={() => {
+            void queries.invalidateQueries({ queryKey: keys.client(client?.id) });
+            onClose();
+          }}
+        />
+      )}
     </FormDialog>
   );
 }

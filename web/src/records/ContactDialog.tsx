@@ -9,6 +9,7 @@ import type { NumberCheck } from "@fiscalon/core/model/pack";
 import { standingsAsked } from "@fiscalon/core/supply/standingsAsked";
 import { useScope } from "../app/scope.ts";
 import { api } from "../api/client.ts";
+import { seenOf } from "../api/seen.ts";
 import { BodyDialog } from "../kit/BodyDialog.tsx";
 import { TextField } from "../kit/formFields.tsx";
 import { today } from "../kit/format.ts";
@@ -51,9 +52,10 @@ export function ContactDialog({
       saleCode: typed.saleCode || null,
       purchaseCode: typed.purchaseCode || null,
     }),
-    send: (body) =>
+    seen: seenOf(contact),
+    send: (body, _typed, seen) =>
       contact
-        ? api.put("/clients/:id/contacts/:contact", [client?.id, contact.id], body)
+        ? api.put("/clients/:id/contacts/:contact", [client?.id, contact.id], body, seen)
         : api.post("/clients/:id/contacts", [client?.id], body),
     refresh: keys.client(client?.id),
     onSaved: onDone,

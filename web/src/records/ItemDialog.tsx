@@ -5,6 +5,7 @@ import type { ItemBody } from "@fiscalon/contract/setup";
 import type { ItemView } from "@fiscalon/contract/views";
 import { useScope } from "../app/scope.ts";
 import { api } from "../api/client.ts";
+import { seenOf } from "../api/seen.ts";
 import { BodyDialog } from "../kit/BodyDialog.tsx";
 import { ChoiceField, TextField } from "../kit/formFields.tsx";
 import { useBodyForm } from "../kit/useBodyForm.ts";
@@ -38,9 +39,10 @@ export function ItemDialog({
     },
     schema: itemBody,
     body: (typed): ItemBody => ({ ...typed, taxClass: typed.taxClass || null }),
-    send: (body) =>
+    seen: seenOf(item),
+    send: (body, _typed, seen) =>
       item
-        ? api.put("/clients/:id/items/:item", [client?.id, item.id], body)
+        ? api.put("/clients/:id/items/:item", [client?.id, item.id], body, seen)
         : api.post("/clients/:id/items", [client?.id], body),
     refresh: keys.of(client?.id, "items"),
     onSaved: onDone,

@@ -4,6 +4,7 @@ import { standingsAsked } from "@fiscalon/core/supply/standingsAsked";
 import { placeBody, placeChangeBody } from "@fiscalon/contract/setup";
 import type { ClientView } from "@fiscalon/contract/views";
 import { api } from "../api/client.ts";
+import { seenOf } from "../api/seen.ts";
 import { keys } from "../api/keys.ts";
 import { usePacks } from "../api/packs.tsx";
 import { BodyDialog } from "../kit/BodyDialog.tsx";
@@ -70,7 +71,8 @@ export function ChangePlace({
     values: { name: place.name, region: place.region ?? "" },
     schema: placeChangeBody,
     body: ({ name, region }) => ({ name, region: region || null }),
-    send: (body) => api.put("/clients/:id/places/:own", [client.id, place.id], body),
+    seen: seenOf(place),
+    send: (body, _typed, seen) => api.put("/clients/:id/places/:own", [client.id, place.id], body, seen),
     refresh: keys.client(client.id),
     onSaved: onClose,
   });
@@ -107,7 +109,8 @@ export function ClosePlace({
     values: { closedOn: place.closedOn ?? today() },
     schema: placeChangeBody,
     body: ({ closedOn }) => ({ closedOn: opening ? null : closedOn }),
-    send: (body) => api.put("/clients/:id/places/:own", [client.id, place.id], body),
+    seen: seenOf(place),
+    send: (body, _typed, seen) => api.put("/clients/:id/places/:own", [client.id, place.id], body, seen),
     refresh: keys.client(client.id),
     onSaved: onClose,
   });

@@ -8,8 +8,9 @@ import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { showDate, showMoment } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../../app/BooksNav.tsx";
-import { changeWords, ENTITIES, fieldWords, valueWords } from "./changeWords.ts";
-import { differences } from "./differences.ts";
+import { differences } from "../../kit/differences.ts";
+import { fieldWords, valueWords } from "../../kit/versionWords.ts";
+import { changeWords, ENTITIES } from "./changeWords.ts";
 
 const PAGE = 50;
 /** The audit trail of a client: what was changed, by whom and when; nothing in it can be altered. */

@@ -6,6 +6,7 @@ import { CAPITAL_ENDS } from "@fiscalon/core/model/capitalItem";
 import type { CapitalItems } from "@fiscalon/core/model/capitalItem";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import { api } from "../../api/client.ts";
+import { seenOf } from "../../api/seen.ts";
 import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
@@ -44,13 +45,15 @@ export function ItemDialog({
       yearEnds: Number(yearEnds),
       ended: how === "" ? null : ({ on: endedOn, how } as CapitalItemBody["ended"]),
     }),
-    send: (body) =>
+    seen: seenOf(item),
+    send: (body, _typed, seen) =>
       item === null
         ? api.post("/clients/:id/registrations/:rid/capital-items", [client?.id, registration?.id], body)
         : api.put(
             "/clients/:id/registrations/:rid/capital-items/:no",
             [client?.id, registration?.id, item.no],
             body,
+            seen,
           ),
     refresh: keys.client(client?.id),
     onSaved: ({ no }) => {

@@ -8,6 +8,9 @@ import { memberStart } from "@fiscalon/core/jurisdictions/memberStart";
 import { UNION_MEMBERS } from "@fiscalon/core/packs/eu/members";
 import type { OwnJurisdiction } from "@fiscalon/core/jurisdictions/ownJurisdiction";
 import { api, ApiError } from "../../api/client.ts";
+import { seenOf } from "../../api/seen.ts";
+import { overtakenBy } from "../../kit/overtaken.ts";
+import { OvertakenDialog } from "../../kit/OvertakenDialog.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { BoxesSection } from "./BoxesSection.tsx";
@@ -36,20 +39,21 @@ export function JurisdictionPage() {
   }
   if (!data) return <ErrorNote error={error} />;
   const { format: _format, version: _version, ...own } = data;
-  return <Builder key={ref} start={own} />;
+  return <Builder key={ref} start={own} seen={seenOf(data)} />;
 }
 
-function Builder({ start }: { start: OwnJurisdiction }) {
+function Builder({ start, seen }: { start: OwnJurisdiction; seen?: number | undefined }) {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [draft, setDraft] = useState(start);
   const save = useMutation({
-    mutationFn: () => api.put("/jurisdictions/:ref", [draft.id], fileOf(draft)),
+    mutationFn: (upTo: number | undefined) => api.put("/jurisdictions/:ref", [draft.id], fileOf(draft), upTo),
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: keys.jurisdictions });
       await navigate("/jurisdictions");
     },
   });
+  const overtaken = overtakenBy(save.error);
   const failed = save.error instanceof ApiError ? save.error : null;
   const part: BuilderPart = {
     draft,
@@ -69,7 +73,7 @@ function Builder({ start }: { start: OwnJurisdiction }) {
             type="button"
             className="action main"
             disabled={save.isPending}
-            onClick={() => save.mutate()}
+            onClick={() => save.mutate(seen)}
           >
             Keep jurisdiction
           </button>
@@ -87,6 +91,14 @@ function Builder({ start }: { start: OwnJurisdiction }) {
         <BoxesSection {...part} />
         <CalendarSection {...part} />
       </div>
+      {overtaken && (
+        <OvertakenDialog
+          of={overtaken}
+          yours={draft}
+          onKeepMine={() => save.mutate(overtaken.entry)}
+          onTakeTheirs={() => void queries.invalidateQueries().then(() => navigate("/jurisdictions"))}
+        />
+      )}
     </Sheet>
   );
 }

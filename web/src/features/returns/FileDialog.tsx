@@ -1,3 +1,4 @@
+import { useQueryClient } from "@tanstack/react-query";
 import { useWatch } from "react-hook-form";
 import { fileBody } from "@fiscalon/contract/returns";
 import type { ReturnView } from "@fiscalon/contract/returns";
@@ -23,6 +24,12 @@ export function FileDialog({
   onClose: () => void;
 }) {
   const { client, registration, minorDigits } = useScope();
+  const queries = useQueryClient();
+  // Also where no answer came it may have been sent: the page below says what is known.
+  const close = () => {
+    void queries.invalidateQueries({ queryKey: keys.client(client?.id) });
+    onClose();
+  };
   const dialog = useBodyForm({
     values: { declared: false, reference: "" },
     schema: fileBody,
@@ -45,7 +52,7 @@ export function FileDialog({
       cancel="Not yet"
       ready={declared && (view.electronic || reference.trim() !== "")}
       wide
-      onClose={onClose}
+      onClose={close}
     >
       <p>
         {client?.name}, {registration?.number}: {view.formName} for {showPeriod(view.from, view.to)},{" "}

@@ -26,6 +26,11 @@ export function ReturnPage() {
   const { client, registration, period, path, minorDigits } = useScope();
   const { view, error, act, parts } = useReturn();
   const [dialog, setDialog] = useState<"adjust" | "file" | null>(null);
+  // What was refused before says nothing of what is done now.
+  const begin = (one: "adjust" | "file") => {
+    act.reset();
+    setDialog(one);
+  };
   if (client && !registration) {
     return (
       <Sheet title="Return">
@@ -61,7 +66,7 @@ export function ReturnPage() {
             PDF
           </a>
           {editable && (
-            <button type="button" className="action" onClick={() => setDialog("adjust")}>
+            <button type="button" className="action" onClick={() => begin("adjust")}>
               Adjust
             </button>
           )}
@@ -108,7 +113,7 @@ export function ReturnPage() {
             </button>
           )}
           {view.state === "sealed" && (
-            <button type="button" className="action main" onClick={() => setDialog("file")}>
+            <button type="button" className="action main" onClick={() => begin("file")}>
               File with {registration?.authority}
               {view.simulated && " (simulated)"}
             </button>

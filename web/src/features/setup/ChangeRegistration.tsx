@@ -14,6 +14,7 @@ import type { RegistrationChangeBody } from "@fiscalon/contract/setup";
 import type { RegistrationView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
+import { seenOf } from "../../api/seen.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { showDate, today } from "../../kit/format.ts";
@@ -87,7 +88,9 @@ export function ChangeRegistration({
             : changes,
       };
     },
-    send: (body) => api.put("/clients/:id/registrations/:rid", [client?.id, registration.id], body),
+    seen: seenOf(registration),
+    send: (body, _typed, seen) =>
+      api.put("/clients/:id/registrations/:rid", [client?.id, registration.id], body, seen),
     refresh: keys.client(client?.id),
     onSaved: onClose,
   });

@@ -8,6 +8,7 @@ import { expandCode } from "@fiscalon/core/tax/expandCode";
 import type { Component, TaxCode } from "@fiscalon/core/model/taxCode";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
+import { seenOf } from "../../api/seen.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { plural } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
@@ -269,7 +270,9 @@ function OrderTrial({
   const { client } = useScope();
   const queries = useQueryClient();
   const keep = useMutation({
-    mutationFn: () => api.put("/clients/:id/codes/:code", [client?.id, code.code], { ...code, components }),
+    mutationFn: () =>
+      api.put("/clients/:id/codes/:code", [client?.id, code.code], { ...code, components }, seenOf(code)),
+    onError: () => queries.invalidateQueries({ queryKey: keys.client(client?.id) }),
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
       onDone();

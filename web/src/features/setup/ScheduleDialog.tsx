@@ -5,6 +5,7 @@ import { displayAmount } from "@fiscalon/core/money/amount";
 import { scheduleBody } from "@fiscalon/contract/code";
 import type { TouchedDocuments } from "@fiscalon/contract/views";
 import { api } from "../../api/client.ts";
+import { seenOf } from "../../api/seen.ts";
 import { keys } from "../../api/keys.ts";
 import { usePacks } from "../../api/packs.tsx";
 import { useScope } from "../../app/scope.ts";
@@ -38,7 +39,8 @@ export function ScheduleDialog({
     },
     schema: scheduleBody,
     body: (typed) => ({ rows: rowsOf(typed.rows) }),
-    send: (body, { name }) => api.put("/clients/:id/schedules/:ref", [client?.id, name], body),
+    seen: seenOf(rows),
+    send: (body, { name }, seen) => api.put("/clients/:id/schedules/:ref", [client?.id, name], body, seen),
     refresh: keys.client(client?.id),
     onSaved: onClose,
   });

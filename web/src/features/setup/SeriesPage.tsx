@@ -5,6 +5,7 @@ import { NUMBERED_KINDS, seriesBody } from "@fiscalon/contract/series";
 import type { SeriesView } from "@fiscalon/contract/series";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
+import { seenOf } from "../../api/seen.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { TextField } from "../../kit/formFields.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
@@ -65,7 +66,8 @@ function SeriesDialog({ series, onClose }: { series: SeriesView; onClose: () => 
     values: { prefix: series.prefix, digits: String(series.digits) },
     schema: seriesBody,
     body: ({ prefix, digits }) => ({ prefix, digits: Number(digits) }),
-    send: (body) => api.put("/clients/:id/series/:kind", [client?.id, series.kind], body),
+    seen: seenOf(series),
+    send: (body, _typed, seen) => api.put("/clients/:id/series/:kind", [client?.id, series.kind], body, seen),
     refresh: keys.of(client?.id, "series"),
     onSaved: onClose,
   });

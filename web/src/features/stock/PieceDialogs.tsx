@@ -5,6 +5,7 @@ import type { PiecePage, PieceView } from "@fiscalon/contract/stockBook";
 import { PIECE_ENDS } from "@fiscalon/core/model/stockBook";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import { api } from "../../api/client.ts";
+import { seenOf } from "../../api/seen.ts";
 import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
@@ -52,10 +53,11 @@ export function PieceDialog({
       const body = { ...typed, boughtOn: typed.boughtOn || null, price: plainAmount(typed.price) };
       return book && piece === null ? { ...body, purchase: { contact: null, ownPaper, paidThrough } } : body;
     },
-    send: (body) =>
+    seen: seenOf(piece),
+    send: (body, _typed, seen) =>
       piece === null
         ? api.post("/clients/:id/pieces", [client?.id], body)
-        : api.put("/clients/:id/pieces/:no", [client?.id, piece.no], body),
+        : api.put("/clients/:id/pieces/:no", [client?.id, piece.no], body, seen),
     refresh: keys.client(client?.id),
     onSaved,
   });
@@ -158,7 +160,7 @@ export function OffDialog({ piece, onClose }: { piece: PieceView; onClose: () =>
   const save = useMutation({
     mutationFn: (offReason: string) => {
       const body = { ...bodyOfPiece(piece, digits), offReason };
-      return api.put("/clients/:id/pieces/:no", [client?.id, piece.no], body);
+      return api.put("/clients/:id/pieces/:no", [client?.id, piece.no], body, seenOf(piece));
     },
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
