@@ -1,3 +1,6 @@
+import { readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { brotliCompressSync, gzipSync } from "node:zlib";
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
 import { defineConfig } from "vite";
@@ -14,8 +17,24 @@ function screenList(): Plugin {
   };
 }
 
+/** What is smaller compressed is so beside each file, once, so that the server only hands it out. */
+function compressed(): Plugin {
+  return {
+    name: "compressed",
+    writeBundle({ dir = "" }) {
+      for (const name of readdirSync(dir, { recursive: true, encoding: "utf8" })) {
+        if (!/\.(js|css|html|json|svg)$/.test(name)) continue;
+        const file = join(dir, name);
+        const content = readFileSync(file);
+        writeFileSync(`${file}.br`, brotliCompressSync(content));
+        writeFileSync(`${file}.gz`, gzipSync(content));
+      }
+    },
+  };
+}
+
 export default defineConfig({
-  plugins: [react(), tailwindcss(), screenList()],
+  plugins: [react(), tailwindcss(), screenList(), compressed()],
   resolve: { conditions: ["source", "module", "browser", "development|production"] },
   server: { port: 4601, proxy: { "/api": "http://127.0.0.1:4600", "/simulators": "http://127.0.0.1:4600" } },
   build: { chunkSizeWarningLimit: 1200 },

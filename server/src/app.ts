@@ -1,5 +1,6 @@
 import { existsSync } from "node:fs";
 import { fileURLToPath } from "node:url";
+import compress from "@fastify/compress";
 import helmet from "@fastify/helmet";
 import multipart from "@fastify/multipart";
 import rateLimit from "@fastify/rate-limit";
@@ -99,6 +100,8 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   keepAnswers(app);
   validateWithJoi(app);
   await app.register(helmet, { contentSecurityPolicy: { directives: SOURCES }, hsts: false });
+  // What is built is compressed already, and better.
+  await app.register(compress, { encodings: ["gzip"], threshold: 2048, inflateIfDeflated: false });
   await app.register(rateLimit, { max: 6000, timeWindow: "1 minute" });
   await app.register(multipart, { limits: { fileSize: UPLOAD_BYTES, files: 1, fields: 10 } });
   await describeApi(app);
@@ -187,9 +190,9 @@ const SOURCES = {
 
 /** The files of the web application as they are now, also after it was built again; every other path is its page. */
 async function serveWeb(app: FastifyInstance): Promise<void> {
-  await app.register(fastifyStatic, { root: WEB, serve: false });
+  await app.register(fastifyStatic, { root: WEB, serve: false, preCompressed: true });
   app.get<{ Params: { "*": string } }>("/assets/*", { schema: { hide: true } }, (request, reply) =>
-    reply.sendFile(`assets/${request.params["*"]}`, { maxAge: "1h", immutable: false }),
+    reply.sendFile(`assets/${request.params["*"]}`, { maxAge: "365d", immutable: true }),
   );
   app.get("/favicon.svg", { schema: { hide: true } }, (_request, reply) => reply.sendFile("favicon.svg"));
   app.get("/*", { schema: { hide: true } }, (request, reply) => {

@@ -2,6 +2,7 @@ import type { Migration } from "../migration.ts";
 import { AGREEMENT_TABLES } from "./agreementTables.ts";
 import { filings } from "./filings.ts";
 import { keptSums } from "./keptSums.ts";
+import { lookUps } from "./lookUps.ts";
 import { DOCUMENT_TABLES } from "./documentTables.ts";
 import { RETURN_TABLES } from "./returnTables.ts";
 import { SETUP_TABLES } from "./setupTables.ts";
@@ -13,4 +14,4 @@ const firstBooks: Migration = {
 };
 
 /** Every shape the books of a client had, in order. */
-export const BOOKS_MIGRATIONS: readonly Migration[] = [firstBooks, keptSums, filings];
+export const BOOKS_MIGRATIONS: readonly Migration[] = [firstBooks, keptSums, filings, lookUps];

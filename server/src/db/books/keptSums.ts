@@ -1,7 +1,6 @@
 import { isOpenItem } from "@fiscalon/core/model/documentKinds";
 import { inKinds } from "../kindSql.ts";
 import type { Migration } from "../migration.ts";
-import { serialOf } from "../serialSql.ts";
 
 /** Kinds that leave something open until it is paid. */
 const ON_CREDIT = inKinds("kind", (_, kind) => isOpenItem(kind));
@@ -62,9 +61,7 @@ export const keptSums: Migration = {
     ${addTo("old", "-")}
   END`,
     `CREATE INDEX documents_noted ON documents (client_id, note) WHERE note <> ''`,
-    `CREATE INDEX lines_of_code ON lines (code, document_id, net, gross)`,
-    `CREATE INDEX documents_in_series ON documents (client_id, kind, ${serialOf("number").stem}, ${serialOf("number").n}, date)`,
-    `CREATE INDEX payments_in_series ON payments (client_id, kind, ${serialOf("number").stem}, ${serialOf("number").n}, date)`,
+    `CREATE INDEX lines_uncoded ON lines (document_id) WHERE code IS NULL`,
     `CREATE INDEX payments_with_rest ON payments (client_id, date) WHERE on_account <> 0 AND state = 'posted'`,
   ],
 };
