@@ -13,6 +13,7 @@ import type { Account } from "@fiscalon/core/model/account";
 import type { NumberCheck } from "@fiscalon/core/model/pack";
 import type { BankAccountView, BankLinePage, StatementReport } from "./bank.ts";
 import type { BookFile } from "./book.ts";
+import type { ClockView } from "./clock.ts";
 import type { HeldCreditPage } from "./credit.ts";
 import type { MethodComparison } from "./compareMethods.ts";
 import type { ImportBatch } from "./imports.ts";
@@ -211,6 +212,7 @@ export interface Answers {
   "PUT /clients/:id/schedules/:ref": TouchedDocuments;
   "POST /clients/:id/schedules/:ref/touched": TouchedDocuments;
   "GET /clients/:id/series": SeriesView[];
+  "GET /clients/:id/clock": ClockView;
   "PUT /clients/:id/series/:kind": SeriesView[];
   "GET /clients/:id/setup": PlainSetup;
   "DELETE /clients/:id/tax-payments/:payment": null;

@@ -77,12 +77,16 @@ export const bookDocument = Joi.object<BookDocument, true>({
   void: reason,
 });
 
-/** A document posted through the API. `duplicateReason` confirms a number that is already in use. */
+/**
+ * A document posted through the API. `duplicateReason` confirms a number that is already in use, `farReason` a date that
+ * is far away.
+ */
 export const documentBody = Joi.object<DocumentBody, true>({
   ...documentFields,
   contact: id.allow(null),
   place: id.allow(null),
   duplicateReason: reason,
+  farReason: reason,
 });
 
 export const voidBody = Joi.object({ reason: reason.required() });
@@ -105,6 +109,7 @@ export interface DocumentBody extends Omit<DocumentInput, "site" | "party" | "it
   corrects?: string | null;
   note?: string;
   duplicateReason?: string;
+  farReason?: string;
 }
 
 export interface BookDocument extends Omit<DocumentInput, "site" | "party" | "items" | "originalGross"> {

@@ -99,6 +99,10 @@ export const ERRORS = {
     status: 409,
     says: "Number … is already in the books, dated …. Correct the number, or say why there are two.",
   },
+  "document/far-date": {
+    status: 422,
+    says: "… is far from today, … (…). Correct the date, or say why it is right.",
+  },
   "document/no-exchange-rate": { status: 422, says: "Type the rate: how many … one … is." },
   "document/no-number": { status: 422, says: "Type the number that stands on the document." },
   "document/opening": {
@@ -167,6 +171,7 @@ export const ERRORS = {
     says: "Type the amount without a sign; receipt or payment says the direction.",
   },
   "payment/bank-amount": { status: 422, says: "Type what the bank made of it in …." },
+  "payment/far-date": { status: 422, says: "… is far from today, … (…). Correct the date." },
   "payment/not-open": { status: 422, says: "… … was paid at once." },
   "payment/nothing": { status: 422, says: "Type the amount, or choose documents." },
   "payment/other-currency": {

@@ -57,6 +57,8 @@ export interface ClientView {
   country: string;
   currency: string;
   digits: number;
+  /** The time zone its days are of. */
+  zone: string;
   saleCode: string | null;
   purchaseCode: string | null;
   places: {

@@ -13,6 +13,7 @@ import { openPractice } from "./across/convert/openPractice.ts";
 import type { AppContext } from "./appContext.ts";
 import { handleErrors } from "./base/errors.ts";
 import { attachmentRoutes } from "./features/attachments/routes.ts";
+import { clockRoutes } from "./features/clock/routes.ts";
 import { seriesRoutes } from "./features/series/routes.ts";
 import { templateRoutes } from "./features/templates/routes.ts";
 import { agreeRoutes } from "./features/agree/routes.ts";
@@ -135,6 +136,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     exportRoutes,
     attachmentRoutes,
     seriesRoutes,
+    clockRoutes,
     templateRoutes,
     stockRoutes,
     capitalRoutes,

@@ -1,4 +1,5 @@
 import type { AuditAction, AuditEntity } from "@fiscalon/contract/audit";
+import { dayIn } from "@fiscalon/core/calendar/timeZone";
 import type { Packs } from "@fiscalon/core/model/packs";
 import type { Bind, BulkTable, Database, Tx } from "../db/database.ts";
 import type { BulkInsert } from "../db/bulkInsert.ts";
@@ -21,6 +22,8 @@ export interface Ground {
   /** Who does it, and when. */
   person: number;
   at: string;
+  /** The time zone its days are of. */
+  zone: string;
   /** Done first and last in each transaction of this work: what refuses there, or fails, undoes all of it. */
   around?: Around;
   /** How far whoever does it had seen the audit trail, where they say so. */
@@ -53,6 +56,7 @@ export interface Begun {
 export class Work {
   readonly #ground: Ground;
   readonly tx: Tx | undefined;
+  #today: string | undefined;
 
   constructor(ground: Ground, tx?: Tx) {
     this.#ground = ground;
@@ -81,9 +85,14 @@ export class Work {
     return this.#ground.at;
   }
 
-  /** The day of the moment. */
+  /** The time zone its days are of: that of the client's place. */
+  get zone(): string {
+    return this.#ground.zone;
+  }
+
+  /** The day of the moment, at the client's place. */
   get today(): string {
-    return this.at.slice(0, 10);
+    return (this.#today ??= dayIn(this.zone, this.at));
   }
 
   /** Who made a row, and when. */

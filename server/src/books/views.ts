@@ -35,6 +35,7 @@ export async function clientView(work: Work, clientId: number): Promise<ClientVi
     country: client.country,
     currency: client.currency,
     digits: minorDigits(client.currency),
+    zone: work.zone,
     saleCode: client.saleCode,
     purchaseCode: client.purchaseCode,
     places: places.map((p) => placeView(p.get({ plain: true }) as PlaceRecord)),

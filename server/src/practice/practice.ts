@@ -1,3 +1,4 @@
+import { timeZoneOf } from "@fiscalon/core/calendar/timeZone";
 import { mkdirSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { notFound } from "../base/errors.ts";
@@ -69,7 +70,7 @@ export class Practice {
 
   /** Begins work on the practice. Until sign-in exists there is one person. */
   async begin(begun: Begun = {}): Promise<Work> {
-    return workOn(this.db, this.dataDir, await this.#law.law(), begun);
+    return workOn(this.db, this.dataDir, await this.#law.law(), NOWHERE, begun);
   }
 
   /**
@@ -79,7 +80,12 @@ export class Practice {
   async hold(client: number, begun: Begun = {}): Promise<HeldWork> {
     const { folder, stamp } = await this.#known(client);
     const { db, letGo } = await this.#files.hold(client, folder, stamp);
-    return { work: workOn(db, folder, await this.#law.law(), begun), letGo };
+    try {
+      return { work: workOn(db, folder, await this.#law.law(), await zoneOf(db), begun), letGo };
+    } catch (error) {
+      letGo();
+      throw error;
+    }
   }
 
   /** Runs work on the books of a client. */
@@ -115,7 +121,9 @@ export class Practice {
       const { db, letGo } = await this.#files.hold(client, folder, 0);
       try {
         await this.#bringPeople(db);
-        const made = await workOn(db, folder, law, { person, at }).write((books) => fill(books, client));
+        const made = await workOn(db, folder, law, NOWHERE, { person, at }).write((books) =>
+          fill(books, client),
+        );
         syncFolder(folder);
         syncFolder(join(this.dataDir, CLIENTS));
         await work.write(async (practice) => {
@@ -213,6 +221,20 @@ export class Practice {
   }
 }
 
-function workOn(db: Database, folder: string, law: Law, begun: Begun): Work {
-  return new Work({ db, folder, law, person: 1, at: new Date().toISOString() }).begun(begun);
+function workOn(db: Database, folder: string, law: Law, zone: string, begun: Begun): Work {
+  return new Work({ db, folder, law, zone, person: 1, at: new Date().toISOString() }).begun(begun);
+}
+
+/** The time zone of a practice: it has clients anywhere. */
+const NOWHERE = "UTC";
+
+/** The time zone of the first place of a client, which is where it is. */
+function zoneOf(db: Database): Promise<string> {
+  return db.memory.remembered("time zone", async () => {
+    const [place] = await db.rows<{ country: string; region: string | null }>(
+      `SELECT coalesce(p.country, c.country) AS country, p.region FROM clients c LEFT JOIN places p ON p.client_id = c.id
+       ORDER BY p.closed_on IS NOT NULL, p.id LIMIT 1`,
+    );
+    return place ? timeZoneOf(place.country, place.region) : NOWHERE;
+  });
 }

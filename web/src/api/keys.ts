@@ -6,6 +6,7 @@ export type ClientQuery =
   | "bridge"
   | "capital-items"
   | "changes"
+  | "clock"
   | "codes"
   | "collection"
   | "contacts"

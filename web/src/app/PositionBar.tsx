@@ -2,6 +2,7 @@ import { usePacks } from "../api/packs.tsx";
 import { Lock } from "lucide-react";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { Figure } from "../kit/Figure.tsx";
+import { showDate, today } from "../kit/format.ts";
 import { formNow } from "./formBoxes.ts";
 import { useScope } from "./scope.ts";
 import { usePosition } from "./usePosition.ts";
@@ -65,7 +66,10 @@ export function PositionBar() {
           with this document: {displayAmount(here.net - period.net, minorDigits)}
         </span>
       )}
-      <span className="quiet ml-auto flex items-center gap-1.5 text-[12.5px]">
+      <span className="quiet ml-auto text-[12.5px]">
+        {showDate(today())}, {client?.zone.split("/").at(-1)?.replaceAll("_", " ")}
+      </span>
+      <span className="quiet flex items-center gap-1.5 text-[12.5px]">
         {locked && <Lock size={13} aria-hidden />}
         {draft ? draft.saved : "All saved"} · {locked ? period.state : "not sealed"}
       </span>

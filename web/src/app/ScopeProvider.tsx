@@ -7,7 +7,7 @@ import type { PeriodTile } from "@fiscalon/contract/returns";
 import { api } from "../api/client.ts";
 import { usePacks } from "../api/packs.tsx";
 import { DateOrderContext } from "../kit/dateOrder.ts";
-import { today } from "../kit/format.ts";
+import { keepDaysOf, today } from "../kit/format.ts";
 import { ScopeContext } from "./scope.ts";
 import type { DraftEffect, Scope } from "./scope.ts";
 
@@ -25,6 +25,8 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
     enabled: clientId !== undefined,
     retry: false,
   });
+  // Before anything below asks for a day.
+  keepDaysOf(client?.zone);
   const registration =
     client?.registrations.find((r) => String(r.id) === params.get("r")) ??
     client?.registrations.find((r) => r.to === null) ??

@@ -1,4 +1,5 @@
 import { dateOf } from "@fiscalon/core/calendar/date";
+import { dayIn } from "@fiscalon/core/calendar/timeZone";
 
 const DAY = new Intl.DateTimeFormat("en-GB", {
   day: "numeric",
@@ -47,9 +48,17 @@ export function showMoment(iso: string): string {
   return MOMENT.format(new Date(iso));
 }
 
-/** The day it is where the reader sits. */
+let zone: string | undefined;
+
+/** Says whose days are shown from now on: those of a client's place, of the reader's own where none is said. */
+export function keepDaysOf(timeZone: string | undefined): void {
+  zone = timeZone;
+}
+
+/** The day it is at the client's place; outside of a client where the reader sits. */
 export function today(): string {
   const now = new Date();
+  if (zone !== undefined) return dayIn(zone, now.toISOString());
   return dateOf(now.getFullYear(), now.getMonth() + 1, now.getDate());
 }
 

@@ -1,4 +1,5 @@
 import { FiscalError } from "@fiscalon/core/errors";
+import type { DocumentBody } from "@fiscalon/contract/document";
 import { notFound } from "../../base/errors.ts";
 import type { Writing } from "../../base/work.ts";
 import { moveRelease } from "../credit/releaseCredit.ts";
@@ -12,12 +13,15 @@ import type { StoredDocument } from "./loadDocuments.ts";
 import type { NewDocument } from "./newDocument.ts";
 import { postDocuments } from "./postDocuments.ts";
 
+/** Why what looks mistyped is right. */
+type Confirmed = Pick<DocumentBody, "duplicateReason" | "farReason">;
+
 /** Posts one document, with its entry in the audit trail. */
 export async function postOne(
   work: Writing,
   setup: ClientSetup,
   document: NewDocument,
-  duplicateReason?: string,
+  { duplicateReason, farReason }: Confirmed = {},
 ): Promise<number> {
   const [id = 0] = await postDocuments(work, setup, [document]);
   await work.record({
@@ -25,7 +29,11 @@ export async function postOne(
     entity: "document",
     id,
     before: document.supersedes === undefined ? undefined : { document: document.supersedes },
-    after: { ...document.input, ...(duplicateReason === undefined ? {} : { duplicateReason }) },
+    after: {
+      ...document.input,
+      ...(duplicateReason === undefined ? {} : { duplicateReason }),
+      ...(farReason === undefined ? {} : { farReason }),
+    },
   });
   return id;
 }
@@ -36,11 +44,11 @@ export async function replaceDocument(
   setup: ClientSetup,
   old: StoredDocument,
   document: NewDocument,
-  duplicateReason?: string,
+  confirmed: Confirmed = {},
 ): Promise<number> {
   await endDocument(work, setup, old, "superseded", "corrected");
   const corrected = { ...document, supersedes: old.id, sourceKey: old.sourceKey };
-  const id = await postOne(work, setup, corrected, duplicateReason);
+  const id = await postOne(work, setup, corrected, confirmed);
   await moveAllocations(work, setup, old, id);
   await moveAttachments(work, old.id, id);
   await moveRelease(work, setup, old.id, id);

@@ -10,6 +10,7 @@ import { requireOwn } from "../requireOwn.ts";
 import { nextInSeries } from "../series.ts";
 import { endPayments, postPayments } from "./postPayments.ts";
 import type { NewPayment } from "./postPayments.ts";
+import { refuseFar } from "./refuseFar.ts";
 
 export async function createPayment(work: Work, clientId: number, body: PaymentBody): Promise<number> {
   return work.write(async (work) => {
@@ -78,6 +79,7 @@ async function withoutPath<T>(path: string, work: () => Promise<T>): Promise<T> 
 
 async function prepared(work: Writing, setup: ClientSetup, body: PaymentBody): Promise<NewPayment> {
   await requireOwn(work, setup.client.id, "contacts", body.contact, "contact");
+  refuseFar(work, body.date);
   const payment = paymentFrom(body, setup);
   const number = body.number || (await nextInSeries(work, setup.client.id, body.kind));
   return { ...payment, number };

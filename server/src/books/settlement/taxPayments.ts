@@ -11,6 +11,7 @@ import { notFound } from "../../base/errors.ts";
 import type { Work, Writing } from "../../base/work.ts";
 import type { RegistrationRecord, ReturnRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../loadSetup.ts";
+import { refuseFar } from "../payments/refuseFar.ts";
 import { requireOpen } from "../returns/periods.ts";
 import { isOpen, returnRecord, sealedNet } from "../returns/records.ts";
 import { closingEntry } from "./closingEntry.ts";
@@ -32,6 +33,7 @@ export async function recordTaxPayment(
   end: string,
   input: TaxPaymentInput,
 ): Promise<void> {
+  refuseFar(work, input.date);
   const record = await returnRecord(work, r.id, end);
   const during = isOpen(record) && (input.kind === "instalment" || input.kind === "payment");
   if (during && ruleOfPeriod(work, r, end))

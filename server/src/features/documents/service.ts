@@ -1,3 +1,4 @@
+import { isFar } from "@fiscalon/core/calendar/farDate";
 import { FiscalError } from "@fiscalon/core/errors";
 import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import type { DocumentBody, VoidManyBody } from "@fiscalon/contract/document";
@@ -18,7 +19,7 @@ export async function postDocument(work: Work, clientId: number, body: DocumentB
   return work.write(async (work) => {
     const setup = await loadSetup(work, clientId);
     const document = await prepared(work, setup, body, null);
-    return postOne(work, setup, document, body.duplicateReason);
+    return postOne(work, setup, document, body);
   });
 }
 
@@ -33,7 +34,7 @@ export async function correctDocument(
     const setup = await loadSetup(work, clientId);
     const old = await changeable(work, setup, documentId);
     const document = await prepared(work, setup, body, old);
-    return replaceDocument(work, setup, old, document, body.duplicateReason);
+    return replaceDocument(work, setup, old, document, body);
   });
 }
 
@@ -59,7 +60,7 @@ async function prepared(
   body: DocumentBody,
   replaced: StoredDocument | null,
 ): Promise<NewDocument> {
-  const { contact, place, corrects, note, duplicateReason, ...input } = body;
+  const { contact, place, corrects, note, duplicateReason, farReason, ...input } = body;
   await requireOwn(work, setup.client.id, "contacts", contact, "contact");
   await requireOwn(work, setup.client.id, "places", place, "place");
   const number =
@@ -72,9 +73,21 @@ async function prepared(
     corrects: corrects ?? null,
     note: note ?? "",
   };
+  if (farReason === undefined) refuseFar(work, input);
   if (duplicateReason === undefined)
     await refuseDuplicate(work, setup.client.id, document, replaced?.id ?? 0);
   return document;
+}
+
+/** A date that is rather mistyped than meant is refused unless a reason confirms it. */
+function refuseFar({ today, zone }: Work, { date, taxPoint }: Pick<DocumentBody, "date" | "taxPoint">): void {
+  for (const [field, day] of Object.entries({ date, taxPoint }))
+    if (typeof day === "string" && isFar(day, today))
+      throw new FiscalError(
+        "document/far-date",
+        `${day} is far from today, ${today} (${zone}). Correct the date, or say why it is right.`,
+        field,
+      );
 }
 
 /** The same number of the same party (or of our own series) again is refused unless a reason confirms it. */

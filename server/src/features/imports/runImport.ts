@@ -1,4 +1,5 @@
 import { at } from "@fiscalon/core/at";
+import { isFar } from "@fiscalon/core/calendar/farDate";
 import { kindOf } from "@fiscalon/core/model/documentKinds";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import { createHash } from "node:crypto";
@@ -205,6 +206,14 @@ async function sortOutKnown(work: Work, setup: ClientSetup, record: ImportRecord
       .map((one) => numbers.get(one))
       .find((date) => date !== undefined);
     if (keys.has(key)) alreadyThere += 1;
+    else if (isFar(document.input.date, work.today))
+      content.problems.push({
+        row: at(document.rows, 0),
+        column: record.settings.mapping.date ?? null,
+        field: "date",
+        value: document.input.date,
+        message: `${document.input.date} is far from today, ${work.today}. Correct the date, or leave the row out.`,
+      });
     else if (used === undefined) fresh.push({ document, key });
     else {
       content.problems.push({

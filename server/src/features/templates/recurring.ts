@@ -1,6 +1,7 @@
+import { addDays } from "@fiscalon/core/calendar/date";
 import type { FastifyInstance } from "fastify";
 import type { Practice } from "../../practice/practice.ts";
-import { tryTemplate } from "./service.ts";
+import { postByItself } from "./service.ts";
 
 const EACH_MS = 10 * 60_000;
 
@@ -26,7 +27,8 @@ async function postByThemselves(practice: Practice): Promise<void> {
   const { today } = await practice.begin();
   const clients = await practice.db.rows<{ client: number }>(
     "SELECT client_id AS client FROM client_summaries WHERE recurs_on <= $1 ORDER BY client_id",
-    [today],
+    // Somewhere it is tomorrow already.
+    [addDays(today, 1)],
   );
   for (const { client } of clients)
     await practice.onClient(client, async (work) => {
@@ -34,8 +36,8 @@ async function postByThemselves(practice: Practice): Promise<void> {
         `SELECT id, created_by AS person FROM templates
          WHERE by_itself = 1 AND every IS NOT NULL AND next_on <= $1 AND (until IS NULL OR next_on <= until)
          ORDER BY next_on, id`,
-        [today],
+        [work.today],
       );
-      for (const { id, person } of due) await tryTemplate(work.begun({ person }), client, id);
+      for (const { id, person } of due) await postByItself(work.begun({ person }), client, id);
     });
 }

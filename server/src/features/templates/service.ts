@@ -145,6 +145,28 @@ export async function postDue(work: Work, clientId: number): Promise<PostedDue> 
   return report;
 }
 
+/** What fell due longer ago is not posted without somebody looking at it. */
+const BY_ITSELF_DAYS = 92;
+
+/**
+ * Posts what is due of one template by itself; where that goes far back, the server stood still or a clock was wrong, and
+ * it asks where it is kept.
+ */
+export async function postByItself(work: Work, clientId: number, id: number): Promise<void> {
+  const row = (await rowsOf(work, clientId)).find((one) => one.id === id);
+  const dates = row ? dueDates(row, work.today) : [];
+  const [first] = dates;
+  if (!row || first === undefined) return;
+  if (first >= addDays(work.today, -BY_ITSELF_DAYS)) {
+    await tryTemplate(work, clientId, id);
+    return;
+  }
+  const many = dates.length === MOST_AT_ONCE ? `${MOST_AT_ONCE} or more` : String(dates.length);
+  const asks = `${many} fell due since ${first}. Look at them, and post them here, or keep the document again with another next date.`;
+  if (row.problem !== asks)
+    await work.write((work) => work.run("UPDATE templates SET problem = $2 WHERE id = $1", [id, asks]));
+}
+
 /**
  * Posts what is due of one template in a transaction of its own; one that cannot be posted says so where it is kept, and
  * does not hold up the others.

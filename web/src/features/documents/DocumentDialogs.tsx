@@ -1,5 +1,7 @@
 import { ReasonDialog } from "../../kit/ReasonDialog.tsx";
 import { Dialog, DialogActions } from "../../kit/Dialog.tsx";
+import { confirmedBy } from "./confirmed.ts";
+import type { Reasons } from "./confirmed.ts";
 
 export function VoidDialog({
   open,
@@ -26,27 +28,27 @@ export function VoidDialog({
   );
 }
 
-export function DuplicateDialog({
-  open,
-  message,
+/** Asks why what looks mistyped is right. */
+export function ConfirmDialog({
+  error,
   onClose,
   onConfirm,
 }: {
-  open: boolean;
-  message: string;
+  error: Error | null;
   onClose: () => void;
-  onConfirm: (reason: string) => void;
+  onConfirm: (reason: Reasons) => void;
 }) {
+  const asked = confirmedBy(error);
   return (
     <ReasonDialog
-      open={open}
-      title="This number is already in the books"
-      label="Why there are two"
+      open={asked !== undefined}
+      title={asked?.title ?? ""}
+      label={asked?.label ?? ""}
       action="Post all the same"
       onClose={onClose}
-      onReason={onConfirm}
+      onReason={(reason) => asked && onConfirm({ [asked.field]: reason })}
     >
-      {message}
+      {error?.message}
     </ReasonDialog>
   );
 }

@@ -9,7 +9,7 @@ import { minorDigits } from "@fiscalon/core/money/currency";
 import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import type { DocumentView, ItemView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
-import { api, ApiError } from "../../api/client.ts";
+import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { KIND_NAMES } from "../../kit/kinds.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
@@ -22,7 +22,9 @@ import { TemplateMenu } from "./TemplateMenu.tsx";
 import { useTemplates } from "./useTemplates.ts";
 import { BesidePanel } from "./BesidePanel.tsx";
 import { DocumentMenu } from "./DocumentMenu.tsx";
-import { ConfirmTyped, DuplicateDialog, VoidDialog } from "./DocumentDialogs.tsx";
+import { confirmedBy } from "./confirmed.ts";
+import type { Reasons } from "./confirmed.ts";
+import { ConfirmDialog, ConfirmTyped, VoidDialog } from "./DocumentDialogs.tsx";
 import { DocumentFacts } from "./DocumentFacts.tsx";
 import { DocumentHead } from "./DocumentHead.tsx";
 import { creditHolds } from "@fiscalon/core/facts/creditHolds";
@@ -66,7 +68,7 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
     initial.lines.some((line) => line.quantity !== "" || line.discount !== ""),
   );
   const [creating, setCreating] = useState<Creating | null>(null);
-  const [dialog, setDialog] = useState<"void" | "duplicate" | "typed" | "template" | null>(null);
+  const [dialog, setDialog] = useState<"void" | "typed" | "template" | null>(null);
   const [posted, setPosted] = useState<DocumentView | null>(null);
   const original = useOriginal(client?.id ?? 0, raw);
   const around = useMemo<DraftAround>(
@@ -112,8 +114,8 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
   };
 
   const save = useMutation({
-    mutationFn: (duplicateReason: string | undefined) => {
-      const body = { ...bodyOf(draft), ...(duplicateReason ? { duplicateReason } : {}) };
+    mutationFn: (reasons: Reasons) => {
+      const body = { ...bodyOf(draft), ...reasons };
       return document
         ? api.put("/clients/:id/documents/:document", [clientId, document.id], body)
         : api.post("/clients/:id/documents", [clientId], body);
@@ -128,8 +130,7 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
         setPosted(saved);
       }
     },
-    onError: (error) =>
-      setDialog(error instanceof ApiError && error.code === "document/duplicate-number" ? "duplicate" : null),
+    onError: () => setDialog(null),
   });
   const takeOut = useMutation({
     mutationFn: (reason: string) =>
@@ -148,7 +149,7 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
     const { effect } = effectOf(draft, setup.effect, around);
     if (idle || !effect) return;
     if (effect.warnings.some((one) => one.code.startsWith("document/typed-tax"))) setDialog("typed");
-    else save.mutate(undefined);
+    else save.mutate({});
   };
   useHotkeys("mod+enter", post, { enableOnFormTags: true, preventDefault: true });
 
@@ -157,8 +158,7 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
   const home = setup.effect.packs.ofCountry(country);
   const focused = draft.lines[focusLine];
   const isJournal = kind.direction === null;
-  const saveError =
-    save.error instanceof ApiError && save.error.code === "document/duplicate-number" ? null : save.error;
+  const saveError = confirmedBy(save.error) ? null : save.error;
 
   return (
     <>
@@ -340,17 +340,16 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
         onClose={() => setDialog(null)}
         onVoid={(reason) => takeOut.mutate(reason)}
       />
-      <DuplicateDialog
-        open={dialog === "duplicate"}
-        message={save.error?.message ?? ""}
-        onClose={() => setDialog(null)}
-        onConfirm={(reason) => save.mutate(reason)}
+      <ConfirmDialog
+        error={save.error}
+        onClose={() => save.reset()}
+        onConfirm={(reason) => save.mutate({ ...save.variables, ...reason })}
       />
       <ConfirmTyped
         open={dialog === "typed"}
         warnings={typedOff.map((warning) => warning.text)}
         onClose={() => setDialog(null)}
-        onConfirm={() => save.mutate(undefined)}
+        onConfirm={() => save.mutate({})}
       />
     </>
   );
