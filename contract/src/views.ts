@@ -7,6 +7,7 @@ import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import type { Frequency } from "@fiscalon/core/calendar/filingPeriods";
 import type { RegistrationChange } from "@fiscalon/core/model/registration";
 import type { Basis } from "@fiscalon/core/model/basis";
+import type { PeriodState } from "./returns.ts";
 import type { StandingBody } from "./setup.ts";
 import type { Posting } from "@fiscalon/core/model/posting";
 
@@ -22,6 +23,20 @@ export interface ClientRow {
   currency: string;
   documents: number;
   places: string;
+  /** By registration, the oldest return that is not filed yet, of periods that have begun. */
+  next: NextReturn[];
+}
+
+/** A return that is still to be filed. */
+export interface NextReturn {
+  registration: number;
+  levies: string[];
+  from: string;
+  to: string;
+  due: string;
+  state: PeriodState;
+  /** Minor units of the client's currency. */
+  net: number;
 }
 
 export interface RegistrationView {

@@ -8,6 +8,7 @@ import fastifyStatic from "@fastify/static";
 import Fastify from "fastify";
 import type { FastifyInstance } from "fastify";
 import type { Config } from "./config.ts";
+import { unsettledPeriods } from "./books/returns/unsettledPeriods.ts";
 import { beginWork } from "./practice/beginWork.ts";
 import { openPractice } from "./across/convert/openPractice.ts";
 import type { AppContext } from "./appContext.ts";
@@ -87,6 +88,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   const packs = async () => (await practice.begin()).packs;
   const jobs = new JobRunner(practice, (error) => app.log.error(error, "a job broke off"));
   await jobs.recover();
+  practice.summaries.tellPeriods(unsettledPeriods);
   await practice.clear();
   await followLaw(practice, (error) => app.log.error(error, "books that a change of the law moves"));
   const gateway = () =>

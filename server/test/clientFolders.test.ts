@@ -84,3 +84,33 @@ test("acknowledged entries that a damaged log lost are missed, though the file i
   const { body } = await server.call<Refused>("GET", ours.base);
   expect(body.error.message).toMatch(/were acknowledged and are gone/);
 });
+
+test("the list of clients says what is to be filed next, and follows the books", async () => {
+  server = await startServer(folder);
+  interface Row {
+    id: number;
+    next: { from: string; to: string; due: string; state: string; net: number }[];
+  }
+  const next = async () =>
+    (await server.ok<Row[]>("GET", "/clients")).find(({ id }) => id === ours.id)?.next.at(0);
+  const periods = () => server.ok<Record<string, unknown>[]>("GET", `${ours.registration}/periods`);
+  const unfiled = async () =>
+    (await periods()).find(({ state }) => !["filed", "settled", "ahead"].includes(String(state)));
+  await expect.poll(next).toMatchObject(await pick(unfiled()));
+  await post(ours.base);
+  await server.call(
+    "POST",
+    `${ours.base}/documents`,
+    document("sales-invoice", String((await unfiled())?.["from"]), [{ amount: "40.00", code: "S20" }], {
+      number: "NEXT-1",
+    }),
+  );
+  expect((await unfiled())?.["net"]).not.toBe(0);
+  await expect.poll(next).toMatchObject(await pick(unfiled()));
+});
+
+/** What the list shows of a period. */
+async function pick(period: Promise<Record<string, unknown> | undefined>) {
+  const { from, to, due, state, net } = (await period) ?? {};
+  return { from, to, due, state, net };
+}

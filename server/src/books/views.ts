@@ -5,20 +5,43 @@ import { MONTHS_OF } from "@fiscalon/core/calendar/filingPeriods";
 import type { Frequency } from "@fiscalon/core/calendar/filingPeriods";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { formOn } from "@fiscalon/core/returns/formOn";
-import type { ClientRow, ClientView, ContactView, RegistrationView } from "@fiscalon/contract/views";
+import { groupBy } from "@fiscalon/core/groupBy";
+import type {
+  ClientRow,
+  ClientView,
+  ContactView,
+  NextReturn,
+  RegistrationView,
+} from "@fiscalon/contract/views";
 import type { Work } from "../base/work.ts";
 import type { PlaceRecord, RegistrationRecord } from "../db/models.ts";
 import { loadClient } from "./loadSetup.ts";
 
 /** Every client of the practice, by name, from its summaries; one whose books nobody can read has its name only. */
 export async function clientRows(work: Work): Promise<ClientRow[]> {
-  return work.rows<ClientRow>(
+  const rows = await work.rows<Omit<ClientRow, "next">>(
     `SELECT c.id, c.name, coalesce(s.country, '') AS country, coalesce(s.currency, '') AS currency,
        coalesce(s.documents, 0) AS documents,
        coalesce((SELECT group_concat(p.value ->> 'name', ', ') FROM json_each(s.places) p), '') AS places
      FROM clients c LEFT JOIN client_summaries s ON s.client_id = c.id WHERE c.state = 'ready'
      ORDER BY c.name COLLATE NOCASE`,
   );
+  const next = await work.rows<Omit<NextReturn, "levies"> & { client: number; levies: string }>(
+    `SELECT p.client_id AS client, p.registration_id AS registration, r.definition ->> '$.levies' AS levies,
+       p.period_from AS "from", min(p.period_end) AS "to", p.due, p.state, p.net
+     FROM period_summaries p JOIN registration_summaries r
+       ON r.client_id = p.client_id AND r.registration_id = p.registration_id
+     WHERE p.state NOT IN ('filed', 'settled') GROUP BY p.client_id, p.registration_id
+     ORDER BY p.due, p.registration_id`,
+  );
+  const byClient = groupBy(next, ({ client }) => client);
+  return rows.map((row) => ({
+    ...row,
+    next: (byClient.get(row.id) ?? []).map(({ client: _client, levies, ...one }) => ({
+      ...one,
+      levies: JSON.parse(levies) as string[],
+    })),
+  }));
 }
 
 export async function clientView(work: Work, clientId: number): Promise<ClientView> {

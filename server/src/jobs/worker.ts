@@ -2,6 +2,7 @@ import workerpool from "workerpool";
 import { FiscalError } from "@fiscalon/core/errors";
 import { errorBody } from "../base/errors.ts";
 import type { Work, Writing } from "../base/work.ts";
+import { unsettledPeriods } from "../books/returns/unsettledPeriods.ts";
 import { Practice } from "../practice/practice.ts";
 import { matchStatement } from "../books/agree/statements/matchStatement.ts";
 import { loadSetup } from "../books/loadSetup.ts";
@@ -18,6 +19,7 @@ workerpool.worker({ work });
 /** Runs one job in this process, on connections of its own. */
 async function work(order: JobOrder): Promise<JobOutcome> {
   const practice = await Practice.open(order.dataDir, "");
+  practice.summaries.tellPeriods(unsettledPeriods);
   try {
     return { state: "done", result: await run(practice, order), error: null };
   } catch (error) {

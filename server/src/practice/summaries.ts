@@ -13,6 +13,12 @@ interface Summed {
   clients: () => Promise<{ id: number }[]>;
 }
 
+/** What of a client is still to be filed or paid, by registration and period. */
+type PeriodsOf = (
+  work: Work,
+  client: number,
+) => Promise<{ registration: number; from: string; to: string; due: string; state: string; net: number }[]>;
+
 /** Changes close together are summed up once. */
 const GATHER_MS = 300;
 
@@ -24,10 +30,16 @@ export class Summaries {
   readonly #practice: Summed;
   readonly #touched = new Set<number>();
   #timer: NodeJS.Timeout | undefined;
+  #periodsOf: PeriodsOf | undefined;
   #running: Promise<void> = Promise.resolve();
 
   constructor(practice: Summed) {
     this.#practice = practice;
+  }
+
+  /** Who knows what periods are; without that, those of before stay. */
+  tellPeriods(periodsOf: PeriodsOf): void {
+    this.#periodsOf = periodsOf;
   }
 
   /** The books of a client were changed. */
@@ -51,13 +63,19 @@ export class Summaries {
 
   /** Looks for books that went on without their summary: after a kill, or where a folder was exchanged. */
   async repair(): Promise<void> {
-    const rows = await this.#practice.db.rows<{ id: number; folder: string; stamp: number | null }>(
-      `SELECT c.id, c.folder, s.stamp FROM clients c LEFT JOIN client_summaries s ON s.client_id = c.id
-       WHERE c.state = 'ready'`,
+    const rows = await this.#practice.db.rows<{
+      id: number;
+      folder: string;
+      stamp: number | null;
+      bare: number;
+    }>(
+      `SELECT c.id, c.folder, s.stamp, EXISTS (SELECT 1 FROM registration_summaries r WHERE r.client_id = c.id)
+         AND NOT EXISTS (SELECT 1 FROM period_summaries p WHERE p.client_id = c.id) AS bare
+       FROM clients c LEFT JOIN client_summaries s ON s.client_id = c.id WHERE c.state = 'ready'`,
     );
-    for (const { id, folder, stamp } of rows) {
+    for (const { id, folder, stamp, bare } of rows) {
       const last = await lastChange(join(this.#practice.dataDir, folder, BOOKS_FILE));
-      if (last !== null && (stamp === null || last > stamp)) this.#touched.add(id);
+      if (last !== null && (stamp === null || last > stamp || bare === 1)) this.#touched.add(id);
     }
     await this.settled();
   }
@@ -73,8 +91,14 @@ export class Summaries {
   }
 
   async #write(client: number): Promise<void> {
-    const row = await this.#practice.onClient(client, (work) => summaryOf(work, client)).catch(() => null);
-    if (row === null) return;
+    const read = await this.#practice
+      .onClient(client, async (work) => ({
+        row: await summaryOf(work, client),
+        periods: await this.#periodsOf?.(work, client),
+      }))
+      .catch(() => null);
+    if (read === null) return;
+    const { row, periods } = read;
     const { db } = this.#practice;
     const { stamp, name, country, currency, documents, places, recursOn, registrations } = row;
     await db.write(async (tx) => {
@@ -93,6 +117,15 @@ export class Summaries {
           `INSERT INTO registration_summaries (client_id, registration_id, pack, number, definition)
            VALUES ($1, $2, $3, $4, $5)`,
           [client, r.id, r.pack, r.number, JSON.stringify(r)],
+          tx,
+        );
+      if (!periods) return;
+      await db.run("DELETE FROM period_summaries WHERE client_id = $1", [client], tx);
+      for (const { registration, from, to, due, state, net } of periods)
+        await db.run(
+          `INSERT INTO period_summaries (client_id, registration_id, period_from, period_end, due, state, net)
+           VALUES ($1, $2, $3, $4, $5, $6, $7)`,
+          [client, registration, from, to, due, state, net],
           tx,
         );
     });

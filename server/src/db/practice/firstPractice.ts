@@ -4,5 +4,22 @@ import { PRACTICE_TABLES } from "./practiceTables.ts";
 /** What is of the practice and of no client alone. */
 const firstPractice: Migration = { name: "2026-11-30-practice", statements: PRACTICE_TABLES };
 
+/** What of all clients is still to be filed or paid, without opening their books. */
+const periodSummaries: Migration = {
+  name: "2026-11-30-period-summaries",
+  statements: [
+    `CREATE TABLE period_summaries (
+    client_id INTEGER NOT NULL REFERENCES clients ON DELETE CASCADE,
+    registration_id INTEGER NOT NULL,
+    period_from TEXT NOT NULL,
+    period_end TEXT NOT NULL,
+    due TEXT NOT NULL,
+    state TEXT NOT NULL,
+    net INTEGER NOT NULL,
+    PRIMARY KEY (client_id, registration_id, period_end)
+  ) WITHOUT ROWID`,
+  ],
+};
+
 /** Every shape the file of the practice had, in order. */
-export const PRACTICE_MIGRATIONS: readonly Migration[] = [firstPractice];
+export const PRACTICE_MIGRATIONS: readonly Migration[] = [firstPractice, periodSummaries];

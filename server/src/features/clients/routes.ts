@@ -1,3 +1,4 @@
+import { setTimeout } from "node:timers/promises";
 import { requireUsual } from "../../books/requireUsual.ts";
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
@@ -13,11 +14,14 @@ import { addPlace, createClient } from "../../books/createClient.ts";
 import { registerAndRecount } from "./registerAndRecount.ts";
 import { clientRows, clientView } from "../../books/views.ts";
 
+/** The list waits so long for what was changed last; of a large client it may come a moment later. */
+const SUMMED_MS = 1000;
+
 type Id = { Params: { id: number } };
 
 export async function clientRoutes(app: FastifyInstance, { numbers, practice }: AppContext): Promise<void> {
   app.get("/clients", { schema: described("All clients", "Set up") }, async (request) => {
-    await practice.summaries.settled();
+    await Promise.race([practice.summaries.settled(), setTimeout(SUMMED_MS)]);
     return clientRows(request.work);
   });
 

@@ -10,6 +10,7 @@ import { JobProgress } from "../../kit/JobProgress.tsx";
 import { readJson } from "../../api/readJson.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { useJob } from "../../api/useJob.ts";
+import { ClientTable } from "./ClientTable.tsx";
 
 /** All clients of the practice. */
 export function ClientsPage() {
@@ -51,32 +52,7 @@ export function ClientsPage() {
             value={search}
             onChange={(event) => setSearch(event.target.value)}
           />
-          <table className="sheet-table">
-            <thead>
-              <tr>
-                <th>Client</th>
-                <th>Places</th>
-                <th>Country</th>
-                <th>Currency</th>
-                <th className="num">Documents</th>
-              </tr>
-            </thead>
-            <tbody>
-              {shown.map((client) => (
-                <tr key={client.id} className="hover:bg-base-200">
-                  <td>
-                    <Link className="font-semibold hover:text-primary" to={`/c/${client.id}/return`}>
-                      {client.name}
-                    </Link>
-                  </td>
-                  <td className="quiet">{client.places}</td>
-                  <td>{client.country}</td>
-                  <td>{client.currency}</td>
-                  <td className="num">{client.documents.toLocaleString("en-GB")}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <ClientTable clients={shown} />
         </>
       )}
     </Sheet>
