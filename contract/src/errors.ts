@@ -311,9 +311,21 @@ export const ERRORS = {
     status: 409,
     says: "Only a period that is sealed and not yet filed can be opened again.",
   },
+  "server/disk-failed": {
+    status: 500,
+    says: "The disk of the server could not be read or written; nothing was changed. Look at the disk before anything else, and have a copy at hand.",
+  },
+  "server/disk-full": {
+    status: 507,
+    says: "The disk of the server is full; nothing was changed. Make room, and do it again.",
+  },
   "server/failed": {
     status: 500,
     says: "Something failed on the server; nothing was changed. Try again, and look at the log if it stays.",
+  },
+  "server/no-rights": {
+    status: 500,
+    says: "The server may not write into its folder; nothing was changed. Give it the right to, and do it again.",
   },
   "server/unreachable": { status: 503, says: "The server does not answer." },
   "settle/amount": { status: 422, says: "Type the amount without a sign; the kind says the direction." },

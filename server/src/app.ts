@@ -54,11 +54,7 @@ import { trailRoutes } from "./across/trail/routes.ts";
 import { jobRoutes } from "./jobs/routes.ts";
 import { JobRunner } from "./jobs/runner.ts";
 import { describeApi } from "./openapi.ts";
-import { authoritySimulator } from "./simulators/authority.ts";
-import { numberRegister } from "./simulators/numberRegister.ts";
-import { bankSimulator } from "./simulators/bank.ts";
-import { payoutLines, terminalSimulator } from "./simulators/terminal.ts";
-import { authorityStore } from "./simulators/authorityStore.ts";
+import { simulate } from "./simulators/simulate.ts";
 import { postRecurring } from "./features/templates/recurring.ts";
 import { guardBorder } from "./base/border.ts";
 import { keepAnswers } from "./base/once.ts";
@@ -68,7 +64,6 @@ import { requireWhole } from "./db/integrity.ts";
 import { holdFolder } from "./db/folderLock.ts";
 import { validateWithJoi } from "./base/validation.ts";
 
-const today = () => new Date().toISOString().slice(0, 10);
 const UPLOAD_BYTES = 60 * 1024 * 1024;
 const WEB = fileURLToPath(new URL("../../web/dist", import.meta.url));
 
@@ -85,7 +80,6 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   const practice = await openPractice(config.dataDir, config.person, (words) => app.log.info(words));
   const { db } = practice;
   await requireWhole(db, (error) => app.log.error(error));
-  const packs = async () => (await practice.begin()).packs;
   const jobs = new JobRunner(practice, (error) => app.log.error(error, "a job broke off"));
   await jobs.recover();
   practice.summaries.tellPeriods(unsettledPeriods);
@@ -154,22 +148,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
       { prefix: "/api" },
     );
   }
-  await app.register(
-    (scope) => authoritySimulator(scope, { store: authorityStore(practice, today), today }),
-    {
-      prefix: "/simulators/authority",
-    },
-  );
-  await app.register(
-    (scope) => bankSimulator(scope, { db, today, payouts: (number, to) => payoutLines(db, number, to) }),
-    {
-      prefix: "/simulators/bank",
-    },
-  );
-  await app.register((scope) => terminalSimulator(scope, { db, now: () => new Date().toISOString() }), {
-    prefix: "/simulators/terminal",
-  });
-  await app.register((scope) => numberRegister(scope, { packs }), { prefix: "/simulators/number-register" });
+  if (config.simulators) await simulate(app, practice, config.authorityUrl);
   if (existsSync(WEB)) await serveWeb(app);
   postRecurring(app, practice);
   backUpByItself(app, config);

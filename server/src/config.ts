@@ -9,6 +9,8 @@ export interface Config {
   person: string;
   /** Base address of the tax authority; empty means the simulator that ships with the server. */
   authorityUrl: string;
+  /** Whether the simulators of authority, bank, card terminals and number register answer. */
+  simulators: boolean;
   logLevel: string;
   /** Further names this server is reached by, beside localhost, its own name and its addresses. */
   hosts: readonly string[];
@@ -23,6 +25,7 @@ export function configFromEnvironment(env: NodeJS.ProcessEnv): Config {
     port: Number(env["FISCALON_PORT"] ?? 4600),
     person: env["FISCALON_PERSON"] ?? "Practice owner",
     authorityUrl: env["FISCALON_AUTHORITY_URL"] ?? "",
+    simulators: env["FISCALON_SIMULATORS"] !== "off",
     logLevel: env["FISCALON_LOG"] ?? "info",
     backup: env["FISCALON_BACKUP"]
       ? {

@@ -3,6 +3,7 @@ import type Joi from "joi";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { ERRORS, isErrorCode } from "@fiscalon/contract/errors";
 import type { ErrorCode } from "@fiscalon/contract/errors";
+import { storageTrouble } from "./storageTrouble.ts";
 import { problemsOf } from "@fiscalon/contract/problems";
 import type { ErrorBody } from "@fiscalon/contract/views";
 
@@ -59,6 +60,8 @@ export function errorBody(error: FiscalError): ErrorBody {
 
 /** What the frame around the routes refuses, as one of the catalogue; anything unknown is a failure of ours. */
 function foreignCode(error: unknown): ErrorCode {
+  const disk = storageTrouble(error);
+  if (disk) return disk;
   const { statusCode, code = "" } = error as { statusCode?: unknown; code?: string };
   if (statusCode === 413) return "request/too-large";
   if (statusCode === 415 || statusCode === 406 || code === "FST_ERR_CTP_INVALID_MEDIA_TYPE")

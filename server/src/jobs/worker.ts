@@ -1,6 +1,8 @@
 import workerpool from "workerpool";
+import { ERRORS } from "@fiscalon/contract/errors";
 import { FiscalError } from "@fiscalon/core/errors";
 import { errorBody } from "../base/errors.ts";
+import { storageTrouble } from "../base/storageTrouble.ts";
 import type { Work, Writing } from "../base/work.ts";
 import { unsettledPeriods } from "../books/returns/unsettledPeriods.ts";
 import { Practice } from "../practice/practice.ts";
@@ -23,8 +25,10 @@ async function work(order: JobOrder): Promise<JobOutcome> {
   try {
     return { state: "done", result: await run(practice, order), error: null };
   } catch (error) {
-    if (!(error instanceof FiscalError)) throw error;
-    return { state: "failed", result: null, error: errorBody(error).error };
+    if (error instanceof FiscalError) return { state: "failed", result: null, error: errorBody(error).error };
+    const disk = storageTrouble(error);
+    if (!disk) throw error;
+    return { state: "failed", result: null, error: { code: disk, message: ERRORS[disk].says } };
   } finally {
     await practice.close();
   }

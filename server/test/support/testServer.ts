@@ -41,6 +41,7 @@ export async function startServer(
     port: 0,
     person: "Test person",
     authorityUrl: "",
+    simulators: true,
     logLevel: "silent",
     hosts: [],
     backup,
