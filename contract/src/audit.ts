@@ -98,6 +98,8 @@ export interface AuditCheck {
   unreadable: { client: number; why: string }[];
   /** Sealed returns that do not hold any more what was sealed, by the hash that was taken then. */
   returns: { client: number; period: string }[];
+  /** Signed notes of where the trails ended, and which of them do not fit any more, and why. */
+  digests: { read: number; wrong: { file: string; client: number | null; why: string }[] };
   /** A hash over the last entries of all trails; noted elsewhere, it proves later that nothing was cut off. */
   last: string;
 }

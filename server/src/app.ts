@@ -58,6 +58,7 @@ import { simulate } from "./simulators/simulate.ts";
 import { postRecurring } from "./features/templates/recurring.ts";
 import { guardBorder } from "./base/border.ts";
 import { keepAnswers } from "./base/once.ts";
+import { digestByItself } from "./across/digest/digestByItself.ts";
 import { backUpByItself } from "./across/backup/schedule.ts";
 import { followLaw } from "./features/law/moveLaw.ts";
 import { requireWhole } from "./db/integrity.ts";
@@ -90,11 +91,20 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   const bank = () => new BankFeed(`${ownAddress(app)}/simulators/bank`);
   const operator = () => new TerminalOperator(`${ownAddress(app)}/simulators/terminal`);
   const numbers = () => `${ownAddress(app)}/simulators/number-register`;
-  const context: AppContext = { practice, jobs, gateway, numbers, bank, operator };
+  const context: AppContext = {
+    practice,
+    jobs,
+    gateway,
+    numbers,
+    bank,
+    operator,
+    digests: config.digests,
+  };
 
   handleErrors(app);
   guardBorder(app, config.hosts);
   keepAnswers(app);
+  digestByItself(app, practice, config);
   validateWithJoi(app);
   await app.register(helmet, { contentSecurityPolicy: { directives: SOURCES }, hsts: false });
   // What is built is compressed already, and better.

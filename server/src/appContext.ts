@@ -14,6 +14,8 @@ export interface AppContext {
   bank: () => BankFeed;
   /** The operator of card terminals, simulated on the same address. */
   operator: () => TerminalOperator;
+  /** The folder of the digests of audit trails. */
+  digests: string;
   /** Address of the register of tax numbers. */
   numbers: () => string;
 }

@@ -16,11 +16,15 @@ export interface Config {
   hosts: readonly string[];
   /** Where copies are made by itself, how many hours apart, and how many are kept; null where none are. */
   backup: { folder: string; hours: number; keep: number } | null;
+  /** The folder into which it is noted, signed, where the audit trails end. */
+  digests: string;
 }
 
 export function configFromEnvironment(env: NodeJS.ProcessEnv): Config {
+  const dataDir = env["FISCALON_DATA"] ?? join(process.cwd(), ".data");
   return {
-    dataDir: env["FISCALON_DATA"] ?? join(process.cwd(), ".data"),
+    dataDir,
+    digests: env["FISCALON_DIGESTS"] || join(dataDir, "digests"),
     host: env["FISCALON_HOST"] ?? "127.0.0.1",
     port: Number(env["FISCALON_PORT"] ?? 4600),
     person: env["FISCALON_PERSON"] ?? "Practice owner",
@@ -43,6 +47,6 @@ function positive(env: NodeJS.ProcessEnv, name: string, usual: number): number {
   const number = Number(env[name] ?? usual);
   if (number > 0) return number;
   throw new Error(
-    `${name} is ${env[name] ?? ""}. Set it to a number above 0, or leave it away for ${usual}.`,
+    `${name} is ${String(env[name])}. Set it to a number above 0, or leave it away for ${usual}.`,
   );
 }

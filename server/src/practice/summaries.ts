@@ -1,9 +1,9 @@
 import { join } from "node:path";
-import sqlite3 from "sqlite3";
 import type { RegistrationRecord } from "../db/models.ts";
 import type { Work } from "../base/work.ts";
 import type { Database } from "../db/database.ts";
 import { BOOKS_FILE } from "./clientFolder.ts";
+import { lastEntry } from "./lastEntry.ts";
 
 /** What summing up needs of a practice. */
 interface Summed {
@@ -74,8 +74,8 @@ export class Summaries {
        FROM clients c LEFT JOIN client_summaries s ON s.client_id = c.id WHERE c.state = 'ready'`,
     );
     for (const { id, folder, stamp, bare } of rows) {
-      const last = await lastChange(join(this.#practice.dataDir, folder, BOOKS_FILE));
-      if (last !== null && (stamp === null || last > stamp || bare === 1)) this.#touched.add(id);
+      const last = await lastEntry(join(this.#practice.dataDir, folder, BOOKS_FILE));
+      if (last && (stamp === null || last.id > stamp || bare === 1)) this.#touched.add(id);
     }
     await this.settled();
   }
@@ -157,21 +157,4 @@ async function summaryOf(work: Work, client: number): Promise<Summary> {
   );
   const registrations = await work.models.registrations.findAll({ where: { clientId: client } });
   return { ...row, registrations: registrations.map((r) => r.get({ plain: true }) as RegistrationRecord) };
-}
-
-/** The last entry of the audit trail of books, or null where there are none: many are looked at when a server starts. */
-async function lastChange(file: string): Promise<number | null> {
-  const db = await new Promise<sqlite3.Database | null>((done) => {
-    const opened = new sqlite3.Database(file, sqlite3.OPEN_READWRITE, (error) => done(error ? null : opened));
-  });
-  if (db === null) return null;
-  try {
-    return await new Promise<number | null>((done) =>
-      db.get("SELECT coalesce(max(id), 0) AS last FROM changes", (error, row: { last: number } | undefined) =>
-        done(error ? null : (row?.last ?? 0)),
-      ),
-    );
-  } finally {
-    await new Promise((closed) => db.close(closed));
-  }
 }

@@ -42,6 +42,7 @@ export async function startServer(
     person: "Test person",
     authorityUrl: "",
     simulators: true,
+    digests: join(dataDir, "digests"),
     logLevel: "silent",
     hosts: [],
     backup,

@@ -19,7 +19,7 @@ export function noteSeen(answer: unknown, entry: number): void {
 
 /** What stays the same when a query is asked anew stays the same object; what is new of it is as new as the answer. */
 export function sharedAnswer(old: unknown, fresh: unknown): unknown {
-  const shared = replaceEqualDeep(old, fresh) as unknown;
+  const shared = replaceEqualDeep<unknown>(old, fresh);
   const entry = typeof fresh === "object" && fresh !== null ? seen.get(fresh) : undefined;
   if (entry !== undefined) noteSeen(shared, entry);
   return shared;

@@ -2,19 +2,27 @@ import { createHash } from "node:crypto";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { AuditCheck } from "@fiscalon/contract/audit";
 import { checkChain } from "../../base/checkChain.ts";
+import { digestsIn } from "./digestsIn.ts";
 import type { Work } from "../../base/work.ts";
 import { sealedHash } from "../../books/returns/sealedHash.ts";
 import type { Practice } from "../../practice/practice.ts";
 
-/** Walks every audit trail of a practice: its own, then that in the books of each client. */
-export async function checkPractice(practice: Practice): Promise<AuditCheck> {
-  const own = await checkChain(await practice.begin());
+/**
+ * Walks every audit trail of a practice: its own, then that in the books of each client; and looks whether what was noted
+ * of them in the folder of digests is still there.
+ */
+export async function checkPractice(practice: Practice, digests: string): Promise<AuditCheck> {
+  const noted = digestsIn(practice.dataDir, digests);
+  const work = await practice.begin();
+  const own = await checkChain(work);
   const trails = [{ client: null as number | null, ...own }];
+  await noted.compare(null, work);
   const returns: AuditCheck["returns"] = [];
   const unreadable: AuditCheck["unreadable"] = [];
   for (const { id } of await practice.clients()) {
     const looked = practice.onClient(id, async (work) => {
       trails.push({ client: id, ...(await checkChain(work)) });
+      await noted.compare(id, work);
       for (const period of await changedReturns(work)) returns.push({ client: id, period });
     });
     await looked.catch((error: unknown) => {
@@ -28,6 +36,7 @@ export async function checkPractice(practice: Practice): Promise<AuditCheck> {
     broken: trails.flatMap(({ client, broken }) => (broken === null ? [] : [{ client, entry: broken }])),
     unreadable,
     returns,
+    digests: noted.found(),
     last: createHash("sha256").update(lasts).digest("hex"),
   };
 }

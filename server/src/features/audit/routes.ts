@@ -16,7 +16,7 @@ interface Query {
   limit: number;
 }
 
-export async function auditRoutes(app: FastifyInstance, { practice }: AppContext): Promise<void> {
+export async function auditRoutes(app: FastifyInstance, { practice, digests }: AppContext): Promise<void> {
   app.get<{ Params: { id: number }; Querystring: Query }>(
     "/clients/:id/changes",
     {
@@ -70,7 +70,7 @@ export async function auditRoutes(app: FastifyInstance, { practice }: AppContext
   );
 
   app.get("/audit", { schema: described("Whether all audit trails are whole", "Audit") }, () =>
-    checkPractice(practice),
+    checkPractice(practice, digests),
   );
 }
 

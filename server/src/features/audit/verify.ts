@@ -3,13 +3,13 @@ import { Practice } from "../../practice/practice.ts";
 import { checkPractice } from "./checkPractice.ts";
 
 /** `npm run verify-audit`: says whether every audit trail is whole; ends with 1 where one is not. */
-const { dataDir, person } = configFromEnvironment(process.env);
+const { dataDir, person, digests: folder } = configFromEnvironment(process.env);
 const practice = await Practice.open(dataDir, person);
-const { entries, broken, unreadable, returns, last } = await checkPractice(practice);
+const { entries, broken, unreadable, returns, digests, last } = await checkPractice(practice, folder);
 await practice.close();
-if (broken.length + unreadable.length + returns.length === 0)
+if (broken.length + unreadable.length + returns.length + digests.wrong.length === 0)
   console.log(
-    `Every audit trail is whole, and every sealed return is what was sealed: ${entries} entries. Last: ${last}`,
+    `Every audit trail is whole and fits ${digests.read} signed digests, and every sealed return is what was sealed: ${entries} entries. Last: ${last}`,
   );
 for (const { client, entry } of broken) {
   const whose = client === null ? "the practice" : `client ${client}`;
@@ -20,6 +20,10 @@ for (const { client, entry } of broken) {
 }
 for (const { client, period } of returns) {
   console.log(`client ${client}: the return to ${period} does not hold any more what was sealed.`);
+  process.exitCode = 1;
+}
+for (const { file, client, why } of digests.wrong) {
+  console.log(`${client === null ? "the practice" : `client ${client}`}, by ${file}: ${why}.`);
   process.exitCode = 1;
 }
 for (const { client, why } of unreadable) {
