@@ -14,6 +14,7 @@ import type { NumberCheck } from "@fiscalon/core/model/pack";
 import type { BankAccountView, BankLinePage, StatementReport } from "./bank.ts";
 import type { BookFile } from "./book.ts";
 import type { ClockView } from "./clock.ts";
+import type { CopiesView } from "./copies.ts";
 import type { HeldCreditPage } from "./credit.ts";
 import type { MethodComparison } from "./compareMethods.ts";
 import type { ImportBatch } from "./imports.ts";
@@ -234,6 +235,10 @@ export interface Answers {
   "POST /clients/:id/registrations/:rid/methods": MethodComparison;
   "GET /jobs/:id": JobView;
   "POST /jobs/:id/cancel": JobView;
+  "GET /copies": CopiesView;
+  "POST /copies": CopiesView;
+  "POST /copies/:copy/restore": CopiesView;
+  "DELETE /copies/running": CopiesView;
   "GET /jurisdictions": JurisdictionRow[];
   "GET /jurisdictions/own": OwnJurisdiction[];
   "GET /jurisdictions/:ref": JurisdictionFile;

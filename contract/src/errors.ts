@@ -78,6 +78,11 @@ export const ERRORS = {
     says: "… is on documents, so its name, direction and levies stay. Archive it and make a new code.",
   },
   "code/wrong-side": { status: 422, says: "… is for …s." },
+  "copies/running": {
+    status: 409,
+    says: "A copy is being worked on. Wait for its end, or break it off.",
+  },
+  "copies/unknown": { status: 404, says: "There is no copy … in …." },
   "document/corrects-other-party": {
     status: 422,
     says: "… was issued to another party. Correct the number, or the contact.",

@@ -2,16 +2,17 @@ import { spawn } from "node:child_process";
 import type { ChildProcess } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { dirname, join } from "node:path";
 
 export interface RunningServer {
   address: string;
   stop: () => Promise<void>;
 }
 
-/** The built server as a process of its own, on a free port with an empty data folder. */
-export async function startServer(): Promise<RunningServer> {
-  const dataDir = mkdtempSync(join(tmpdir(), "fiscalon-e2e-"));
+/** The built server as a process of its own, on a free port with an empty data folder, or over one that is there. */
+export async function startServer(
+  dataDir = join(mkdtempSync(join(tmpdir(), "fiscalon-e2e-")), "data"),
+): Promise<RunningServer> {
   // Below the range the system gives out by itself.
   const port = 21_000 + Math.floor(Math.random() * 11_000);
   const address = `http://127.0.0.1:${port}`;
@@ -31,7 +32,7 @@ export async function startServer(): Promise<RunningServer> {
     stop: async () => {
       child.kill();
       await new Promise((gone) => child.once("exit", gone));
-      rmSync(dataDir, { recursive: true, force: true });
+      rmSync(dirname(dataDir), { recursive: true, force: true });
     },
   };
 }

@@ -59,6 +59,8 @@ import { postRecurring } from "./features/templates/recurring.ts";
 import { guardBorder } from "./base/border.ts";
 import { keepAnswers } from "./base/once.ts";
 import { digestByItself } from "./across/digest/digestByItself.ts";
+import { Copies } from "./across/backup/copies.ts";
+import { copyRoutes } from "./across/backup/routes.ts";
 import { backUpByItself } from "./across/backup/schedule.ts";
 import { followLaw } from "./features/law/moveLaw.ts";
 import { requireWhole } from "./db/integrity.ts";
@@ -91,6 +93,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   const bank = () => new BankFeed(`${ownAddress(app)}/simulators/bank`);
   const operator = () => new TerminalOperator(`${ownAddress(app)}/simulators/terminal`);
   const numbers = () => `${ownAddress(app)}/simulators/number-register`;
+  const copies = new Copies(config);
   const context: AppContext = {
     practice,
     jobs,
@@ -98,6 +101,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     numbers,
     bank,
     operator,
+    copies,
     digests: config.digests,
   };
 
@@ -143,6 +147,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
     attachmentRoutes,
     seriesRoutes,
     clockRoutes,
+    copyRoutes,
     templateRoutes,
     stockRoutes,
     capitalRoutes,
@@ -161,7 +166,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   if (config.simulators) await simulate(app, practice, config.authorityUrl);
   if (existsSync(WEB)) await serveWeb(app);
   postRecurring(app, practice);
-  backUpByItself(app, config);
+  backUpByItself(app, copies);
   app.addHook("onListen", async () => {
     practice.summaries.repair().catch((error: unknown) => app.log.error(error, "summaries"));
   });

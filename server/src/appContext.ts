@@ -1,3 +1,4 @@
+import type { Copies } from "./across/backup/copies.ts";
 import type { Practice } from "./practice/practice.ts";
 import type { JobRunner } from "./jobs/runner.ts";
 import type { BankFeed } from "./outside/bankFeed.ts";
@@ -14,6 +15,7 @@ export interface AppContext {
   bank: () => BankFeed;
   /** The operator of card terminals, simulated on the same address. */
   operator: () => TerminalOperator;
+  copies: Copies;
   /** The folder of the digests of audit trails. */
   digests: string;
   /** Address of the register of tax numbers. */

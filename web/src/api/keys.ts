@@ -52,6 +52,7 @@ export type ClientQuery =
  */
 export const keys = {
   clients: ["clients"],
+  copies: ["copies"],
   jurisdictions: ["jurisdictions"],
   law: ["law"],
   jurisdiction: (ref: string | undefined) => ["jurisdictions", ref],

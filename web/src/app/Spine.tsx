@@ -115,6 +115,9 @@ export function Spine({ onFind }: { onFind: () => void }) {
             <Link to="/jurisdictions" className="block py-1 hover:text-primary">
               Jurisdictions
             </Link>
+            <Link to="/copies" className="block py-1 hover:text-primary">
+              Copies
+            </Link>
             <button
               type="button"
               onClick={onFind}

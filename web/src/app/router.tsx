@@ -13,6 +13,7 @@ type Load = () => Promise<ComponentType>;
 const LOAD: Record<ScreenPath, Load> = {
   "": async () => (await import("../features/clients/ClientsPage.tsx")).ClientsPage,
   "clients/new": async () => (await import("../features/clients/NewClientPage.tsx")).NewClientPage,
+  copies: async () => (await import("../features/copies/CopiesPage.tsx")).CopiesPage,
   jurisdictions: async () =>
     (await import("../features/jurisdictions/JurisdictionsPage.tsx")).JurisdictionsPage,
   "jurisdictions/:ref": async () =>

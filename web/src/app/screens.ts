@@ -21,6 +21,7 @@ export const SCREENS = [
   { path: "clients/new", of: "practice", group: null, find: "New client" },
   { path: "jurisdictions", of: "practice", group: null, find: "Jurisdictions" },
   { path: "jurisdictions/:ref", of: "practice", group: null },
+  { path: "copies", of: "practice", group: null, find: "Copies of the practice" },
   {
     path: "setup/places",
     of: "client",
