@@ -1,6 +1,7 @@
 import { ERRORS_OF_AGREEMENTS } from "./errorsOfAgreements.ts";
 import { ERRORS_OF_FILES } from "./errorsOfFiles.ts";
 import { ERRORS_OF_REQUESTS } from "./errorsOfRequests.ts";
+import { ERRORS_OF_SERVER } from "./errorsOfServer.ts";
 import { ERRORS_OF_STATEMENTS } from "./errorsOfStatements.ts";
 import { ERRORS_OF_STOCK } from "./errorsOfStock.ts";
 
@@ -9,6 +10,7 @@ export const ERRORS = {
   ...ERRORS_OF_AGREEMENTS,
   ...ERRORS_OF_FILES,
   ...ERRORS_OF_REQUESTS,
+  ...ERRORS_OF_SERVER,
   ...ERRORS_OF_STATEMENTS,
   ...ERRORS_OF_STOCK,
   "account/duplicate-number": { status: 409, says: "Account … is there already: …. Choose another number." },
@@ -63,26 +65,12 @@ export const ERRORS = {
     status: 422,
     says: "Both places belong to one registration: nothing is supplied. Choose a place that is registered apart.",
   },
-  "client/damaged": {
-    status: 500,
-    says: "The books in … are damaged: …. Nothing was changed. Bring a copy back with npm run restore.",
-  },
-  "client/folder-missing": {
-    status: 500,
-    says: "The books of this client are not in …. Bring the folder back, or restore a copy of it.",
-  },
-  "client/no-currency": { status: 422, says: "No pack ships for …. Say the currency." },
   "code/duplicate": { status: 422, says: "There is a code … already: …. Choose another name." },
   "code/in-use": {
     status: 422,
     says: "… is on documents, so its name, direction and levies stay. Archive it and make a new code.",
   },
   "code/wrong-side": { status: 422, says: "… is for …s." },
-  "copies/running": {
-    status: 409,
-    says: "A copy is being worked on. Wait for its end, or break it off.",
-  },
-  "copies/unknown": { status: 404, says: "There is no copy … in …." },
   "document/corrects-other-party": {
     status: 422,
     says: "… was issued to another party. Correct the number, or the contact.",
@@ -316,23 +304,6 @@ export const ERRORS = {
     status: 409,
     says: "Only a period that is sealed and not yet filed can be opened again.",
   },
-  "server/disk-failed": {
-    status: 500,
-    says: "The disk of the server could not be read or written; nothing was changed. Look at the disk before anything else, and have a copy at hand.",
-  },
-  "server/disk-full": {
-    status: 507,
-    says: "The disk of the server is full; nothing was changed. Make room, and do it again.",
-  },
-  "server/failed": {
-    status: 500,
-    says: "Something failed on the server; nothing was changed. Try again, and look at the log if it stays.",
-  },
-  "server/no-rights": {
-    status: 500,
-    says: "The server may not write into its folder; nothing was changed. Give it the right to, and do it again.",
-  },
-  "server/unreachable": { status: 503, says: "The server does not answer." },
   "settle/amount": { status: 422, says: "Type the amount without a sign; the kind says the direction." },
   "settle/no-instalments": {
     status: 409,

@@ -1,6 +1,7 @@
 import type { AuditAction, AuditEntity } from "@fiscalon/contract/audit";
 import { FiscalError } from "@fiscalon/core/errors";
-import type { Change, Writing } from "./work.ts";
+import type { Bind } from "../db/database.ts";
+import type { Change } from "./change.ts";
 
 /** How far whoever sends a change had seen the audit trail, and where it ended when the change began. */
 export interface Seen {
@@ -20,6 +21,12 @@ const NAMED_BY: Partial<Record<AuditEntity, string>> = {
   template: "name",
 };
 
+/** What reads the audit trail, in the transaction that changes. */
+interface Trail {
+  row: <T extends object>(sql: string, bind?: Bind) => Promise<T | undefined>;
+  one: <T extends object>(sql: string, bind?: Bind) => Promise<T>;
+}
+
 interface Later {
   id: number;
   at: string;
@@ -32,10 +39,10 @@ interface Later {
  * Refuses to change what somebody else changed after it was last seen: both versions are told, and who sends it chooses.
  * @throws FiscalError `request/overtaken` with `theirs`, what is kept now, `by`, `at`, `action` and `entry`, its entry
  */
-export async function refuseOvertaken(work: Writing, seen: Seen, change: Change): Promise<void> {
-  seen.began ??= (await work.one<{ id: number }>("SELECT coalesce(max(id), 0) AS id FROM changes")).id;
+export async function refuseOvertaken(trail: Trail, seen: Seen, change: Change): Promise<void> {
+  seen.began ??= (await trail.one<{ id: number }>("SELECT coalesce(max(id), 0) AS id FROM changes")).id;
   if (seen.began <= seen.upTo || !VERSIONS.includes(change.action)) return;
-  const later = await work.row<Later>(
+  const later = await trail.row<Later>(
     `SELECT c.id, c.at, p.name AS "by", c.action, c.after FROM changes c JOIN people p ON p.id = c.person_id
      WHERE c.id > $1 AND c.id <= $2 AND c.entity = $3 AND c.action IN (SELECT value FROM json_each($4))
        AND c.entity_id IS $5 AND ($6 IS NULL OR coalesce(c.after, c.before) ->> $6 = $7) ORDER BY c.id DESC LIMIT 1`,

@@ -1,4 +1,3 @@
-import type { AuditAction, AuditEntity } from "@fiscalon/contract/audit";
 import { dayIn } from "@fiscalon/core/calendar/timeZone";
 import type { Packs } from "@fiscalon/core/model/packs";
 import type { Bind, BulkTable, Database, Tx } from "../db/database.ts";
@@ -6,6 +5,7 @@ import type { BulkInsert } from "../db/bulkInsert.ts";
 import type { Models } from "../db/models.ts";
 import type { Reading } from "../db/readers.ts";
 import { hashOf } from "./chain.ts";
+import type { Change } from "./change.ts";
 import type { Law } from "./law.ts";
 import { refuseOvertaken } from "./overtaken.ts";
 import type { Seen } from "./overtaken.ts";
@@ -200,15 +200,6 @@ function numberOf(law: Law): number {
   const known = laws.get(law) ?? (lastLaw += 1);
   laws.set(law, known);
   return known;
-}
-
-/** An entry of the audit trail, before it is chained. */
-export interface Change {
-  action: AuditAction;
-  entity: AuditEntity;
-  id: number | null;
-  before?: unknown;
-  after?: unknown;
 }
 
 /** Work inside a transaction: the only kind that changes anything. */

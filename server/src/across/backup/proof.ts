@@ -52,7 +52,11 @@ export async function proofOfClient(folder: string, id: number, name: string): P
   const db = await Database.open(join(folder, BOOKS_FILE), { migrations: BOOKS_MIGRATIONS });
   try {
     const at = new Date().toISOString();
-    return await clientProof(new Work({ db, folder, law: lawOf([], []), zone: "UTC", person: 1, at }), id, name);
+    return await clientProof(
+      new Work({ db, folder, law: lawOf([], []), zone: "UTC", person: 1, at }),
+      id,
+      name,
+    );
   } finally {
     await db.close();
   }
