@@ -40,6 +40,7 @@ import { bookPiece } from "./stockBook.ts";
 import type { BookPiece } from "./stockBook.ts";
 import { country, date, decimal, name, rateRow, reason, ref, taxNumber, text } from "./fields.ts";
 import { jurisdictionBody } from "./jurisdiction.ts";
+import type { ReturnBody } from "@fiscalon/core/formats/authority/returnBody";
 import type { JurisdictionFile } from "./jurisdiction.ts";
 import { accountFields, contactFields, itemFields, placeFields, registrationFields } from "./setup.ts";
 import type { ContactBody, ItemBody, PlaceBody, RegistrationBody } from "./setup.ts";
@@ -50,6 +51,11 @@ const sealedReturn = Joi.object({
   state: Joi.string().valid("sealed", "filed", "settled").required(),
   boxes: Joi.object().pattern(Joi.string(), decimal).required(),
   sealedAt: Joi.string().isoDate().required(),
+  sent: Joi.object({
+    number: Joi.string().max(40).required(),
+    at: Joi.string().isoDate().required(),
+    body: Joi.object({ periodKey: Joi.string().required() }).unknown(true).required(),
+  }),
   filedAt: Joi.string().isoDate(),
   receipt: Joi.object().unknown(true),
   settledAt: Joi.string().isoDate(),
@@ -176,6 +182,8 @@ export interface BookReturn {
   state: "sealed" | "filed" | "settled";
   boxes: Record<string, string>;
   sealedAt: string;
+  /** What was sent to the authority and has no answer yet: under which number, when, and what. */
+  sent?: { number: string; at: string; body: ReturnBody };
   filedAt?: string;
   receipt?: Record<string, unknown>;
   settledAt?: string;

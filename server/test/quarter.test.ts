@@ -276,6 +276,17 @@ describe("the gateway misbehaves", () => {
     expect([shown.state, shown.filed, shown.sentWithoutAnswer]).toEqual(["sealed", null, expect.any(String)]);
     const reopened = await server.call<{ error: { code: string } }>("POST", `${path}/reopen`);
     expect([reopened.status, reopened.body.error.code]).toEqual([409, "returns/being-sent"]);
+    // Wherever the books go, it goes with them.
+    const [, client = "", end = ""] = /clients\/(\d+)\/.+\/(.+)$/.exec(path) ?? [];
+    const book = await server.ok<object>("GET", `/clients/${client}/book`);
+    const moved = await server.ok<{ id: number }>("POST", "/books", book);
+    const { registrations } = await server.ok<{ registrations: { id: number }[] }>(
+      "GET",
+      `/clients/${moved.id}`,
+    );
+    const there = `/clients/${moved.id}/registrations/${registrations[0]?.id}/returns/${end}`;
+    expect((await server.ok<View>("GET", there)).sentWithoutAnswer).toBe(shown.sentWithoutAnswer);
+    expect(await server.ok("GET", `/clients/${moved.id}/book`)).toEqual(book);
     await mode("normal");
     const filed = await server.ok<View>("POST", `${path}/file`, { declared: true });
     expect(filed).toMatchObject({ state: "filed", sentWithoutAnswer: null });

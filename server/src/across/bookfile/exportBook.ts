@@ -1,6 +1,7 @@
 import { valueAt } from "@fiscalon/core/at";
 import { formatAmount } from "@fiscalon/core/money/amount";
-import type { BookFile } from "@fiscalon/contract/book";
+import type { BookFile, BookReturn } from "@fiscalon/contract/book";
+import { openFiling } from "../../books/returns/filings.ts";
 import { fileOfJurisdiction } from "@fiscalon/contract/jurisdiction";
 import type { BookDocument } from "@fiscalon/contract/document";
 import type { Work } from "../../base/work.ts";
@@ -274,6 +275,11 @@ async function returnsOf(
     reference: string;
     entry_id: number;
   }>("SELECT * FROM tax_payments WHERE client_id = $1 ORDER BY registration_id, period_end, id", [client.id]);
+  const sent = new Map<number, BookReturn["sent"]>();
+  for (const { id, registrationId, periodEnd } of sealed) {
+    const open = await openFiling(work, registrationId, periodEnd);
+    if (open) sent.set(id, { number: open.number, at: open.at, body: open.body });
+  }
   return {
     taxEntries: payments.map((payment) => payment.entry_id),
     returns: sealed.map((row) => ({
@@ -284,6 +290,7 @@ async function returnsOf(
         (row.boxes ?? []).map((box) => [box.box, formatAmount(box.amount, plain.digits)]),
       ),
       sealedAt: row.sealedAt ?? "",
+      ...(sent.has(row.id) ? { sent: sent.get(row.id) } : {}),
       ...(row.filedAt === null ? {} : { filedAt: row.filedAt, receipt: row.receipt ?? {} }),
       ...(row.settledAt === null ? {} : { settledAt: row.settledAt }),
       ...(row.agreements === null

@@ -34,6 +34,7 @@ import { BookPayments } from "./bookPayments.ts";
 import { lawBrought, lawNow, writeJurisdiction } from "../../books/ownPacks.ts";
 import type { Practice } from "../../practice/practice.ts";
 import { addAdjustment } from "../../books/returns/adjust.ts";
+import { keepSent } from "../../books/returns/filings.ts";
 import { returnRecord } from "../../books/returns/records.ts";
 import { freeze } from "../../books/returns/sealReturn.ts";
 import { postSettlement } from "../../books/settlement/settleReturn.ts";
@@ -277,6 +278,11 @@ async function sealedPeriods(
     await freeze(work.as({ at: bookReturn.sealedAt }), clientId, r, bookReturn.period, agreements);
     const record = await returnRecord(work, r.id, bookReturn.period);
     compareBoxes(record?.boxes ?? [], bookReturn.boxes, setup.plain.digits, path);
+    if (record && bookReturn.sent) {
+      const { number, at, body } = bookReturn.sent;
+      const of = { clientId, registrationId: r.id, periodEnd: bookReturn.period };
+      await keepSent(work.as({ at }), of, number, body);
+    }
     if (!record || bookReturn.state === "sealed") continue;
     await work.models.returns.update(
       {
