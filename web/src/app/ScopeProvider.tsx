@@ -31,7 +31,7 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
     client?.registrations.find((r) => String(r.id) === params.get("r")) ??
     client?.registrations.find((r) => r.to === null) ??
     client?.registrations.at(-1);
-  const { data: periods = NONE } = useQuery({
+  const { data: periods = NONE, isPending: periodsPending } = useQuery({
     queryKey: keys.of(client?.id, "periods", registration?.id),
     queryFn: () => api.get("/clients/:id/registrations/:rid/periods", [clientId, registration?.id]),
     enabled: registration !== undefined,
@@ -73,6 +73,7 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
       registration,
       periods,
       period,
+      ready: client !== undefined && (registration === undefined || !periodsPending),
       minorDigits: client?.digits ?? 2,
       choose,
       stepPeriod: (by) => {
@@ -86,7 +87,19 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
       draft,
       setDraft,
     };
-  }, [client, clientError, registration, periods, period, params, wanted, choose, clientId, draft]);
+  }, [
+    client,
+    clientError,
+    registration,
+    periods,
+    periodsPending,
+    period,
+    params,
+    wanted,
+    choose,
+    clientId,
+    draft,
+  ]);
   const order = usePacks().ofCountry(client?.country ?? "")?.dateOrder ?? "dmy";
   return (
     <DateOrderContext value={order}>

@@ -17,6 +17,8 @@ export interface Scope {
   registration: RegistrationView | undefined;
   periods: PeriodTile[];
   period: PeriodTile | undefined;
+  /** Whether all of these are known: what is asked for of a period waits for it. */
+  ready: boolean;
   minorDigits: number;
   choose: (change: { registration?: number; period?: string }) => void;
   /** Steps through the periods. */

@@ -1,3 +1,4 @@
+import { validate as abnNumber } from "stdnum/lib/cjs/au/abn.js";
 import type { JurisdictionPack } from "../../model/pack.ts";
 import { GOODS, METAL, stockBook, VEHICLE } from "../shared/stockBook.ts";
 import { checkedBy } from "../shared/numberCheck.ts";
@@ -194,5 +195,5 @@ export const au: JurisdictionPack = {
     },
   ],
   electronic: false,
-  checkNumber: checkedBy("AU", "abn", "ABN", "11 digits with two check digits in front"),
+  checkNumber: checkedBy(abnNumber, "ABN", "11 digits with two check digits in front"),
 };

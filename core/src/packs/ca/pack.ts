@@ -1,3 +1,6 @@
+import { validate as gstNumber } from "stdnum/lib/cjs/ca/gst.js";
+import { validate as qstNumber } from "stdnum/lib/cjs/ca/qst.js";
+import { validate as bnNumber } from "stdnum/lib/cjs/ca/bn.js";
 import { at } from "../../at.ts";
 import { MONTHS } from "../../calendar/months.ts";
 import type { JurisdictionPack, NumberCheck } from "../../model/pack.ts";
@@ -19,9 +22,9 @@ import { regions } from "./regions.ts";
 import { classes, rules } from "./rules.ts";
 import { words } from "./words.ts";
 
-const gst = checkedBy("CA", "gst", "GST/HST account", "9 digits, RT and 4 digits");
-const qst = checkedBy("CA", "qst", "QST account", "10 digits, TQ and 4 digits");
-const bn = checkedBy("CA", "bn", "business number", "9 digits");
+const gst = checkedBy(gstNumber, "GST/HST account", "9 digits, RT and 4 digits");
+const qst = checkedBy(qstNumber, "QST account", "10 digits, TQ and 4 digits");
+const bn = checkedBy(bnNumber, "business number", "9 digits");
 const pst = checkedByShape(/^PST\d{8}$/, "BC PST number", "PST and 8 digits");
 const sk = checkedByShape(/^\d{7}$/, "Saskatchewan PST number", "7 digits");
 

@@ -1,3 +1,4 @@
+import { validate as vatNumber } from "stdnum/lib/cjs/ie/vat.js";
 import type { JurisdictionPack } from "../../model/pack.ts";
 import { checkedBy } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
@@ -113,5 +114,5 @@ export const ie: JurisdictionPack = {
     },
   ],
   electronic: false,
-  checkNumber: checkedBy("IE", "vat", "VAT number", "7 digits and a check letter", /^IE/),
+  checkNumber: checkedBy(vatNumber, "VAT number", "7 digits and a check letter", /^IE/),
 };

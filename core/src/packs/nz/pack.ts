@@ -1,3 +1,4 @@
+import { validate as irdNumber } from "stdnum/lib/cjs/nz/ird.js";
 import type { JurisdictionPack } from "../../model/pack.ts";
 import { checkedBy } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
@@ -71,5 +72,5 @@ export const nz: JurisdictionPack = {
     },
   ],
   electronic: false,
-  checkNumber: checkedBy("NZ", "ird", "GST number", "8 or 9 digits, the last a check digit"),
+  checkNumber: checkedBy(irdNumber, "GST number", "8 or 9 digits, the last a check digit"),
 };

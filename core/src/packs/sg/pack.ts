@@ -1,3 +1,4 @@
+import { validate as uenNumber } from "stdnum/lib/cjs/sg/uen.js";
 import type { JurisdictionPack, NumberCheck } from "../../model/pack.ts";
 import { bareNumber, checkedBy } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
@@ -16,12 +17,7 @@ import { ART, COLLECTORS, GOODS, METAL, stockBook, VEHICLE } from "../shared/sto
 import { partialExemption } from "./partialExemption.ts";
 import { words } from "./words.ts";
 
-const uen = checkedBy(
-  "SG",
-  "uen",
-  "GST registration number",
-  "9 or 10 characters as a UEN, or M and 9 digits",
-);
+const uen = checkedBy(uenNumber, "GST registration number", "9 or 10 characters as a UEN, or M and 9 digits");
 
 /** The older form has no check rule that is known. */
 function checkNumber(text: string): NumberCheck {

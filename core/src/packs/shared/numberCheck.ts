@@ -1,24 +1,21 @@
-import { stdnum } from "stdnum";
 import type { NumberCheck } from "../../model/pack.ts";
 
+/** What the library of tax numbers says of one. */
+export type Validate = (number: string) => { isValid: boolean };
+
 /**
- * Checks a number with the validator of the library of tax numbers, after taking off blanks, dots, dashes and a
- * prefix.
- * @param country its module, `IE`; @param kind the number in it, `vat`
+ * Checks a number with a validator of the library of tax numbers, after taking off blanks, dots, dashes and a prefix.
  * @param name what the number is called, and `shape` what it looks like, for the message
  */
 export function checkedBy(
-  country: string,
-  kind: string,
+  validate: Validate,
   name: string,
   shape: string,
   prefix: RegExp = /^$/,
 ): (text: string) => NumberCheck {
-  const validator = stdnum[country]?.[kind];
-  if (!validator) throw new Error(`There is no validator ${country}.${kind}.`);
   return (text) => {
     const bare = bareNumber(text).replace(prefix, "");
-    if (validator.validate(bare).isValid) return { ok: true, number: bare };
+    if (validate(bare).isValid) return { ok: true, number: bare };
     return {
       ok: false,
       message: `${text} is not a valid ${name}. It has ${shape}; look for a character typed wrong or two swapped.`,

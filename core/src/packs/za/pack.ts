@@ -1,3 +1,4 @@
+import { validate as vatNumber } from "stdnum/lib/cjs/za/vat.js";
 import type { JurisdictionPack } from "../../model/pack.ts";
 import { checkedBy } from "../shared/numberCheck.ts";
 import { accounts } from "./accounts.ts";
@@ -83,5 +84,5 @@ export const za: JurisdictionPack = {
     { text: "A full tax invoice is needed above R5,000, none up to R50.", source: "Act s. 20" },
   ],
   electronic: false,
-  checkNumber: checkedBy("ZA", "vat", "VAT number", "10 digits, the first a 4"),
+  checkNumber: checkedBy(vatNumber, "VAT number", "10 digits, the first a 4"),
 };

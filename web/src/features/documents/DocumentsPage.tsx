@@ -20,7 +20,7 @@ import { TakeOutChosen } from "./TakeOutChosen.tsx";
 
 /** One grid for all documents, paged on the server and drawn only where it is looked at. */
 export function DocumentsPage() {
-  const { client, period, registration, path, minorDigits } = useScope();
+  const { client, period, registration, ready, path, minorDigits } = useScope();
   const navigate = useNavigate();
   const [search, setSearch] = useState("");
   const [kind, setKind] = useState("");
@@ -117,7 +117,7 @@ export function DocumentsPage() {
         columns={columns}
         rowId={({ id }) => id}
         queryKey={keys.of(client?.id, "documents", filter)}
-        enabled={client !== undefined}
+        enabled={ready}
         fetchPage={(order) => api.get("/clients/:id/documents", [client?.id], { ...filter, ...order })}
         onOpen={(row) => void navigate(path(`books/documents/${row.id}`))}
         foot={({ sums }) => documentSums(sums, minorDigits, code)}
