@@ -17,9 +17,6 @@ import type { Reading } from "./readers.ts";
 /** How long a writer waits for another one, also in another thread, before giving up. */
 const BUSY_MS = 120_000;
 
-/** Up to so many bytes of a file are read where the system holds them, without a copy of their own. */
-const MAPPED = 2 ** 31 - 1;
-
 class PatientDatabase extends sqlite3.Database {
   constructor(file: string, mode?: number, done?: (error: Error | null) => void) {
     super(file, mode, done);

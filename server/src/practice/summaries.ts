@@ -94,7 +94,8 @@ export class Summaries {
     const read = await this.#practice
       .onClient(client, async (work) => ({
         row: await summaryOf(work, client),
-        periods: await this.#periodsOf?.(work, client),
+        // Whatever cannot be worked out of a period, the rest is shown.
+        periods: await this.#periodsOf?.(work, client).catch(() => undefined),
       }))
       .catch(() => null);
     if (read === null) return;
