@@ -23,9 +23,7 @@ class PatientDatabase extends sqlite3.Database {
     // What fails without anybody waiting for it fails again where somebody does; alone it would end the process.
     this.on("error", () => undefined);
     this.configure("busyTimeout", BUSY_MS);
-    this.exec(
-      `PRAGMA cache_size = -65536; PRAGMA mmap_size = ${MAPPED}; PRAGMA synchronous = FULL; PRAGMA temp_store = MEMORY`,
-    );
+    this.exec("PRAGMA cache_size = -65536; PRAGMA synchronous = FULL; PRAGMA temp_store = MEMORY");
   }
 }
 
