@@ -126,7 +126,8 @@ async function expectSameFigures(): Promise<void> {
 test("a practice with one database becomes one with a file a client: the same boxes, balances and book files", async () => {
   layOut();
   await expectSameFigures();
-  expect(readdirSync(folder).sort()).toEqual([
+  const made = readdirSync(folder).filter((name) => !name.startsWith("digest"));
+  expect(made.sort()).toEqual([
     "before-one-file-a-client",
     "clients",
     "practice.sqlite",
