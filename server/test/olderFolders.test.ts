@@ -127,12 +127,7 @@ test("a practice with one database becomes one with a file a client: the same bo
   layOut();
   await expectSameFigures();
   const made = readdirSync(folder).filter((name) => !name.startsWith("digest"));
-  expect(made.sort()).toEqual([
-    "before-one-file-a-client",
-    "clients",
-    "practice.sqlite",
-    "server.lock",
-  ]);
+  expect(made.sort()).toEqual(["before-one-file-a-client", "clients", "practice.sqlite", "server.lock"]);
   expect(readdirSync(join(folder, "before-one-file-a-client"))).toContain("fiscalon.sqlite");
 });
 
