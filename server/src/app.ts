@@ -93,7 +93,7 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   const bank = () => new BankFeed(`${ownAddress(app)}/simulators/bank`);
   const operator = () => new TerminalOperator(`${ownAddress(app)}/simulators/terminal`);
   const numbers = () => `${ownAddress(app)}/simulators/number-register`;
-  const copies = new Copies(config);
+  const copies = new Copies(config, (words) => app.log.error(words));
   const context: AppContext = {
     practice,
     jobs,

@@ -20,13 +20,16 @@ const USUAL_KEEP = 14;
  */
 export class Copies {
   readonly #config: Pick<Config, "dataDir" | "backup">;
+  readonly #failed: (words: string) => void;
   readonly folder: string;
   #running:
     { child: ChildProcess; what: "copy" | "restore"; name: string | null; end: Promise<void> } | undefined;
   #last: CopiesView["last"] = null;
 
-  constructor(config: Pick<Config, "dataDir" | "backup">) {
+  /** @param failed is told of what came to nothing, in words */
+  constructor(config: Pick<Config, "dataDir" | "backup">, failed: (words: string) => void) {
     this.#config = config;
+    this.#failed = failed;
     this.folder = config.backup?.folder ?? `${config.dataDir}-copies`;
   }
 
@@ -95,6 +98,10 @@ export class Copies {
       child.once("close", (code, signal) => {
         const says = signal ? "It was broken off." : said.trim();
         this.#last = { ok: code === 0, says };
+        if (code !== 0)
+          this.#failed(
+            `${what === "copy" ? "No copy was made" : "Nothing was restored"} in ${this.folder}. ${says}`,
+          );
         this.#running = undefined;
         ended();
       }),

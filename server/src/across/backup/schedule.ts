@@ -4,13 +4,9 @@ import type { Copies } from "./copies.ts";
 /** How often it is looked whether a copy is due. */
 const LOOK_MS = 5 * 60_000;
 
-/** Makes copies by itself while the server runs, where a folder for them is set; one that fails is told and tried again. */
+/** Makes copies by itself while the server runs, where a folder for them is set; one that fails is tried again. */
 export function backUpByItself(app: FastifyInstance, copies: Copies): void {
-  const look = () => {
-    const { last } = copies.view();
-    if (last && !last.ok) app.log.error(`No copy was made in ${copies.folder}. ${last.says}`);
-    copies.makeWhenDue();
-  };
+  const look = () => copies.makeWhenDue();
   const timer = setInterval(look, LOOK_MS).unref();
   app.addHook("onListen", async () => look());
   app.addHook("preClose", async () => {
