@@ -37,6 +37,9 @@ export interface NextReturn {
   state: PeriodState;
   /** Minor units of the client's currency. */
   net: number;
+  /** Findings nobody accepted, and how many of them stop it; null while they are being counted, or where they cannot be. */
+  findings: { open: number; stops: number } | null;
+  counting: boolean;
 }
 
 export interface RegistrationView {

@@ -10,6 +10,7 @@ import type { FastifyInstance } from "fastify";
 import type { Config } from "./config.ts";
 import { unsettledPeriods } from "./books/returns/unsettledPeriods.ts";
 import { beginWork } from "./practice/beginWork.ts";
+import { FindingCounts } from "./practice/findingCounts.ts";
 import { openPractice } from "./across/convert/openPractice.ts";
 import type { AppContext } from "./appContext.ts";
 import { handleErrors } from "./base/errors.ts";
@@ -49,6 +50,7 @@ import { settleRoutes } from "./features/settle/routes.ts";
 import { setupRoutes } from "./features/setup/routes.ts";
 import { TerminalOperator } from "./outside/terminalOperator.ts";
 import { terminalRoutes } from "./features/terminals/routes.ts";
+import { countFindingsOf } from "./across/stations/countFindings.ts";
 import { stationRoutes } from "./across/stations/routes.ts";
 import { trailRoutes } from "./across/trail/routes.ts";
 import { jobRoutes } from "./jobs/routes.ts";
@@ -86,6 +88,8 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   const jobs = new JobRunner(practice, (error) => app.log.error(error, "a job broke off"));
   await jobs.recover();
   practice.summaries.tellPeriods(unsettledPeriods);
+  const counts = new FindingCounts(practice, countFindingsOf);
+  practice.summaries.tellWritten((client) => counts.touch(client));
   await practice.clear();
   await followLaw(practice, (error) => app.log.error(error, "books that a change of the law moves"));
   const gateway = () =>
@@ -168,10 +172,14 @@ export async function buildApp(config: Config): Promise<FastifyInstance> {
   postRecurring(app, practice);
   backUpByItself(app, copies);
   app.addHook("onListen", async () => {
-    practice.summaries.repair().catch((error: unknown) => app.log.error(error, "summaries"));
+    practice.summaries
+      .repair()
+      .then(() => counts.repair())
+      .catch((error: unknown) => app.log.error(error, "summaries"));
   });
   app.addHook("onClose", async () => {
     await jobs.close();
+    await counts.end();
     await practice.close();
     await free();
   });

@@ -16,6 +16,8 @@ export interface Config {
   hosts: readonly string[];
   /** Where copies are made by itself, how many hours apart, and how many are kept; null where none are. */
   backup: { folder: string; hours: number; keep: number } | null;
+  /** The file with the passphrase copies are sealed with; null where they are not. */
+  backupKey: string | null;
   /** The folder into which it is noted, signed, where the audit trails end. */
   digests: string;
 }
@@ -38,6 +40,7 @@ export function configFromEnvironment(env: NodeJS.ProcessEnv): Config {
           keep: positive(env, "FISCALON_BACKUP_KEEP", 14),
         }
       : null,
+    backupKey: env["FISCALON_BACKUP_KEY"] || null,
     hosts: (env["FISCALON_HOSTS"] ?? "").split(",").flatMap((host) => host.trim() || []),
   };
 }

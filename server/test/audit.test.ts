@@ -106,3 +106,68 @@ test("each step of a return is told with the return it is of, its money as it is
   expect(await onFile(client, "UPDATE facts SET live = 0 WHERE period_end = '2026-03-31'")).toBeNull();
   expect(await sealed()).toEqual([{ client, period: "2026-03-31" }]);
 });
+
+test("the history of a return joins what was done to it, to its registration and to the documents it held", async () => {
+  const { base, registration } = await newClient(server);
+  const post = async (number: string, date: string) =>
+    server.ok<{ id: number }>(
+      "POST",
+      `${base}/documents`,
+      document("sales-invoice", date, [{ amount: "10.00", code: "S20" }], { number }),
+    );
+  await post("IN-1", "2026-02-11");
+  await post("OTHER-1", "2026-05-11");
+  const { id: gone } = await post("IN-2", "2026-02-12");
+  await server.ok("POST", `${base}/documents/void`, { documents: [gone], reason: "typed twice" });
+  const path = `${registration}/returns/2026-03-31`;
+  const { adjustments } = await server.ok<{ adjustments: { id: number }[] }>("POST", `${path}/adjustments`, {
+    box: "1",
+    amount: "1.00",
+    reason: "by agreement",
+    evidence: "",
+  });
+  await server.ok("DELETE", `${base}/adjustments/${adjustments[0]?.id}`);
+  for (const end of ["2026-03-31", "2026-06-30"]) {
+    const one = `${registration}/returns/${end}`;
+    const { findings } = await server.ok<{ findings: { key: string }[] }>("GET", one);
+    for (const { key } of findings)
+      await server.ok("POST", `${one}/acceptances`, { key, reason: "looked at" });
+    await server.ok("POST", `${one}/seal`);
+  }
+  await server.ok("POST", `${path}/file`, { declared: true });
+  await server.ok("POST", `${registration}/settlements/2026-03-31`);
+  await server.ok("POST", `${registration}/settlements/2026-03-31/payments`, {
+    date: "2026-05-01",
+    kind: "payment",
+    amount: "2.00",
+    reference: "",
+  });
+  const rid = registration.split("/").at(-1);
+  const asked = `${base}/changes?registration=${rid}&period=2026-03-31`;
+  const history = (await server.ok<ChangeView[]>("GET", `${asked}&limit=200`)).reverse();
+  const done = history
+    .filter(({ entity }) => entity !== "finding")
+    .map(({ action, entity, after }) => {
+      const number = (after as { number?: string } | null)?.number;
+      return [action, entity, ...(entity === "document" && number ? [number] : [])].join(" ");
+    });
+  expect(done).toEqual([
+    "create registration",
+    "post document IN-1",
+    "post document IN-2",
+    "void document",
+    "adjust return",
+    "remove adjustment",
+    "seal return",
+    "file return",
+    "settle return",
+    "record tax-payment",
+  ]);
+  expect(
+    history.filter(({ entity }) => entity === "finding").every(({ action }) => action === "accept"),
+  ).toBe(true);
+  const newest = await server.ok<ChangeView[]>("GET", `${asked}&limit=2`);
+  expect(newest.map(({ entity }) => entity)).toEqual(["tax-payment", "return"]);
+  const half = await server.call<{ error: { code: string } }>("GET", `${base}/changes?registration=${rid}`);
+  expect([half.status, half.body.error.code]).toEqual([400, "request/invalid"]);
+});

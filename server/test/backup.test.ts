@@ -1,9 +1,11 @@
-import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { basename, join } from "node:path";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { backUp, restore } from "../dist/across/backup/backup.js";
+import { Copies } from "../dist/across/backup/copies.js";
 import { restoreClient } from "../dist/across/backup/restoreClient.js";
+import { passphraseIn } from "../dist/across/backup/sealing.js";
 import { british, periodBooks } from "./support/periods.ts";
 import { startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
@@ -94,4 +96,48 @@ test("a copy that was changed since is not restored, and older copies go by the 
   expect(readdirSync(folder)).not.toContain("spoilt");
   for (let n = 0; n < 3; n += 1) await backUp(server.dataDir, folder, 2);
   expect(readdirSync(folder).filter((name) => name.startsWith("fiscalon-"))).toHaveLength(2);
+});
+
+test("a sealed copy tells nothing and opens with its passphrase only; a file that was changed or swapped does not", async () => {
+  const books = await periodBooks(server, british());
+  await books.post(["sales-invoice", "S20", "300.00"], "2026-02-11");
+  const copies = mkdtempSync(join(tmpdir(), "fiscalon-sealed-"));
+  const key = join(copies, "passphrase");
+  writeFileSync(key, "a long enough passphrase\n");
+  const { folder: copy, proof } = await backUp(server.dataDir, copies, 3, passphraseIn(key));
+  const names = readdirSync(copy, { recursive: true, encoding: "utf8" });
+  expect(names.filter((name) => /\.(sqlite|json)$/.test(name))).toEqual(["sealed.json"]);
+  expect(readdirSync(server.dataDir)).not.toContain("copy-before-sealing");
+  for (const name of names.filter((one) => one.endsWith(".sealed"))) {
+    const content = readFileSync(join(copy, name)).toString("latin1");
+    expect([content.includes("SQLite format 3"), content.includes("A period in GB")]).toEqual([false, false]);
+  }
+
+  const place = join(copies, "place");
+  await expect(restore(copy, place)).rejects.toThrow(/is sealed/);
+  await expect(restore(copy, place, "another long passphrase")).rejects.toThrow(/does not open/);
+  const [practice, client] = ["practice.sqlite.sealed", "clients/1/books.sqlite.sealed"].map((name) =>
+    join(copy, name),
+  ) as [string, string];
+  const whole = readFileSync(client);
+  const spoilt = Buffer.from(whole);
+  spoilt[whole.length >> 1] = (spoilt[whole.length >> 1] ?? 0) ^ 1;
+  for (const content of [spoilt, whole.subarray(0, -1), readFileSync(practice)]) {
+    writeFileSync(client, content);
+    await expect(restore(copy, place, passphraseIn(key))).rejects.toThrow(/does not open/);
+  }
+  expect(readdirSync(copies).sort()).toEqual([basename(copy), "passphrase"]);
+  writeFileSync(client, whole);
+  expect(await restore(copy, place, passphraseIn(key))).toEqual(proof);
+
+  const backup = { folder: copies, hours: 24, keep: 3 };
+  for (const [backupKey, shown] of [
+    [key, { sealed: true, holds: { clients: proof.clients.length }, closed: null }],
+    [null, { sealed: true, holds: null, closed: expect.stringContaining("FISCALON_BACKUP_KEY") as string }],
+    [join(copies, "none"), { holds: null, closed: expect.stringContaining("no passphrase") as string }],
+  ] as const) {
+    const view = await new Copies({ dataDir: server.dataDir, backup, backupKey }, () => undefined).view();
+    expect(view).toMatchObject({ sealed: backupKey !== null, copies: [shown] });
+  }
+  rmSync(copies, { recursive: true, force: true });
 });

@@ -1,6 +1,13 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { blankJurisdiction } from "@fiscalon/core/jurisdictions/blankJurisdiction";
-import { document, GB_CLIENT, newClient, nextVatNumber, startServer } from "./support/testServer.ts";
+import {
+  GB_CLIENT,
+  clientsOf,
+  document,
+  newClient,
+  nextVatNumber,
+  startServer,
+} from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 import { day, nightBar, world } from "./support/world.ts";
 
@@ -306,7 +313,7 @@ test.each([
     "documents[1].sourceKey",
   ],
 ])("a book with %j is refused with the path, and no client is left behind", async (more, code, field) => {
-  const before = await here.ok<object[]>("GET", "/clients");
+  const before = await clientsOf(here);
   const { body } = await here.call<Refusal>("POST", "/books", {
     format: "fiscalon-book",
     version: 1,
@@ -314,7 +321,7 @@ test.each([
     ...more,
   });
   expect([body.error.code, body.error.field]).toEqual([code, field]);
-  expect(await here.ok<object[]>("GET", "/clients")).toEqual(before);
+  expect(await clientsOf(here)).toEqual(before);
 });
 
 /** Books with one thing wrong each, and the field of the file that is to be named. */

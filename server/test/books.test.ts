@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { document, newClient, nextVatNumber, startServer } from "./support/testServer.ts";
+import { clientsOf, document, newClient, nextVatNumber, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 
 let server: TestServer;
@@ -183,10 +183,10 @@ test.each([
     "returns[0].boxes.1",
   ],
 ])("a book with %j is refused with the path, and no client is left behind", async (more, code, field) => {
-  const before = await server.ok<object[]>("GET", "/clients");
+  const before = await clientsOf(server);
   const { body } = await server.call<Error>("POST", "/books", book(more));
   expect([body.error.code, body.error.field]).toEqual([code, field]);
-  expect(await server.ok<object[]>("GET", "/clients")).toEqual(before);
+  expect(await clientsOf(server)).toEqual(before);
 });
 
 test("the documents of the API describe every route and the book file", async () => {

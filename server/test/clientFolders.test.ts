@@ -89,7 +89,7 @@ test("the list of clients says what is to be filed next, and follows the books",
   server = await startServer(folder);
   interface Row {
     id: number;
-    next: { from: string; to: string; due: string; state: string; net: number }[];
+    next: { from: string; to: string; due: string; state: string; net: number; findings: object | null }[];
   }
   const next = async () =>
     (await server.ok<Row[]>("GET", "/clients")).find(({ id }) => id === ours.id)?.next.at(0);
@@ -107,6 +107,24 @@ test("the list of clients says what is to be filed next, and follows the books",
   );
   expect((await unfiled())?.["net"]).not.toBe(0);
   await expect.poll(next).toMatchObject(await pick(unfiled()));
+
+  // Findings are counted a little later, and are those of the return itself: a claim without the supplier's number.
+  const { id: contact } = await server.ok<{ id: number }>("POST", `${ours.base}/contacts`, { name: "Bare" });
+  const day = String((await unfiled())?.["from"]);
+  await server.ok(
+    "POST",
+    `${ours.base}/documents`,
+    document("purchase-bill", day, [{ amount: "1000.00", code: "S20" }], { contact, number: "CLAIM-1" }),
+  );
+  const end = String((await unfiled())?.["to"]);
+  interface Found {
+    findings: { severity: string; accepted: unknown }[];
+  }
+  const { findings } = await server.ok<Found>("GET", `${ours.registration}/returns/${end}`);
+  const open = findings.filter(({ accepted }) => accepted === null);
+  const stops = open.filter(({ severity }) => severity === "stop").length;
+  expect(open.length).toBeGreaterThan(0);
+  await expect.poll(next, { timeout: 15_000 }).toMatchObject({ findings: { open: open.length, stops } });
 });
 
 /** What the list shows of a period. */

@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync } from "node:fs";
+import { mkdtempSync, readdirSync, readFileSync, rmSync, utimesSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
@@ -178,6 +178,79 @@ describe("what changes between the dry run and posting", () => {
     });
     const refused = await server.job(`${path}/post`);
     expect([refused.error?.code, await documentsOf(base)]).toEqual(["imports/problems", 1]);
+  });
+
+  test("contacts and documents of others stay theirs: rows that were staged follow behind them", async () => {
+    const { base } = await newClient(server);
+    const path = await checked(base);
+    const { id: contact } = await server.ok<{ id: number }>("POST", `${base}/contacts`, { name: "Alder" });
+    await server.ok("POST", `${base}/documents`, {
+      ...(document("sales-invoice", "2026-05-12", [{ amount: "1.00", code: "S20" }]) as object),
+      contact,
+    });
+    await server.job(`${path}/post`);
+    const { rows } = await server.ok<{ rows: { number: string; party: string; gross: number }[] }>(
+      "GET",
+      `${base}/documents?limit=10`,
+    );
+    expect(rows.map(({ number, party, gross }) => [number === "CH-1", party, gross]).sort()).toEqual([
+      [false, "Alder", 1_20],
+      [true, "Oxbow", 120_00],
+    ]);
+  });
+
+  test("what a killed process left of its rows is never taken for them; what was posted leaves nothing", async () => {
+    const { base, id } = await newClient(server);
+    const path = await checked(base);
+    const folder = join(server.dataDir, "clients", String(id), "staging");
+    const [staged = ""] = readdirSync(folder);
+    const left = `${staged}.left.part`;
+    const whole = readFileSync(join(folder, staged));
+    rmSync(join(folder, staged));
+    writeFileSync(join(folder, left), whole.subarray(0, whole.length / 2));
+    expect((await server.job(`${path}/post`)).state).toBe("done");
+    expect([await documentsOf(base), readdirSync(folder)]).toEqual([1, [left]]);
+    const long = new Date(Date.now() - 2 * 3_600_000);
+    utimesSync(join(folder, left), long, long);
+    await checked(base);
+    expect(readdirSync(folder)).not.toContain(left);
+  });
+
+  test("two who check and post the same at once post it once", async () => {
+    const { base } = await newClient(server);
+    const rows = Array.from({ length: 600 }, (_, n) => `TW-${n},2026-05-11,Party ${n % 9},10.00,2.00,12.00`);
+    const text = ["Invoice No,Date,Customer,Net,VAT,Gross", ...rows].join("\n");
+    const { body } = await server.upload(`${base}/imports?direction=sale`, "two.csv", text);
+    const path = `${base}/imports/${body.id}`;
+    const states = async (step: string) =>
+      (await Promise.all([1, 2].map(() => server.job(`${path}/${step}`)))).map(({ state }) => state);
+    expect(await states("check")).toEqual(["done", "done"]);
+    expect((await states("post")).sort()).toEqual(["done", "failed"]);
+    expect([await documentsOf(base), (await server.ok<object[]>("GET", `${base}/contacts`)).length]).toEqual([
+      600, 9,
+    ]);
+  });
+
+  test("a rate corrected meanwhile is the one that is posted", async () => {
+    const { base, registration } = await newClient(server);
+    const { body } = await server.upload(
+      `${base}/imports?direction=sale`,
+      "rate.csv",
+      "Invoice No,Date,Customer,Net,Gross,Code\nRA-1,2026-05-11,Oxbow,100.00,,S20\n",
+    );
+    const path = `${base}/imports/${body.id}`;
+    await server.job(`${path}/check`);
+    const change = { kind: "rate", pack: "gb", source: "invented for this test", schedule: "gb.STD" };
+    const put = { ...change, from: "2026-05-01", to: null, rate: "25" };
+    await server.ok("POST", "/law", { change: put });
+    await server.job(`${path}/post`);
+    const boxes = await server.ok<{ boxes: { id: string; amount: number }[] }>(
+      "GET",
+      `${registration}/returns/2026-06-30`,
+    );
+    expect(boxes.boxes.find(({ id }) => id === "1")?.amount).toBe(25_00);
+    for (const { id } of await server.ok<{ id: number }[]>("GET", "/law"))
+      await server.ok("DELETE", `/law/${id}`);
   });
 
   test("a period sealed meanwhile makes a late item of what is posted after it", async () => {

@@ -97,8 +97,8 @@ test.each<[what: string, index: RegExp, run: () => Promise<unknown>]>([
       }),
   ],
   [
-    "periods, by the open ones",
-    /facts_by_period \(registration_id=\? AND period_end=\?/,
+    "periods, by the sums of the open ones",
+    /SEARCH fact_sums USING PRIMARY KEY \(registration_id=\? AND period_end=\?/,
     async () => {
       const { registrations } = await loadSetup(held.work, client);
       for (const r of registrations) await periodTiles(held.work, r);

@@ -165,6 +165,11 @@ async function expectInvariants(server: TestServer): Promise<void> {
          EXCEPT SELECT account_id, substr(date, 1, 7), sum(amount) FROM postings WHERE live = 1 GROUP BY 1, 2)`,
     ),
   ).toEqual([]);
+  const kept = `SELECT registration_id, period_end, bucket, net, tax, recoverable, base, count FROM fact_sums WHERE count <> 0`;
+  const summed = `SELECT registration_id, period_end, bucket, sum(net), sum(tax), sum(recoverable), sum(base), count(*)
+    FROM facts WHERE live = 1 AND registration_id IS NOT NULL AND period_end IS NOT NULL GROUP BY 1, 2, 3`;
+  for (const sql of [`${kept} EXCEPT ${summed}`, `${summed} EXCEPT ${kept}`])
+    expect(await inBooks(server, `SELECT * FROM (${sql})`)).toEqual([]);
   expect(
     await inBooks(
       server,

@@ -130,7 +130,8 @@ function assigned(
     setup.codes.get(fact.code)?.pack,
     at(priced.lines, fact.line - 1).circumstances["place"],
   );
-  const { lateTags = fact.tags, ...plain } = fact;
+  const lateTags = fact.lateTags ?? fact.tags;
+  const plain = fact.lateTags === undefined ? fact : withoutLateTags(fact);
   if (!registration) return { ...plain, registration: null, period: null, held: false };
   const { bases } = setup.packs.byId(registration.pack);
   if (
@@ -142,6 +143,10 @@ function assigned(
   const period = periodOf(registration, fact.taxPoint, setup);
   const tags = period?.late ? lateTags : fact.tags;
   return { ...plain, tags, registration: registration.id, period, held: false };
+}
+
+function withoutLateTags({ lateTags: _, ...fact }: TaxFact): TaxFact {
+  return fact;
 }
 
 /** Periods found before by set-up: thousands of documents share a few dozen days. */

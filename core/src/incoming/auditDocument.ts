@@ -73,7 +73,7 @@ function codeOf(
     taxes: Object.fromEntries(taxes.map(({ levy, amount }) => [levy, amount])),
     rate: "",
   };
-  const search = { direction, on, circumstances: {}, codes: codes.values(), schedules };
+  const search = { direction, on, circumstances: {}, codes, schedules };
   const fitting = tax === 0 ? [] : codesByTax(told, search);
   const byTax = fitting.find((one) => one.code === usual) ?? fitting[0];
   if (byTax) return { code: byTax.code, codeReason: "the rate that gives the tax in the audit file" };

@@ -26,7 +26,7 @@ export interface CodeSearch {
   direction: Direction;
   on: CalendarDate;
   circumstances: Circumstances;
-  codes: Iterable<TaxCode>;
+  codes: ReadonlyMap<string, TaxCode>;
   schedules: RateSchedules;
 }
 
@@ -37,10 +37,7 @@ export interface CodeSearch {
  * @returns none where nothing fits, several where a person must choose
  */
 export function codesByTax(told: ToldLine, search: CodeSearch): TaxCode[] {
-  const bearing = [...search.codes].flatMap((code) => {
-    const components = ordinaryComponents(code, search);
-    return components.length === 0 ? [] : [{ code, components }];
-  });
+  const bearing = bearingCodes(search);
   const rated =
     told.rate.trim() === "" ? [] : bearing.filter(({ components }) => hasRate(components, told.rate));
   const fitting =
@@ -51,6 +48,31 @@ export function codesByTax(told: ToldLine, search: CodeSearch): TaxCode[] {
 }
 
 type Rated = ReturnType<typeof ratedComponents>;
+interface Bearing {
+  code: TaxCode;
+  components: Rated;
+}
+
+type Remembered = Map<string, readonly Bearing[]>;
+const remembered = new WeakMap<CodeSearch["codes"], WeakMap<RateSchedules, Remembered>>();
+
+/** The ordinary codes that can be borne there and then; rows of a register share few days and circumstances. */
+function bearingCodes(search: CodeSearch): readonly Bearing[] {
+  const { codes, schedules, direction, on, circumstances } = search;
+  const bySchedules = remembered.get(codes) ?? new WeakMap<RateSchedules, Remembered>();
+  remembered.set(codes, bySchedules);
+  const ofCodes = bySchedules.get(schedules) ?? (new Map() as Remembered);
+  bySchedules.set(schedules, ofCodes);
+  const key = JSON.stringify([direction, on, circumstances]);
+  const known = ofCodes.get(key);
+  if (known) return known;
+  const bearing = [...codes.values()].flatMap((code) => {
+    const components = ordinaryComponents(code, search);
+    return components.length === 0 ? [] : [{ code, components }];
+  });
+  ofCodes.set(key, bearing);
+  return bearing;
+}
 
 /** The components of a code that only charges percentages, as they apply here; none where it does anything else. */
 function ordinaryComponents(code: TaxCode, { direction, on, circumstances, schedules }: CodeSearch): Rated {

@@ -53,7 +53,7 @@ export function chosenCode(
     );
   }
   const on = row.taxPoint ?? row.date;
-  const search = { direction, on, circumstances, codes: codes.values(), schedules };
+  const search = { direction, on, circumstances, codes, schedules };
   const fitting = likely(codesByTax(told, search), search, reading);
   const [only, more] = fitting;
   const reason = rate === "" ? "the rate that gives the printed tax" : "the rate in the register";

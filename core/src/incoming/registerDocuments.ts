@@ -11,6 +11,7 @@ import type { RegisterRow, RowProblem } from "../formats/registers/readRow.ts";
 import { formatAmount } from "../money/amount.ts";
 import { circumstancesOf } from "../supply/circumstances.ts";
 import { priceLine } from "../tax/priceLine.ts";
+import type { RatedComponent } from "../tax/levyStack.ts";
 import { ratedComponents } from "../tax/ratedComponents.ts";
 import { numberKey } from "./numberKey.ts";
 import type { ToldLine } from "./codesByTax.ts";
@@ -228,9 +229,7 @@ function pricedTold(
   circumstances: Circumstances,
   { schedules, digits }: RegisterReading,
 ): { tax: number; typed: Pick<LineInput, "typedTax" | "typedTotal" | "typedReason"> } {
-  const charged = ratedComponents(code, on, schedules, circumstances).filter(
-    ({ component }) => component.charged === "charged" && component.rate.kind !== "none",
-  );
+  const charged = chargedOf(ratedComponents(code, on, schedules, circumstances));
   if (charged.length === 0) return { tax: 0, typed: {} };
   const priced = priceLine(amount, inclusive ? "inclusive" : "exclusive", charged, ROUND_EACH_LINE);
   const calculated = priced.reduce((sum, one) => sum + one.tax, 0);
@@ -253,6 +252,19 @@ function pricedTold(
   if (only && !more)
     return { tax: calculated, typed: { typedTax: { [only.component.levy]: figure }, typedReason } };
   return { tax: calculated, typed: { typedTotal: figure, typedReason } };
+}
+
+const charging = new WeakMap<readonly RatedComponent[], readonly RatedComponent[]>();
+
+/** Of the components of a code those that are charged; the same list for the same components. */
+function chargedOf(components: readonly RatedComponent[]): readonly RatedComponent[] {
+  const known = charging.get(components);
+  if (known) return known;
+  const charged = components.filter(
+    ({ component }) => component.charged === "charged" && component.rate.kind !== "none",
+  );
+  charging.set(components, charged);
+  return charged;
 }
 
 function mendedCells(

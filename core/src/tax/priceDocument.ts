@@ -72,10 +72,25 @@ function pricedLine(
   const { code } = choice;
   const side = lineSide(document, line, code);
   const mode = modeOf(document, line, code);
-  const base = { ...choice, no: index + 1, ...side, mode, net: amount, gross: amount };
+  const priced = (price: number, taxes: ComponentTax[], rounding: Rounding): Line => ({
+    code,
+    source: choice.source,
+    reason: choice.reason,
+    asks: choice.asks,
+    circumstances: choice.circumstances,
+    no: index + 1,
+    direction: side.direction,
+    sign: side.sign,
+    mode,
+    net: amount,
+    gross: amount,
+    amount: price,
+    taxes,
+    rounding,
+  });
   if (!code || side.direction === null) {
     typedTaxOf(line, undefined, setup.digits);
-    return { ...base, amount, taxes: [], rounding: setup.roundingOf("") };
+    return priced(amount, [], setup.roundingOf(""));
   }
   const components = ratedComponents(code, rateDateOf(document, line), setup.schedules, choice.circumstances);
   const rounding = setup.roundingOf(components[0]?.component.levy ?? "");
@@ -106,7 +121,7 @@ function pricedLine(
     tax.share = "0";
     tax.count(tax.tax);
   }
-  return { ...base, amount: price, taxes, rounding };
+  return priced(price, taxes, rounding);
 }
 
 /** Some codes fix what their amount is, whatever the mode of line and document. */

@@ -6,7 +6,7 @@ import { insertPiece } from "../books/stock/insertPiece.ts";
 import { piecePage } from "../features/stock/piecePage.ts";
 import type { BenchRow } from "./report.ts";
 import { benchBooks } from "./benchBooks.ts";
-import { bestTime } from "./report.ts";
+import { inMs, timesOf } from "./report.ts";
 
 const PIECES = 20_000;
 
@@ -14,7 +14,7 @@ const PIECES = 20_000;
 export async function stockBench(dataDir: string): Promise<BenchRow[]> {
   const { work, clientId, end } = await benchBooks(dataDir, "Pieces", fillStock);
   const setup = await loadSetup(work, clientId);
-  const plain = await bestTime(7, () =>
+  const plain = await timesOf(7, () =>
     work.rows(
       `SELECT sum(l.gross) FROM lines l JOIN documents d ON d.id = l.document_id
        WHERE d.client_id = $1 AND d.state = 'posted' AND l.attributes ->> '$.piece' IS NOT NULL`,
@@ -22,14 +22,14 @@ export async function stockBench(dataDir: string): Promise<BenchRow[]> {
     ),
   );
   const ask = { search: "", state: "" as const, from: "", to: "", offset: 0, limit: 100, descending: false };
-  const page = await bestTime(7, () => piecePage(work, setup, ask));
+  const page = await timesOf(7, () => piecePage(work, setup, ask));
   await end();
   return [
     {
       what: "first page, states and sums of a stock book of 20,000 pieces",
-      ours: `${page.toFixed(0)} ms`,
-      reference: `plain SQL sum of the sales ${plain.toFixed(0)} ms`,
-      ratio: page / plain,
+      ours: inMs(page),
+      reference: `plain SQL sum of the sales ${inMs(plain)}`,
+      ratio: page.median / plain.median,
     },
   ];
 }

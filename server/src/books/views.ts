@@ -26,20 +26,34 @@ export async function clientRows(work: Work): Promise<ClientRow[]> {
      FROM clients c LEFT JOIN client_summaries s ON s.client_id = c.id WHERE c.state = 'ready'
      ORDER BY c.name COLLATE NOCASE`,
   );
-  const next = await work.rows<Omit<NextReturn, "levies"> & { client: number; levies: string }>(
-    `SELECT p.client_id AS client, p.registration_id AS registration, r.definition ->> '$.levies' AS levies,
-       p.period_from AS "from", min(p.period_end) AS "to", p.due, p.state, p.net
-     FROM period_summaries p JOIN registration_summaries r
-       ON r.client_id = p.client_id AND r.registration_id = p.registration_id
-     WHERE p.state NOT IN ('filed', 'settled') GROUP BY p.client_id, p.registration_id
-     ORDER BY p.due, p.registration_id`,
+  const next = await work.rows<
+    Omit<NextReturn, "levies" | "findings" | "counting"> & {
+      client: number;
+      levies: string;
+      findings: string | null;
+      counting: number;
+    }
+  >(
+    `SELECT n.*, CASE WHEN f.open IS NOT NULL THEN json_object('open', f.open, 'stops', f.stops) END AS findings,
+       f.client_id IS NULL AS counting
+     FROM (SELECT p.client_id AS client, p.registration_id AS registration, r.definition ->> '$.levies' AS levies,
+         p.period_from AS "from", min(p.period_end) AS "to", p.due, p.state, p.net
+       FROM period_summaries p JOIN registration_summaries r
+         ON r.client_id = p.client_id AND r.registration_id = p.registration_id
+       WHERE p.state NOT IN ('filed', 'settled') GROUP BY p.client_id, p.registration_id) n
+     JOIN client_summaries s ON s.client_id = n.client
+     LEFT JOIN finding_counts f ON f.client_id = n.client AND f.registration_id = n.registration
+       AND f.period_end = n."to" AND f.stamp = s.stamp
+     ORDER BY n.due, n.registration`,
   );
   const byClient = groupBy(next, ({ client }) => client);
   return rows.map((row) => ({
     ...row,
-    next: (byClient.get(row.id) ?? []).map(({ client: _client, levies, ...one }) => ({
+    next: (byClient.get(row.id) ?? []).map(({ client: _client, levies, findings, counting, ...one }) => ({
       ...one,
+      counting: counting === 1,
       levies: JSON.parse(levies) as string[],
+      findings: findings === null ? null : (JSON.parse(findings) as NonNullable<NextReturn["findings"]>),
     })),
   }));
 }

@@ -168,4 +168,13 @@ export class Database {
 }
 
 export type BulkTable =
-  "documents" | "lines" | "entries" | "postings" | "facts" | "contacts" | "payments" | "allocations";
+  | "documents"
+  | "lines"
+  | "entries"
+  | "postings"
+  | "facts"
+  | "accounts"
+  | "contacts"
+  | "items"
+  | "payments"
+  | "allocations";

@@ -28,12 +28,7 @@ export class JobRunner {
   constructor(practice: Practice, broke: (error: unknown) => void) {
     this.#practice = practice;
     this.#broke = broke;
-    // Jobs make many short-lived rows: with more room for young objects they are tidied up far less often.
-    this.#pool = workerpool.pool(WORKER, {
-      workerType: "process",
-      maxWorkers: 2,
-      forkOpts: { execArgv: ["--max-semi-space-size=64"] },
-    });
+    this.#pool = workerpool.pool(WORKER, { workerType: "process", maxWorkers: 2 });
     this.#events.setMaxListeners(0);
   }
 
@@ -121,6 +116,8 @@ export class JobRunner {
     await this.#practice.db.write((transaction) =>
       this.#jobs.update({ state, done, total, message, result, error }, { where: { id }, transaction }),
     );
+    // Another process changed the books: whoever counts on them here is told.
+    if (record.clientId !== null) this.#practice.summaries.touch(record.clientId);
     this.#running.delete(view.id);
     this.#events.emit(String(view.id), view);
   }

@@ -31,6 +31,7 @@ export class Summaries {
   readonly #touched = new Set<number>();
   #timer: NodeJS.Timeout | undefined;
   #periodsOf: PeriodsOf | undefined;
+  #written: (client: number) => void = () => undefined;
   #running: Promise<void> = Promise.resolve();
 
   constructor(practice: Summed) {
@@ -40,6 +41,11 @@ export class Summaries {
   /** Who knows what periods are; without that, those of before stay. */
   tellPeriods(periodsOf: PeriodsOf): void {
     this.#periodsOf = periodsOf;
+  }
+
+  /** Who wants to know when the summary of a client was written. */
+  tellWritten(written: (client: number) => void): void {
+    this.#written = written;
   }
 
   /** The books of a client were changed. */
@@ -130,6 +136,7 @@ export class Summaries {
           tx,
         );
     });
+    this.#written(client);
   }
 }
 

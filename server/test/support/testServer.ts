@@ -46,6 +46,7 @@ export async function startServer(
     logLevel: "silent",
     hosts: [],
     backup,
+    backupKey: null,
   });
   const address = await app.listen({ host: "127.0.0.1", port: 0 });
   return clientOf(address, dataDir, async () => {
@@ -137,6 +138,15 @@ export function nextVatNumber(): string {
 }
 
 /** A new client with a number of its own, and the path of its first registration. */
+/** The clients of a practice, without what is counted of them a little later. */
+export async function clientsOf(server: TestServer): Promise<object[]> {
+  const clients = await server.ok<{ next: object[] }[]>("GET", "/clients");
+  return clients.map((client) => ({
+    ...client,
+    next: client.next.map((one) => ({ ...one, findings: null, counting: true })),
+  }));
+}
+
 export async function newClient(
   server: TestServer,
   body: object = { ...GB_CLIENT, registration: { ...GB_CLIENT.registration, number: nextVatNumber() } },

@@ -2,6 +2,7 @@ import clsx from "clsx";
 import { useEffect, useRef } from "react";
 import type { RegistrationView } from "@fiscalon/contract/views";
 import { displayAmount } from "@fiscalon/core/money/amount";
+import { rhythmOn } from "@fiscalon/core/calendar/filingPeriods";
 import { daysBetween } from "@fiscalon/core/calendar/date";
 import { usePacks } from "../api/packs.tsx";
 import { useScope } from "./scope.ts";
@@ -46,7 +47,7 @@ export function PeriodRibbon() {
         <span className="quiet truncate font-mono text-[11.5px]">
           {registration.number ?? "no number yet"}
         </span>
-        <span className="quiet text-[11.5px]">{registration.frequency}</span>
+        <span className="quiet text-[11.5px]">{rhythmOn(registration, period?.to ?? today()).frequency}</span>
       </div>
       <ol className="flex overflow-x-auto">
         {periods.map((tile) => {

@@ -1,35 +1,9 @@
-import type { ReactNode } from "react";
-import { reasonBody } from "@fiscalon/contract/returns";
-import { BodyDialog } from "./BodyDialog.tsx";
-import { TextField } from "./formFields.tsx";
-import { useBodyForm } from "./useBodyForm.ts";
+import type { ReasonAsked } from "./AskReason.tsx";
+import { onDemand } from "./onDemand.tsx";
 
-interface Props {
-  title: string;
-  label: string;
-  action: string;
-  onClose: () => void;
-  onReason: (reason: string) => void;
-  children: ReactNode;
-}
+const AskReason = onDemand<ReasonAsked>(() => import("./AskReason.tsx").then((one) => one.AskReason));
 
 /** Asks for a reason before something unusual is done. */
-export function ReasonDialog({ open, ...rest }: Props & { open: boolean }) {
-  return open ? <Asking {...rest} /> : null;
-}
-
-function Asking({ title, label, action, onClose, onReason, children }: Props) {
-  const dialog = useBodyForm({
-    values: { reason: "" },
-    schema: reasonBody,
-    body: (typed) => typed,
-    send: ({ reason }) => Promise.resolve(reason),
-    onSaved: onReason,
-  });
-  return (
-    <BodyDialog of={dialog} title={title} action={action} onClose={onClose}>
-      <div className="quiet mb-3">{children}</div>
-      <TextField name="reason" label={label} />
-    </BodyDialog>
-  );
+export function ReasonDialog({ open, ...asked }: ReasonAsked & { open: boolean }) {
+  return open ? <AskReason {...asked} /> : null;
 }

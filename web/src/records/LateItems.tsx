@@ -1,27 +1,14 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import type { LateKind } from "@fiscalon/core/model/correction";
-import { LATE_KINDS } from "@fiscalon/core/model/correction";
 import type { CorrectionAnswer } from "@fiscalon/core/returns/corrections";
-import { lateBody } from "@fiscalon/contract/returns";
-import type { LateBody, LateDocument } from "@fiscalon/contract/returns";
-import { api } from "../api/client.ts";
-import { usePacks } from "../api/packs.tsx";
-import { keys } from "../api/keys.ts";
+import type { LateDocument } from "@fiscalon/contract/returns";
 import { useScope } from "../app/scope.ts";
-import { BodyDialog } from "../kit/BodyDialog.tsx";
 import { Figure } from "../kit/Figure.tsx";
 import { plural, showDate } from "../kit/format.ts";
-import { CheckField, ChoiceField, TextField } from "../kit/formFields.tsx";
-import { useBodyForm } from "../kit/useBodyForm.ts";
+import { onDemand } from "../kit/onDemand.tsx";
+import { LATE_WORDS } from "./lateWords.ts";
 
-const LATE_WORDS: Readonly<Record<LateKind, string>> = {
-  "late-claim": "claimed late",
-  "credit-note": "change of price",
-  error: "error",
-  judgement: "error of judgement",
-  deliberate: "deliberate error",
-};
+const AnswerLate = onDemand(() => import("./AnswerLate.tsx").then((one) => one.AnswerLate));
 
 /** What belongs to earlier periods and turned up in this one, and what the law says of it. */
 export function LateItems({
@@ -120,58 +107,5 @@ export function LateItems({
         <AnswerLate one={answering} period={period} onClose={() => setAnswering(null)} />
       )}
     </section>
-  );
-}
-
-function AnswerLate({ one, period, onClose }: { one: LateDocument; period: string; onClose: () => void }) {
-  const { client, registration } = useScope();
-  const packs = usePacks();
-  const hasAmendments =
-    registration !== undefined && packs.byId(registration.pack).forms.some(({ amended }) => amended);
-  const dialog = useBodyForm({
-    values: {
-      kind: one.said ? one.kind : "",
-      separately: one.separately,
-      amends: one.amends,
-      reason: one.reason,
-    },
-    schema: lateBody,
-    body: ({ kind, separately, amends, reason }): LateBody => ({
-      kind: kind === "" ? null : (kind as LateKind),
-      separately,
-      ...(amends ? { amends } : {}),
-      reason,
-    }),
-    send: (body) =>
-      api.put(
-        "/clients/:id/registrations/:rid/returns/:period/late/:document",
-        [client?.id, registration?.id, period, one.document],
-        body,
-      ),
-    refresh: keys.client(client?.id),
-    onSaved: onClose,
-  });
-  return (
-    <BodyDialog
-      of={dialog}
-      title={`What is ${one.number}?`}
-      action="Keep"
-      className="grid gap-4"
-      onClose={onClose}
-    >
-      <ChoiceField name="kind" label="It is">
-        <option value="">as found by rule</option>
-        {LATE_KINDS.map((kind) => (
-          <option key={kind} value={kind}>
-            {LATE_WORDS[kind]}
-          </option>
-        ))}
-      </ChoiceField>
-      <CheckField name="separately">Put right separately and leave off this return</CheckField>
-      {hasAmendments && (
-        <CheckField name="amends">An earlier return already held it otherwise: to the amendments</CheckField>
-      )}
-      <TextField name="reason" label="Reason" placeholder="how it came about, or where it was disclosed" />
-    </BodyDialog>
   );
 }

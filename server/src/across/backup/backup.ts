@@ -3,7 +3,6 @@ import {
   existsSync,
   mkdirSync,
   readdirSync,
-  readFileSync,
   renameSync,
   rmSync,
   statSync,
@@ -13,27 +12,27 @@ import { isDeepStrictEqual } from "node:util";
 import { join, resolve } from "node:path";
 import { QueryTypes, Sequelize } from "sequelize";
 import { BOOKS_FILE, folderOfClient, PRACTICE_FILE } from "../../practice/clientFolder.ts";
+import { noteOf, PROOF, takeOut } from "./copyFolder.ts";
+import type { BackupNote } from "./copyFolder.ts";
 import { proofOf } from "./proof.ts";
 import type { Proof } from "./proof.ts";
+import { sealFolder } from "./sealing.ts";
 
 const FILES = "files";
 /** What was broken off so long ago is nobody's work any more. */
 const DAY_MS = 86_400_000;
-/** Where a copy says what was proved of it. */
-export const PROOF = "backup.json";
 const PREFIX = "fiscalon-";
+/** A copy that is to be sealed is made here, in the data folder, and gone when it is. */
+const BEFORE_SEALING = "copy-before-sealing";
 /** The name of a finished copy, which says when it was made. */
-export const COPY = /^fiscalon-(?<day>\d{4}-\d\d-\d\d)T(?<h>\d\d)-(?<m>\d\d)-(?<s>\d\d)-\d{3}Z$/;
-
-export interface BackupNote {
-  made: string;
-  proof: Proof;
-}
+export const COPY = /^fiscalon-(?<day>\d{4}-\d\d-\d\d)T(?<h>\d\d)-(?<m>\d\d)-(?<s>\d\d)-(?<ms>\d{3})Z$/;
 
 /**
  * Copies a data folder while a server may be working on it: the file of the practice as it is at one moment, then each
  * client it knows, books before papers, opened and added up before the copy gets its name. Older copies beyond `keep` are
  * taken away afterwards.
+ * @param passphrase with which the copy is sealed: it is then made and proved beside the data, and only sealed files
+ * come to the target; null where it is not
  * @returns the folder of the copy, and what was proved of it
  * @throws Error in words
  */
@@ -41,11 +40,27 @@ export async function backUp(
   dataDir: string,
   target: string,
   keep: number,
+  passphrase: string | null = null,
 ): Promise<{ folder: string; proof: Proof }> {
   if (!existsSync(join(dataDir, PRACTICE_FILE))) throw new Error(`There is no practice in ${dataDir}.`);
   const made = new Date().toISOString();
   const folder = join(resolve(target), PREFIX + made.replace(/[:.]/g, "-"));
   const unfinished = `${folder}.unfinished`;
+  mkdirSync(unfinished, { recursive: true });
+  const plain = passphrase === null ? unfinished : join(dataDir, BEFORE_SEALING);
+  if (passphrase !== null) rmSync(plain, { recursive: true, force: true });
+  const proof = await provedCopy(dataDir, plain, made);
+  if (passphrase !== null) {
+    await sealFolder(plain, unfinished, passphrase);
+    rmSync(plain, { recursive: true, force: true });
+  }
+  renameSync(unfinished, folder);
+  takeOldAway(resolve(target), keep);
+  return { folder, proof };
+}
+
+/** Copies everything, opens it and adds it up. */
+async function provedCopy(dataDir: string, unfinished: string, made: string): Promise<Proof> {
   mkdirSync(unfinished, { recursive: true });
   await copyDatabase(join(dataDir, PRACTICE_FILE), join(unfinished, PRACTICE_FILE));
   for (const client of await clientsIn(join(unfinished, PRACTICE_FILE))) {
@@ -63,33 +78,43 @@ export async function backUp(
   refuseBroken(proof);
   writeFileSync(join(unfinished, PROOF), JSON.stringify({ made, proof } satisfies BackupNote, null, 2));
   tidy(unfinished);
-  renameSync(unfinished, folder);
-  const old = readdirSync(resolve(target))
+  return proof;
+}
+
+/** Keeps so many of the newest copies; what was broken off long ago goes, too. */
+function takeOldAway(target: string, keep: number): void {
+  const names = readdirSync(target);
+  const old = names
     .filter((name) => name.startsWith(PREFIX) && !name.endsWith(".unfinished"))
     .sort()
     .slice(0, -keep);
-  const broken = readdirSync(resolve(target)).filter(
-    (name) =>
-      name.endsWith(".unfinished") && statSync(join(resolve(target), name)).mtimeMs < Date.now() - DAY_MS,
+  const broken = names.filter(
+    (name) => name.endsWith(".unfinished") && statSync(join(target, name)).mtimeMs < Date.now() - DAY_MS,
   );
-  for (const name of [...old, ...broken])
-    rmSync(join(resolve(target), name), { recursive: true, force: true });
-  return { folder, proof };
+  for (const name of [...old, ...broken]) rmSync(join(target, name), { recursive: true, force: true });
 }
 
 /**
  * Puts a copy into a new place, and proves that the same figures are there before it gets its name.
  * @throws Error in words; nothing stays behind then
  */
-export async function restore(backup: string, dataDir: string): Promise<Proof> {
-  if (!existsSync(join(backup, PROOF)))
-    throw new Error(`${backup} is no copy made by backup: it has no ${PROOF}.`);
+export async function restore(
+  backup: string,
+  dataDir: string,
+  passphrase: string | null = null,
+): Promise<Proof> {
+  const { proof } = await noteOf(backup, passphrase);
   if (existsSync(dataDir) && readdirSync(dataDir).length > 0)
     throw new Error(`${dataDir} is not empty. Restore into a new folder, and set FISCALON_DATA to it.`);
-  const { proof } = JSON.parse(readFileSync(join(backup, PROOF), "utf8")) as BackupNote;
   const unfinished = `${resolve(dataDir)}.unfinished`;
   rmSync(unfinished, { recursive: true, force: true });
-  cpSync(backup, unfinished, { recursive: true, filter: (path) => !path.endsWith(PROOF) });
+  try {
+    await takeOut(backup, unfinished, passphrase);
+  } catch (error) {
+    rmSync(unfinished, { recursive: true, force: true });
+    throw error;
+  }
+  rmSync(join(unfinished, PROOF));
   const now = await proofOf(unfinished);
   if (!isDeepStrictEqual(now, proof)) {
     rmSync(unfinished, { recursive: true, force: true });

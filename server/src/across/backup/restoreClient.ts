@@ -1,12 +1,11 @@
-import { cpSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync } from "node:fs";
+import { existsSync, mkdirSync, renameSync, rmSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { isDeepStrictEqual } from "node:util";
 import { syncFolder } from "../../base/syncFolder.ts";
 import { holdFolder } from "../../db/folderLock.ts";
 import { folderOfClient } from "../../practice/clientFolder.ts";
 import { Practice } from "../../practice/practice.ts";
-import { PROOF } from "./backup.ts";
-import type { BackupNote } from "./backup.ts";
+import { noteOf, takeOut } from "./copyFolder.ts";
 import { proofOfClient } from "./proof.ts";
 import type { ClientProof } from "./proof.ts";
 
@@ -20,10 +19,9 @@ export async function restoreClient(
   backup: string,
   dataDir: string,
   client: number,
+  passphrase: string | null = null,
 ): Promise<{ proof: ClientProof; kept: string | null }> {
-  if (!existsSync(join(backup, PROOF)))
-    throw new Error(`${backup} is no copy made by backup: it has no ${PROOF}.`);
-  const { proof } = JSON.parse(readFileSync(join(backup, PROOF), "utf8")) as BackupNote;
+  const { proof } = await noteOf(backup, passphrase);
   const wanted = proof.clients.find(({ id }) => id === client);
   if (!wanted) throw new Error(`${backup} holds no client ${client}.`);
   const free = await holdFolder(dataDir);
@@ -31,7 +29,7 @@ export async function restoreClient(
     const place = join(dataDir, folderOfClient(client));
     const unfinished = `${place}.unfinished`;
     rmSync(unfinished, { recursive: true, force: true });
-    cpSync(join(backup, folderOfClient(client)), unfinished, { recursive: true });
+    await takeOut(backup, unfinished, passphrase, folderOfClient(client));
     const now = await proofOfClient(unfinished, client, wanted.name);
     if (!isDeepStrictEqual(now, wanted)) {
       rmSync(unfinished, { recursive: true, force: true });

@@ -5,10 +5,8 @@ import type { AppContext } from "../../appContext.ts";
 import { described } from "../../base/validation.ts";
 
 export async function copyRoutes(app: FastifyInstance, { copies }: AppContext): Promise<void> {
-  app.get(
-    "/copies",
-    { schema: described("Copies of the practice", "Copies") },
-    async (): Promise<CopiesView> => copies.view(),
+  app.get("/copies", { schema: described("Copies of the practice", "Copies") }, (): Promise<CopiesView> =>
+    copies.view(),
   );
 
   app.post(

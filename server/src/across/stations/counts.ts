@@ -1,12 +1,11 @@
 import type { StationCounts } from "@fiscalon/contract/returns";
 import type { Work } from "../../base/work.ts";
-import { findingsOf } from "../../books/findings/service.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { boxesNow } from "../../books/returns/evaluation.ts";
-import { periodEnding } from "../../books/returns/periods.ts";
-import { isOpen, returnRecord } from "../../books/returns/records.ts";
+import { returnRecord } from "../../books/returns/records.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { controlAgreement } from "../../books/agree/controlAgreement.ts";
+import { countFindings } from "./countFindings.ts";
 
 /** How far each station is with a period: counts only, so that the frame waits for no screen. */
 export async function stationCounts(
@@ -15,16 +14,14 @@ export async function stationCounts(
   r: RegistrationRecord,
   end: string,
 ): Promise<StationCounts> {
-  const period = periodEnding(r, end);
   const record = await returnRecord(work, r.id, end);
-  const { boxes, factCount } = await boxesNow(work, r, end);
-  const findings = isOpen(record) ? await findingsOf(work, setup, r, period, boxes) : [];
-  const open = findings.filter(({ accepted }) => accepted === null);
+  const { factCount } = await boxesNow(work, r, end);
+  const { open, stops } = await countFindings(work, setup, r, end);
   const { left } = await controlAgreement(work, setup, r, end);
   return {
     lines: record?.facts ?? factCount,
-    findings: open.length,
-    stops: open.filter(({ severity }) => severity === "stop").length,
+    findings: open,
+    stops,
     left,
   };
 }

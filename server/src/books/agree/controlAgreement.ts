@@ -9,6 +9,7 @@ import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../loadSetup.ts";
 import { balanceSql } from "../balanceSql.ts";
 import { periodEnding } from "../returns/periods.ts";
+import { AS_ENTERED } from "../returns/queries.ts";
 import { belongsTo, DECLARED, leviesOn, MOVED, TIMED, taxSideOf, timedBy } from "../returns/controlSql.ts";
 import type { Span } from "./turnover/apartRows.ts";
 import type { Bind } from "../../db/database.ts";
@@ -85,7 +86,12 @@ async function accountFigures(
   const levies = leviesOn(r, account);
   return {
     ...ledger,
-    declared: await sumOf(work, `${MOVED[side]}`, `facts f WHERE ${DECLARED}`, [r.id, to, levies]),
+    declared: await sumOf(
+      work,
+      `${MOVED[side]}`,
+      `${AS_ENTERED.from} WHERE ${AS_ENTERED.where} AND ${DECLARED}`,
+      [r.id, to, levies],
+    ),
     timing: await sumOf(
       work,
       timedBy(side),

@@ -109,12 +109,26 @@ const FACT_COLUMNS = [
   "created_at",
 ];
 
+/** The tables documents are written to, what others refer to first, with the columns that are written. */
+export const DOCUMENT_ROWS = {
+  documents: DOCUMENT_COLUMNS,
+  entries: ENTRY_COLUMNS,
+  lines: LINE_COLUMNS,
+  facts: FACT_COLUMNS,
+  postings: POSTING_COLUMNS,
+} as const satisfies Partial<Record<BulkTable, readonly string[]>>;
+
 /** Rows of documents, ready to be written, by their table. */
-export type Rows = Record<"documents" | "lines" | "entries" | "postings" | "facts", unknown[][]>;
+export type Rows = Record<keyof typeof DOCUMENT_ROWS, unknown[][]>;
 export type NextIds = Record<"document" | "line" | "entry" | "posting" | "fact", number>;
 
 export function noRows(): Rows {
   return { documents: [], lines: [], entries: [], postings: [], facts: [] };
+}
+
+/** The ids of rows that are written to a file of their own first. */
+export function firstIds(): NextIds {
+  return { document: 1, line: 1, entry: 1, posting: 1, fact: 1 };
 }
 
 /** The ids the next rows get: given out here, so that the order of writing does not matter. */

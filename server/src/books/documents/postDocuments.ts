@@ -2,18 +2,13 @@ import type { NewDocument } from "./newDocument.ts";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { DocumentEffect } from "@fiscalon/core/facts/effect";
 import type { Writing } from "../../base/work.ts";
-import { allDone } from "../../db/bulkInsert.ts";
 import type { ClientSetup } from "../loadSetup.ts";
 import { applyLateAnswers } from "../returns/lateAnswers.ts";
 import { followEntries } from "../bankLines.ts";
 import { releaseFacts, turningRegistrations } from "../payments/releaseFacts.ts";
-import { documentRow, insertAll, lineRows, nextIds, noRows, takeEffect } from "./documentRows.ts";
+import { insertAll, nextIds, noRows, takeEffect } from "./documentRows.ts";
+import { writeDocuments } from "./writeDocuments.ts";
 import { addSurroundings } from "./addSurroundings.ts";
-
-/** Documents whose rows are made while those before them are written. */
-const SLICE = 500;
-/** Slices that are written at once. */
-const AT_ONCE = 4;
 
 /**
  * Posts documents: the documents with their lines, one journal entry and the tax facts each. Set by set, so that
@@ -25,38 +20,20 @@ export async function postDocuments(
   work: Writing,
   setup: ClientSetup,
   documents: readonly NewDocument[],
-  onProgress: (posted: number) => void = () => undefined,
 ): Promise<number[]> {
   await addSurroundings(work, setup, documents);
   const next = await nextIds(work);
   const first = next.document;
   const waiting: number[] = [];
   const turning = turningRegistrations(work, setup).length > 0;
-  await work.bulk(async (bulk) => {
-    const writing: Promise<void>[] = [];
-    try {
-      for (let at = 0; at < documents.length; at += SLICE) {
-        const rows = noRows();
-        for (const document of documents.slice(at, at + SLICE)) {
-          const effect = effectOf(document, setup);
-          if (turning || effect.facts.some(({ held }) => held)) waiting.push(next.document);
-          rows.documents.push(documentRow(document, effect, next.document, setup, work));
-          for (const line of lineRows(document, effect, next.document))
-            rows.lines.push([next.line++, ...line]);
-          takeEffect(rows, document, effect, next.document, next, setup, work);
-          next.document += 1;
-        }
-        onProgress(at);
-        if (writing.length === AT_ONCE) await writing.shift();
-        const slice = insertAll(bulk, rows);
-        // Looked at further down; until then a failure must not end the process.
-        slice.catch(() => undefined);
-        writing.push(slice);
-      }
-    } finally {
-      await allDone(writing);
+  const worked = function* () {
+    for (const document of documents) {
+      const effect = effectOf(document, setup);
+      if (turning || effect.facts.some(({ held }) => held)) waiting.push(next.document);
+      yield { document, effect };
     }
-  });
+  };
+  await work.bulk((bulk) => writeDocuments(bulk, worked(), { next, setup, work }));
   // After a change of basis what waits may be due at once, although no payment comes.
   await releaseFacts(work, setup, waiting);
   return documents.map((_, index) => first + index);

@@ -5,6 +5,7 @@ import { WAITING } from "@fiscalon/core/model/basis";
 import type { Basis } from "@fiscalon/core/model/basis";
 import type { CheckedLine, LineContext } from "@fiscalon/core/findings/checkedLine";
 import type { Work } from "../../base/work.ts";
+import { AS_ENTERED } from "../returns/queries.ts";
 
 type CheckedRow = Omit<CheckedLine, "partyRegistered" | "typed" | "attributes"> & {
   partyRegistered: number | null;
@@ -33,11 +34,11 @@ export async function checkedLines(
        f.direction, f.charged, f.treatment, f.tags, f.net, f.tax, f.calculated, f.recoverable, a.name AS accountName,
        a.type AS accountType, a.topic, l.attributes, d.gross AS documentGross,
        (coalesce(l.typed_tax, l.typed_total, d.typed_tax, d.typed_total) IS NOT NULL) AS typed
-     FROM facts f JOIN documents d ON d.id = f.document_id
-       JOIN lines l ON l.document_id = f.document_id AND l.no = f.line
+     FROM ${AS_ENTERED.from} CROSS JOIN documents d ON d.id = f.document_id
+       CROSS JOIN lines l ON l.document_id = f.document_id AND l.no = f.line
        LEFT JOIN contacts c ON c.id = d.contact_id
        LEFT JOIN accounts a ON a.client_id = f.client_id AND a.code = l.account
-     WHERE f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND (
+     WHERE ${AS_ENTERED.where} AND f.registration_id = $1 AND f.period_end = $2 AND f.live = 1 AND (
        f.charged = 'self-assessed' OR f.treatment IN ('import', 'reverse-charge-supplier')
        OR coalesce(l.typed_tax, l.typed_total, d.typed_tax, d.typed_total) IS NOT NULL
        OR (f.net = 0 AND f.tax <> 0) OR f.tags LIKE '%?%' OR (f.tax <> 0 AND f.tags NOT LIKE '%t%' AND f.tags NOT LIKE '%r%')
@@ -109,9 +110,8 @@ export async function twinPurchases(
   periodEnd: string,
 ): Promise<TwinDocuments[]> {
   const rows = await work.rows<Omit<TwinDocuments, "sameNumber"> & { sameNumber: number }>(
-    // The bucket of a fact holds its direction and stands in the index: only rows of purchases are read.
-    `WITH mine AS MATERIALIZED (SELECT DISTINCT document_id AS id FROM facts
-       WHERE registration_id = $2 AND period_end = $3 AND live = 1 AND bucket ->> 1 = 'purchase'),
+    `WITH mine AS MATERIALIZED (SELECT DISTINCT document_id AS id FROM facts INDEXED BY facts_by_client_period
+       WHERE client_id = $1 AND registration_id = $2 AND period_end = $3 AND live = 1 AND direction = 'purchase'),
      pairs AS (
        SELECT o.id AS first, d.id AS second FROM mine JOIN documents d ON d.id = mine.id
          JOIN documents o ON o.contact_id = d.contact_id AND o.state = 'posted' AND o.number = d.number COLLATE NOCASE

@@ -1,5 +1,6 @@
 import type { Migration } from "../migration.ts";
 import { AGREEMENT_TABLES } from "./agreementTables.ts";
+import { factSums } from "./factSums.ts";
 import { filings } from "./filings.ts";
 import { keptSums } from "./keptSums.ts";
 import { lookUps } from "./lookUps.ts";
@@ -14,4 +15,4 @@ const firstBooks: Migration = {
 };
 
 /** Every shape the books of a client had, in order. */
-export const BOOKS_MIGRATIONS: readonly Migration[] = [firstBooks, keptSums, filings, lookUps];
+export const BOOKS_MIGRATIONS: readonly Migration[] = [firstBooks, keptSums, filings, lookUps, factSums];

@@ -1,6 +1,7 @@
 import { isOpenItem } from "@fiscalon/core/model/documentKinds";
 import { inKinds } from "../kindSql.ts";
 import type { Migration } from "../migration.ts";
+import { keptBy } from "./keptBy.ts";
 
 /** Kinds that leave something open until it is paid. */
 const ON_CREDIT = inKinds("kind", (_, kind) => isOpenItem(kind));
@@ -9,7 +10,7 @@ const addTo = (row: "new" | "old", sign: "+" | "-") => `UPDATE documents SET
       settled = settled ${sign} ${row}.amount ${sign} ${row}.difference, settled_base = settled_base ${sign} ${row}.base
     WHERE id = ${row}.document_id AND ${row}.live = 1;`;
 
-const sumUp = (row: "new" | "old", sign: "" | "-") => `INSERT INTO month_sums (account_id, month, amount)
+const sumUp = (row: "new" | "old", sign: "+" | "-") => `INSERT INTO month_sums (account_id, month, amount)
     SELECT ${row}.account_id, substr(${row}.date, 1, 7), ${sign}${row}.amount WHERE ${row}.live = 1
     ON CONFLICT (account_id, month) DO UPDATE SET amount = amount + excluded.amount;`;
 
@@ -29,16 +30,10 @@ export const keptSums: Migration = {
   ) WITHOUT ROWID`,
     `INSERT INTO month_sums (account_id, month, amount)
     SELECT account_id, substr(date, 1, 7), sum(amount) FROM postings WHERE live = 1 GROUP BY 1, 2`,
-    `CREATE TRIGGER postings_summed AFTER INSERT ON postings BEGIN
-    ${sumUp("new", "")}
-  END`,
-    `CREATE TRIGGER postings_summed_anew AFTER UPDATE OF account_id, date, amount, live ON postings BEGIN
-    ${sumUp("old", "-")}
-    ${sumUp("new", "")}
-  END`,
-    `CREATE TRIGGER postings_summed_no_more AFTER DELETE ON postings BEGIN
-    ${sumUp("old", "-")}
-  END`,
+    ...keptBy(
+      { table: "postings", name: "postings_summed", columns: "account_id, date, amount, live" },
+      sumUp,
+    ),
     `ALTER TABLE documents ADD COLUMN settled INTEGER NOT NULL DEFAULT 0`,
     `ALTER TABLE documents ADD COLUMN settled_base INTEGER NOT NULL DEFAULT 0`,
     `UPDATE documents SET
@@ -50,16 +45,14 @@ export const keptSums: Migration = {
     `ALTER TABLE documents ADD COLUMN open_base INTEGER AS
     (CASE WHEN state = 'posted' AND ${ON_CREDIT} THEN gross - settled_base ELSE 0 END) VIRTUAL`,
     `CREATE INDEX documents_open ON documents (client_id, date) WHERE open_amount <> 0 OR open_base <> 0`,
-    `CREATE TRIGGER allocations_settle AFTER INSERT ON allocations BEGIN
-    ${addTo("new", "+")}
-  END`,
-    `CREATE TRIGGER allocations_settle_anew AFTER UPDATE OF document_id, amount, difference, base, live ON allocations BEGIN
-    ${addTo("old", "-")}
-    ${addTo("new", "+")}
-  END`,
-    `CREATE TRIGGER allocations_settle_no_more AFTER DELETE ON allocations BEGIN
-    ${addTo("old", "-")}
-  END`,
+    ...keptBy(
+      {
+        table: "allocations",
+        name: "allocations_settle",
+        columns: "document_id, amount, difference, base, live",
+      },
+      addTo,
+    ),
     `CREATE INDEX documents_noted ON documents (client_id, note) WHERE note <> ''`,
     `CREATE INDEX lines_uncoded ON lines (document_id) WHERE code IS NULL`,
     `CREATE INDEX payments_with_rest ON payments (client_id, date) WHERE on_account <> 0 AND state = 'posted'`,

@@ -21,5 +21,24 @@ const periodSummaries: Migration = {
   ],
 };
 
+/**
+ * How many findings wait in the return a client has to file next, as they were counted at an entry of its audit trail;
+ * null where they could not be.
+ */
+const findingCounts: Migration = {
+  name: "2026-11-30-finding-counts",
+  statements: [
+    `CREATE TABLE finding_counts (
+    client_id INTEGER NOT NULL REFERENCES clients ON DELETE CASCADE,
+    registration_id INTEGER NOT NULL,
+    period_end TEXT NOT NULL,
+    stamp INTEGER NOT NULL,
+    open INTEGER,
+    stops INTEGER,
+    PRIMARY KEY (client_id, registration_id)
+  ) WITHOUT ROWID`,
+  ],
+};
+
 /** Every shape the file of the practice had, in order. */
-export const PRACTICE_MIGRATIONS: readonly Migration[] = [firstPractice, periodSummaries];
+export const PRACTICE_MIGRATIONS: readonly Migration[] = [firstPractice, periodSummaries, findingCounts];

@@ -1,66 +1,38 @@
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
-import { at } from "@fiscalon/core/at";
-import { id } from "@fiscalon/contract/fields";
+import { date, id } from "@fiscalon/contract/fields";
 import { AUDIT_ENTITIES } from "@fiscalon/contract/audit";
-import type { AuditEntity, ChangeView } from "@fiscalon/contract/audit";
 import { clientParams, described } from "../../base/validation.ts";
-import { namesOf, referencesIn, subjectOf } from "./subjects.ts";
 import type { AppContext } from "../../appContext.ts";
 import { checkChain } from "../../base/checkChain.ts";
+import { changesOf } from "./changesOf.ts";
+import type { ChangesAsked } from "./changesOf.ts";
 import { checkPractice } from "./checkPractice.ts";
 
-interface Query {
-  before?: number;
-  entity?: AuditEntity;
-  limit: number;
-}
-
 export async function auditRoutes(app: FastifyInstance, { practice, digests }: AppContext): Promise<void> {
-  app.get<{ Params: { id: number }; Querystring: Query }>(
+  app.get<{ Params: { id: number }; Querystring: ChangesAsked }>(
     "/clients/:id/changes",
     {
-      schema: described("What was changed, by whom and when, newest first", "Audit", {
-        params: clientParams,
-        querystring: Joi.object({
-          before: id,
-          entity: Joi.string().valid(...AUDIT_ENTITIES),
-          limit: Joi.number().integer().min(1).max(200).default(50),
-        }),
-      }),
+      schema: described(
+        "What was changed, by whom and when, newest first; of everything, or of all that made one return",
+        "Audit",
+        {
+          params: clientParams,
+          querystring: Joi.object({
+            before: id,
+            entity: Joi.string().valid(...AUDIT_ENTITIES),
+            registration: id,
+            period: date,
+            limit: Joi.number().integer().min(1).max(200).default(50),
+          })
+            .and("registration", "period")
+            .messages({
+              "object.and": "A return is named by its registration and the end of its period: give both.",
+            }),
+        },
+      ),
     },
-    async (request): Promise<ChangeView[]> => {
-      const { before, entity, limit } = request.query;
-      const rows = await request.work.rows<
-        Omit<ChangeView, "before" | "after" | "subject" | "names"> & { before: string; after: string }
-      >(
-        `SELECT c.id, c.at, p.name AS "by", c.action, c.entity, c.entity_id AS entityId, c.before, c.after
-         FROM changes c JOIN people p ON p.id = c.person_id
-         WHERE c.id < $1 AND ($2 = '' OR c.entity = $2) ORDER BY c.id DESC LIMIT $3`,
-        [before ?? Number.MAX_SAFE_INTEGER, entity ?? "", limit],
-      );
-      const changes = rows.map((row) => ({ ...row, before: parsed(row.before), after: parsed(row.after) }));
-      const references = changes.map((row) => ({
-        subject: subjectOf(row.entity, row.entityId),
-        inside: referencesIn([row.before, row.after]),
-      }));
-      const known = await namesOf(
-        request.work,
-        request.params.id,
-        references.flatMap(({ subject, inside }) => (subject ? [subject, ...inside] : inside)),
-      );
-      return changes.map((row, index) => {
-        const { subject, inside } = at(references, index);
-        const keysInside = inside
-          .map(({ entity, id: number }) => `${entity}/${number}`)
-          .filter((key) => key in known);
-        return {
-          ...row,
-          subject: subject ? (known[`${subject.entity}/${subject.id}`] ?? null) : null,
-          names: Object.fromEntries(keysInside.map((key) => [key, known[key] ?? key])),
-        };
-      });
-    },
+    (request) => changesOf(request.work, request.params.id, request.query),
   );
 
   app.get<{ Params: { id: number } }>(
@@ -72,8 +44,4 @@ export async function auditRoutes(app: FastifyInstance, { practice, digests }: A
   app.get("/audit", { schema: described("Whether all audit trails are whole", "Audit") }, () =>
     checkPractice(practice, digests),
   );
-}
-
-function parsed(json: string | null): unknown {
-  return json === null ? null : JSON.parse(json);
 }

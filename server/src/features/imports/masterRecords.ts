@@ -3,41 +3,31 @@ import type { Account } from "@fiscalon/core/model/account";
 import type { Work, Writing } from "../../base/work.ts";
 import type { ImportRecord } from "../../db/models.ts";
 
-/** Accounts a file names and the chart lacks. */
+/** Accounts a file names and the chart lacks, with following numbers. Returns the number before the first. */
 export async function addAccounts(
   work: Writing,
   clientId: number,
   accounts: readonly Account[],
-): Promise<void> {
-  if (accounts.length === 0) return;
+): Promise<number> {
+  const last = await work.lastId("accounts");
   await work.models.accounts.bulkCreate(
-    accounts.map((account) => ({ clientId, ...account, ...work.made })),
+    accounts.map((account, index) => ({ id: last + 1 + index, clientId, ...account, ...work.made })),
     work.options,
   );
+  return last;
 }
 
-/** Contacts by name; those whose name is there already are left as they are. Returns the new ids. */
+/** Contacts a file lists; those whose name is there already are left as they are. Returns the new ids. */
 export async function addContacts(
   work: Writing,
   clientId: number,
-  contacts: readonly ContactRow[],
+  contacts: readonly Omit<ContactRow, "row">[],
 ): Promise<number[]> {
   const next = (await work.lastId("contacts")) + 1;
   const { createdAt, createdBy } = work.made;
   await work.insertRows(
     "contacts",
-    [
-      "id",
-      "client_id",
-      "ref",
-      "name",
-      "country",
-      "region",
-      "tax_number",
-      "registered",
-      "created_at",
-      "created_by",
-    ],
+    CONTACT_COLUMNS,
     contacts.map(({ name, country, region, taxNumber }, index) => [
       next + index,
       clientId,
@@ -59,8 +49,7 @@ export async function addItems(
   clientId: number,
   items: readonly ItemRow[],
 ): Promise<number[]> {
-  const last = await work.row<{ id: number | null }>("SELECT max(id) AS id FROM items", []);
-  const next = (last?.id ?? 0) + 1;
+  const next = (await work.lastId("items")) + 1;
   await work.models.items.bulkCreate(
     items.map(({ row: _row, ...item }, index) => ({
       id: next + index,
@@ -74,6 +63,19 @@ export async function addItems(
   return items.map((_, index) => next + index);
 }
 
+const CONTACT_COLUMNS = [
+  "id",
+  "client_id",
+  "ref",
+  "name",
+  "country",
+  "region",
+  "tax_number",
+  "registered",
+  "created_at",
+  "created_by",
+];
+
 /** Names that are there already, in lower case. */
 export async function knownNames(
   work: Work,
@@ -85,6 +87,19 @@ export async function knownNames(
     [clientId],
   );
   return new Set(rows.map(({ name }) => name));
+}
+
+/** What a file tells of contacts that the books did not know. */
+export async function fillContacts(
+  work: Writing,
+  filled: readonly (Omit<ContactRow, "row" | "name"> & { id: number })[],
+): Promise<void> {
+  await work.run(
+    `UPDATE contacts SET country = t.value ->> 'country', region = t.value ->> 'region',
+       tax_number = t.value ->> 'taxNumber'
+     FROM json_each($1) t WHERE contacts.id = t.value ->> 'id'`,
+    [JSON.stringify(filled)],
+  );
 }
 
 /** Takes away what an import made and nothing uses. */

@@ -2,7 +2,7 @@ import { numberKey } from "@fiscalon/core/incoming/numberKey";
 import type { FoundParty, TradedWith } from "@fiscalon/core/incoming/registerReading";
 import type { Party } from "@fiscalon/core/model/party";
 import { isRegionOf, regionOf } from "@fiscalon/core/supply/regions";
-import type { Work, Writing } from "../../base/work.ts";
+import type { Work } from "../../base/work.ts";
 import type { ClientRecord } from "../../db/models.ts";
 import { contactParties } from "../../books/documents/addSurroundings.ts";
 
@@ -16,6 +16,12 @@ export class Parties {
   readonly #byNumber = new Map<string, number>();
   /** What the file told of each the first time: it counts for all its documents. */
   readonly #first = new Map<string, Party>();
+  /** What was found, by what was asked: rows of a register share few parties. */
+  readonly #found = new Map<string, FoundParty>();
+  /** Whom the books do not know: the first has the number -1, the next -2. */
+  readonly fresh: Party[] = [];
+  /** Contacts the file tells more of than the books know, by id. */
+  readonly filled = new Map<number, Party>();
 
   private constructor(work: Work, home: string, contacts: Map<number, Party>) {
     this.#work = work;
@@ -35,6 +41,14 @@ export class Parties {
   /** What the books know of it counts; what they do not know the file tells. Undefined where the file names nobody. */
   find(traded: TradedWith): FoundParty | undefined {
     if (traded.party === "") return undefined;
+    const { party, partyNumber, partyCountry, partyRegion } = traded;
+    const asked = [party, partyNumber, partyCountry, partyRegion].join("\n");
+    const known = this.#found.get(asked) ?? this.#look(traded);
+    this.#found.set(asked, known);
+    return known;
+  }
+
+  #look(traded: TradedWith): FoundParty {
     const number = numberKey(traded.partyNumber);
     const id =
       this.#byName.get(traded.party.toLowerCase()) ??
@@ -57,41 +71,29 @@ export class Parties {
     return { contact: id, party, otherRegion: otherRegion(party, told) };
   }
 
-  /** Ids by name of the parties of documents; those that are not there yet are made, gaps of the others filled. */
-  async keep(
-    work: Writing,
-    clientId: number,
-    documents: readonly TradedWith[],
-  ): Promise<(traded: TradedWith) => number | null> {
-    let next = (await work.lastId("contacts")) + 1;
-    const { createdAt, createdBy } = work.made;
-    const fresh: unknown[][] = [];
-    const filled = new Map<number, Party>();
-    for (const traded of documents) {
-      const found = this.find(traded);
-      if (!found) continue;
-      const { country, region, taxNumber } = found.party;
-      if (found.contact !== null) {
-        if (this.#differs(found.contact, found.party)) filled.set(found.contact, found.party);
-        continue;
-      }
-      const registered = found.party.registered === null ? null : 1;
-      const made = [next, clientId, `i${next}`, traded.party, country, region, taxNumber, registered];
-      fresh.push([...made, createdAt, createdBy]);
-      this.#contacts.set(next, found.party);
-      this.#byName.set(traded.party.toLowerCase(), next);
-      if (taxNumber) this.#byNumber.set(numberKey(taxNumber), next);
-      next += 1;
-    }
-    await work.insertRows("contacts", CONTACT_COLUMNS, fresh);
-    for (const [id, { country, region, taxNumber }] of filled)
-      await work.run("UPDATE contacts SET country = $1, region = $2, tax_number = $3 WHERE id = $4", [
-        country,
-        region,
-        taxNumber,
-        id,
-      ]);
-    return (traded) => this.find(traded)?.contact ?? null;
+  /**
+   * Takes note of who a document is with: somebody the books do not know is made, gaps of the others are filled.
+   * @returns the contact, below zero where it is to be made; null where the file names nobody
+   */
+  take(traded: TradedWith): number | null {
+    const found = this.find(traded);
+    if (!found) return null;
+    const { contact, party } = found;
+    if (contact === null) return this.#make(traded, party);
+    const made = this.fresh[-1 - contact];
+    if (made === undefined && this.#differs(contact, party)) this.filled.set(contact, party);
+    return contact;
+  }
+
+  #make(traded: TradedWith, found: Party): number {
+    const party = { ...found, name: traded.party };
+    this.fresh.push(party);
+    this.#found.clear();
+    const id = -this.fresh.length;
+    this.#contacts.set(id, party);
+    this.#byName.set(traded.party.toLowerCase(), id);
+    if (party.taxNumber) this.#byNumber.set(numberKey(party.taxNumber), id);
+    return id;
   }
 
   #differs(id: number, { country, region, taxNumber }: Party): boolean {
@@ -124,16 +126,3 @@ export class Parties {
 function otherRegion({ region }: Party, told: Party): string | null {
   return told.region !== null && region !== null && told.region !== region ? told.region : null;
 }
-
-const CONTACT_COLUMNS = [
-  "id",
-  "client_id",
-  "ref",
-  "name",
-  "country",
-  "region",
-  "tax_number",
-  "registered",
-  "created_at",
-  "created_by",
-];

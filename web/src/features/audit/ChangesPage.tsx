@@ -1,11 +1,12 @@
 import { keys } from "../../api/keys.ts";
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { useSearchParams } from "react-router";
 import type { ChangeView } from "@fiscalon/contract/audit";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
-import { showDate, showMoment } from "../../kit/format.ts";
+import { showDate, showMoment, showPeriod } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../../app/BooksNav.tsx";
 import { differences } from "../../kit/differences.ts";
@@ -13,21 +14,25 @@ import { fieldWords, valueWords } from "../../kit/versionWords.ts";
 import { changeWords, ENTITIES } from "./changeWords.ts";
 
 const PAGE = 50;
+/** As a link to it says that only the history of the return is asked for. */
+const OF_RETURN = "return-made";
+
 /** The audit trail of a client: what was changed, by whom and when; nothing in it can be altered. */
 export function ChangesPage() {
-  const { client } = useScope();
-  const [entity, setEntity] = useState("");
+  const { client, registration, period, ready } = useScope();
+  const [query] = useSearchParams();
+  const [only, setOnly] = useState(query.get("of") === OF_RETURN ? OF_RETURN : "");
+  const ofReturn = only === OF_RETURN && registration && period;
+  const asked = ofReturn
+    ? { registration: registration.id, period: period.to }
+    : { entity: only === OF_RETURN ? undefined : only || undefined };
   const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
-    queryKey: keys.of(client?.id, "changes", entity),
+    queryKey: keys.of(client?.id, "changes", asked),
     queryFn: ({ pageParam }) =>
-      api.get("/clients/:id/changes", [client?.id], {
-        limit: PAGE,
-        before: pageParam,
-        entity: entity || undefined,
-      }),
+      api.get("/clients/:id/changes", [client?.id], { limit: PAGE, before: pageParam, ...asked }),
     initialPageParam: undefined as number | undefined,
     getNextPageParam: (last) => (last.length < PAGE ? undefined : last.at(-1)?.id),
-    enabled: client !== undefined,
+    enabled: client !== undefined && (only !== OF_RETURN || ready),
   });
   const { data: chain } = useQuery({
     queryKey: keys.of(client?.id, "audit"),
@@ -48,11 +53,14 @@ export function ChangesPage() {
     >
       <select
         aria-label="Only changes of"
-        className="entry mb-2 max-w-[200px] cursor-pointer"
-        value={entity}
-        onChange={(event) => setEntity(event.target.value)}
+        className="entry mb-2 max-w-[320px] cursor-pointer"
+        value={only}
+        onChange={(event) => setOnly(event.target.value)}
       >
         <option value="">everything</option>
+        {registration && period && (
+          <option value={OF_RETURN}>all that made the return of {showPeriod(period.from, period.to)}</option>
+        )}
         {Object.entries(ENTITIES).map(([one, words]) => (
           <option key={one} value={one}>
             {words}

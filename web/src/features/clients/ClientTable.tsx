@@ -5,7 +5,7 @@ import type { ClientRow, NextReturn } from "@fiscalon/contract/views";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { usePacks } from "../../api/packs.tsx";
-import { showDate, showPeriod, today } from "../../kit/format.ts";
+import { plural, showDate, showPeriod, today } from "../../kit/format.ts";
 import { StateMark } from "../../kit/stateMark.tsx";
 
 /** Clients with the return that each of their registrations has to file next; by name, or what is due first first. */
@@ -16,12 +16,13 @@ export function ClientTable({ clients }: { clients: readonly ClientRow[] }) {
     <table className="sheet-table table-fixed">
       <thead>
         <tr>
-          <SortedHead name="Client" width="w-[29%]" chosen={!byDue} onChoose={() => setByDue(false)} />
+          <SortedHead name="Client" width="w-[26%]" chosen={!byDue} onChoose={() => setByDue(false)} />
           <th>Next return</th>
           <SortedHead name="Due" width="w-[112px]" chosen={byDue} onChoose={() => setByDue(true)} />
           <th className="num w-[130px]">Net to pay</th>
           <th className="w-[130px]">State</th>
-          <th className="num w-[100px]">Documents</th>
+          <th className="w-[120px]">Findings</th>
+          <th className="num w-[96px]">Documents</th>
         </tr>
       </thead>
       <tbody>{rows.map((client) => rowsOf(client))}</tbody>
@@ -78,11 +79,11 @@ function NextCells({ client, next }: { client: ClientRow; next: NextReturn | nul
   const packs = usePacks();
   if (!next)
     return (
-      <td colSpan={4} className="quiet">
+      <td colSpan={5} className="quiet">
         nothing to file
       </td>
     );
-  const { registration, levies, from, to, due, state, net } = next;
+  const { registration, levies, from, to, due, state, net, findings, counting } = next;
   const late = due < today();
   const path = `/c/${client.id}/return/${to}?r=${registration}`;
   return (
@@ -108,7 +109,35 @@ function NextCells({ client, next }: { client: ClientRow; next: NextReturn | nul
       <td>
         <StateMark state={state} suffix={late ? " · overdue" : to >= today() ? " · running" : ""} />
       </td>
+      <td className="whitespace-nowrap">
+        <Waiting
+          findings={findings}
+          counting={counting}
+          path={path}
+          of={`${client.name}, ${showPeriod(from, to)}`}
+        />
+      </td>
     </>
+  );
+}
+
+/** Findings nobody accepted yet, those that stop the return first. */
+function Waiting({
+  findings,
+  counting,
+  path,
+  of,
+}: Pick<NextReturn, "findings" | "counting"> & { path: string; of: string }) {
+  if (counting) return <span className="quiet">being counted</span>;
+  if (findings === null) return <span className="quiet">not known</span>;
+  const { open, stops } = findings;
+  if (open === 0) return <span className="quiet">none</span>;
+  return (
+    <Link className="hover:text-primary" to={path} aria-label={`${plural(open, "finding")} of ${of}`}>
+      {stops > 0 && <span className="font-semibold text-error">{stops} stop it</span>}
+      {stops > 0 && open > stops && " · "}
+      {open > stops && `${open - stops} to look at`}
+    </Link>
   );
 }
 

@@ -2,7 +2,7 @@ import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-
+import type { ClientRow } from "@fiscalon/contract/views";
 import { api, ApiError } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { FileButton } from "../../kit/FileButton.tsx";
@@ -12,11 +12,15 @@ import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { useJob } from "../../api/useJob.ts";
 import { ClientTable } from "./ClientTable.tsx";
 
+/** Findings are counted one client after the other; the list looks again so often until all are. */
+const COUNTED_MS = 3000;
+
 /** All clients of the practice. */
 export function ClientsPage() {
   const { data: clients, error } = useQuery({
     queryKey: keys.clients,
     queryFn: () => api.get("/clients", []),
+    refetchInterval: ({ state }) => (isCounting(state.data) ? COUNTED_MS : false),
   });
   const [search, setSearch] = useState("");
   const shown = clients?.filter((client) => client.name.toLowerCase().includes(search.toLowerCase()));
@@ -57,6 +61,10 @@ export function ClientsPage() {
       )}
     </Sheet>
   );
+}
+
+function isCounting(clients: readonly ClientRow[] | undefined): boolean {
+  return clients?.some(({ next }) => next.some(({ counting }) => counting)) ?? false;
 }
 
 /** Creates a client from a book file: the button, and what is said of it below. */

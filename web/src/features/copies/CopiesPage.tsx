@@ -6,6 +6,8 @@ import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { plural, showMoment } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 
+/** What is said of what a copy holds. */
+const HELD = ["Clients", "Documents", "Papers"];
 /** How often it is looked how far a copy is. */
 const LOOK_MS = 1500;
 
@@ -71,29 +73,44 @@ export function CopiesPage() {
             <tr>
               <th>Made</th>
               <th>Folder</th>
-              <th className="num">Clients</th>
-              <th className="num">Documents</th>
-              <th className="num">Papers</th>
+              {HELD.map((what) => (
+                <th key={what} className="num">
+                  {what}
+                </th>
+              ))}
               <th />
             </tr>
           </thead>
           <tbody>
-            {view.copies.map(({ name, made, clients, documents, papers }) => (
+            {view.copies.map(({ name, made, sealed, holds, closed }) => (
               <tr key={name}>
-                <td>{showMoment(made)}</td>
-                <td className="font-mono text-[12px]">{name}</td>
-                <td className="num">{clients.toLocaleString("en-GB")}</td>
-                <td className="num">{documents.toLocaleString("en-GB")}</td>
-                <td className="num">{papers.toLocaleString("en-GB")}</td>
+                <td className="whitespace-nowrap">
+                  {showMoment(made)}
+                  {sealed && <span className="quiet block text-[12px]">sealed</span>}
+                </td>
+                <td className="font-mono text-[12px] whitespace-nowrap">{name}</td>
+                {holds ? (
+                  [holds.clients, holds.documents, holds.papers].map((count, index) => (
+                    <td key={HELD[index]} className="num">
+                      {count.toLocaleString("en-GB")}
+                    </td>
+                  ))
+                ) : (
+                  <td colSpan={HELD.length} className="quiet !whitespace-normal text-[12px] break-words">
+                    {closed}
+                  </td>
+                )}
                 <td className="text-right">
-                  <button
-                    type="button"
-                    className="word-link"
-                    disabled={busy}
-                    onClick={() => act.mutate(() => api.post("/copies/:copy/restore", [name]))}
-                  >
-                    Restore into a new folder
-                  </button>
+                  {holds && (
+                    <button
+                      type="button"
+                      className="word-link"
+                      disabled={busy}
+                      onClick={() => act.mutate(() => api.post("/copies/:copy/restore", [name]))}
+                    >
+                      Restore into a new folder
+                    </button>
+                  )}
                 </td>
               </tr>
             ))}
@@ -104,9 +121,9 @@ export function CopiesPage() {
   );
 }
 
-function leadOf({ folder, byItself }: CopiesView): string {
+function leadOf({ folder, byItself, sealed }: CopiesView): string {
   const kept = byItself
     ? `made by itself every ${plural(byItself.hours, "hour")}, the last ${byItself.keep} kept`
     : "made when you ask for one";
-  return `In ${folder}, ${kept}. What is restored goes into a folder of its own, proved to hold the same figures; nothing here is overwritten.`;
+  return `In ${folder}, ${sealed ? "sealed with the passphrase that is set, " : ""}${kept}. What is restored goes into a folder of its own, proved to hold the same figures; nothing here is overwritten.`;
 }

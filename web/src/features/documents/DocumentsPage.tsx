@@ -15,8 +15,10 @@ import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../../app/BooksNav.tsx";
 import { useSetup } from "../../app/useSetup.ts";
 import { documentColumns, documentSums } from "./documentColumns.tsx";
-import { StockMoveDialog } from "./StockMoveDialog.tsx";
 import { TakeOutChosen } from "./TakeOutChosen.tsx";
+import { onDemand } from "../../kit/onDemand.tsx";
+
+const StockMoveDialog = onDemand(() => import("./StockMoveDialog.tsx").then((one) => one.StockMoveDialog));
 
 /** One grid for all documents, paged on the server and drawn only where it is looked at. */
 export function DocumentsPage() {

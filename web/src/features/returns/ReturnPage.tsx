@@ -9,9 +9,7 @@ import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { plural, showDate, showMoment, showPeriod, today } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { LateItems } from "../../records/LateItems.tsx";
-import { AdjustDialog } from "./AdjustDialog.tsx";
 import { Adjustments } from "./Adjustments.tsx";
-import { FileDialog } from "./FileDialog.tsx";
 import { Findings } from "./Findings.tsx";
 import { FormSheet } from "./FormSheet.tsx";
 import { SchemePapers } from "./SchemePapers.tsx";
@@ -20,6 +18,11 @@ import { ToLookUp } from "./ToLookUp.tsx";
 import { NetTaxByPeriod } from "./NetTaxByPeriod.tsx";
 import { RETURN, useReturn } from "./useReturn.ts";
 import { Tip } from "../../kit/Tip.tsx";
+import { onDemand } from "../../kit/onDemand.tsx";
+
+const FileDialog = onDemand(() => import("./FileDialog.tsx").then((one) => one.FileDialog));
+
+const AdjustDialog = onDemand(() => import("./AdjustDialog.tsx").then((one) => one.AdjustDialog));
 
 /** The return of the period, from open to filed. */
 export function ReturnPage() {
@@ -65,6 +68,9 @@ export function ReturnPage() {
           <a className="action" href={`/api${filled(RETURN, parts)}/pdf`} target="_blank" rel="noreferrer">
             PDF
           </a>
+          <Link className="action" to={historyOf(path("books/audit"))}>
+            History
+          </Link>
           {editable && (
             <button type="button" className="action" onClick={() => begin("adjust")}>
               Adjust
@@ -175,6 +181,11 @@ export function ReturnPage() {
       {dialog === "file" && <FileDialog view={view} parts={parts} onClose={() => setDialog(null)} />}
     </Sheet>
   );
+}
+
+/** The audit trail, narrowed to what made the return. */
+function historyOf(audit: string): string {
+  return `${audit}${audit.includes("?") ? "&" : "?"}of=return-made`;
 }
 
 function Lead({ view }: { view: ReturnView }) {
