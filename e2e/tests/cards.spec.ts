@@ -102,5 +102,8 @@ test("card takings on the clearing account: what is on its way on the last day o
   const later = await shownOn(PAID);
   await expect(later).not.toContainText(`Taken on ${FIRST}`);
   await page.goto(`${server.address}/c/${id}/books/terminals`);
+  const days = page.getByRole("table", { name: "Trading days" });
+  await expect(days.getByRole("row").nth(1)).toContainText(/\d{4}/);
+  await days.press("End");
   await expect(page.getByRole("row", { name: new RegExp(FIRST) })).toBeVisible();
 });
