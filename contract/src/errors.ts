@@ -252,6 +252,10 @@ export const ERRORS = {
   "returns/computed-box": { status: 422, says: "Box … is worked out from others (…). Adjust one of those." },
   "returns/double-box": { status: 422, says: "The form has two boxes …." },
   "returns/earlier-open": { status: 422, says: "The period to … is still open. Seal it first." },
+  "returns/figures-moved": {
+    status: 409,
+    says: "Box … is … now; it was … when you looked. Look at the return again before it is ….",
+  },
   "returns/findings-open": { status: 409, says: "… … open. Put each right, or accept it with a reason." },
   "returns/no-box": { status: 422, says: "The form has no box …." },
   "scheme/unknown": { status: 422, says: '… has no scheme "…". Known: ….' },

@@ -75,6 +75,10 @@ export const ERRORS_OF_STOCK = {
     says: "The file needs a column Date and one of takings. Columns are ….",
   },
   "takings/csv": { status: 422, says: "Row …: …. Correct the file and read it again." },
+  "takings/overtaken": {
+    status: 409,
+    says: "… of … was changed to … after you opened the sheet. Look at it, and keep yours again if it is right.",
+  },
   "takings/no-scheme": {
     status: 409,
     says: "A takings sheet belongs to a scheme of shops. Join one in Set up, Places & registrations.",

@@ -36,7 +36,22 @@ export interface LateBody {
 export const acceptBody = Joi.object({ key: Joi.string().max(200).required(), reason: reason.required() });
 export const reasonBody = Joi.object({ reason: reason.required() });
 export const stateBody = Joi.object({ state: Joi.string().valid("open", "in-review").required() });
+/** A figure of a return as whoever seals or files it saw it; minor units. */
+export interface SeenBox {
+  box: string;
+  amount: number;
+}
+const seenBoxes = Joi.array().items(
+  Joi.object<SeenBox, true>({
+    box: Joi.string().max(60).required(),
+    amount: Joi.number().integer().required(),
+  }),
+);
+/** `boxes` are the figures that were seen: others are not sealed. */
+export const sealBody = Joi.object({ boxes: seenBoxes }).allow(null);
 export const fileBody = Joi.object({
+  /** The figures that are declared: others are not filed. */
+  boxes: seenBoxes,
   declared: Joi.boolean().valid(true).required().messages({
     "any.only": "Read the declaration and confirm it before filing",
   }),

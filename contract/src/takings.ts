@@ -5,6 +5,8 @@ import { date, decimal } from "./fields.ts";
 export interface TakingsDayBody {
   date: string;
   amounts: Record<string, string>;
+  /** What those codes held when they were last seen, minor units: kept otherwise meanwhile they are not changed. */
+  seen?: Record<string, number>;
 }
 
 /** Days of a takings sheet; `account` is where the money went. */
@@ -21,6 +23,7 @@ export const takingsBody = Joi.object<TakingsBody, true>({
       Joi.object<TakingsDayBody, true>({
         date: date.required(),
         amounts: Joi.object().pattern(Joi.string().max(20), decimal.allow("")).required(),
+        seen: Joi.object().pattern(Joi.string().max(20), Joi.number().integer()),
       }),
     )
     .min(1)

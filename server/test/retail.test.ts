@@ -167,6 +167,13 @@ test("the takings sheet: typed and read from a file, a cash sale a day, correcte
     [{}, 0, false],
   ]);
   expect(await books.boxes(Q1)).toMatchObject({ "1": "235" }); // (1,260 + 90 + 60) / 6
+  // A cell that somebody else changed meanwhile is told; the other one of its day is nobody's matter.
+  const overtaken = await keep([
+    { date: "2026-02-01", amounts: { RT: "1300.00" }, seen: { RT: 1_200_00, RT20: 60_00 } },
+  ]);
+  expectRefusal(overtaken, "takings/overtaken", "days[0].amounts.RT");
+  await keep([{ date: "2026-02-01", amounts: { RT20: "60.00" }, seen: { RT: 1_200_00, RT20: 60_00 } }]);
+  expect(await books.boxes(Q1)).toMatchObject({ "1": "235" });
   // All or none: the second day is wrong, so the first is not changed either.
   const half = await keep([
     { date: "2026-02-01", amounts: { RT: "1.00" } },

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from "node:util";
 import type { AuditAction, AuditEntity } from "@fiscalon/contract/audit";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { Bind } from "../db/database.ts";
@@ -10,20 +11,40 @@ export interface Seen {
 }
 
 /** What makes another version of something; other entries only tell what was done with it. */
-const VERSIONS = ["change", "create", "archive", "restore", "delete", "remove", "keep", "drop", "default"];
+const VERSIONS = [
+  "change",
+  "create",
+  "archive",
+  "restore",
+  "delete",
+  "remove",
+  "keep",
+  "drop",
+  "default",
+  "answer",
+  "explain",
+  "accept",
+  "unaccept",
+  "name",
+];
 
-/** What tells one from another where it has no number, in what is kept of it. */
-const NAMED_BY: Partial<Record<AuditEntity, string>> = {
-  code: "code",
-  schedule: "ref",
-  series: "kind",
-  jurisdiction: "id",
-  template: "name",
+/** What is done with one version of something: with another than was seen it is refused. */
+const WITH_ONE_VERSION: Partial<Record<AuditEntity, AuditAction>> = { import: "post" };
+
+/** What tells one from another beside its number, in what is kept of it. */
+const TOLD_BY: Partial<Record<AuditEntity, readonly string[]>> = {
+  code: ["code"],
+  schedule: ["ref"],
+  series: ["kind"],
+  jurisdiction: ["id"],
+  return: ["period", "instalment"],
+  finding: ["period", "key"],
+  registration: ["agreement", "keys"],
 };
 
 /** What reads the audit trail, in the transaction that changes. */
 interface Trail {
-  row: <T extends object>(sql: string, bind?: Bind) => Promise<T | undefined>;
+  rows: <T extends object>(sql: string, bind?: Bind) => Promise<T[]>;
   one: <T extends object>(sql: string, bind?: Bind) => Promise<T>;
 }
 
@@ -32,6 +53,7 @@ interface Later {
   at: string;
   by: string;
   action: AuditAction;
+  before: string | null;
   after: string | null;
 }
 
@@ -41,12 +63,16 @@ interface Later {
  */
 export async function refuseOvertaken(trail: Trail, seen: Seen, change: Change): Promise<void> {
   seen.began ??= (await trail.one<{ id: number }>("SELECT coalesce(max(id), 0) AS id FROM changes")).id;
-  if (seen.began <= seen.upTo || !VERSIONS.includes(change.action)) return;
-  const later = await trail.row<Later>(
-    `SELECT c.id, c.at, p.name AS "by", c.action, c.after FROM changes c JOIN people p ON p.id = c.person_id
+  const withWhole = WITH_ONE_VERSION[change.entity] === change.action;
+  if (seen.began <= seen.upTo || !(withWhole || VERSIONS.includes(change.action))) return;
+  const since = await trail.rows<Later>(
+    `SELECT c.id, c.at, p.name AS "by", c.action, c.before, c.after FROM changes c JOIN people p ON p.id = c.person_id
      WHERE c.id > $1 AND c.id <= $2 AND c.entity = $3 AND c.action IN (SELECT value FROM json_each($4))
-       AND c.entity_id IS $5 AND ($6 IS NULL OR coalesce(c.after, c.before) ->> $6 = $7) ORDER BY c.id DESC LIMIT 1`,
-    [seen.upTo, seen.began, change.entity, JSON.stringify(VERSIONS), change.id, ...nameOf(change)],
+       AND c.entity_id IS $5 ORDER BY c.id DESC`,
+    [seen.upTo, seen.began, change.entity, JSON.stringify(VERSIONS), change.id],
+  );
+  const later = since.find(
+    (one) => withWhole || sameThing(change, { before: read(one.before), after: read(one.after) }),
   );
   if (!later) return;
   const { id, at, by, action, after } = later;
@@ -54,13 +80,25 @@ export async function refuseOvertaken(trail: Trail, seen: Seen, change: Change):
     "request/overtaken",
     `${by} changed this on ${at.slice(0, 10)} at ${at.slice(11, 16)} UTC, after you opened it. Look at both versions, and choose.`,
     undefined,
-    { entry: id, at, by, action, theirs: after === null ? null : (JSON.parse(after) as unknown) },
+    { entry: id, at, by, action, theirs: read(after) },
   );
 }
 
-function nameOf({ id, entity, before, after }: Change): [path: string | null, name: string] {
-  const key = NAMED_BY[entity];
-  if (id !== null || key === undefined) return [null, ""];
-  const name = (after ?? before) as Record<string, unknown>;
-  return [`$.${key}`, String(name[key])];
+type Kept = Pick<Change, "before" | "after">;
+
+/** Whether two changes of what bears one number speak of the same part of it: they share a field, and what tells it. */
+function sameThing({ entity, ...mine }: Kept & Pick<Change, "entity">, theirs: Kept): boolean {
+  const [one, other] = [fieldsOf(mine), fieldsOf(theirs)];
+  if ((TOLD_BY[entity] ?? []).some((field) => !isDeepStrictEqual(one[field], other[field]))) return false;
+  const names = Object.keys(one);
+  return names.length === 0 || Object.keys(other).length === 0 || names.some((name) => name in other);
+}
+
+/** What is kept, as it is written in the trail. */
+function fieldsOf({ before, after }: Kept): Record<string, unknown> {
+  return read(JSON.stringify(after ?? before ?? {})) as Record<string, unknown>;
+}
+
+function read(text: string | null): unknown {
+  return text === null ? null : (JSON.parse(text) as unknown);
 }

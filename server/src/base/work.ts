@@ -186,6 +186,11 @@ export class Work {
     return this.#ground.seen;
   }
 
+  /** How far that was, for work that goes on elsewhere. */
+  get seenUpTo(): number | undefined {
+    return this.#ground.seen?.upTo;
+  }
+
   /** The file it is about. */
   get database(): Database {
     return this.#ground.db;

@@ -70,7 +70,7 @@ export class JobRunner {
   }
 
   /** Starts a job and returns at once. */
-  async start({ person, at }: Work, clientId: number | null, task: JobTask): Promise<JobView> {
+  async start({ person, at, seenUpTo }: Work, clientId: number | null, task: JobTask): Promise<JobView> {
     const key = randomUUID();
     const row = await this.#practice.db.write((transaction) =>
       this.#jobs.create(
@@ -92,7 +92,15 @@ export class JobRunner {
     );
     const record = row.get({ plain: true }) as JobRecord;
     const view = viewOf(record);
-    const order: JobOrder = { id: view.id, key, task, person, at, dataDir: this.#practice.dataDir };
+    const order: JobOrder = {
+      id: view.id,
+      key,
+      task,
+      person,
+      at,
+      ...(seenUpTo === undefined ? {} : { seenUpTo }),
+      dataDir: this.#practice.dataDir,
+    };
     const run = this.#pool.exec("work", [order], {
       on: (message: JobMessage) => {
         Object.assign(view, message);

@@ -21,6 +21,8 @@ export interface JobOrder {
   task: JobTask;
   person: number;
   at: string;
+  /** How far whoever started it had seen the audit trail. */
+  seenUpTo?: number;
   dataDir: string;
 }
 

@@ -34,14 +34,15 @@ async function work(order: JobOrder): Promise<JobOutcome> {
   }
 }
 
-async function run(practice: Practice, { id, key, task, person, at }: JobOrder): Promise<unknown> {
+async function run(practice: Practice, { id, key, task, person, at, seenUpTo }: JobOrder): Promise<unknown> {
   if (task.kind === "book") {
     const end = (work: Writing, value: unknown) => noteDone(work, id, value);
     const work = await practice.begin({ person, at, around: { end } });
     return { client: await importBook(practice, work, task.book, progress, key) };
   }
   const end = (work: Writing, value: unknown) => noteEnd(work, key, value);
-  return practice.onClient(task.clientId, (work) => runOn(work, task), { person, at, around: { end } });
+  const begun = { person, at, around: { end }, ...(seenUpTo === undefined ? {} : { seenUpTo }) };
+  return practice.onClient(task.clientId, (work) => runOn(work, task), begun);
 }
 
 function runOn(work: Work, task: Exclude<JobTask, { kind: "book" }>): Promise<unknown> {

@@ -21,7 +21,10 @@ export interface TestServer {
     content: string | Buffer,
   ) => Promise<Answer<{ id: number; error?: { code: string } }>>;
   /** Starts a job and waits for its end. */
-  job: (path: string) => Promise<{
+  job: (
+    path: string,
+    headers?: Record<string, string>,
+  ) => Promise<{
     state: string;
     result: Record<string, unknown>;
     error: { code: string; message: string } | null;
@@ -94,13 +97,15 @@ export function clientOf(address: string, dataDir: string, close: () => Promise<
       form.append("file", new Blob([new Uint8Array(Buffer.from(content))]), name);
       return send(`/api${path}`, { method: "POST", body: form });
     },
-    job: async (path) => {
-      let job = await ok<{
+    job: async (path, headers = {}) => {
+      const started = await send<{
         id: number;
         state: string;
         result: Record<string, unknown>;
         error: { code: string; message: string } | null;
-      }>("POST", path);
+      }>(`/api${path}`, { method: "POST", headers });
+      if (started.status >= 300) throw new Error(`${path}: ${JSON.stringify(started.body)}`);
+      let job = started.body;
       while (job.state === "running" || job.state === "waiting") {
         await new Promise((later) => setTimeout(later, 50));
         job = await ok("GET", `/jobs/${job.id}`);
@@ -137,7 +142,6 @@ export function nextVatNumber(): string {
   return seven + String((97 - (sum % 97)) % 97).padStart(2, "0");
 }
 
-/** A new client with a number of its own, and the path of its first registration. */
 /** The clients of a practice, without what is counted of them a little later. */
 export async function clientsOf(server: TestServer): Promise<object[]> {
   const clients = await server.ok<{ next: object[] }[]>("GET", "/clients");
@@ -147,6 +151,7 @@ export async function clientsOf(server: TestServer): Promise<object[]> {
   }));
 }
 
+/** A new client with a number of its own, and the path of its first registration. */
 export async function newClient(
   server: TestServer,
   body: object = { ...GB_CLIENT, registration: { ...GB_CLIENT.registration, number: nextVatNumber() } },

@@ -106,13 +106,18 @@ async function send<T>(method: Method, path: string, body: unknown, key: string,
 export const api = {
   get: <P extends PathsOf<"GET">>(path: P, parts: PartsOf<P>, query: Query = {}) =>
     call<Answers[`GET ${P}`]>("GET", withQuery(filled(path, parts), query)),
-  post: <P extends PathsOf<"POST">>(path: P, parts: PartsOf<P>, body?: unknown, query: Query = {}) =>
-    call<Answers[`POST ${P}`]>("POST", withQuery(filled(path, parts), query), body),
   /** @param seen how far the audit trail had been seen when what is changed was read, of {@link seenOf} */
+  post: <P extends PathsOf<"POST">>(
+    path: P,
+    parts: PartsOf<P>,
+    body?: unknown,
+    query: Query = {},
+    seen?: number,
+  ) => call<Answers[`POST ${P}`]>("POST", withQuery(filled(path, parts), query), body, seen),
   put: <P extends PathsOf<"PUT">>(path: P, parts: PartsOf<P>, body: unknown, seen?: number) =>
     call<Answers[`PUT ${P}`]>("PUT", filled(path, parts), body, seen),
-  delete: <P extends PathsOf<"DELETE">>(path: P, parts: PartsOf<P>, query: Query = {}) =>
-    call<Answers[`DELETE ${P}`]>("DELETE", withQuery(filled(path, parts), query)),
+  delete: <P extends PathsOf<"DELETE">>(path: P, parts: PartsOf<P>, query: Query = {}, seen?: number) =>
+    call<Answers[`DELETE ${P}`]>("DELETE", withQuery(filled(path, parts), query), undefined, seen),
 };
 
 /** A path with a query, leaving out what is undefined. */

@@ -3,6 +3,7 @@ import { LATE_KINDS } from "@fiscalon/core/model/correction";
 import { lateBody } from "@fiscalon/contract/returns";
 import type { LateBody, LateDocument } from "@fiscalon/contract/returns";
 import { api } from "../api/client.ts";
+import { seenOf } from "../api/seen.ts";
 import { usePacks } from "../api/packs.tsx";
 import { keys } from "../api/keys.ts";
 import { useScope } from "../app/scope.ts";
@@ -37,11 +38,13 @@ export function AnswerLate({ one, period, onClose }: Props) {
       ...(amends ? { amends } : {}),
       reason,
     }),
-    send: (body) =>
+    seen: seenOf(one),
+    send: (body, _typed, seen) =>
       api.put(
         "/clients/:id/registrations/:rid/returns/:period/late/:document",
         [client?.id, registration?.id, period, one.document],
         body,
+        seen,
       ),
     refresh: keys.client(client?.id),
     onSaved: onClose,

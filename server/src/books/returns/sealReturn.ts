@@ -1,5 +1,6 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import type { KeptAgreement } from "@fiscalon/contract/agreements";
+import type { SeenBox } from "@fiscalon/contract/returns";
 import { sealedHash } from "./sealedHash.ts";
 import { refuseWhileSent } from "./filings.ts";
 import type { Work, Writing } from "../../base/work.ts";
@@ -11,13 +12,21 @@ import { findingsOf } from "../findings/service.ts";
 import { takeBackSeparate } from "./late.ts";
 import { periodBefore, periodEnding, requireOpen } from "./periods.ts";
 import { returnRecord, saveReturn } from "./records.ts";
+import { refuseMoved } from "./seenFigures.ts";
 import { boxesNow, digitsOf, figuresOf } from "./evaluation.ts";
 
 /**
  * Freezes a period's figures: the boxes, how many facts they come from, and a hash over both. From then on its
  * documents are locked, and what turns up late goes to the next period.
+ * @param seen the figures whoever seals it looked at
  */
-export async function sealReturn(work: Work, clientId: number, rid: string, end: string): Promise<void> {
+export async function sealReturn(
+  work: Work,
+  clientId: number,
+  rid: string,
+  end: string,
+  seen?: readonly SeenBox[],
+): Promise<void> {
   await work.write(async (work) => {
     const setup = await loadSetup(work, clientId);
     const r = registrationIn(setup, rid);
@@ -31,6 +40,7 @@ export async function sealReturn(work: Work, clientId: number, rid: string, end:
     }
     await refuseGap(work, r, end);
     const { boxes } = await boxesNow(work, r, end);
+    refuseMoved(seen, boxes, digitsOf(work, r), "sealed");
     const open = (await findingsOf(work, setup, r, period, boxes)).filter(
       (finding) => finding.accepted === null,
     );

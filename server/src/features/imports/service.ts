@@ -190,6 +190,8 @@ export async function changeSettings(
       { settings: { ...record.settings, ...change }, report: null, rejectedHash: null, state: "recognised" },
       { where: { id: importId }, ...work.options },
     );
+    const before = Object.fromEntries(Object.entries(record.settings).filter(([name]) => name in change));
+    await work.record({ action: "change", entity: "import", id: importId, before, after: change });
   });
 }
 

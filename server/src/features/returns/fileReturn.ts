@@ -1,17 +1,19 @@
 import { FiscalError } from "@fiscalon/core/errors";
 import { returnBody } from "@fiscalon/core/formats/authority/returnBody";
 import type { ReturnBody } from "@fiscalon/core/formats/authority/returnBody";
+import type { SeenBox } from "@fiscalon/contract/returns";
 import type { ReturnForm } from "@fiscalon/core/model/returnForm";
 import type { Work, Writing } from "../../base/work.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import type { ReturnRecord } from "../../db/models.ts";
 import { SIMULATED } from "../../outside/gateway.ts";
 import type { Gateway, Receipt } from "../../outside/gateway.ts";
-import { formOf } from "../../books/returns/evaluation.ts";
+import { digitsOf, formOf } from "../../books/returns/evaluation.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
 import { keepAnswer, keepSent, openFiling } from "../../books/returns/filings.ts";
 import type { OpenFiling } from "../../books/returns/filings.ts";
 import { returnRecord } from "../../books/returns/records.ts";
+import { refuseMoved } from "../../books/returns/seenFigures.ts";
 
 /** Returns that are on their way in this process; what has no answer and is not among them lost it. */
 const sending = new Set<string>();
@@ -26,13 +28,14 @@ export async function fileReturn(
   clientId: number,
   rid: string,
   end: string,
-  reference: string,
+  { reference, boxes: seen }: { reference: string; boxes?: readonly SeenBox[] },
 ): Promise<Receipt> {
   const setup = await loadSetup(work, clientId);
   const r = registrationIn(setup, rid);
   const period = periodEnding(r, end);
   const record = await returnRecord(work, r.id, end);
   if (record?.state !== "sealed" || !record.boxes) throw wrongState();
+  refuseMoved(seen, record.boxes, digitsOf(work, r), "filed");
   if (!r.number) {
     throw new FiscalError(
       "returns/no-number",
@@ -174,12 +177,12 @@ function sameFigures(held: Record<string, unknown>, body: ReturnBody): boolean {
 
 async function keepReceipt(
   work: Writing,
-  { id, registrationId, periodEnd }: ReturnRecord,
+  { id, registrationId, periodEnd, hash }: ReturnRecord,
   receipt: Receipt,
 ): Promise<void> {
   const [changed] = await work.models.returns.update(
     { state: "filed", filedAt: work.at, filedBy: work.person, receipt },
-    { where: { id, state: "sealed" }, ...work.options },
+    { where: { id, state: "sealed", hash }, ...work.options },
   );
   if (changed !== 1) throw wrongState();
   await work.record({

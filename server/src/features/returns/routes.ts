@@ -7,9 +7,10 @@ import {
   fileBody,
   lateBody,
   returnsQuery,
+  sealBody,
   stateBody,
 } from "@fiscalon/contract/returns";
-import type { LateBody } from "@fiscalon/contract/returns";
+import type { LateBody, SeenBox } from "@fiscalon/contract/returns";
 import type { AppContext } from "../../appContext.ts";
 import { csvAnswer } from "../../base/csvAnswer.ts";
 import { sendTable, TABLE_TYPES } from "../../exports/sendTable.ts";
@@ -271,12 +272,12 @@ export async function returnRoutes(app: FastifyInstance, { gateway }: AppContext
     },
   );
 
-  app.post<Return>(
+  app.post<Return & { Body: { boxes?: SeenBox[] } | null }>(
     `${BASE}/returns/:period/seal`,
-    { schema: described("Seal a period", "Return", { params: returnParams }) },
+    { schema: described("Seal a period", "Return", { params: returnParams, body: sealBody }) },
     async (request) => {
       const { id: clientId, rid, period } = request.params;
-      await sealReturn(request.work, clientId, rid, period);
+      await sealReturn(request.work, clientId, rid, period, request.body?.boxes);
       return view(request);
     },
   );
@@ -291,7 +292,7 @@ export async function returnRoutes(app: FastifyInstance, { gateway }: AppContext
     },
   );
 
-  app.post<Return & { Body: { declared: true; reference: string } }>(
+  app.post<Return & { Body: { declared: true; reference: string; boxes?: SeenBox[] } }>(
     `${BASE}/returns/:period/file`,
     {
       schema: described(
@@ -305,7 +306,7 @@ export async function returnRoutes(app: FastifyInstance, { gateway }: AppContext
     },
     async (request) => {
       const { id: clientId, rid, period } = request.params;
-      await fileReturn(request.work, gateway(), clientId, rid, period, request.body.reference);
+      await fileReturn(request.work, gateway(), clientId, rid, period, request.body);
       return view(request);
     },
   );

@@ -1,5 +1,5 @@
 import { FiscalError } from "@fiscalon/core/errors";
-import { parseAmount } from "@fiscalon/core/money/amount";
+import { formatAmount, parseAmount } from "@fiscalon/core/money/amount";
 import type { TakingsBody, TakingsDayBody, TakingsSheet } from "@fiscalon/contract/takings";
 import type { Work, Writing } from "../../base/work.ts";
 import type { NewDocument } from "../../books/documents/newDocument.ts";
@@ -28,7 +28,7 @@ async function keepDay(
   setup: ClientSetup,
   codes: TakingsSheet["codes"],
   account: string,
-  { date, amounts }: TakingsDayBody,
+  { date, amounts, seen }: TakingsDayBody,
   path: string,
 ): Promise<void> {
   const unknown = Object.keys(amounts).find((code) => !codes.some((one) => one.code === code));
@@ -45,6 +45,10 @@ async function keepDay(
   const old = known ? await changeable(work, setup, known.id) : null;
   // What is not told stays as it is.
   const kept = new Map(old?.input.lines.map(({ code, amount }) => [code, amount]));
+  for (const [code, before] of Object.entries(seen ?? {})) {
+    const now = parseAmount(kept.get(code) || "0", setup.plain.digits);
+    if (code in amounts && now !== before) throw overtaken(setup, date, code, now, path);
+  }
   const lines = codes.flatMap(({ code, name }) => {
     const amount = amounts[code] ?? kept.get(code) ?? "";
     return amount === "" || parseAmount(amount, setup.plain.digits) === 0
@@ -69,4 +73,18 @@ async function keepDay(
     sourceKey: sheetKey(date),
   };
   await (old ? replaceDocument(work, setup, old, document) : postOne(work, setup, document));
+}
+
+function overtaken(
+  { plain }: ClientSetup,
+  date: string,
+  code: string,
+  now: number,
+  path: string,
+): FiscalError {
+  return new FiscalError(
+    "takings/overtaken",
+    `${code} of ${date} was changed to ${formatAmount(now, plain.digits)} after you opened the sheet. Look at it, and keep yours again if it is right.`,
+    `${path}.amounts.${code}`,
+  );
 }

@@ -81,22 +81,17 @@ export async function keepTemplate(work: Work, clientId: number, template: Templ
       await requireOwn(work, clientId, "contacts", template.document.contact, "contact");
       await requireOwn(work, clientId, "places", template.document.place, "place");
     });
-    await writeTemplate(work, clientId, { ...template, begins: template.nextOn });
-    await work.record({
-      action: "keep",
-      entity: "template",
-      id: null,
-      after: template,
-    });
+    const id = await writeTemplate(work, clientId, { ...template, begins: template.nextOn });
+    await work.record({ action: "keep", entity: "template", id, after: template });
   });
 }
 
-/** Puts a kept document in its table; the same name again takes the place of what was there. */
+/** Puts a kept document in its table; the same name again takes the place of what was there. Gives its number. */
 export async function writeTemplate(
   work: Writing,
   clientId: number,
   { name, document, every, begins, nextOn, until, byItself }: TemplateBody & { begins: string | null },
-): Promise<void> {
+): Promise<number> {
   const { createdAt, createdBy } = work.made;
   await work.run(
     `INSERT INTO templates (client_id, name, kind, body, every, begins, next_on, until, by_itself, created_at, created_by)
@@ -118,6 +113,11 @@ export async function writeTemplate(
       createdBy,
     ],
   );
+  const { id } = await work.one<{ id: number }>(
+    "SELECT id FROM templates WHERE client_id = $1 AND name = $2",
+    [clientId, name],
+  );
+  return id;
 }
 
 export async function dropTemplate(work: Work, clientId: number, id: number): Promise<void> {

@@ -13,10 +13,13 @@ const AUTHORITY_BALANCE = "/clients/:id/registrations/:rid/authority-balance";
 export function AuthorityBalanceDialog({
   rid,
   on,
+  seen,
   onClose,
 }: {
   rid: number;
   on: string;
+  /** How far the audit trail had been seen when the balances were read. */
+  seen: number | undefined;
   onClose: () => void;
 }) {
   const { client } = useScope();
@@ -24,7 +27,8 @@ export function AuthorityBalanceDialog({
     values: { amount: "", note: "" },
     schema: authorityBalanceBody,
     body: (typed) => ({ ...typed, on }),
-    send: (body) => api.put(AUTHORITY_BALANCE, [client?.id, rid], body),
+    seen,
+    send: (body, _typed, upTo) => api.put(AUTHORITY_BALANCE, [client?.id, rid], body, upTo),
     refresh: keys.client(client?.id),
     onSaved: onClose,
   });

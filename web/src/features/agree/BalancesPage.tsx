@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import type { BalanceView } from "@fiscalon/contract/balances";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { api } from "../../api/client.ts";
+import { seenOf } from "../../api/seen.ts";
 import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
 import { DateField } from "../../kit/DateField.tsx";
@@ -55,7 +56,12 @@ export function BalancesPage() {
         <BalanceSheet key={view.id} view={view} on={on} />
       ))}
       {typing && registration && (
-        <AuthorityBalanceDialog rid={registration.id} on={on} onClose={() => setTyping(false)} />
+        <AuthorityBalanceDialog
+          rid={registration.id}
+          on={on}
+          seen={seenOf(views)}
+          onClose={() => setTyping(false)}
+        />
       )}
     </Sheet>
   );

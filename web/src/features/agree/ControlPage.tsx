@@ -6,6 +6,7 @@ import type { AgreementColumn, ControlAgreementView } from "@fiscalon/contract/s
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
+import { seenOf } from "../../api/seen.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate, showPeriod } from "../../kit/format.ts";
@@ -42,8 +43,8 @@ export function ControlPage() {
   });
   const explain = useMutation({
     mutationFn: ({ entry, reason }: { entry: number; reason: string }) =>
-      api.put("/clients/:id/entries/:entry/explanation", [client?.id, entry], { reason }),
-    onSuccess: () => queries.invalidateQueries({ queryKey: keys.client(client?.id) }),
+      api.put("/clients/:id/entries/:entry/explanation", [client?.id, entry], { reason }, seenOf(view)),
+    onSettled: () => queries.invalidateQueries({ queryKey: keys.client(client?.id) }),
   });
   if (client && !registration) {
     return (

@@ -1,7 +1,8 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import type { CapitalItemView, CapitalStretch } from "@fiscalon/contract/capitalItems";
+import type { CapitalItemsView, CapitalItemView, CapitalStretch } from "@fiscalon/contract/capitalItems";
 import { CAPITAL_ENDS } from "@fiscalon/core/model/capitalItem";
 import { api } from "../../api/client.ts";
+import { seenOf } from "../../api/seen.ts";
 import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
@@ -14,27 +15,39 @@ export function ItemSheet({ item, onChange }: { item: CapitalItemView; onChange:
   const { client, registration, minorDigits: digits } = useScope();
   const queries = useQueryClient();
   const refresh = () => queries.invalidateQueries({ queryKey: keys.client(client?.id) });
+  const read = () =>
+    queries
+      .getQueryData<CapitalItemsView>(keys.of(client?.id, "capital-items", registration?.id))
+      ?.items.find(({ no }) => no === item.no) ?? item;
+  // One share after the other: each is put into the item as it was read after the one before.
   const keep = useMutation({
-    mutationFn: (uses: Record<string, string>) =>
-      api.put("/clients/:id/registrations/:rid/capital-items/:no", [client?.id, registration?.id, item.no], {
-        ...bodyOfItem(item, digits),
-        uses,
-      }),
+    scope: { id: `uses-of-capital-item-${item.no}` },
+    mutationFn: ({ to, typed }: { to: string; typed: string }) => {
+      const now = read();
+      const { [to]: _before, ...others } = now.uses;
+      const uses = typed === "" ? others : { ...others, [to]: typed };
+      return api.put(
+        "/clients/:id/registrations/:rid/capital-items/:no",
+        [client?.id, registration?.id, item.no],
+        { ...bodyOfItem(now, digits), uses },
+        seenOf(now),
+      );
+    },
     onSettled: refresh,
   });
   const remove = useMutation({
     mutationFn: () =>
-      api.delete("/clients/:id/registrations/:rid/capital-items/:no", [
-        client?.id,
-        registration?.id,
-        item.no,
-      ]),
+      api.delete(
+        "/clients/:id/registrations/:rid/capital-items/:no",
+        [client?.id, registration?.id, item.no],
+        {},
+        seenOf(item),
+      ),
     onSettled: refresh,
   });
   const type = (to: string, typed: string) => {
-    const { [to]: before = "", ...others } = item.uses;
-    if (typed === before) return;
-    keep.mutate(typed === "" ? others : { ...others, [to]: typed });
+    const { [to]: before = "" } = item.uses;
+    if (typed !== before) keep.mutate({ to, typed });
   };
   return (
     <>

@@ -6,6 +6,7 @@ import { collectionOpeningBody } from "@fiscalon/contract/collection";
 import type { CollectionSheet, CollectionView } from "@fiscalon/contract/collection";
 import { displayAmount, formatAmount } from "@fiscalon/core/money/amount";
 import { api } from "../../api/client.ts";
+import { seenOf } from "../../api/seen.ts";
 import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
@@ -36,9 +37,12 @@ export function CustomerPanel({
   });
   const deducts = useMutation({
     mutationFn: (value: boolean) =>
-      api.put("/clients/:id/collection/customers/:contact/deducts", [client?.id, contact], {
-        deducts: value,
-      }),
+      api.put(
+        "/clients/:id/collection/customers/:contact/deducts",
+        [client?.id, contact],
+        { deducts: value },
+        seenOf(sheet),
+      ),
     onSettled: () => queries.invalidateQueries({ queryKey: keys.client(client?.id) }),
   });
   return (
@@ -214,8 +218,9 @@ function OpeningDialog({
     values: { amount: formatAmount(sheet.opening, digits), evidence: sheet.evidence },
     schema: collectionOpeningBody,
     body: ({ amount, evidence }) => ({ year: view.year, amount: plainAmount(amount) || "0", evidence }),
-    send: (body) =>
-      api.put("/clients/:id/collection/customers/:contact/opening", [client?.id, sheet.contact], body),
+    seen: seenOf(sheet),
+    send: (body, _typed, seen) =>
+      api.put("/clients/:id/collection/customers/:contact/opening", [client?.id, sheet.contact], body, seen),
     refresh: keys.client(client?.id),
     onSaved: onClose,
   });

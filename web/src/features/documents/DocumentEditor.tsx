@@ -10,6 +10,7 @@ import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import type { DocumentView, ItemView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
+import { seenOf } from "../../api/seen.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { KIND_NAMES } from "../../kit/kinds.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
@@ -320,7 +321,7 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
         />
       </BesidePanel>
       {dialog === "template" && document && (
-        <TemplateDialog document={bodyOf(draft)} onClose={() => setDialog(null)} />
+        <TemplateDialog document={bodyOf(draft)} seen={seenOf(document)} onClose={() => setDialog(null)} />
       )}
       <CreateDialogs
         creating={creating}

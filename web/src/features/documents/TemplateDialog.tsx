@@ -19,7 +19,16 @@ interface Typed {
 }
 
 /** Keeps a document under a name, to be used again or to be posted in a rhythm. */
-export function TemplateDialog({ document, onClose }: { document: DocumentBody; onClose: () => void }) {
+export function TemplateDialog({
+  document,
+  seen,
+  onClose,
+}: {
+  document: DocumentBody;
+  /** How far the audit trail had been seen when the document was read. */
+  seen: number | undefined;
+  onClose: () => void;
+}) {
   const { client } = useScope();
   const values: Typed = {
     name: document.lines[0]?.text ?? "",
@@ -39,7 +48,8 @@ export function TemplateDialog({ document, onClose }: { document: DocumentBody; 
       until: every && until ? until : null,
       byItself: every !== "" && byItself,
     }),
-    send: (body) => api.put("/clients/:id/templates", [client?.id], body),
+    seen,
+    send: (body, _typed, upTo) => api.put("/clients/:id/templates", [client?.id], body, upTo),
     refresh: keys.of(client?.id, "templates"),
     onSaved: onClose,
   });

@@ -5,6 +5,7 @@ import { RHYTHMS } from "@fiscalon/contract/templates";
 import type { TemplateView } from "@fiscalon/contract/templates";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
+import { seenOf } from "../../api/seen.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { plural, showDate, today } from "../../kit/format.ts";
 import { KIND_NAMES } from "../../kit/kinds.ts";
@@ -27,8 +28,9 @@ export function TemplatesPage() {
     onSuccess: refresh,
   });
   const drop = useMutation({
-    mutationFn: (id: number) => api.delete("/clients/:id/templates/:template", [client?.id, id]),
-    onSuccess: refresh,
+    mutationFn: (one: TemplateView) =>
+      api.delete("/clients/:id/templates/:template", [client?.id, one.id], {}, seenOf(one)),
+    onSettled: refresh,
   });
   const due = templates?.reduce((sum, one) => sum + one.due.length, 0) ?? 0;
   const begin = ({ document, kind }: TemplateView) => {
@@ -107,7 +109,7 @@ export function TemplatesPage() {
                 <button type="button" className="word-link mr-4" onClick={() => begin(one)}>
                   Use it
                 </button>
-                <button type="button" className="word-link" onClick={() => drop.mutate(one.id)}>
+                <button type="button" className="word-link" onClick={() => drop.mutate(one)}>
                   Forget
                 </button>
               </td>

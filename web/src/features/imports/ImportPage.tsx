@@ -6,6 +6,7 @@ import type { ImportSettings } from "@fiscalon/contract/imports";
 import type { JobView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
 import { api, ApiError } from "../../api/client.ts";
+import { seenOf } from "../../api/seen.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { JobProgress } from "../../kit/JobProgress.tsx";
 import { plural } from "../../kit/format.ts";
@@ -40,8 +41,15 @@ export function ImportPage() {
     [clientId, importId],
   );
   const change = useMutation({
+    scope: { id: `settings-of-import-${importId}` },
     mutationFn: (settings: Partial<ImportSettings>) =>
-      api.put("/clients/:id/imports/:import/settings", [client?.id, importId], settings),
+      api.put(
+        "/clients/:id/imports/:import/settings",
+        [client?.id, importId],
+        settings,
+        seenOf(queries.getQueryData(key)),
+      ),
+    onError: refresh,
     onSuccess: (saved) => {
       queries.setQueryData(key, saved);
       void dryRun().then(follow);
@@ -92,7 +100,15 @@ export function ImportPage() {
               className="action main"
               disabled={!ready}
               onClick={() =>
-                void api.post("/clients/:id/imports/:import/post", [client?.id, importId]).then(post.follow)
+                void api
+                  .post(
+                    "/clients/:id/imports/:import/post",
+                    [client?.id, importId],
+                    undefined,
+                    {},
+                    seenOf(batch),
+                  )
+                  .then(post.follow)
               }
             >
               {report && report.fresh > 0 ? `Post ${plural(report.fresh, word, many)}` : "Post"}

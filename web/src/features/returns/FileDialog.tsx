@@ -9,7 +9,7 @@ import { useScope } from "../../app/scope.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { showPeriod } from "../../kit/format.ts";
 import { CheckField, TextField } from "../../kit/formFields.tsx";
-import { RETURN } from "./useReturn.ts";
+import { RETURN, seenBoxes } from "./useReturn.ts";
 import type { ReturnParts } from "./useReturn.ts";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
 
@@ -33,7 +33,7 @@ export function FileDialog({
   const dialog = useBodyForm({
     values: { declared: false, reference: "" },
     schema: fileBody,
-    body: (typed) => typed,
+    body: (typed) => ({ ...typed, boxes: seenBoxes(view) }),
     send: (body) => api.post(`${RETURN}/file`, parts, body),
     refresh: keys.client(client?.id),
     onSaved: onClose,

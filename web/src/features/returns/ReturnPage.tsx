@@ -16,7 +16,7 @@ import { SchemePapers } from "./SchemePapers.tsx";
 import { Registers } from "./Registers.tsx";
 import { ToLookUp } from "./ToLookUp.tsx";
 import { NetTaxByPeriod } from "./NetTaxByPeriod.tsx";
-import { RETURN, useReturn } from "./useReturn.ts";
+import { RETURN, seenBoxes, useReturn } from "./useReturn.ts";
 import { Tip } from "../../kit/Tip.tsx";
 import { onDemand } from "../../kit/onDemand.tsx";
 
@@ -103,7 +103,9 @@ export function ReturnPage() {
                 type="button"
                 className="action main"
                 disabled={open > 0 || view.to >= today() || act.isPending}
-                onClick={() => act.mutate(() => api.post(`${RETURN}/seal`, parts))}
+                onClick={() =>
+                  act.mutate(() => api.post(`${RETURN}/seal`, parts, { boxes: seenBoxes(view) }))
+                }
               >
                 Seal this period
               </button>

@@ -1,5 +1,6 @@
 import { keys } from "../../api/keys.ts";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
+import type { ReturnView, SeenBox } from "@fiscalon/contract/returns";
 import { usePeriodReturn } from "../../app/usePeriodReturn.ts";
 import { useScope } from "../../app/scope.ts";
 
@@ -22,4 +23,9 @@ export function useReturn() {
   });
   const parts: ReturnParts = [client?.id, registration?.id, period?.to];
   return { view: query.data, error: query.error, act, parts };
+}
+
+/** The figures that whoever seals or files a return looks at. */
+export function seenBoxes({ boxes }: ReturnView): SeenBox[] {
+  return boxes.map(({ id, amount }) => ({ box: id, amount }));
 }

@@ -4,6 +4,7 @@ import type { InstalmentsView, InstalmentView } from "@fiscalon/contract/settlem
 import type { TrailStep } from "@fiscalon/contract/trail";
 import { displayAmount, formatAmount } from "@fiscalon/core/money/amount";
 import { api } from "../../api/client.ts";
+import { seenOf } from "../../api/seen.ts";
 import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
@@ -147,7 +148,8 @@ function SayDialog({
     values: { asked: text(row.asked), estimate: text(row.estimate), reason: row.reason },
     schema: instalmentBody,
     body: (typed) => ({ ...typed, asked: plainAmount(typed.asked), estimate: plainAmount(typed.estimate) }),
-    send: (body) => api.put(`${SETTLEMENT}/instalments/:no`, [...parts, row.no], body),
+    seen: seenOf(row),
+    send: (body, _typed, seen) => api.put(`${SETTLEMENT}/instalments/:no`, [...parts, row.no], body, seen),
     refresh: keys.client(client?.id),
     onSaved: onClose,
   });

@@ -5,6 +5,7 @@ import { expandCode } from "@fiscalon/core/tax/expandCode";
 import type { TaxCode } from "@fiscalon/core/model/taxCode";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
+import { seenOf } from "../../api/seen.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { DefaultDialog } from "./DefaultDialog.tsx";
 
@@ -31,12 +32,18 @@ export function CodeActions({
   const done = () => queries.invalidateQueries({ queryKey: keys.client(client?.id) });
   const archive = useMutation({
     mutationFn: () =>
-      api.post("/clients/:id/codes/:code/archive", [client?.id, code.code], { archived: !archived }),
-    onSuccess: done,
+      api.post(
+        "/clients/:id/codes/:code/archive",
+        [client?.id, code.code],
+        { archived: !archived },
+        {},
+        seenOf(code),
+      ),
+    onSettled: done,
   });
   const remove = useMutation({
-    mutationFn: () => api.delete("/clients/:id/codes/:code", [client?.id, code.code]),
-    onSuccess: done,
+    mutationFn: () => api.delete("/clients/:id/codes/:code", [client?.id, code.code], {}, seenOf(code)),
+    onSettled: done,
   });
   const members = expandCode(code);
   return (

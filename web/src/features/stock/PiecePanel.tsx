@@ -6,6 +6,7 @@ import type { PieceView } from "@fiscalon/contract/stockBook";
 import { PIECE_ENDS } from "@fiscalon/core/model/stockBook";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { api, filled } from "../../api/client.ts";
+import { seenOf } from "../../api/seen.ts";
 import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
@@ -37,12 +38,13 @@ export function PiecePanel({ no, close }: { no: number; close: string }) {
     onSettled: () => queries.invalidateQueries({ queryKey: keys.client(client?.id) }),
   });
   const remove = useMutation({
-    mutationFn: (reason: string) => api.delete("/clients/:id/pieces/:no", [client?.id, no], { reason }),
-    onSuccess: async () => {
-      await navigate(close);
+    mutationFn: (reason: string) =>
+      api.delete("/clients/:id/pieces/:no", [client?.id, no], { reason }, seenOf(piece)),
+    onSuccess: () => navigate(close),
+    onSettled: async () => {
+      setDoing(null);
       await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
     },
-    onSettled: () => setDoing(null),
   });
   if (!piece || !head) return <ErrorNote error={error} />;
   const pdf = `/api${filled("/clients/:id/pieces/:no/pdf", [client?.id, no])}`;

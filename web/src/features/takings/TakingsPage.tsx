@@ -29,6 +29,7 @@ export function TakingsPage() {
   const sells = useSells();
   const [month, setMonth] = useState(`${today().slice(0, 8)}01`);
   const [typed, setTyped] = useState<Typed>({});
+  const [seen, setSeen] = useState<Seen>({});
   if (!sells) {
     return (
       <Sheet title="Takings" actions={<BooksNav />}>
@@ -38,22 +39,31 @@ export function TakingsPage() {
       </Sheet>
     );
   }
-  return <Month month={month} onMonth={setMonth} typed={typed} onType={setTyped} />;
+  return (
+    <Month month={month} onMonth={setMonth} typed={typed} onType={setTyped} seen={seen} onSee={setSeen} />
+  );
 }
 
-type Typed = Readonly<Record<string, Readonly<Record<string, string>>>>;
+type ByDay<T> = Readonly<Record<string, Readonly<Record<string, T>>>>;
+type Typed = ByDay<string>;
+/** What a cell held when typing in it began; minor units. */
+type Seen = ByDay<number>;
 
 function Month({
   month,
   onMonth,
   typed,
   onType,
+  seen,
+  onSee,
 }: {
   month: string;
   onMonth: (month: string) => void;
   /** What is not kept yet, also of days of other months. */
   typed: Typed;
   onType: Dispatch<SetStateAction<Typed>>;
+  seen: Seen;
+  onSee: Dispatch<SetStateAction<Seen>>;
 }) {
   const { client } = useScope();
   const queries = useQueryClient();
@@ -75,6 +85,12 @@ function Month({
       onType((now) =>
         Object.fromEntries(Object.entries(now).filter(([day, amounts]) => amounts !== sent[day])),
       );
+      onSee({});
+    },
+    onError: async () => {
+      // What somebody else kept meanwhile is told; keeping it again is on purpose.
+      await queries.invalidateQueries({ queryKey: keys.of(client?.id, "takings") });
+      onSee({});
     },
   });
   const read = useMutation({
@@ -88,7 +104,7 @@ function Month({
       if (told[0]) onMonth(`${told[0].date.slice(0, 8)}01`);
     },
   });
-  const days = sheet ? changedDays(sheet, typed) : [];
+  const days = sheet ? changedDays(sheet, typed, seen) : [];
   return (
     <Sheet
       title="Takings"
@@ -139,7 +155,17 @@ function Month({
         </button>
       </div>
       <ErrorNote error={error ?? keep.error ?? read.error} />
-      {sheet && <Days sheet={sheet} typed={typed} onType={onType} />}
+      {sheet && (
+        <Days
+          sheet={sheet}
+          typed={typed}
+          onType={({ date, amounts }, code, text) => {
+            const held = { [code]: amountOf(amounts, code), ...seen[date] };
+            onSee((now) => ({ ...now, [date]: held }));
+            onType((now) => ({ ...now, [date]: { ...now[date], [code]: text } }));
+          }}
+        />
+      )}
     </Sheet>
   );
 }
@@ -151,7 +177,7 @@ function Days({
 }: {
   sheet: TakingsSheet;
   typed: Typed;
-  onType: (typed: Typed) => void;
+  onType: (day: TakingsDay, code: string, text: string) => void;
 }) {
   const { path } = useScope();
   const { codes, digits } = sheet;
@@ -186,9 +212,7 @@ function Days({
                   inputMode="decimal"
                   disabled={day.sealed !== null}
                   value={typed[day.date]?.[code] ?? shown(amountOf(day.amounts, code), digits)}
-                  onChange={({ target }) =>
-                    onType({ ...typed, [day.date]: { ...typed[day.date], [code]: target.value } })
-                  }
+                  onChange={({ target }) => onType(day, code, target.value)}
                 />
               </td>
             ))}
@@ -245,7 +269,7 @@ function trailOf({ codes, days, digits }: TakingsSheet, code: string) {
 }
 
 /** Days of which something differs from what is kept; those of other months as they were told. */
-function changedDays({ days, codes, digits }: TakingsSheet, typed: Typed): TakingsDayBody[] {
+function changedDays({ days, codes, digits }: TakingsSheet, typed: Typed, seen: Seen): TakingsDayBody[] {
   return Object.entries(typed).flatMap(([date, own]) => {
     const day = days.find((one) => one.date === date);
     if (day?.sealed) return [];
@@ -257,7 +281,11 @@ function changedDays({ days, codes, digits }: TakingsSheet, typed: Typed): Takin
       );
     });
     const amounts = Object.fromEntries(told.map(({ code }) => [code, plainAmount(textAt(own, code))]));
-    return told.length === 0 ? [] : [{ date, amounts }];
+    const held = told.flatMap(({ code }): [string, number][] => {
+      const before = seen[date]?.[code] ?? (day && amountOf(day.amounts, code));
+      return before === undefined ? [] : [[code, before]];
+    });
+    return told.length === 0 ? [] : [{ date, amounts, seen: Object.fromEntries(held) }];
   });
 }
 

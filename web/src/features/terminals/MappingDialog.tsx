@@ -5,6 +5,7 @@ import type { TerminalMapping } from "@fiscalon/core/incoming/terminalDay";
 import type { TerminalView } from "@fiscalon/contract/terminals";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
+import { seenOf } from "../../api/seen.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
 import { useSetup } from "../../app/useSetup.ts";
@@ -32,7 +33,9 @@ export function MappingDialog({ terminal, onClose }: { terminal: TerminalView; o
     body: ({ taxes, ...rest }): { mapping: TerminalMapping } => ({
       mapping: { ...rest, taxes: Object.fromEntries(words.map((tax, index) => [tax, at(taxes, index)])) },
     }),
-    send: (body) => api.put("/clients/:id/terminals/:terminal/mapping", [client?.id, terminal.id], body),
+    seen: seenOf(terminal),
+    send: (body, _typed, seen) =>
+      api.put("/clients/:id/terminals/:terminal/mapping", [client?.id, terminal.id], body, seen),
     refresh: keys.of(client?.id, "terminals"),
     onSaved: onClose,
   });

@@ -4,6 +4,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { SheetMapping, SheetView } from "@fiscalon/contract/registerSheets";
 import { api } from "../../../api/client.ts";
+import { seenOf } from "../../../api/seen.ts";
 import { keys } from "../../../api/keys.ts";
 import { useScope } from "../../../app/scope.ts";
 import { ErrorNote } from "../../../kit/ErrorNote.tsx";
@@ -31,17 +32,21 @@ export function RegisterPage() {
   const queries = useQueryClient();
   const parts: [number | undefined, number] = [client?.id, Number(sheetId)];
   const refresh = () => queries.invalidateQueries({ queryKey: keys.of(client?.id, "registers") });
+  const key = keys.of(client?.id, "registers", "one", sheetId);
   const { data: view, error } = useQuery({
-    queryKey: keys.of(client?.id, "registers", "one", sheetId),
+    queryKey: key,
     queryFn: () => api.get(ONE, parts),
     enabled: client !== undefined,
   });
   const save = useMutation({
-    mutationFn: (mapping: SheetMapping) => api.put(`${ONE}/mapping`, parts, mapping),
-    onSuccess: refresh,
+    scope: { id: `columns-of-register-${sheetId}` },
+    mutationFn: (mapping: SheetMapping) =>
+      api.put(`${ONE}/mapping`, parts, mapping, seenOf(queries.getQueryData(key))),
+    onSettled: refresh,
   });
   const remove = useMutation({
-    mutationFn: () => api.delete(ONE, parts),
+    mutationFn: () => api.delete(ONE, parts, {}, seenOf(view)),
+    onError: refresh,
     onSuccess: async () => {
       await refresh();
       await navigate(path("agree/register"));

@@ -2,6 +2,7 @@ import { matchSettings } from "@fiscalon/contract/statements";
 import type { StatementView } from "@fiscalon/contract/statements";
 import { formatAmount, parseAmount } from "@fiscalon/core/money/amount";
 import { api } from "../../../api/client.ts";
+import { seenOf } from "../../../api/seen.ts";
 import { keys } from "../../../api/keys.ts";
 import { BodyDialog } from "../../../kit/BodyDialog.tsx";
 import { TextField } from "../../../kit/formFields.tsx";
@@ -29,7 +30,9 @@ export function MatchSettingsDialog({
       days: Number(days),
       sureFrom: Number(sureFrom),
     }),
-    send: (body) => api.put("/clients/:id/statements/:statement/settings", [clientId, id], body),
+    seen: seenOf(options),
+    send: (body, _typed, seen) =>
+      api.put("/clients/:id/statements/:statement/settings", [clientId, id], body, seen),
     refresh: keys.client(clientId),
     onSaved: onClose,
   });
