@@ -8,5 +8,7 @@ export default defineConfig({
     maxWorkers: "100%",
     testTimeout: 180_000,
     hookTimeout: 60_000,
+    // What is built is loaded by Node as it stands: a thousand modules in a third of the time.
+    server: { deps: { external: [/\/dist\/.*\.js$/] } },
   },
 });

@@ -127,7 +127,7 @@ export async function seriesGaps(
       `SELECT earlier AS after, n AS before FROM
          (SELECT n, date, lag(n) OVER (ORDER BY n) AS earlier
           FROM (SELECT n, min(date) AS date FROM ${numbers.from} GROUP BY n))
-       WHERE earlier < n - 1 AND date BETWEEN ${days[0]} AND ${days[1]} ORDER BY n LIMIT 50`,
+       WHERE earlier < n - 1 AND date BETWEEN ${days[0]} AND ${days[1]} ORDER BY n`,
       [...numbers.bind, from, to],
     );
     const numbered = (n: number) => prefix + String(n).padStart(digits, "0");

@@ -13,9 +13,6 @@ type CheckedRow = Omit<CheckedLine, "partyRegistered" | "typed" | "attributes"> 
   attributes: string | null;
 };
 
-/** Beyond this many a list of findings helps nobody; those of the first documents are shown. */
-const MOST_LINES = 5000;
-
 /**
  * The facts of a period that some check may speak about, each with its line, document, party and account. Coarser than
  * the checks themselves: these decide.
@@ -46,7 +43,7 @@ export async function checkedLines(
        OR (f.direction = 'purchase' AND (a.type = 'income' OR c.registered = 0 OR c.country <> $3
          OR (f.recoverable <> 0 AND d.gross > $4)))
        OR f.tags IN (SELECT value FROM json_each($6)) OR ($7 = 1 AND l.attributes ->> '$.goodsCost' IS NOT NULL))
-     ORDER BY d.date, d.id, f.line LIMIT ${MOST_LINES}`,
+     ORDER BY d.date, d.id, f.line`,
     [
       registrationId,
       periodEnd,
@@ -86,7 +83,7 @@ export async function uncodedLines(
      FROM lines l INDEXED BY lines_of_code CROSS JOIN documents d ON d.id = l.document_id
        LEFT JOIN contacts c ON c.id = d.contact_id
      WHERE l.code IS NULL AND d.client_id = $1 AND d.state = 'posted' AND ${sideOf("d.kind")} IS NOT NULL
-       AND coalesce(d.tax_point, d.date) BETWEEN $2 AND $3 ORDER BY d.date, d.id LIMIT 500`,
+       AND coalesce(d.tax_point, d.date) BETWEEN $2 AND $3 ORDER BY d.date, d.id`,
     [clientId, from, to],
   );
 }
@@ -124,7 +121,7 @@ export async function twinPurchases(
      SELECT o.id AS first, d.id AS second, d.number, o.number AS otherNumber, c.name AS party, d.date, d.gross,
        (o.number = d.number COLLATE NOCASE) AS sameNumber
      FROM pairs JOIN documents d ON d.id = pairs.second JOIN documents o ON o.id = pairs.first
-       JOIN contacts c ON c.id = d.contact_id ORDER BY d.date, d.id, o.id LIMIT 500`,
+       JOIN contacts c ON c.id = d.contact_id ORDER BY d.date, d.id, o.id`,
     [clientId, registrationId, periodEnd],
   );
   return rows.map((row) => ({ ...row, sameNumber: row.sameNumber === 1 }));
@@ -157,7 +154,7 @@ export async function unregisteredDocuments(
     `SELECT DISTINCT f.document_id AS document, d.number, f.tax_point AS taxPoint, f.levy FROM facts f
        JOIN documents d ON d.id = f.document_id
      WHERE f.client_id = $1 AND f.registration_id IS NULL AND f.live = 1 AND f.tax_point BETWEEN $2 AND $3
-       AND f.treatment <> 'out-of-scope' LIMIT 500`,
+       AND f.treatment <> 'out-of-scope'`,
     [clientId, from, to],
   );
 }
@@ -175,7 +172,7 @@ export async function unallocatedPayments(
     `SELECT p.id AS payment, p.number, coalesce(c.name, 'no party') AS party, p.on_account AS amount
      FROM payments p LEFT JOIN contacts c ON c.id = p.contact_id
      WHERE p.client_id = $1 AND p.state = 'posted' AND p.on_account <> 0 AND p.date BETWEEN $2 AND $3 ${waits}
-     ORDER BY p.date, p.id LIMIT 200`,
+     ORDER BY p.date, p.id`,
     [clientId, from, to],
   );
 }

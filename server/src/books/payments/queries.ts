@@ -28,6 +28,7 @@ export interface OpenFilter extends Paging, ListOrder {
   search: string;
   contact: number;
   side: "" | "sale" | "purchase";
+  /** Empty for today, where the client is. */
   on: string;
 }
 
@@ -92,7 +93,7 @@ export async function openItems(work: Work, clientId: number, filter: OpenFilter
   const open = `SELECT d.id, d.open_amount AS open, d.open_base AS base FROM documents d LEFT JOIN contacts c ON c.id = d.contact_id
     WHERE d.client_id = $1 AND d.open_amount <> 0 ${side[filter.side]}
       AND d.date <= $2 AND ($3 = 0 OR d.contact_id = $3) AND ($4 = '%%' OR d.number LIKE $4 OR c.name LIKE $4)`;
-  const bind = [clientId, filter.on, filter.contact, `%${filter.search}%`];
+  const bind = [clientId, filter.on || work.today, filter.contact, `%${filter.search}%`];
   const totals = work.remembered("open items", [bind, filter.side], (work) =>
     work.one<{ total: number; open: number }>(
       `SELECT count(*) AS total, coalesce(sum(${COMES_IN} * o.base), 0) AS open

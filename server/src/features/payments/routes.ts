@@ -51,7 +51,7 @@ export async function paymentRoutes(app: FastifyInstance): Promise<void> {
           ...paging,
           contact: Joi.number().integer().min(0).default(0),
           side: Joi.string().valid("", "sale", "purchase").default(""),
-          on: date.default(() => new Date().toISOString().slice(0, 10)),
+          on: date.allow("").default(""),
           ...orderFields(OPEN_ORDER),
         }),
       }),
