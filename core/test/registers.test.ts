@@ -1,3 +1,4 @@
+import fc from "fast-check";
 import Papa from "papaparse";
 import { describe, expect, test } from "vitest";
 import { recogniseRegister } from "@fiscalon/core/formats/registers/recogniseRegister";
@@ -5,7 +6,7 @@ import { registerAmount } from "@fiscalon/core/formats/registers/registerAmount"
 import { registerDocuments } from "@fiscalon/core/incoming/registerDocuments";
 import type { RegisterReading } from "@fiscalon/core/incoming/registerReading";
 import { Packs } from "@fiscalon/core/model/packs";
-import { readRegister } from "./support/registers.ts";
+import { readByRows, readRegister } from "./support/registers.ts";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
 import { inPack } from "@fiscalon/core/packs/in/pack";
 import { writtenLevies } from "@fiscalon/core/incoming/levyWords";
@@ -128,6 +129,21 @@ describe("columns and amounts as offices write them", () => {
       "tax:IGST": 8,
       gross: 9,
     });
+  });
+
+  test("row by row it says what it says as a whole: lines of one number, the same again, dirt and all", () => {
+    const row = fc.tuple(
+      fc.constantFrom("A-1", "a-1", "A-2", "A-3", ""),
+      fc.constantFrom("03/07/2026", "04/07/2026", "31/06/2026"),
+      fc.constantFrom("Reed", "Oxbow"),
+      fc.constantFrom("10.00;2.00", "20.00;4.00", "-5.00;-1.00", "10.00;1.30", "x;2.00"),
+    );
+    fc.assert(
+      fc.property(fc.array(row, { maxLength: 12 }), (rows) => {
+        const text = ["Invoice No;Date;Customer;Net;VAT", ...rows.map((one) => one.join(";")), ""].join("\n");
+        expect(readByRows(text)).toEqual(readRegister(text));
+      }),
+    );
   });
 
   const india = (text: string, more: Partial<RegisterReading> = {}) => {

@@ -8,7 +8,7 @@ import { codesByTax } from "./codesByTax.ts";
 import type { CodeSearch } from "./codesByTax.ts";
 import { codesWithinReach } from "../supply/tryRules.ts";
 import type { ToldLine } from "./codesByTax.ts";
-import type { RegisterContent, RegisterReading } from "./registerReading.ts";
+import type { RegisterFound, RegisterReading } from "./registerReading.ts";
 import { note } from "./registerReading.ts";
 
 /** Under which a person's choice between codes is remembered. */
@@ -25,7 +25,7 @@ export function chosenCode(
   told: ToldLine,
   circumstances: Circumstances,
   reading: RegisterReading,
-  content: RegisterContent,
+  content: RegisterFound,
 ): { code: TaxCode; reason: string } | null {
   const { mapping, codes, direction, schedules } = reading;
   const problem = (field: RegisterField, value: string, message: string) => {
@@ -88,7 +88,7 @@ function askForChoice(
   fitting: readonly TaxCode[],
   row: RegisterRow,
   { mapping }: RegisterReading,
-  content: RegisterContent,
+  content: RegisterFound,
 ): null {
   const known = content.choices.find((one) => one.key === key);
   if (known) {

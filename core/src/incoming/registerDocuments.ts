@@ -1,8 +1,15 @@
 import type { Circumstances } from "../model/circumstances.ts";
 import type { Party } from "../model/party.ts";
-import type { FoundParty, RegisterContent, RegisterDocument, RegisterReading } from "./registerReading.ts";
+import type {
+  FoundParty,
+  RegisterContent,
+  RegisterDocument,
+  RegisterFound,
+  RegisterReading,
+} from "./registerReading.ts";
 import type { LineInput } from "../model/document.ts";
 import { usualKind } from "../model/documentKinds.ts";
+import type { DocumentKind } from "../model/documentKinds.ts";
 import { ROUND_EACH_LINE } from "../model/rounding.ts";
 import type { TaxCode } from "../model/taxCode.ts";
 import { FiscalError } from "../errors.ts";
@@ -30,67 +37,105 @@ export function registerDocuments(
   rows: Iterable<readonly string[]>,
   reading: RegisterReading,
 ): RegisterContent {
-  const content: RegisterContent = {
-    documents: [],
-    problems: [],
-    notices: [],
-    choices: [],
-    rows: 0,
-    net: 0,
-    tax: 0,
-  };
-  const seen = new Map<string, RegisterDocument>();
-  let position = 0;
-  for (const raw of rows) {
-    position += 1;
-    if (position - 1 <= reading.headerRow || raw.every((cell) => cell.trim() === "")) continue;
-    const cells = mendedCells(raw, reading.mended.get(position));
-    if (reading.leftOut.has(position)) {
-      content.notices.push(note(position, null, "", "Left out by hand."));
-      continue;
-    }
-    if (isTotalsRow(cells, reading)) {
-      content.notices.push(totalsNotice(cells, position, content, reading));
-      continue;
-    }
-    const read = readRow(cells, position, reading);
-    if (!read.ok) {
-      content.problems.push(...read.problems);
-      continue;
-    }
-    takeRow(read.row, reading, content, seen);
-  }
-  return content;
+  const found = { problems: [], notices: [], choices: [], rows: 0, net: 0, tax: 0 };
+  const reader = new RegisterReader(reading, found);
+  for (const raw of rows) reader.take(raw);
+  return { ...found, documents: reader.rest() };
 }
 
-function takeRow(
-  row: RegisterRow,
-  reading: RegisterReading,
-  content: RegisterContent,
-  seen: Map<string, RegisterDocument>,
-): void {
-  const read = lineOf(row, reading, content);
-  if (read === null) return;
-  const { line } = read;
-  const key = `${row.number.toLowerCase()} ${reading.direction === "purchase" ? row.party.toLowerCase() : ""}`;
-  const earlier = seen.get(key);
-  if (earlier) {
-    const clash = clashWith(earlier, row, line, content, reading);
-    if (clash) {
-      content.problems.push(clash);
+/**
+ * The same row by row: documents are given away as soon as they are whole, so that however long a register is, only
+ * what tells its numbers apart is kept of it.
+ */
+export class RegisterReader {
+  /** What was found so far, beside the documents. */
+  readonly found: RegisterFound;
+  readonly #reading: RegisterReading;
+  readonly #seen = new Map<string, SeenNumber>();
+  #documents: RegisterDocument[] = [];
+  #position = 0;
+
+  /** @param found where what is found is noted */
+  constructor(reading: RegisterReading, found: RegisterFound) {
+    this.#reading = reading;
+    this.found = found;
+  }
+
+  /** The next row of the file, whatever it is. */
+  take(raw: readonly string[]): void {
+    const [reading, found] = [this.#reading, this.found];
+    const position = (this.#position += 1);
+    if (position - 1 <= reading.headerRow || raw.every((cell) => cell.trim() === "")) return;
+    const cells = mendedCells(raw, reading.mended.get(position));
+    if (reading.leftOut.has(position)) {
+      found.notices.push(note(position, null, "", "Left out by hand."));
       return;
     }
-    earlier.input = { ...earlier.input, lines: [...earlier.input.lines, line] };
-    earlier.rows.push(row.row);
-  } else {
-    const document = newDocument(row, line, reading);
-    seen.set(key, document);
-    content.documents.push(document);
+    if (isTotalsRow(cells, reading)) {
+      found.notices.push(totalsNotice(cells, position, found, reading));
+      return;
+    }
+    const read = readRow(cells, position, reading);
+    if (read.ok) this.#takeRow(read.row);
+    else found.problems.push(...read.problems);
   }
-  content.rows += 1;
-  const signed = (amount: number) => (amount < 0 || !row.credit ? amount : -amount);
-  content.net += signed(read.net);
-  content.tax += signed(read.tax);
+
+  /** Documents no row to come belongs to; each is given once. */
+  whole(): RegisterDocument[] {
+    const whole = this.#documents.slice(0, -1);
+    this.#documents = this.#documents.slice(-1);
+    return whole;
+  }
+
+  /** Those that are left at the end of the file. */
+  rest(): RegisterDocument[] {
+    const rest = this.#documents;
+    this.#documents = [];
+    return rest;
+  }
+
+  #takeRow(row: RegisterRow): void {
+    const [reading, found] = [this.#reading, this.found];
+    const read = lineOf(row, reading, found);
+    if (read === null) return;
+    const { line } = read;
+    const key = `${row.number.toLowerCase()} ${reading.direction === "purchase" ? row.party.toLowerCase() : ""}`;
+    const earlier = this.#seen.get(key);
+    const last = this.#documents.at(-1);
+    if (earlier) {
+      const clash = clashWith(earlier, row, line, reading);
+      if (clash || !last) {
+        if (clash) found.problems.push(clash);
+        return;
+      }
+      last.input = { ...last.input, lines: [...last.input.lines, line] };
+      last.rows.push(row.row);
+      earlier.last = row.row;
+      earlier.lines.push(toldBy(line));
+    } else {
+      this.#documents.push(newDocument(row, line, reading));
+      const { row: first, date, party } = row;
+      const kind = usualKind(reading.direction, row.credit);
+      this.#seen.set(key, { first, last: first, date, party, kind, lines: [toldBy(line)] });
+    }
+    found.rows += 1;
+    const signed = (amount: number) => (amount < 0 || !row.credit ? amount : -amount);
+    found.net += signed(read.net);
+    found.tax += signed(read.tax);
+  }
+}
+
+/** What is kept of a number, to tell whether it comes again, and as the same. */
+interface SeenNumber extends Pick<RegisterRow, "date" | "party"> {
+  first: number;
+  last: number;
+  kind: DocumentKind;
+  lines: string[];
+}
+
+/** What makes a line the same one again. */
+function toldBy({ amount, code, typedTax, typedTotal, text }: LineInput): string {
+  return JSON.stringify([amount, code, typedTax, typedTotal, text]);
 }
 
 function newDocument(row: RegisterRow, line: LineInput, reading: RegisterReading): RegisterDocument {
@@ -114,20 +159,19 @@ function newDocument(row: RegisterRow, line: LineInput, reading: RegisterReading
 
 /** A further row of the same number is another line of the document only right below it. */
 function clashWith(
-  earlier: RegisterDocument,
+  earlier: SeenNumber,
   row: RegisterRow,
   line: LineInput,
-  content: RegisterContent,
   reading: RegisterReading,
 ): RowProblem | undefined {
-  const same = earlier.input.lines.some((other) => JSON.stringify(other) === JSON.stringify(line));
-  const below = content.documents.at(-1) === earlier && earlier.rows.at(-1) === row.row - 1;
+  const below = earlier.last === row.row - 1;
   const head =
-    earlier.input.date === row.date &&
+    earlier.date === row.date &&
     earlier.party === row.party &&
-    earlier.input.kind === usualKind(reading.direction, row.credit);
+    earlier.kind === usualKind(reading.direction, row.credit);
   if (below && head) return undefined;
-  const where = `row ${earlier.rows[0]}`;
+  const same = earlier.lines.includes(toldBy(line));
+  const where = `row ${earlier.first}`;
   const message =
     same && head
       ? `This is ${where} again, to the penny. Leave one of them out.`
@@ -139,7 +183,7 @@ function clashWith(
 function lineOf(
   row: RegisterRow,
   reading: RegisterReading,
-  content: RegisterContent,
+  content: RegisterFound,
 ): { line: LineInput; net: number; tax: number } | null {
   const turned = row.credit && row.amount <= 0 && (row.tax ?? row.amount) <= 0 ? -1 : 1;
   const told: ToldLine = {

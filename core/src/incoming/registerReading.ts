@@ -66,8 +66,12 @@ export interface RegisterDocument extends TradedWith {
   rows: number[];
 }
 
-export interface RegisterContent {
+export interface RegisterContent extends RegisterFound {
   documents: RegisterDocument[];
+}
+
+/** What a register says beside its documents. */
+export interface RegisterFound {
   problems: RowProblem[];
   notices: RowProblem[];
   choices: CodeChoiceAsked[];

@@ -2,7 +2,7 @@ import type { RegisterField } from "../formats/registers/columns.ts";
 import { readRow } from "../formats/registers/readRow.ts";
 import type { RowProblem, RowReading } from "../formats/registers/readRow.ts";
 import { displayAmount } from "../money/amount.ts";
-import type { RegisterContent, RegisterReading } from "./registerReading.ts";
+import type { RegisterFound, RegisterReading } from "./registerReading.ts";
 import { note } from "./registerReading.ts";
 import { textAt } from "../at.ts";
 
@@ -19,7 +19,7 @@ export function isTotalsRow(cells: readonly string[], reading: RegisterReading):
 export function totalsNotice(
   cells: readonly string[],
   row: number,
-  content: RegisterContent,
+  content: RegisterFound,
   reading: RegisterReading,
 ): RowProblem {
   const { gross: _unread, ...mapping } = reading.mapping;

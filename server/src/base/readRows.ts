@@ -16,11 +16,32 @@ export function isWorkbook(content: Buffer): boolean {
   return content.subarray(0, 4).toString("latin1") === "PK\u0003\u0004";
 }
 
-/** The cells of a table, row by row, from CSV or the first sheet with anything on it. */
-export async function readRows(content: Buffer, encoding: string, delimiter: string): Promise<string[][]> {
-  if (encoding === WORKBOOK) return workbookRows(content);
-  const text = decoded(content, encoding);
-  return Papa.parse<string[]>(text, { delimiter, skipEmptyLines: false }).data;
+/** The cells of a table, row by row, from CSV or the first sheet with anything on it; each row is let go once it is read. */
+export async function readRows(
+  content: Buffer,
+  encoding: string,
+  delimiter: string,
+): Promise<Iterable<string[]>> {
+  return encoding === WORKBOOK ? workbookRows(content) : csvRows(decoded(content, encoding), delimiter);
+}
+
+/** Signs that are cut into rows at once. */
+const WINDOW = 256 * 1024;
+
+/** The rows of a CSV text, cut window by window. @param window signs of one; a row that is longer widens it */
+export function* csvRows(text: string, delimiter: string, window = WINDOW): Generator<string[]> {
+  const { linebreak } = Papa.parse(text.slice(0, 4 * WINDOW), { delimiter, preview: 1 }).meta;
+  const parser = new Papa.Parser({ delimiter, newline: linebreak as "\n" });
+  for (let [from, room] = [0, window]; from < text.length;) {
+    const last = from + room >= text.length;
+    const { data, meta } = parser.parse(text.slice(from, from + room), 0, !last) as Papa.ParseResult<
+      string[]
+    >;
+    yield* data;
+    if (last) return;
+    from += meta.cursor;
+    room = meta.cursor === 0 ? room * 2 : window;
+  }
 }
 
 /**

@@ -1,5 +1,6 @@
 import { valueAt } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
+import { groupBy } from "@fiscalon/core/groupBy";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import { kindOf } from "@fiscalon/core/model/documentKinds";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
@@ -113,22 +114,18 @@ async function addOriginals(
   setup: ClientSetup,
   documents: readonly NewDocument[],
 ): Promise<void> {
-  const credits = documents.filter(({ input, corrects }) => corrects && kindOf(input.kind).sign < 0);
-  if (credits.length === 0) return;
-  const numbers = [...new Set(credits.map(({ corrects }) => corrects))];
+  const credits = new Set(documents.filter(({ input, corrects }) => corrects && kindOf(input.kind).sign < 0));
+  if (credits.size === 0) return;
+  const numbers = [...new Set([...credits].map(({ corrects }) => corrects))];
   const posted = await work.rows<Original>(
     `SELECT number, contact_id AS contact, ${creditedBy("kind")} AS creditedBy, coalesce(tax_point, date) AS "on", gross
      FROM documents WHERE client_id = $1 AND state = 'posted' AND number IN (SELECT value FROM json_each($2))
        AND ${sideOf("kind")} IS NOT NULL ORDER BY id DESC`,
     [setup.client.id, JSON.stringify(numbers)],
   );
-  const batch = new Map<string, NewDocument[]>();
-  for (const document of documents) {
-    const { number } = document.input;
-    batch.set(number, [...(batch.get(number) ?? []), document]);
-  }
+  const batch = groupBy(documents, ({ input }) => input.number);
   documents.forEach((document, index) => {
-    if (!credits.includes(document)) return;
+    if (!credits.has(document)) return;
     const original = originalOf(document, posted, batch, setup);
     if (original === "other party") throw otherParty(document, index, documents.length);
     if (!original) return;

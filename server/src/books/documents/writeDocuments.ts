@@ -24,7 +24,7 @@ export interface Worked {
  */
 export async function writeDocuments(
   bulk: BulkInsert,
-  worked: Iterable<Worked>,
+  worked: Iterable<Worked> | AsyncIterable<Worked>,
   to: { next: NextIds; setup: ClientSetup; work: Work },
 ): Promise<void> {
   const writing: Promise<void>[] = [];
@@ -38,7 +38,7 @@ export async function writeDocuments(
   let rows = noRows();
   let count = 0;
   try {
-    for (const one of worked) {
+    for await (const one of worked) {
       takeRows(rows, one, to);
       count += 1;
       if (count % SLICE !== 0) continue;

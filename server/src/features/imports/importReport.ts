@@ -35,24 +35,20 @@ export class EffectCount {
   }
 }
 
-/** What posting a file would do. */
+/** What posting a file would do, once all of it is read. @param cells of the rows with problems */
 export function reportOf(
-  { incoming, fresh, alreadyThere, parties, data }: Reading,
+  { incoming, parties, soFar }: Reading,
   count: EffectCount,
+  cells: ReadonlyMap<number, readonly string[]>,
 ): ImportReport {
-  let from: string | null = null;
-  let to: string | null = null;
-  for (const { input } of incoming.documents) {
-    if (from === null || input.date < from) from = input.date;
-    if (to === null || input.date > to) to = input.date;
-  }
+  const { documents, fresh, alreadyThere, creditNotes, from, to } = soFar;
   const problems = [...incoming.problems].sort((a, b) => a.row - b.row);
   return {
     rows: incoming.rows,
-    documents: incoming.documents.length,
-    fresh: fresh.length + incoming.contacts.length + incoming.items.length,
+    documents,
+    fresh: fresh + incoming.contacts.length + incoming.items.length,
     alreadyThere,
-    creditNotes: incoming.documents.filter(({ input }) => kindOf(input.kind).sign < 0).length,
+    creditNotes,
     newContacts: parties.fresh.length + incoming.contacts.length,
     newItems: incoming.items.length,
     newAccounts: incoming.accounts.length,
@@ -64,7 +60,7 @@ export function reportOf(
     problemCount: problems.length,
     problems: problems
       .slice(0, LISTED_PROBLEMS)
-      .map((problem) => ({ ...problem, cells: [...(data[problem.row - 1] ?? [])] })),
+      .map((problem) => ({ ...problem, cells: [...(cells.get(problem.row) ?? [])] })),
     notices: incoming.notices.slice(0, LISTED_PROBLEMS),
     choices: incoming.choices,
   };

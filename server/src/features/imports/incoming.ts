@@ -5,8 +5,12 @@ import { readAuditFile } from "@fiscalon/core/formats/auditfile/readAuditFile";
 import { checkTotals } from "@fiscalon/core/formats/einvoice/checkTotals";
 import { documentOf } from "@fiscalon/core/incoming/eInvoiceDocument";
 import { readUbl } from "@fiscalon/core/formats/einvoice/readUbl";
-import { registerDocuments, requireColumns } from "@fiscalon/core/incoming/registerDocuments";
-import type { RegisterContent, RegisterDocument } from "@fiscalon/core/incoming/registerReading";
+import { RegisterReader, requireColumns } from "@fiscalon/core/incoming/registerDocuments";
+import type {
+  RegisterDocument,
+  RegisterFound,
+  RegisterReading,
+} from "@fiscalon/core/incoming/registerReading";
 import type { RowProblem } from "@fiscalon/core/formats/registers/readRow";
 import { journalDocuments, openingDocument } from "@fiscalon/core/formats/tables/journalTable";
 import { contactRows, itemRows } from "@fiscalon/core/formats/tables/masterTables";
@@ -23,8 +27,17 @@ import { formatAmount } from "@fiscalon/core/money/amount";
 import type { ImportRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 
-/** What a file brings: documents, and contacts, items and accounts that are not there yet. */
-export interface Incoming extends RegisterContent {
+/** A file on its way in: what was found in it so far, and its documents, some after the other. */
+export interface IncomingFile {
+  found: Incoming;
+  /** A register gives them as it is read; whatever else is read as a whole first. */
+  batches: Iterable<RegisterDocument[]>;
+  /** Of how many rows its documents are, where all of it is read. */
+  rows?: number;
+}
+
+/** What a file brings beside documents: contacts, items and accounts that are not there yet, and what is to be told. */
+export interface Incoming extends RegisterFound {
   contacts: ContactRow[];
   items: ItemRow[];
   accounts: Account[];
@@ -39,7 +52,6 @@ export interface ToldTax {
 }
 
 const NOTHING = (): Incoming => ({
-  documents: [],
   problems: [],
   notices: [],
   choices: [],
@@ -52,14 +64,17 @@ const NOTHING = (): Incoming => ({
   told: new Map(),
 });
 
+/** Rows of a register that are read before what is whole of them goes on. */
+const ROWS_AT_ONCE = 5000;
+
 /** Reads the rows of a table as what the import says it holds. */
 export function incomingRows(
-  data: readonly (readonly string[])[],
+  data: Iterable<readonly string[]>,
   record: ImportRecord,
   setup: ClientSetup,
   packs: Packs,
   parties: Parties,
-): Incoming {
+): IncomingFile {
   const reading = {
     ...record.settings,
     digits: setup.plain.digits,
@@ -72,7 +87,7 @@ export function incomingRows(
   switch (record.content) {
     case "journal": {
       const { documents, problems } = journalDocuments(data, { ...reading, codes });
-      return { ...NOTHING(), problems, documents: documents.map(withoutParty), rows: countRows(documents) };
+      return whole({ ...NOTHING(), problems, rows: countRows(documents) }, documents.map(withoutParty));
     }
     case "trial-balance": {
       const date = record.settings.date;
@@ -81,25 +96,23 @@ export function incomingRows(
       }
       const { documents, problems, missing } = openingDocument(data, { ...reading, codes }, date);
       const accounts = missing.map(({ code, name }) => newAccount(code, name));
-      return {
-        ...NOTHING(),
-        problems,
-        accounts,
-        documents: documents.map(withoutParty),
-        rows: countRows(documents),
-      };
+      return whole(
+        { ...NOTHING(), problems, accounts, rows: countRows(documents) },
+        documents.map(withoutParty),
+      );
     }
     case "contacts": {
       const { contacts, problems } = contactRows(data, reading);
-      return { ...NOTHING(), problems, contacts, rows: contacts.length };
+      return whole({ ...NOTHING(), problems, contacts, rows: contacts.length }, []);
     }
     case "items": {
       const { items, problems } = itemRows(data, { ...reading, codes });
-      return { ...NOTHING(), problems, items, rows: items.length };
+      return whole({ ...NOTHING(), problems, items, rows: items.length }, []);
     }
     default: {
       requireColumns(record.settings.mapping);
-      const register = registerDocuments(data, {
+      const found = NOTHING();
+      const register: RegisterReading = {
         ...reading,
         direction: record.direction,
         codes: setup.effect.codes,
@@ -111,10 +124,27 @@ export function incomingRows(
         site: setup.plain.places[0] ?? { country: setup.client.country, region: null },
         find: (traded) => parties.find(traded),
         ownNumbers: ownNumbers(setup),
-      });
-      return { ...NOTHING(), ...register };
+      };
+      return { found, batches: registerBatches(data, new RegisterReader(register, found)) };
     }
   }
+}
+
+function whole(found: Incoming, documents: RegisterDocument[]): IncomingFile {
+  return { found, batches: [documents], rows: countRows(documents) };
+}
+
+function* registerBatches(
+  rows: Iterable<readonly string[]>,
+  reader: RegisterReader,
+): Generator<RegisterDocument[]> {
+  let count = 0;
+  for (const raw of rows) {
+    reader.take(raw);
+    count += 1;
+    if (count % ROWS_AT_ONCE === 0) yield reader.whole();
+  }
+  yield reader.rest();
 }
 
 function usualCode({ plain }: ClientSetup, direction: Direction): string | null {
@@ -127,7 +157,7 @@ function ownNumbers({ registrations }: ClientSetup): string[] {
 }
 
 /** Reads an e-invoice or an audit file. */
-export function incomingXml(text: string, record: ImportRecord, setup: ClientSetup): Incoming {
+export function incomingXml(text: string, record: ImportRecord, setup: ClientSetup): IncomingFile {
   const xml = readXml(text);
   return record.content === "e-invoice"
     ? incomingInvoice(xml, record, setup)
@@ -138,11 +168,12 @@ function incomingInvoice(
   xml: ReturnType<typeof readXml>,
   { direction, settings }: ImportRecord,
   setup: ClientSetup,
-): Incoming {
+): IncomingFile {
   const invoice = readUbl(xml);
   const digits = minorDigits(invoice.currency);
   refuseOtherSide(invoice, direction, ownNumbers(setup));
   const incoming = NOTHING();
+  const documents: RegisterDocument[] = [];
   incoming.notices = checkTotals(invoice, digits).map(({ rule, text }) => note(1, `${rule}: ${text}`));
   try {
     const input = documentOf(invoice, {
@@ -165,7 +196,7 @@ function incomingInvoice(
       partyRegion: other.region,
       rows: [1],
     };
-    incoming.documents.push(document);
+    documents.push(document);
     incoming.told.set(document, { rates: invoice.taxes });
     incoming.rows = invoice.lines.length;
     const sign = invoice.credit ? -1 : 1;
@@ -174,7 +205,7 @@ function incomingInvoice(
   } catch (error) {
     incoming.problems.push(asProblem(error, 1));
   }
-  return incoming;
+  return whole(incoming, documents);
 }
 
 /** An invoice of ours among the purchases, or one to us among the sales, is on the wrong side. */
@@ -189,7 +220,7 @@ function refuseOtherSide({ seller, buyer }: EInvoice, direction: Direction, own:
   );
 }
 
-function incomingAuditFile(file: AuditFile, { settings }: ImportRecord, setup: ClientSetup): Incoming {
+function incomingAuditFile(file: AuditFile, { settings }: ImportRecord, setup: ClientSetup): IncomingFile {
   const incoming = NOTHING();
   if (file.currency !== setup.client.currency) {
     throw new FiscalError(
@@ -204,9 +235,9 @@ function incomingAuditFile(file: AuditFile, { settings }: ImportRecord, setup: C
     .map(({ code, name, type }) => ({ ...newAccount(code, name), type }));
   const accounts = new Set([...known, ...file.accounts.map(({ code }) => code)]);
   if (settings.take === "ledger") {
-    takeLedger(file, incoming, setup.plain.digits, accounts);
-    return incoming;
+    return whole(incoming, ledgerDocuments(file, incoming, setup.plain.digits, accounts));
   }
+  const documents: RegisterDocument[] = [];
   const parties = new Map([...file.customers, ...file.suppliers].map((one) => [one.id, one]));
   const reading = {
     codes: setup.effect.codes,
@@ -245,7 +276,7 @@ function incomingAuditFile(file: AuditFile, { settings }: ImportRecord, setup: C
           partyRegion: "",
           rows: [row],
         };
-        incoming.documents.push(document);
+        documents.push(document);
         incoming.told.set(document, {
           lines: invoice.lines.map(({ taxes }) =>
             Object.fromEntries(taxes.map(({ levy, amount }) => [levy, amount])),
@@ -260,15 +291,16 @@ function incomingAuditFile(file: AuditFile, { settings }: ImportRecord, setup: C
       }
     }
   }
-  return incoming;
+  return whole(incoming, documents);
 }
 
-function takeLedger(
+function ledgerDocuments(
   file: AuditFile,
   incoming: Incoming,
   digits: number,
   accounts: ReadonlySet<string>,
-): void {
+): RegisterDocument[] {
+  const documents: RegisterDocument[] = [];
   file.transactions.forEach(({ id, date, text, lines }, index) => {
     const unknown = lines.find(({ account }) => !accounts.has(account));
     if (unknown) {
@@ -277,7 +309,7 @@ function takeLedger(
       return;
     }
     incoming.rows += lines.length;
-    incoming.documents.push({
+    documents.push({
       input: {
         kind: "journal",
         number: id,
@@ -296,6 +328,7 @@ function takeLedger(
       rows: [index + 1],
     });
   });
+  return documents;
 }
 
 /** An account a file names: what it is, by its first digit as most charts have it. */

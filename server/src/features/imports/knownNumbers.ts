@@ -1,13 +1,13 @@
 import { at } from "@fiscalon/core/at";
 import { isFar } from "@fiscalon/core/calendar/farDate";
 import { numberKey } from "@fiscalon/core/incoming/numberKey";
+import type { RowProblem } from "@fiscalon/core/formats/registers/readRow";
 import type { RegisterDocument } from "@fiscalon/core/incoming/registerReading";
 import { kindOf } from "@fiscalon/core/model/documentKinds";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import { createHash } from "node:crypto";
 import type { Work } from "../../base/work.ts";
 import type { ImportRecord } from "../../db/models.ts";
-import type { Incoming } from "./incoming.ts";
 
 /** A document of a file that is not in the books yet. `key`: its fingerprint, by which the same one is known again. */
 export interface FreshDocument {
@@ -27,16 +27,19 @@ interface Known {
   date: string;
 }
 
-/** Documents already imported are skipped by their fingerprint; numbers used by others are problems of their row. */
+/**
+ * Documents already imported are skipped by their fingerprint; numbers used by others are problems of their row.
+ * @param problems where those are noted
+ */
 export async function sortOutKnown(
   work: Work,
   clientId: number,
   record: ImportRecord,
-  content: Incoming,
+  all: readonly RegisterDocument[],
+  problems: RowProblem[],
 ): Promise<{ fresh: FreshDocument[]; alreadyThere: number }> {
   const fresh: FreshDocument[] = [];
   let alreadyThere = 0;
-  const all = content.documents;
   for (let from = 0; from < all.length; from += AT_ONCE) {
     const some = all
       .slice(from, from + AT_ONCE)
@@ -54,8 +57,8 @@ export async function sortOutKnown(
         .map((number) => numbers.get(number))
         .find((date) => date !== undefined);
       if (keys.has(key)) alreadyThere += 1;
-      else if (isFar(document.input.date, work.today)) content.problems.push(farAway(document, record, work));
-      else if (used !== undefined) content.problems.push(numberUsed(document, record, used));
+      else if (isFar(document.input.date, work.today)) problems.push(farAway(document, record, work));
+      else if (used !== undefined) problems.push(numberUsed(document, record, used));
       else fresh.push(one);
     }
   }

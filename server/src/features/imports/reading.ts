@@ -1,3 +1,5 @@
+import { kindOf } from "@fiscalon/core/model/documentKinds";
+import type { RegisterDocument } from "@fiscalon/core/incoming/registerReading";
 import type { Work } from "../../base/work.ts";
 import { decoded, readKeptFile } from "../../base/files.ts";
 import { readRows } from "../../base/readRows.ts";
@@ -5,42 +7,74 @@ import { addSurroundings } from "../../books/documents/addSurroundings.ts";
 import type { NewDocument } from "../../books/documents/newDocument.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import type { ImportRecord } from "../../db/models.ts";
-import type { Progress } from "../../jobs/task.ts";
 import { incomingRows, incomingXml } from "./incoming.ts";
-import type { Incoming } from "./incoming.ts";
+import type { Incoming, IncomingFile } from "./incoming.ts";
 import { sortOutKnown } from "./knownNumbers.ts";
 import type { FreshDocument } from "./knownNumbers.ts";
 import { knownNames } from "./masterRecords.ts";
 import { Parties } from "./parties.ts";
 
-/** What a file brings to the books as they are. */
-export interface Reading {
-  /** Its cells, row by row; none where it is XML. */
-  data: readonly string[][];
-  incoming: Incoming;
-  /** Documents that are not there yet, ready to be worked out; contacts that are not there have numbers below zero. */
-  fresh: (FreshDocument & { ready: NewDocument })[];
+/** A document that is not there yet, ready to be worked out; a contact that is not there has a number below zero. */
+export interface ReadyDocument extends FreshDocument {
+  ready: NewDocument;
+}
+
+/** What was read of a file so far. */
+export interface ReadSoFar {
+  documents: number;
+  creditNotes: number;
+  fresh: number;
   alreadyThere: number;
+  /** The first and the last date; null before any document. */
+  from: string | null;
+  to: string | null;
+}
+
+/** What a file brings to the books as they are: it is read as far as its documents are taken. */
+export interface Reading {
+  incoming: Incoming;
   parties: Parties;
+  /** How many rows it has, about. */
+  rows: number;
+  soFar: ReadSoFar;
+  /** Documents that are not there yet, batch by batch; each is let go once the next batch is asked for. */
+  fresh: () => AsyncGenerator<ReadyDocument[]>;
 }
 
 /** Reads a whole file beside the books: nothing is changed. */
-export async function readImport(
-  work: Work,
-  setup: ClientSetup,
-  record: ImportRecord,
-  progress: Progress,
-): Promise<Reading> {
+export async function readImport(work: Work, setup: ClientSetup, record: ImportRecord): Promise<Reading> {
   const clientId = setup.client.id;
-  progress.step(0, 0, "reading the file");
   const parties = await Parties.of(work, setup.client);
-  const { data, incoming } = await readFile(record, work, setup, parties);
-  progress.step(0, incoming.documents.length, "understanding the rows");
+  const { file, rows } = await readFile(record, work, setup, parties);
+  const incoming = file.found;
   await dropKnownMasters(work, clientId, incoming);
-  const { fresh, alreadyThere } = await sortOutKnown(work, clientId, record, incoming);
-  const ready = fresh.map((one) => ({ ...one, ready: newDocument(one, record.id, parties) }));
-  await surround(work, setup, ready, parties);
-  return { data, incoming, fresh: ready, alreadyThere, parties };
+  const soFar: ReadSoFar = {
+    documents: 0,
+    creditNotes: 0,
+    fresh: 0,
+    alreadyThere: 0,
+    from: null,
+    to: null,
+  };
+  async function* fresh(): AsyncGenerator<ReadyDocument[]> {
+    for (const documents of file.batches) {
+      documents.forEach((document) => note(soFar, document));
+      const known = await sortOutKnown(work, clientId, record, documents, incoming.problems);
+      const ready = known.fresh.map((one) => ({ ...one, ready: newDocument(one, record.id, parties) }));
+      await surround(work, setup, ready, parties);
+      soFar.alreadyThere += known.alreadyThere;
+      soFar.fresh += ready.length;
+      yield ready;
+    }
+  }
+  return { incoming, parties, rows, soFar, fresh };
+}
+
+function note(soFar: ReadSoFar, { input }: RegisterDocument): void {
+  soFar.documents += 1;
+  if (kindOf(input.kind).sign < 0) soFar.creditNotes += 1;
+  if (soFar.from === null || input.date < soFar.from) soFar.from = input.date;
+  if (soFar.to === null || input.date > soFar.to) soFar.to = input.date;
 }
 
 function newDocument({ document, key }: FreshDocument, importId: number, parties: Parties): NewDocument {
@@ -60,7 +94,7 @@ function newDocument({ document, key }: FreshDocument, importId: number, parties
 async function surround(
   work: Work,
   setup: ClientSetup,
-  fresh: Reading["fresh"],
+  fresh: readonly ReadyDocument[],
   parties: Parties,
 ): Promise<void> {
   await addSurroundings(
@@ -75,18 +109,50 @@ async function surround(
   }
 }
 
-/** The file as cells and as what they hold; XML has no cells. */
+/** The file as what it holds, and how many rows it has about. */
 async function readFile(
   record: ImportRecord,
-  { folder, packs }: Work,
+  work: Work,
   setup: ClientSetup,
   parties: Parties,
-): Promise<{ data: readonly string[][]; incoming: Incoming }> {
+): Promise<{ file: IncomingFile; rows: number }> {
+  const bytes = readKeptFile(work.folder, record.fileHash);
+  if (isXml(record)) {
+    const file = incomingXml(decoded(bytes, record.encoding), record, setup);
+    return { file, rows: file.rows ?? 0 };
+  }
+  const rows = await readRows(bytes, record.encoding, record.shape.delimiter);
+  const file = incomingRows(rows, record, setup, work.packs, parties);
+  return { file, rows: file.rows ?? (Array.isArray(rows) ? rows.length : linesOf(bytes)) };
+}
+
+/** The cells of some rows of a file, by their number from 1; none where it is XML. */
+export async function cellsOf(
+  { folder }: Work,
+  record: ImportRecord,
+  wanted: ReadonlySet<number>,
+): Promise<Map<number, readonly string[]>> {
+  const cells = new Map<number, readonly string[]>();
+  if (isXml(record) || wanted.size === 0) return cells;
   const bytes = readKeptFile(folder, record.fileHash);
-  if (record.content === "e-invoice" || record.content === "audit-file")
-    return { data: [], incoming: incomingXml(decoded(bytes, record.encoding), record, setup) };
-  const data = await readRows(bytes, record.encoding, record.shape.delimiter);
-  return { data, incoming: incomingRows(data, record, setup, packs, parties) };
+  let row = 0;
+  for (const raw of await readRows(bytes, record.encoding, record.shape.delimiter)) {
+    row += 1;
+    if (wanted.has(row)) cells.set(row, raw);
+  }
+  return cells;
+}
+
+function isXml({ content }: ImportRecord): boolean {
+  return content === "e-invoice" || content === "audit-file";
+}
+
+const LINE_END = 10;
+
+function linesOf(bytes: Buffer): number {
+  let count = 1;
+  for (let at = bytes.indexOf(LINE_END); at !== -1; at = bytes.indexOf(LINE_END, at + 1)) count += 1;
+  return count;
 }
 
 /** Contacts and items that are there already, by name, are left as they are. */

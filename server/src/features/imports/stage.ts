@@ -20,16 +20,16 @@ import type { Progress } from "../../jobs/task.ts";
 import type { Incoming } from "./incoming.ts";
 import { EffectCount, reportOf } from "./importReport.ts";
 import type { Parties } from "./parties.ts";
-import { readImport } from "./reading.ts";
+import { cellsOf, readImport } from "./reading.ts";
 import type { Reading } from "./reading.ts";
 import { rejectedCsv } from "./rejectedRows.ts";
 import { importRecord, refusePosted } from "./service.ts";
 import { effectAsTold } from "./toldTax.ts";
 
-/** Documents worked out between two tellings how far it is. */
-const TELL = 1000;
 /** What a killed process left lies this long at most: whoever is at it writes to it all the time. */
 const LEFT_MS = 60 * 60_000;
+/** Documents worked out between two tellings how far it is. */
+const TELL = 1000;
 /** What nobody posted lies this long; then it is staged anew. */
 const UNPOSTED_MS = 24 * LEFT_MS;
 
@@ -89,49 +89,58 @@ export async function stageImport(
   refusePosted(record);
   dropFiles(work.folder, (name, age) => age > (name.endsWith(UNFINISHED) ? LEFT_MS : UNPOSTED_MS));
   const setup = await loadSetup(work, clientId);
-  const reading = await readImport(work, setup, record, progress);
-  const { incoming, data, parties } = reading;
+  progress.step(0, 0, "reading the file");
+  const reading = await readImport(work, setup, record);
+  const { incoming, parties } = reading;
+  const problemCells = () =>
+    cellsOf(work, record, new Set([record.shape.headerRow + 1, ...incoming.problems.map(({ row }) => row)]));
   const tables = await stagedTables(work);
-  const report = await writeStaging(stagingPath(work, importId), tables, async (bulk) => {
+  return writeStaging(stagingPath(work, importId), tables, async (bulk) => {
     const count = new EffectCount();
     await writeDocuments(bulk, worked(reading, setup, count, progress), {
       next: firstIds(),
       setup: withAccounts(setup, incoming.accounts),
       work,
     });
-    const report = reportOf(reading, count);
+    const cells = incoming.problems.length === 0 ? new Map<number, string[]>() : await problemCells();
+    const report = reportOf(reading, count, cells);
     const staged: Staged = { version, report, ...mastersOf(incoming, parties) };
     await bulk.insert("about", ABOUT, [[JSON.stringify(staged)]]);
-    return { value: report, keep: report.problemCount === 0 };
+    const rejected = rejectedCsv(cells, record.shape.headerRow, incoming.problems);
+    return { value: { report, rejected }, keep: report.problemCount === 0 };
   });
-  return { report, rejected: rejectedCsv(data, record.shape.headerRow, incoming.problems) };
 }
 
 /**
  * The documents of a file with their effects, one by one. What the computation itself refuses (no rate in force, an
  * account without role) is a problem of the row; once there is a problem nothing is staged, only counted.
  */
-function* worked(
-  { incoming, fresh }: Reading,
+async function* worked(
+  { incoming, fresh, rows }: Reading,
   setup: ClientSetup,
   count: EffectCount,
   progress: Progress,
-): Generator<Worked> {
+): AsyncGenerator<Worked> {
   const effects = { ...setup.effect, accounts: [...setup.effect.accounts, ...incoming.accounts] };
-  for (const [index, { document, ready }] of fresh.entries()) {
-    if (index % TELL === 0) progress.step(index, fresh.length, "working out tax");
-    let effect: DocumentEffect;
-    try {
-      effect = effectAsTold(document, incoming.told.get(document), effects);
-    } catch (error) {
-      if (!(error instanceof FiscalError)) throw error;
-      const row = at(document.rows, 0);
-      incoming.problems.push({ row, column: null, field: null, value: "", message: error.message });
-      continue;
+  let [done, taken] = [0, 0];
+  for await (const batch of fresh()) {
+    for (const { document, ready } of batch) {
+      if (taken % TELL === 0) progress.step(done, rows, "working out tax");
+      taken += 1;
+      done += document.rows.length;
+      let effect: DocumentEffect;
+      try {
+        effect = effectAsTold(document, incoming.told.get(document), effects);
+      } catch (error) {
+        if (!(error instanceof FiscalError)) throw error;
+        const row = at(document.rows, 0);
+        incoming.problems.push({ row, column: null, field: null, value: "", message: error.message });
+        continue;
+      }
+      count.take(document.input, effect);
+      ready.input = document.input;
+      if (incoming.problems.length === 0) yield { document: ready, effect };
     }
-    count.take(document.input, effect);
-    ready.input = document.input;
-    if (incoming.problems.length === 0) yield { document: ready, effect };
   }
 }
 
