@@ -29,7 +29,7 @@ function britishRegister(
 ): { data: string[][]; reading: RegisterReading } {
   const shape = recogniseRegister(text, "dmy");
   const { data } = Papa.parse<string[]>(text, { delimiter: shape.delimiter });
-  const reading = {
+  const reading: RegisterReading = {
     ...shape,
     digits: 2,
     direction: "sale",
