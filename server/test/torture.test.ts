@@ -21,8 +21,8 @@ let dataDir: string;
 let backups: string;
 let running: Awaited<ReturnType<typeof startProcess>>;
 let base: string;
-/** What one posting takes here, in milliseconds. */
-let posting: number;
+/** What one posting takes here where nothing else holds it up, in milliseconds. */
+let posting = Number.POSITIVE_INFINITY;
 beforeAll(async () => {
   dataDir = mkdtempSync(join(tmpdir(), "fiscalon-torture-"));
   backups = mkdtempSync(join(tmpdir(), "fiscalon-torture-backups-"));
@@ -35,7 +35,7 @@ beforeAll(async () => {
       `${base}/documents`,
       document("sales-invoice", "2026-05-11", [{ amount: "10.00", code: "S20" }], { number: `W-${warm}` }),
     );
-    posting = performance.now() - before;
+    posting = Math.min(posting, performance.now() - before);
   }
 });
 afterAll(async () => {

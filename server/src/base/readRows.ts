@@ -1,6 +1,5 @@
 import { unzipSync, zipSync } from "fflate";
 import Papa from "papaparse";
-import readXlsx from "read-excel-file/node";
 import type { CellValue } from "read-excel-file/node";
 import { FiscalError } from "@fiscalon/core/errors";
 import { decoded } from "./files.ts";
@@ -61,6 +60,8 @@ export async function workbookRows(content: Buffer): Promise<string[][]> {
  */
 export async function workbookSheets(content: Buffer): Promise<{ name: string; rows: string[][] }[]> {
   const archive = repacked(content);
+  // Loaded with the first workbook: a server starts without it.
+  const { default: readXlsx } = await import("read-excel-file/node");
   const sheets = await readXlsx(Buffer.from(archive), { parseNumber: plainNumber }).catch(() => {
     throw new FiscalError(
       "imports/workbook",

@@ -1,5 +1,5 @@
 import { createRequire } from "node:module";
-import pdfmake from "pdfmake";
+import type Pdfmake from "pdfmake";
 import type { CustomTableLayout, TDocumentDefinitions } from "pdfmake/interfaces.js";
 
 const require = createRequire(import.meta.url);
@@ -15,9 +15,18 @@ const mono = {
 };
 const FONT_FILES = new Set([...Object.values(text), ...Object.values(mono)]);
 
-pdfmake.setFonts({ Text: text, Mono: mono });
-pdfmake.setLocalAccessPolicy((path) => FONT_FILES.has(path));
-pdfmake.setUrlAccessPolicy(() => false);
+let loaded: Promise<typeof Pdfmake> | undefined;
+
+/** The library, loaded with the first paper: a server starts without it. It reads the fonts and nothing else. */
+function library(): Promise<typeof Pdfmake> {
+  loaded ??= import("pdfmake").then(({ default: pdfmake }) => {
+    pdfmake.setFonts({ Text: text, Mono: mono });
+    pdfmake.setLocalAccessPolicy((path) => FONT_FILES.has(path));
+    pdfmake.setUrlAccessPolicy(() => false);
+    return pdfmake;
+  });
+  return loaded;
+}
 
 export const INK = "#1d1c1a";
 export const QUIET = "#5f5b55";
@@ -41,7 +50,8 @@ const STYLES: TDocumentDefinitions["styles"] = {
 };
 
 /** A paper in the fonts of the application, with the number of each page where there are several. */
-export function pdfOf(definition: TDocumentDefinitions): Promise<Buffer> {
+export async function pdfOf(definition: TDocumentDefinitions): Promise<Buffer> {
+  const pdfmake = await library();
   return pdfmake
     .createPdf({
       pageSize: "A4",

@@ -1,9 +1,8 @@
-import writeXlsx from "write-excel-file/node";
 import type { Cell } from "write-excel-file/node";
 import type { ReportTable } from "./reportTable.ts";
 
 /** The table as a workbook of one sheet. Amounts are numbers with their decimals; texts are texts, never formulas. */
-export function tableXlsx({ title, about, columns, rows, digits }: ReportTable): Promise<Buffer> {
+export async function tableXlsx({ title, about, columns, rows, digits }: ReportTable): Promise<Buffer> {
   const format = digits === 0 ? "#,##0" : `#,##0.${"0".repeat(digits)}`;
   const text = (value: string, bold = false): Cell => ({
     value,
@@ -28,6 +27,8 @@ export function tableXlsx({ title, about, columns, rows, digits }: ReportTable):
     columns.map(({ name }) => text(name, true)),
     ...body,
   ];
+  // Loaded with the first workbook: a server starts without it.
+  const { default: writeXlsx } = await import("write-excel-file/node");
   return writeXlsx(sheet, {
     sheet: title.replace(/[\\/?*[\]:]/g, " ").slice(0, 31),
     columns: columns.map(({ amount, width }) => ({ width: (width ?? (amount ? 70 : 60)) / 5 })),
