@@ -10,6 +10,9 @@ import type { Practice } from "../practice/practice.ts";
 import { notFound } from "../base/errors.ts";
 import type { JobMessage, JobOrder, JobOutcome, JobTask } from "./task.ts";
 
+/** Room that long work leaves behind is used again before more is asked for; it takes no longer. */
+const COLLECT_EARLY = "--heap-growing-percent=40";
+
 type Run = workerpool.Promise<JobOutcome>;
 
 /**
@@ -28,7 +31,11 @@ export class JobRunner {
   constructor(practice: Practice, broke: (error: unknown) => void) {
     this.#practice = practice;
     this.#broke = broke;
-    this.#pool = workerpool.pool(WORKER, { workerType: "process", maxWorkers: 2 });
+    this.#pool = workerpool.pool(WORKER, {
+      workerType: "process",
+      maxWorkers: 2,
+      forkOpts: { execArgv: [COLLECT_EARLY] },
+    });
     this.#events.setMaxListeners(0);
   }
 

@@ -15,10 +15,8 @@ import { importRecord, refusePosted } from "./service.ts";
 import { dropStaged, stagingPath, versionOf } from "./stage.ts";
 import type { Staged } from "./stage.ts";
 
-/** Rows that are put into the books by one statement. */
-const ROWS = 50_000;
-/** Indexes of large books are filled in any order: with room for their pages few of them are read twice. */
-const ROOM_KIB = 256 * 1024;
+/** Rows that are put into the books by one statement: what it would take back is kept in memory until it is through. */
+const ROWS = 10_000;
 
 /** What the numbers of staged rows are moved by, so that they follow those in the books. */
 type Bases = Record<
@@ -45,7 +43,6 @@ export async function postStaged(
   const { content } = await work.one<{ content: string }>("SELECT content FROM staged.about");
   const staged = JSON.parse(content) as Staged;
   if (staged.version !== (await versionOf(work, importId))) throw new Overtaken();
-  await work.run(`PRAGMA main.cache_size = -${ROOM_KIB}`, []);
   const accounts = await addAccounts(work, clientId, staged.accounts);
   const made = {
     contacts: await addContacts(work, clientId, staged.contacts),
