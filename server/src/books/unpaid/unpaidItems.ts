@@ -1,4 +1,5 @@
 import { groupBy } from "@fiscalon/core/groupBy";
+import { addDays, addMonths } from "@fiscalon/core/calendar/date";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import { isOpenItem } from "@fiscalon/core/model/documentKinds";
 import { optionsOn } from "@fiscalon/core/model/registration";
@@ -88,7 +89,24 @@ function keyOf({ number, contact }: Pick<Row, "number" | "contact">): string {
   return JSON.stringify([number, contact]);
 }
 
-/** Documents with something unpaid on the day, and those named by `also`. */
+/** When the time of a rule begins to run at the earliest, of a document `d`: what was reported was supplied before. */
+const STARTS: Readonly<Record<UnpaidRule["from"], string>> = {
+  due: "coalesce(d.due_date, d.date)",
+  "due-or-supply": "coalesce(d.due_date, d.date)",
+  supply: "coalesce(d.tax_point, d.date)",
+  period: "coalesce(d.tax_point, d.date)",
+};
+/** Months end on different days: so much later it may have begun and be over all the same. */
+const MONTH_ENDS = 3;
+
+/** A day after which no time may have begun to run that is over on a day. */
+function latestStart({ after }: UnpaidRule, on: string): string {
+  return "months" in after
+    ? addDays(addMonths(on, -after.months), MONTH_ENDS)
+    : addDays(on, MONTH_ENDS - after.days);
+}
+
+/** Documents with something unpaid on the day for which the time of the rule may be over, and those named by `also`. */
 async function billed(
   work: Work,
   r: RegistrationRecord,
@@ -102,16 +120,17 @@ async function billed(
          '' AS reported, coalesce(d.foreign_gross, d.gross) AS gross,
          coalesce(d.foreign_gross, d.gross) - coalesce((SELECT sum(a.amount + a.difference) FROM allocations a
            JOIN payments p ON p.id = a.payment_id WHERE a.document_id = d.id AND a.live = 1 AND p.date <= $2), 0) AS unpaid
-       FROM documents d LEFT JOIN contacts c ON c.id = d.contact_id
-       WHERE d.id IN (SELECT id FROM documents WHERE client_id = $1 AND open_amount <> 0 AND date <= $2
+       FROM (SELECT id FROM documents WHERE client_id = $1 AND open_amount <> 0 AND date <= $2
            UNION SELECT a.document_id FROM payments p JOIN allocations a ON a.payment_id = p.id AND a.live = 1
              WHERE p.client_id = $1 AND p.state = 'posted' AND p.date > $2
            UNION SELECT x.id FROM json_each($3) one CROSS JOIN documents x INDEXED BY documents_by_number
-             ON x.client_id = $1 AND x.number = one.value ->> 0)
-         AND d.client_id = $1 AND d.state = 'posted' AND ${BILLED[rule.direction]}
-         AND d.date BETWEEN date($2, '-${YEARS} years') AND $2 AND d.gross > 0)
+             ON x.client_id = $1 AND x.number = one.value ->> 0) touched
+         CROSS JOIN documents d ON d.id = touched.id LEFT JOIN contacts c ON c.id = d.contact_id
+       WHERE d.client_id = $1 AND d.state = 'posted' AND ${BILLED[rule.direction]}
+         AND d.date BETWEEN date($2, '-${YEARS} years') AND $2 AND d.gross > 0
+         AND (${STARTS[rule.from]} <= $4 OR json_array(d.number, d.contact_id) IN (SELECT value FROM json_each($3))))
      WHERE unpaid > 0 OR json_array(number, contact) IN (SELECT value FROM json_each($3)) ORDER BY date, id`,
-    [r.clientId, to, JSON.stringify(also)],
+    [r.clientId, to, JSON.stringify(also), latestStart(rule, to)],
   );
 }
 
