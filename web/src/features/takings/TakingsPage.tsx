@@ -89,7 +89,7 @@ function Month({
     },
     onError: async () => {
       // What somebody else kept meanwhile is told; keeping it again is on purpose.
-      await queries.invalidateQueries({ queryKey: keys.of(client?.id, "takings") });
+      await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
       onSee({});
     },
   });
