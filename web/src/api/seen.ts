@@ -10,14 +10,16 @@ export function seenOf(read: object | null | undefined): number | undefined {
   return read ? seen.get(read) : undefined;
 }
 
-/** Notes for an answer and all objects in it how far the audit trail went; what is noted already stays as old as it is. */
+/** Notes for an answer and all objects in it how far the audit trail went; never less than is noted already. */
 export function noteSeen(answer: unknown, entry: number): void {
-  if (typeof answer !== "object" || answer === null || seen.has(answer)) return;
+  if (typeof answer !== "object" || answer === null) return;
+  const before = seen.get(answer);
+  if (before !== undefined && before >= entry) return;
   seen.set(answer, entry);
   for (const inside of Object.values(answer)) noteSeen(inside, entry);
 }
 
-/** What stays the same when a query is asked anew stays the same object; what is new of it is as new as the answer. */
+/** What stays the same when a query is asked anew stays the same object, and is as new as the answer that says so. */
 export function sharedAnswer(old: unknown, fresh: unknown): unknown {
   const shared = replaceEqualDeep<unknown>(old, fresh);
   const entry = typeof fresh === "object" && fresh !== null ? seen.get(fresh) : undefined;

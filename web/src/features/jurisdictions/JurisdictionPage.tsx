@@ -42,10 +42,12 @@ export function JurisdictionPage() {
   return <Builder key={ref} start={own} seen={seenOf(data)} />;
 }
 
-function Builder({ start, seen }: { start: OwnJurisdiction; seen?: number | undefined }) {
+function Builder({ start, seen: seenNow }: { start: OwnJurisdiction; seen?: number | undefined }) {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [draft, setDraft] = useState(start);
+  // The draft was begun from what was read then, whatever is read meanwhile.
+  const [seen] = useState(seenNow);
   const save = useMutation({
     mutationFn: (upTo: number | undefined) => api.put("/jurisdictions/:ref", [draft.id], fileOf(draft), upTo),
     onSuccess: async () => {

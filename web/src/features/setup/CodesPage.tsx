@@ -269,9 +269,11 @@ function OrderTrial({
 }) {
   const { client } = useScope();
   const queries = useQueryClient();
+  // The order was tried on the code as it was read then.
+  const [seen] = useState(seenOf(code));
   const keep = useMutation({
     mutationFn: () =>
-      api.put("/clients/:id/codes/:code", [client?.id, code.code], { ...code, components }, seenOf(code)),
+      api.put("/clients/:id/codes/:code", [client?.id, code.code], { ...code, components }, seen),
     onError: () => queries.invalidateQueries({ queryKey: keys.client(client?.id) }),
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
