@@ -2,6 +2,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import type { ReturnView } from "@fiscalon/contract/returns";
 import { formatAmount } from "@fiscalon/core/money/amount";
+import { seenOf } from "../../api/seen.ts";
 import { api, filled } from "../../api/client.ts";
 import { useScope } from "../../app/scope.ts";
 import { DoubtMark } from "../../kit/DoubtMark.tsx";
@@ -162,7 +163,7 @@ export function ReturnPage() {
         view={view}
         editable={editable}
         onAccept={(key, reason) =>
-          act.mutate(() => api.post(`${RETURN}/acceptances`, parts, { key, reason }))
+          act.mutate(() => api.post(`${RETURN}/acceptances`, parts, { key, reason }, {}, seenOf(view)))
         }
         onAdjust={({ box, amount }, reason) =>
           act.mutate(() =>
@@ -174,7 +175,9 @@ export function ReturnPage() {
             }),
           )
         }
-        onTakeBack={(key) => act.mutate(() => api.delete(`${RETURN}/acceptances`, parts, { key }))}
+        onTakeBack={(key) =>
+          act.mutate(() => api.delete(`${RETURN}/acceptances`, parts, { key }, seenOf(view)))
+        }
       />
       <SchemePapers parts={parts} />
       <Registers parts={parts} />
