@@ -74,6 +74,13 @@ function inFile<T>(file: string, sql: string): Promise<T[]> {
 /** What holds of the file, whoever wrote it last. */
 export async function expectWholeDatabase(on: TestServer) {
   expect(await inBooks(on, "PRAGMA foreign_key_check")).toEqual([]);
+  // What is not late is reported in its own period.
+  expect(
+    await inBooks(
+      on,
+      `SELECT id FROM facts WHERE live = 1 AND late = 0 AND period_end IS NOT NULL AND own_end IS NOT period_end`,
+    ),
+  ).toEqual([]);
   expect(
     await inBooks(
       on,

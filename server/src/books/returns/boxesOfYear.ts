@@ -10,17 +10,18 @@ import { formOn } from "@fiscalon/core/returns/formOn";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import { formOf } from "./evaluation.ts";
-import { factGroupsOfYear } from "./queries.ts";
+import { lateFactGroups, ownFactGroups } from "./queries.ts";
+import type { DescribedGroup } from "./queries.ts";
 import { schedulesOf } from "./schedules.ts";
 
 /**
  * Which facts of a stretch of whole periods, as SQL over `f` with its days in $2 and $3: of its own periods; those of
- * earlier ones that its returns report; those that no return of it does.
+ * earlier ones that its returns report; those that no return of it does: only what is late is reported elsewhere.
  */
 const FACTS = {
   own: "f.own_end BETWEEN $2 AND $3",
-  earlier: "f.own_end < $2 AND f.period_end BETWEEN $2 AND $3",
-  unreported: "f.own_end BETWEEN $2 AND $3 AND (f.period_end IS NULL OR f.period_end > $3)",
+  earlier: "f.late = 1 AND f.own_end < $2 AND f.period_end BETWEEN $2 AND $3",
+  unreported: "f.late = 1 AND f.own_end BETWEEN $2 AND $3 AND (f.period_end IS NULL OR f.period_end > $3)",
 } as const;
 
 type FactsOfYear = keyof typeof FACTS;
@@ -45,15 +46,25 @@ export function factsOfStretch({ which }: Pick<YearStretch, "which">): string {
   return FACTS[which === "annual" ? "own" : which];
 }
 
+function groupsOfStretch(
+  work: Work,
+  { id }: RegistrationRecord,
+  { which, from, to }: YearStretch,
+): Promise<DescribedGroup[]> {
+  return which === "own" || which === "annual"
+    ? ownFactGroups(work, id, from, to)
+    : lateFactGroups(work, id, from, to, FACTS[which]);
+}
+
 /** The boxes that facts of a stretch alone come to, as if they were one return; or the report of the year. */
 export async function boxesOfYear(
   work: Work,
   r: RegistrationRecord,
   stretch: YearStretch,
 ): Promise<{ form: ReturnForm; boxes: BoxResult[] }> {
-  const { which, from, to } = stretch;
+  const { which, to } = stretch;
   const pack = work.packs.byId(r.pack);
-  const groups = await factGroupsOfYear(work, r.id, from, to, factsOfStretch(stretch));
+  const groups = await groupsOfStretch(work, r, stretch);
   const context = { digits: minorDigits(pack.currency), on: to, schedules: await schedulesOf(work, r) };
   const report = which === "annual" ? yearlyReportOf(work, r, to) : undefined;
   if (report) {
@@ -83,7 +94,7 @@ export async function bucketsInReport(
   report: YearlyReport,
   box: string,
 ): Promise<string[]> {
-  const groups = await factGroupsOfYear(work, r.id, stretch.from, stretch.to, factsOfStretch(stretch));
+  const groups = await groupsOfStretch(work, r, stretch);
   return groups
     .filter((group) => boxTags(yearlyTags(report, group)).some((tag) => tag.box === box))
     .map(({ bucket }) => bucket);

@@ -56,8 +56,8 @@ export async function factGroupsBetween(
   return rows.map(grouped);
 }
 
-/** The facts `which` names, SQL over `f` with the days of a stretch in $2 and $3, as groups of its last day. */
-export async function factGroupsOfYear(
+/** The late facts `which` names, SQL over `f` with the days of a stretch in $2 and $3, as groups of its last day. */
+export async function lateFactGroups(
   work: Work,
   registrationId: number,
   from: string,
@@ -66,11 +66,35 @@ export async function factGroupsOfYear(
 ): Promise<DescribedGroup[]> {
   const rows = await work.rows<DescribedRow>(
     `SELECT b.*, f.treatment, f.charged, f.levy FROM (
-       SELECT $3 AS periodEnd, bucket, min(f.id) AS one, ${SUMS} FROM facts f
-       WHERE registration_id = $1 AND live = 1 AND held = 0 AND ${which} GROUP BY bucket) b JOIN facts f ON f.id = b.one`,
+       SELECT $3 AS periodEnd, bucket, min(f.id) AS one, ${SUMS} FROM facts f INDEXED BY facts_late
+       WHERE registration_id = $1 AND live = 1 AND late = 1 AND held = 0 AND ${which} GROUP BY bucket) b JOIN facts f ON f.id = b.one`,
     [registrationId, from, to],
   );
   return rows.map(described);
+}
+
+/**
+ * The facts of the own periods of a stretch of whole periods, as groups of its last day. One that is not late is reported
+ * in its own period, so most are summed already; late ones are looked at one by one.
+ */
+export async function ownFactGroups(
+  work: Work,
+  registrationId: number,
+  from: string,
+  to: string,
+): Promise<DescribedGroup[]> {
+  const intime = await work.rows<DescribedRow>(
+    `SELECT b.*, f.treatment, f.charged, f.levy FROM (
+       SELECT $3 AS periodEnd, bucket, min(period_end) AS one, sum(net) AS net, sum(tax) AS tax,
+         sum(recoverable) AS recoverable, sum(base) AS base, sum(count) AS count
+       FROM fact_sums WHERE registration_id = $1 AND period_end BETWEEN $2 AND $3 AND count > 0 AND bucket ->> '$[5]' = 0
+       GROUP BY bucket) b
+     JOIN facts f ON f.id = (SELECT id FROM facts
+       WHERE registration_id = $1 AND period_end = b.one AND live = 1 AND bucket = b.bucket LIMIT 1)`,
+    [registrationId, from, to],
+  );
+  const late = await lateFactGroups(work, registrationId, from, to, "f.own_end BETWEEN $2 AND $3");
+  return [...intime.map(described), ...late];
 }
 
 /** The facts of a return: of the periods it is of, or of a stretch of days. */
