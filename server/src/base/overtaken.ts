@@ -39,7 +39,7 @@ const TOLD_BY: Partial<Record<AuditEntity, readonly string[]>> = {
   jurisdiction: ["id"],
   return: ["period", "instalment"],
   finding: ["period", "key"],
-  registration: ["agreement", "keys"],
+  registration: ["agreement", "keys", "on"],
 };
 
 /** What reads the audit trail, in the transaction that changes. */
