@@ -119,6 +119,7 @@ test("a register alone: columns make up two values, blanks in the tax column are
 }) => {
   const { id } = await british(server, "Quayside Prints");
   await page.goto(`${server.address}/c/${id}/agree/register`);
+  await expect(page.getByText("No register yet")).toBeVisible();
   await page
     .getByLabel("Register file")
     .setInputFiles({ name: "sales.csv", mimeType: "text/csv", buffer: Buffer.from(REGISTER) });

@@ -28,6 +28,7 @@ export function FileButton({
         accept={accept}
         className="hidden"
         aria-label={label}
+        disabled={busy}
         onChange={(event) => {
           const file = event.target.files?.[0];
           if (file) onFile(file);

@@ -30,6 +30,7 @@ export function RegisterPage() {
   const { client, path } = useScope();
   const navigate = useNavigate();
   const queries = useQueryClient();
+  const [typed, setTyped] = useState<SheetMapping | null>(null);
   const parts: [number | undefined, number] = [client?.id, Number(sheetId)];
   const refresh = () => queries.invalidateQueries({ queryKey: keys.of(client?.id, "registers") });
   const key = keys.of(client?.id, "registers", "one", sheetId);
@@ -42,8 +43,15 @@ export function RegisterPage() {
     scope: { id: `columns-of-register-${sheetId}` },
     mutationFn: (mapping: SheetMapping) =>
       api.put(`${ONE}/mapping`, parts, mapping, seenOf(queries.getQueryData(key))),
-    onSettled: refresh,
+    onSettled: async (_kept, _refused, mapping) => {
+      await refresh();
+      setTyped((now) => (now === mapping ? null : now));
+    },
   });
+  const change = (mapping: SheetMapping) => {
+    setTyped(mapping);
+    save.mutate(mapping);
+  };
   const remove = useMutation({
     mutationFn: () => api.delete(ONE, parts, {}, seenOf(view)),
     onError: refresh,
@@ -65,7 +73,7 @@ export function RegisterPage() {
       </Sheet>
     );
   // What was just chosen is shown at once; its figures follow.
-  const chosen = { ...view, mapping: save.isPending ? save.variables : view.mapping };
+  const chosen = { ...view, mapping: typed ?? view.mapping };
   return (
     <Sheet title={view.name} aside={plural(view.rows, "row")} actions={back}>
       <div className="no-print mb-2 flex justify-end gap-4">
@@ -80,9 +88,9 @@ export function RegisterPage() {
       </div>
       <ErrorNote error={save.error ?? remove.error} />
       <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
-        <ColumnTable view={chosen} onChange={(mapping) => save.mutate(mapping)} />
+        <ColumnTable view={chosen} onChange={change} />
         <div>
-          <Bridge view={view} onChange={(mapping) => save.mutate(mapping)} />
+          <Bridge view={view} onChange={change} />
           <Split view={view} />
           <Months view={view} />
         </div>

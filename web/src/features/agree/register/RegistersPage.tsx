@@ -42,7 +42,7 @@ export function RegistersPage() {
         <FileButton
           label="Register file"
           accept=".csv,.tsv,.txt,.xlsx"
-          busy={receive.isPending}
+          busy={receive.isPending || client === undefined}
           doing="Reading …"
           onFile={(file) => receive.mutate(file)}
         >
