@@ -247,22 +247,6 @@ describe("a check speaks up", () => {
 });
 
 describe("a check stays silent", () => {
-  test("on the last line of a long period, too; and many of one kind are told by the first and how many more", async () => {
-    const many = (count: number, line: object) => Array.from({ length: count }, () => line);
-    const bills = Array.from({ length: 6 }, (_, n) =>
-      bill(many(900, { amount: "30.00", code: "S20" }), { number: `L-${n}` }),
-    );
-    const last = bill([{ amount: "100.00", code: "S20", typedTax: { VAT: "25.00" } }], { number: "LAST" });
-    const uncoded = bill(many(620, { amount: "1.00", code: null }), { number: "U-1" });
-    const found = await findingsFor(GOOD, [...bills, last, uncoded]);
-    expect(found.filter(({ check }) => check === "typed-tax").map(({ text }) => text)).toEqual([
-      expect.stringContaining("LAST"),
-    ]);
-    const withoutCode = found.filter(({ check }) => check === "no-code");
-    expect([withoutCode.length, withoutCode.at(-1)?.key]).toEqual([501, "no-code:more:120"]);
-    expect(withoutCode.at(-1)?.text).toMatch(/^120 more of this kind stand behind these 500\./);
-  });
-
   test("on documents that are in order", async () => {
     const findings = await findingsFor(GOOD, [
       invoice([

@@ -7,7 +7,6 @@ import type { LateKind } from "../model/correction.ts";
 import { brokenRules } from "../returns/returnFigures.ts";
 import { CHECKS, documentKey, finding } from "./catalogue.ts";
 import type { CheckId } from "./catalogue.ts";
-import { boundedFindings } from "./boundedFindings.ts";
 import { lineFindings } from "./lineChecks.ts";
 import { limitFindings } from "./limitFindings.ts";
 import type { PeriodContext, PeriodRows } from "./periodRows.ts";
@@ -16,7 +15,7 @@ import { filledIn } from "./packChecks.ts";
 /** Checks that name lines whose tax is not on the return, which is why it differs from the ledger. */
 const OFF_THE_RETURN: ReadonlySet<string> = new Set(["no-region", "no-box"] satisfies CheckId[]);
 
-/** Every check on a period, in the order of the catalogue; of each the first ones, and how many more there are. */
+/** Every check on a period, in the order of the catalogue. */
 export function periodFindings(rows: PeriodRows, context: PeriodContext): Finding[] {
   const ofLines = lineFindings(rows.lines, context);
   const found = [
@@ -39,7 +38,7 @@ export function periodFindings(rows: PeriodRows, context: PeriodContext): Findin
     ...unusual(rows, context),
   ];
   const order = Object.keys(CHECKS);
-  return boundedFindings(found.sort((a, b) => order.indexOf(a.check) - order.indexOf(b.check)));
+  return found.sort((a, b) => order.indexOf(a.check) - order.indexOf(b.check));
 }
 
 /** Where the rule of a check stands: in the law of the place, in its rule for late items, or nowhere. */

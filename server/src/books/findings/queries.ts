@@ -99,7 +99,10 @@ export interface TwinDocuments {
   sameNumber: boolean;
 }
 
-/** Purchases of the period that look like one already entered: same party and number, or party, amount and date. */
+/**
+ * Purchases of the period that look like one already entered: same party and number, or party, amount and date. Each is
+ * told beside the first such one, however many there are.
+ */
 export async function twinPurchases(
   work: Work,
   clientId: number,
@@ -110,14 +113,15 @@ export async function twinPurchases(
     `WITH mine AS MATERIALIZED (SELECT DISTINCT document_id AS id FROM facts INDEXED BY facts_by_client_period
        WHERE client_id = $1 AND registration_id = $2 AND period_end = $3 AND live = 1 AND direction = 'purchase'),
      pairs AS (
-       SELECT o.id AS first, d.id AS second FROM mine JOIN documents d ON d.id = mine.id
+       SELECT min(o.id) AS first, mine.id AS second FROM mine CROSS JOIN documents d ON d.id = mine.id
          JOIN documents o ON o.contact_id = d.contact_id AND o.state = 'posted' AND o.number = d.number COLLATE NOCASE
-       WHERE o.kind = d.kind AND o.id < d.id AND o.client_id = $1
+       WHERE o.kind = d.kind AND o.id < d.id AND o.client_id = $1 GROUP BY mine.id
        UNION
-       SELECT o.id, d.id FROM mine JOIN documents d ON d.id = mine.id
+       SELECT min(o.id), mine.id FROM mine CROSS JOIN documents d ON d.id = mine.id
          JOIN documents o INDEXED BY documents_by_party_day
            ON o.contact_id = d.contact_id AND o.date = d.date AND o.gross = d.gross
-       WHERE o.kind = d.kind AND o.id < d.id AND o.state = 'posted' AND o.client_id = $1)
+       WHERE o.kind = d.kind AND o.id < d.id AND o.state = 'posted' AND o.client_id = $1
+       GROUP BY mine.id)
      SELECT o.id AS first, d.id AS second, d.number, o.number AS otherNumber, c.name AS party, d.date, d.gross,
        (o.number = d.number COLLATE NOCASE) AS sameNumber
      FROM pairs JOIN documents d ON d.id = pairs.second JOIN documents o ON o.id = pairs.first

@@ -1,3 +1,5 @@
+import { createHash } from "node:crypto";
+import { boundedFindings } from "@fiscalon/core/findings/boundedFindings";
 import { addDays, addMonths, endOfMonth } from "@fiscalon/core/calendar/date";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
 import { CHECKS } from "@fiscalon/core/findings/catalogue";
@@ -87,7 +89,15 @@ async function found(
     regions: places.map(({ country, region }) => regionOf(work.packs.ofCountry(country), region, null)),
   };
   const rows = await rowsOf(work, setup, registration, period, context);
-  return withAcceptances(work, registration, period, pack, periodFindings(rows, context));
+  const bounded = boundedFindings(periodFindings(rows, context), fingerprintOf);
+  return withAcceptances(work, registration, period, pack, bounded);
+}
+
+/** Signs of a hash that tell one list of findings from another. */
+const SIGNS = 16;
+
+function fingerprintOf(keys: readonly string[]): string {
+  return createHash("sha256").update(JSON.stringify(keys)).digest("base64url").slice(0, SIGNS);
 }
 
 async function rowsOf(
