@@ -10,6 +10,10 @@ import { LATE_WORDS } from "./lateWords.ts";
 
 const AnswerLate = onDemand(() => import("./AnswerLate.tsx").then((one) => one.AnswerLate));
 
+/** Rows that are drawn before more are asked for, so that what stands below is near. */
+const AT_ONCE = 50;
+const MORE = 500;
+
 /** What belongs to earlier periods and turned up in this one, and what the law says of it. */
 export function LateItems({
   late,
@@ -23,6 +27,7 @@ export function LateItems({
 }) {
   const { path, minorDigits: digits } = useScope();
   const [answering, setAnswering] = useState<LateDocument | null>(null);
+  const [shown, setShown] = useState(AT_ONCE);
   if (late.length === 0) return null;
   return (
     <section aria-label="Late items" className="mt-6">
@@ -43,7 +48,7 @@ export function LateItems({
             </tr>
           </thead>
           <tbody>
-            {late.map((one) => (
+            {late.slice(0, shown).map((one) => (
               <tr key={one.document}>
                 <td>
                   <Link
@@ -90,6 +95,13 @@ export function LateItems({
           </tbody>
         </table>
       </div>
+      {late.length > shown && (
+        <button type="button" className="word-link mt-2" onClick={() => setShown(shown + MORE)}>
+          {late.length - shown > MORE
+            ? `Show ${MORE} more of ${plural(late.length - shown, "late item")}`
+            : `Show the other ${plural(late.length - shown, "late item")}`}
+        </button>
+      )}
       {corrections.map((answer) => (
         <p key={`${answer.periods.join()} ${answer.kind} ${answer.says}`} className="note-row mt-2">
           <span aria-hidden className={answer.stops ? "text-error" : "text-success"}>
