@@ -3,10 +3,11 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import sqlite3 from "sqlite3";
 import { afterAll, beforeAll, expect, test, vi } from "vitest";
+import { apartSums } from "../dist/books/agree/balances/apart.js";
 import { createClient } from "../dist/books/createClient.js";
 import { trialBalance } from "../dist/books/ledger.js";
 import { loadSetup } from "../dist/books/loadSetup.js";
-import { openItemFigures } from "../dist/books/agree/balances/openItems.js";
+import { openItemFigures, openItemTables } from "../dist/books/agree/balances/openItems.js";
 import { findingsOf } from "../dist/books/findings/service.js";
 import { openItems } from "../dist/books/payments/queries.js";
 import { boxesNow } from "../dist/books/returns/evaluation.js";
@@ -75,6 +76,16 @@ test.each<[what: string, index: RegExp, run: () => Promise<unknown>]>([
     "debtors on a day, by what is open and the months of the account",
     /documents_open/,
     () => openItemFigures(held.work, client, "2026-06-30", "receivable"),
+  ],
+  [
+    "why debtors and open items differ, by what is apart",
+    /documents_in_ledger_later/,
+    () => apartSums(held.work, openItemTables(client, "2026-06-30", "receivable")),
+  ],
+  [
+    "entries of neither document nor payment, by an index of their own",
+    /entries_alone/,
+    () => apartSums(held.work, openItemTables(client, "2026-06-30", "payable")),
   ],
   [
     "a trial balance, by months and the days of one",

@@ -54,11 +54,16 @@ export function inPractice<T>({ dataDir }: TestServer, sql: string): Promise<T[]
 /** Asks the books of every client themselves; what any of them answers. */
 export async function inBooks<T>({ dataDir }: TestServer, sql: string): Promise<T[]> {
   const clients = readdirSync(join(dataDir, "clients"));
-  const answers = await Promise.all(
-    clients.map((client) => inFile<T>(join(dataDir, "clients", client, "books.sqlite"), sql)),
-  );
+  const answers = await Promise.all(clients.map((client) => inFile<T>(bookOf(dataDir, client), sql)));
   return answers.flat();
 }
+
+/** Asks the books of one client. */
+export function inBooksOf<T>({ dataDir }: TestServer, client: string, sql: string): Promise<T[]> {
+  return inFile<T>(bookOf(dataDir, client), sql);
+}
+
+const bookOf = (dataDir: string, client: string) => join(dataDir, "clients", client, "books.sqlite");
 
 function inFile<T>(file: string, sql: string): Promise<T[]> {
   const db = new sqlite3.Database(file, sqlite3.OPEN_READONLY);

@@ -4,6 +4,7 @@ import { factSums } from "./factSums.ts";
 import { filings } from "./filings.ts";
 import { keptSums } from "./keptSums.ts";
 import { lookUps } from "./lookUps.ts";
+import { partyGaps } from "./partyGaps.ts";
 import { DOCUMENT_TABLES } from "./documentTables.ts";
 import { RETURN_TABLES } from "./returnTables.ts";
 import { SETUP_TABLES } from "./setupTables.ts";
@@ -15,4 +16,11 @@ const firstBooks: Migration = {
 };
 
 /** Every shape the books of a client had, in order. */
-export const BOOKS_MIGRATIONS: readonly Migration[] = [firstBooks, keptSums, filings, lookUps, factSums];
+export const BOOKS_MIGRATIONS: readonly Migration[] = [
+  firstBooks,
+  keptSums,
+  filings,
+  lookUps,
+  factSums,
+  partyGaps,
+];

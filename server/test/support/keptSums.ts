@@ -1,0 +1,144 @@
+import { expect } from "vitest";
+import type { BalanceView } from "@fiscalon/contract/balances";
+import { bringsMoney } from "@fiscalon/core/model/documentKinds";
+import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
+import { inBooks, inBooksOf } from "./sound.ts";
+import type { TestServer } from "./testServer.ts";
+
+const BOTH_WAYS: readonly (readonly [string, string])[] = [
+  [
+    "SELECT account_id, month, amount FROM month_sums WHERE amount <> 0",
+    `SELECT account_id, substr(date, 1, 7), sum(amount) FROM postings WHERE live = 1 GROUP BY 1, 2 HAVING sum(amount) <> 0`,
+  ],
+  [
+    `SELECT registration_id, period_end, bucket, net, tax, recoverable, base, count FROM fact_sums WHERE count <> 0`,
+    `SELECT registration_id, period_end, bucket, sum(net), sum(tax), sum(recoverable), sum(base), count(*)
+     FROM facts WHERE live = 1 AND registration_id IS NOT NULL AND period_end IS NOT NULL GROUP BY 1, 2, 3`,
+  ],
+  [
+    "SELECT id, settled, settled_base FROM documents WHERE settled <> 0 OR settled_base <> 0",
+    `SELECT document_id, sum(amount + difference), sum(base) FROM allocations WHERE live = 1
+     GROUP BY 1 HAVING sum(amount + difference) <> 0 OR sum(base) <> 0`,
+  ],
+];
+
+/** What is kept as a sum is the sum, in the books of every client. */
+export async function expectKeptSums(on: TestServer): Promise<void> {
+  for (const [kept, summed] of BOTH_WAYS)
+    for (const sql of [`${kept} EXCEPT ${summed}`, `${summed} EXCEPT ${kept}`])
+      expect(await inBooks(on, `SELECT * FROM (${sql})`)).toEqual([]);
+}
+
+/** Documents and payments that are kept as perhaps apart. */
+export async function partyGaps(on: TestServer, base: string): Promise<object[]> {
+  const client = base.split("/")[2] ?? "";
+  return [
+    ...(await inBooksOf<object>(on, client, "SELECT * FROM document_gaps ORDER BY document_id")),
+    ...(await inBooksOf<object>(on, client, "SELECT * FROM payment_gaps ORDER BY payment_id")),
+  ];
+}
+
+interface Rows {
+  documents: { id: number; kind: DocumentKind; state: string; date: string; ledger: string; gross: number }[];
+  payments: { id: number; state: string; date: string }[];
+  postings: {
+    entry: number;
+    document: number | null;
+    payment: number | null;
+    date: string;
+    amount: number;
+  }[];
+  allocations: { payment: number; document: number; base: number }[];
+}
+
+const SIDES = {
+  receivable: ["sales-invoice", "sales-credit-note"],
+  payable: ["purchase-bill", "purchase-credit-note", "import-declaration", "self-billed-bill"],
+};
+
+/**
+ * What debtors and creditors and the open items hold apart on days, worked out once more from every document, payment
+ * and entry, one by one and without any sum that is kept, against what the server says.
+ */
+export async function expectPartiesApart(
+  on: TestServer,
+  base: string,
+  days: readonly string[],
+): Promise<void> {
+  const client = base.split("/")[2] ?? "";
+  const sides = await Promise.all(
+    Object.entries(SIDES).map(async ([side, kinds]) => ({
+      side,
+      kinds,
+      rows: await rowsOf(on, client, side),
+    })),
+  );
+  for (const day of days) {
+    const views = await on.ok<BalanceView[]>("GET", `${base}/balances?on=${day}`);
+    for (const { side, kinds, rows } of sides) {
+      const view = views.find(({ id }) => id === side);
+      if (!view) continue;
+      const told = Object.fromEntries(
+        view.causes.map(({ id, amount, rows: count }) => [id, [amount, count]]),
+      );
+      expect([day, side, view.rest, told]).toEqual([day, side, 0, apartOn(rows, kinds, day)]);
+    }
+  }
+}
+
+async function rowsOf(on: TestServer, client: string, role: string): Promise<Rows> {
+  const ask = <T>(sql: string) => inBooksOf<T>(on, client, sql);
+  return {
+    documents: await ask("SELECT id, kind, state, date, ledger_date AS ledger, gross FROM documents"),
+    payments: await ask("SELECT id, state, date FROM payments"),
+    postings: await ask(
+      `SELECT p.entry_id AS entry, e.document_id AS document, e.payment_id AS payment, p.date, p.amount
+       FROM postings p JOIN entries e ON e.id = p.entry_id JOIN accounts a ON a.id = p.account_id
+       WHERE p.live = 1 AND a.role = '${role}'`,
+    ),
+    allocations: await ask(
+      "SELECT payment_id AS payment, document_id AS document, base FROM allocations WHERE live = 1",
+    ),
+  };
+}
+
+function apartOn(
+  { documents, payments, postings, allocations }: Rows,
+  kinds: readonly string[],
+  day: string,
+): Record<string, [number, number]> {
+  const found: Record<string, [number, number]> = {};
+  const tell = (cause: string, amount: number) => {
+    if (amount === 0) return;
+    const [sum, count] = found[cause] ?? [0, 0];
+    found[cause] = [sum + amount, count + 1];
+  };
+  const way = (kind: DocumentKind) => (bringsMoney(kind) ? 1 : -1);
+  const upTo = postings.filter(({ date }) => date <= day);
+  const total = (list: readonly { amount: number }[]) => list.reduce((sum, { amount }) => sum + amount, 0);
+  const open = documents.filter(
+    ({ kind, state, date, ledger }) =>
+      state === "posted" && kinds.includes(kind) && (date <= day || ledger <= day),
+  );
+  for (const { id, kind, date, gross } of open) {
+    const own = upTo.filter(({ document, payment }) => document === id && payment === null);
+    const due = date <= day ? way(kind) * gross : 0;
+    tell(date <= day && own.length === 0 ? "late" : "posted", due - total(own));
+  }
+  for (const { id, state, date } of payments) {
+    const settled = allocations.map(({ payment, document, base }) => {
+      const of = documents.find((one) => one.id === document);
+      const counts = payment === id && state === "posted" && date <= day && of?.state === "posted";
+      return counts && kinds.includes(of.kind) && of.date <= day ? -way(of.kind) * base : 0;
+    });
+    const paid = total(upTo.filter(({ payment }) => payment === id));
+    tell("account", settled.reduce((sum, one) => sum + one, 0) - paid);
+  }
+  const rest = upTo.filter(
+    ({ document, payment }) =>
+      payment === null && (document === null || !open.some(({ id }) => id === document)),
+  );
+  for (const entry of new Set(rest.map((one) => one.entry)))
+    tell("journals", -total(rest.filter((one) => one.entry === entry)));
+  return found;
+}
