@@ -1,4 +1,5 @@
 import type { Work } from "../../../base/work.ts";
+import { balanceSql } from "../../balanceSql.ts";
 import type { ApartTables } from "./apart.ts";
 
 /** Why an account of the ledger and the lines of the bank differ. */
@@ -46,9 +47,7 @@ export async function bankFigures(
   day: string,
 ): Promise<{ account: string; name: string; left: number; right: number }[]> {
   return work.rows(
-    `SELECT a.code AS account, a.name,
-       coalesce((SELECT sum(p.amount) FROM postings p
-         WHERE p.client_id = $1 AND p.account_id = a.id AND p.live = 1 AND p.date <= $2), 0) AS left,
+    `SELECT a.code AS account, a.name, ${balanceSql("$1", "a.id", "$2", true)} AS left,
        coalesce((SELECT sum(b.amount) FROM bank_lines b
          WHERE b.client_id = $1 AND b.account = a.code AND b.date <= $2), 0) AS right
      FROM accounts a WHERE a.client_id = $1

@@ -1,4 +1,5 @@
 import type { Work } from "../../../base/work.ts";
+import { balanceSql } from "../../balanceSql.ts";
 import type { ApartTables } from "./apart.ts";
 
 /** Why money of card terminals still stands on the clearing account. */
@@ -50,11 +51,11 @@ export async function cardFigures(
   clientId: number,
   day: string,
 ): Promise<{ account: string; name: string; left: number } | null> {
-  const row = await work.row<{ account: string; name: string; left: number; rows: number }>(
-    `SELECT a.code AS account, a.name, coalesce(sum(p.amount), 0) AS left, count(p.id) AS rows
-     FROM accounts a LEFT JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date <= $2
-     WHERE a.client_id = $1 AND a.role = 'card-clearing' GROUP BY a.id ORDER BY a.code LIMIT 1`,
+  const row = await work.row<{ account: string; name: string; left: number; used: number }>(
+    `SELECT a.code AS account, a.name, ${balanceSql("$1", "a.id", "$2", true)} AS left,
+       EXISTS (SELECT 1 FROM postings p WHERE p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date <= $2) AS used
+     FROM accounts a WHERE a.client_id = $1 AND a.role = 'card-clearing' ORDER BY a.code LIMIT 1`,
     [clientId, day],
   );
-  return row && row.rows > 0 ? row : null;
+  return row?.used ? row : null;
 }

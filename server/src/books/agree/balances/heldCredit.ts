@@ -1,4 +1,5 @@
 import type { Work } from "../../../base/work.ts";
+import { balanceSql } from "../../balanceSql.ts";
 import type { ApartTables } from "./apart.ts";
 
 /** Why the account of input tax not yet deducted and the documents that wait differ. */
@@ -47,7 +48,8 @@ export function heldFigures(
   day: string,
 ): Promise<{ left: number; right: number }> {
   return work.one(
-    `WITH ${SIDES} SELECT (SELECT coalesce(sum(amount), 0) FROM led) AS left,
+    `WITH ${SIDES} SELECT (SELECT coalesce(sum(${balanceSql("$1", "a.id", "$2", true)}), 0) FROM accounts a
+         WHERE a.client_id = $1 AND a.role = 'held-credit') AS left,
        (SELECT coalesce(sum(amount), 0) FROM waits) AS right`,
     [clientId, day],
   );
