@@ -2,9 +2,19 @@ import { describe, expect, test } from "vitest";
 import { at } from "@fiscalon/core/at";
 import { checkPack } from "@fiscalon/core/jurisdictions/checkPack";
 import { PACKS } from "./support/packs.ts";
+import { ON_DEMAND } from "@fiscalon/core/packs/onDemand";
+import { SHIPPED } from "@fiscalon/core/packs/shipped";
 import { formOn } from "@fiscalon/core/returns/formOn";
 import { dueDate, dueRuleFor } from "@fiscalon/core/calendar/dueDate";
 import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
+
+test("packs that are fetched one by one are those that ship, by every name, in the same order", async () => {
+  const fetched = await Promise.all(ON_DEMAND.map(({ load }) => load()));
+  expect(fetched).toEqual(SHIPPED);
+  expect(ON_DEMAND.map(({ names, country }) => [names, country])).toEqual(
+    SHIPPED.map(({ id, aliases = [], country }) => [[...new Set([id, ...aliases])], country]),
+  );
+});
 
 describe.each(PACKS.all.map((pack) => [pack.id, pack] as const))("pack %s", (_id, pack) => {
   test("keeps the contract: rates, codes, boxes, forms, rules, accounts", () => {

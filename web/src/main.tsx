@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { RouterProvider } from "react-router";
-import { PacksProvider } from "./api/packs.tsx";
+import { LawProvider } from "./api/law.tsx";
 import { sharedAnswer } from "./api/seen.ts";
 import { router } from "./app/router.tsx";
 import "./app/theme.css";
@@ -27,11 +27,11 @@ const queries = new QueryClient({
 createRoot(document.getElementById("root") as HTMLElement).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
-      <PacksProvider>
+      <LawProvider>
         <TipProvider>
           <RouterProvider router={router} />
         </TipProvider>
-      </PacksProvider>
+      </LawProvider>
     </QueryClientProvider>
   </StrictMode>,
 );

@@ -56,7 +56,9 @@ export const keys = {
   jurisdictions: ["jurisdictions"],
   law: ["law"],
   jurisdiction: (ref: string | undefined) => ["jurisdictions", ref],
+  positionWith: ["position with what is typed"],
   ownJurisdictions: ["jurisdictions", "own"],
+  packs: (countries: readonly string[]) => ["packs", ...countries],
   client: (client: number | undefined) => ["client", client],
   of: (client: number | undefined, what: ClientQuery, ...which: unknown[]) => [
     "client",

@@ -17,32 +17,30 @@ const FOUND = (SCREENS as readonly Screen[]).flatMap(({ of, path, find }) =>
 );
 
 /** Finds clients, documents, codes, screens and actions by typing. */
-export function Palette({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function Palette({ onClose }: { onClose: () => void }) {
   const { client, path } = useScope();
   const navigate = useNavigate();
   const [search, setSearch] = useState("");
   const { data: clients = [] } = useQuery({
     queryKey: keys.clients,
     queryFn: () => api.get("/clients", []),
-    enabled: open,
   });
   const { data: documents } = useQuery({
     queryKey: keys.of(client?.id, "find", search),
     queryFn: () => api.get("/clients/:id/documents", [client?.id], { search, limit: 8 }),
-    enabled: open && client !== undefined && search.length > 1,
+    enabled: client !== undefined && search.length > 1,
   });
   const { data: setup } = useQuery({
     queryKey: keys.of(client?.id, "setup"),
     queryFn: () => api.get("/clients/:id/setup", [client?.id]),
-    enabled: open && client !== undefined,
+    enabled: client !== undefined,
   });
   const go = (to: string) => {
     onClose();
-    setSearch("");
     void navigate(to);
   };
   return (
-    <Dialog open={open} title="Find anything" onClose={onClose} wide>
+    <Dialog open title="Find anything" onClose={onClose} wide>
       <Command label="Find anything" loop>
         <Command.Input
           value={search}

@@ -4,7 +4,6 @@ import type { RegistrationView } from "@fiscalon/contract/views";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { rhythmOn } from "@fiscalon/core/calendar/filingPeriods";
 import { daysBetween } from "@fiscalon/core/calendar/date";
-import { usePacks } from "../api/packs.tsx";
 import { useScope } from "./scope.ts";
 import { showPeriod, today } from "../kit/format.ts";
 import { StateMark } from "../kit/stateMark.tsx";
@@ -16,8 +15,7 @@ function sameLevies(all: readonly RegistrationView[], one: RegistrationView): bo
 
 /** The strip of filing periods; the chosen one scopes the screen. */
 export function PeriodRibbon() {
-  const { client, registration, periods, period, choose, minorDigits } = useScope();
-  const packs = usePacks();
+  const { client, packs, registration, periods, period, choose, minorDigits } = useScope();
   const current = useRef<HTMLButtonElement>(null);
   useEffect(() => {
     const tile = current.current;

@@ -1,4 +1,3 @@
-import { usePacks } from "../api/packs.tsx";
 import { Lock } from "lucide-react";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { Figure } from "../kit/Figure.tsx";
@@ -9,8 +8,7 @@ import { usePosition } from "./usePosition.ts";
 
 /** The bottom edge: output tax, input tax and net of the period, live while a document is typed. */
 export function PositionBar() {
-  const packs = usePacks();
-  const { client, registration, period, minorDigits, draft } = useScope();
+  const { client, packs, registration, period, minorDigits, draft } = useScope();
   const here = usePosition();
   if (!registration || !period) {
     return (

@@ -3,9 +3,10 @@ import { useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import type { ReactNode } from "react";
 import { useLocation, useNavigate, useParams } from "react-router";
+import { Packs } from "@fiscalon/core/model/packs";
 import type { PeriodTile } from "@fiscalon/contract/returns";
 import { api } from "../api/client.ts";
-import { usePacks } from "../api/packs.tsx";
+import { useClientPacks } from "../api/clientPacks.ts";
 import { DateOrderContext } from "../kit/dateOrder.ts";
 import { keepDaysOf, today } from "../kit/format.ts";
 import { ScopeContext } from "./scope.ts";
@@ -19,12 +20,14 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
   const [draft, setDraft] = useState<DraftEffect | null>(null);
   const params = useMemo(() => new URLSearchParams(search), [search]);
 
-  const { data: client, error: clientError } = useQuery({
+  const { data: found, error: clientError } = useQuery({
     queryKey: keys.client(Number(clientId)),
     queryFn: () => api.get("/clients/:id", [clientId]),
     enabled: clientId !== undefined,
     retry: false,
   });
+  const packs = useClientPacks(found);
+  const client = packs && found;
   // Before anything below asks for a day.
   keepDaysOf(client?.zone);
   const registration =
@@ -69,6 +72,7 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
     };
     return {
       client,
+      packs: packs ?? NOT_YET,
       clientError,
       registration,
       periods,
@@ -89,6 +93,7 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
     };
   }, [
     client,
+    packs,
     clientError,
     registration,
     periods,
@@ -100,7 +105,7 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
     clientId,
     draft,
   ]);
-  const order = usePacks().ofCountry(client?.country ?? "")?.dateOrder ?? "dmy";
+  const order = packs?.ofCountry(client?.country ?? "")?.dateOrder ?? "dmy";
   return (
     <DateOrderContext value={order}>
       <ScopeContext value={scope}>{children}</ScopeContext>
@@ -109,6 +114,7 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
 }
 
 const NONE: PeriodTile[] = [];
+const NOT_YET = new Packs([]);
 
 /** Whoever goes to work on a period stays on it, also when what is done there makes another one more pressing. */
 const PINNING = /\/(agree|return|settle)$/;

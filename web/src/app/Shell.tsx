@@ -6,13 +6,15 @@ import { SidePanel } from "../kit/SidePanel.tsx";
 import { TrailPanel } from "./TrailPanel.tsx";
 import { TrailProvider } from "../kit/TrailProvider.tsx";
 import { useTrail } from "../kit/trailContext.ts";
-import { Palette } from "./Palette.tsx";
+import { onDemand } from "../kit/onDemand.tsx";
 import { PositionBar } from "./PositionBar.tsx";
 import { ScopeProvider } from "./ScopeProvider.tsx";
 import { useScope } from "./scope.ts";
 import { SetupTabs } from "./SetupTabs.tsx";
-import { ShortcutList } from "./ShortcutList.tsx";
 import { Spine } from "./Spine.tsx";
+
+const Palette = onDemand(() => import("./Palette.tsx").then((one) => one.Palette));
+const ShortcutList = onDemand(() => import("./ShortcutList.tsx").then((one) => one.ShortcutList));
 
 /** The frame: spine, ribbon, sheet, trail, position bar. */
 export function Shell() {
@@ -68,8 +70,8 @@ function Frame() {
         </div>
         {clientId !== undefined && <PositionBar />}
       </div>
-      <Palette open={palette} onClose={() => setPalette(false)} />
-      <ShortcutList open={shortcuts} onClose={() => setShortcuts(false)} />
+      {palette && <Palette onClose={() => setPalette(false)} />}
+      {shortcuts && <ShortcutList onClose={() => setShortcuts(false)} />}
     </div>
   );
 }

@@ -11,9 +11,9 @@ const SHORTCUTS = [
   ["Enter on a figure", "Open its trail"],
 ];
 
-export function ShortcutList({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function ShortcutList({ onClose }: { onClose: () => void }) {
   return (
-    <Dialog open={open} title="Shortcuts" onClose={onClose}>
+    <Dialog open title="Shortcuts" onClose={onClose}>
       <dl className="grid grid-cols-[130px_1fr] gap-y-2">
         {SHORTCUTS.map(([keys, what]) => (
           <div key={keys} className="contents">

@@ -1,5 +1,6 @@
 import type { BoxMovement } from "@fiscalon/core/facts/boxMovements";
 import { createContext, useContext } from "react";
+import type { Packs } from "@fiscalon/core/model/packs";
 import type { ClientView, RegistrationView } from "@fiscalon/contract/views";
 import type { PeriodTile } from "@fiscalon/contract/returns";
 
@@ -12,6 +13,8 @@ export interface DraftEffect {
 /** Client, registration and period that the screen is about. */
 export interface Scope {
   client: ClientView | undefined;
+  /** The jurisdictions of its registrations and its country; of others only who needs them knows (`usePacks`). */
+  packs: Packs;
   /** Why the client cannot be shown. */
   clientError: Error | null;
   registration: RegistrationView | undefined;

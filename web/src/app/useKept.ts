@@ -1,11 +1,9 @@
 import { schemesOf, takingsCodesOf } from "@fiscalon/core/model/scheme";
-import { usePacks } from "../api/packs.tsx";
 import { useScope } from "./scope.ts";
 
 /** Whether a jurisdiction of the client taxes goods piece by piece on their margin. */
 export function useKeepsStockBook(): boolean {
-  const packs = usePacks();
-  const { client } = useScope();
+  const { client, packs } = useScope();
   if (!client) return false;
   const registered = client.registrations.some(({ pack }) => packs.byId(pack).stockBook !== undefined);
   return registered || packs.ofCountry(client.country)?.stockBook !== undefined;
@@ -13,8 +11,7 @@ export function useKeepsStockBook(): boolean {
 
 /** Whether a registration of the client collects a tax from customers on what they pay, now or at any time. */
 export function useCollects(): boolean {
-  const packs = usePacks();
-  const { client } = useScope();
+  const { client, packs } = useScope();
   return (client?.registrations ?? []).some((registration) => {
     const rule = packs.byId(registration.pack).collection;
     if (!rule) return false;
@@ -25,8 +22,7 @@ export function useCollects(): boolean {
 
 /** Whether a registration of the client is on a scheme of shops, now or at any time. */
 export function useSells(): boolean {
-  const packs = usePacks();
-  const { client } = useScope();
+  const { client, packs } = useScope();
   return (client?.registrations ?? []).some(({ pack, schemes }) =>
     schemesOf(packs.byId(pack)).some(
       ({ id, rule }) => takingsCodesOf(rule).length > 0 && schemes.some(({ scheme }) => scheme === id),

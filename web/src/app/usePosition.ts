@@ -1,10 +1,10 @@
+import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { positionWith } from "@fiscalon/core/returns/positionWith";
-import { usePacks } from "../api/packs.tsx";
+import { keys } from "../api/keys.ts";
 import { formNow } from "./formBoxes.ts";
 import { useScope } from "./scope.ts";
 import { usePeriodReturn } from "./usePeriodReturn.ts";
-import { useSetup } from "./useSetup.ts";
+import { usePlainSetup } from "./records.ts";
 
 export interface Position {
   output: number;
@@ -17,9 +17,8 @@ export interface Position {
  * nothing is typed that moves this return, or while the return is fetched.
  */
 export function usePosition(): Position | null {
-  const packs = usePacks();
-  const setup = useSetup();
-  const { registration, period, draft, minorDigits } = useScope();
+  const setup = usePlainSetup();
+  const { packs, registration, period, draft, minorDigits } = useScope();
   const movements = useMemo(
     () =>
       (draft?.movements ?? []).filter(
@@ -28,11 +27,19 @@ export function usePosition(): Position | null {
     [draft, registration, period],
   );
   const { data: view } = usePeriodReturn(movements.length > 0);
+  // What evaluates formulas comes with the first document that is typed.
+  const { data: positionWith } = useQuery({
+    queryKey: keys.positionWith,
+    queryFn: async () => (await import("@fiscalon/core/returns/positionWith")).positionWith,
+    enabled: movements.length > 0,
+    staleTime: Infinity,
+    structuralSharing: false,
+  });
   return useMemo(() => {
-    if (!registration || !period || !view || !setup || movements.length === 0) return null;
+    if (!registration || !period || !view || !setup || !positionWith || movements.length === 0) return null;
     const form = formNow(packs, registration, period.to);
     const boxes = view.boxes.map(({ id, contributions }) => ({ box: id, contributions }));
-    const context = { digits: minorDigits, on: period.to, schedules: setup.plain.schedules };
+    const context = { digits: minorDigits, on: period.to, schedules: setup.schedules };
     return positionWith(form, boxes, movements, context);
-  }, [packs, registration, period, view, setup, movements, minorDigits]);
+  }, [packs, registration, period, view, setup, positionWith, movements, minorDigits]);
 }

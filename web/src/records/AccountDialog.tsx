@@ -1,5 +1,5 @@
 import { keys } from "../api/keys.ts";
-import { usePacks } from "../api/packs.tsx";
+import { usePacks } from "../api/packs.ts";
 import { useWatch } from "react-hook-form";
 import { accountBody } from "@fiscalon/contract/setup";
 import { ACCOUNT_ROLES } from "@fiscalon/core/model/account";

@@ -6,7 +6,7 @@ import { registrationBody as schema } from "@fiscalon/contract/setup";
 import type { ClientView } from "@fiscalon/contract/views";
 import { api } from "../api/client.ts";
 import { keys } from "../api/keys.ts";
-import { usePacks } from "../api/packs.tsx";
+import { usePacks } from "../api/packs.ts";
 import { BodyDialog } from "../kit/BodyDialog.tsx";
 import { SelectField } from "../kit/Field.tsx";
 import { useBodyForm } from "../kit/useBodyForm.ts";

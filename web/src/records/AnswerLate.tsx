@@ -4,7 +4,7 @@ import { lateBody } from "@fiscalon/contract/returns";
 import type { LateBody, LateDocument } from "@fiscalon/contract/returns";
 import { api } from "../api/client.ts";
 import { seenOf } from "../api/seen.ts";
-import { usePacks } from "../api/packs.tsx";
+import { usePacks } from "../api/packs.ts";
 import { keys } from "../api/keys.ts";
 import { useScope } from "../app/scope.ts";
 import { BodyDialog } from "../kit/BodyDialog.tsx";

@@ -1,4 +1,4 @@
-import { usePacks } from "../api/packs.tsx";
+import { usePacks } from "../api/packs.ts";
 import { COUNTRY_NAMES } from "../kit/countries.ts";
 import { SelectField } from "../kit/Field.tsx";
 

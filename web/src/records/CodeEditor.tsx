@@ -1,5 +1,5 @@
 import { keys } from "../api/keys.ts";
-import { usePacks } from "../api/packs.tsx";
+import { usePacks } from "../api/packs.ts";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";

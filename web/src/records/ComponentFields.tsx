@@ -1,4 +1,4 @@
-import { usePacks } from "../api/packs.tsx";
+import { usePacks } from "../api/packs.ts";
 import type { Boxes, Component, RateSchedules, RateSpec, Split, TaxCode } from "@fiscalon/core/model/taxCode";
 import { Field, SelectField } from "../kit/Field.tsx";
 

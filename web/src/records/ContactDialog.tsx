@@ -1,6 +1,6 @@
 import { keys } from "../api/keys.ts";
 import type { Packs } from "@fiscalon/core/model/packs";
-import { usePacks } from "../api/packs.tsx";
+import { usePacks } from "../api/packs.ts";
 import { useWatch } from "react-hook-form";
 import { contactBody } from "@fiscalon/contract/setup";
 import type { ContactBody, StandingBody } from "@fiscalon/contract/setup";

@@ -1,5 +1,5 @@
 import { keys } from "../api/keys.ts";
-import { usePacks } from "../api/packs.tsx";
+import { usePacks } from "../api/packs.ts";
 import { itemBody } from "@fiscalon/contract/setup";
 import type { ItemBody } from "@fiscalon/contract/setup";
 import type { ItemView } from "@fiscalon/contract/views";

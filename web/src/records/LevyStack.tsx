@@ -17,7 +17,7 @@ import {
 } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import clsx from "clsx";
-import { usePacks } from "../api/packs.tsx";
+import { usePacks } from "../api/packs.ts";
 import type { Packs } from "@fiscalon/core/model/packs";
 import type { Component, TaxCode } from "@fiscalon/core/model/taxCode";
 

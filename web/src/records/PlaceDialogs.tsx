@@ -6,7 +6,7 @@ import type { ClientView } from "@fiscalon/contract/views";
 import { api } from "../api/client.ts";
 import { seenOf } from "../api/seen.ts";
 import { keys } from "../api/keys.ts";
-import { usePacks } from "../api/packs.tsx";
+import { usePacks } from "../api/packs.ts";
 import { BodyDialog } from "../kit/BodyDialog.tsx";
 import { today } from "../kit/format.ts";
 import { DayField, TextField } from "../kit/formFields.tsx";

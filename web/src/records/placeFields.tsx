@@ -1,4 +1,4 @@
-import { usePacks } from "../api/packs.tsx";
+import { usePacks } from "../api/packs.ts";
 import { SelectField } from "../kit/Field.tsx";
 
 /** The countries with a pack, then any other by its two letters. */

@@ -7,7 +7,7 @@ import { Dialog } from "../../kit/Dialog.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Field } from "../../kit/Field.tsx";
 import { showDate } from "../../kit/format.ts";
-import { useSetup } from "../../app/useSetup.ts";
+import { usePlainSetup } from "../../app/records.ts";
 import { bodyOfProposal } from "./proposals.ts";
 
 /** Everything a line of the bank can be: a proposal, something to be posted now, or nothing of these books. */
@@ -23,7 +23,7 @@ export function MatchDialog({
   onMatch: (body: MatchBody) => void;
 }) {
   const { minorDigits: digits } = useScope();
-  const setup = useSetup();
+  const setup = usePlainSetup();
   const [account, setAccount] = useState("");
   const [code, setCode] = useState("");
   const [text, setText] = useState("");
@@ -31,7 +31,7 @@ export function MatchDialog({
   const side = line.amount > 0 ? "sale" : "purchase";
   const chooseAccount = (value: string) => {
     setAccount(value);
-    const usual = setup?.plain.accounts.find((one) => one.code === value)?.usualCode;
+    const usual = setup?.accounts.find((one) => one.code === value)?.usualCode;
     if (usual && code === "") setCode(usual);
   };
   return (
@@ -88,7 +88,7 @@ export function MatchDialog({
             <Combo
               label="Account"
               value={account}
-              choices={(setup?.plain.accounts ?? []).map((one) => ({
+              choices={(setup?.accounts ?? []).map((one) => ({
                 value: one.code,
                 label: one.name,
                 detail: one.code,
@@ -101,7 +101,7 @@ export function MatchDialog({
               label="Tax code"
               value={code}
               placeholder="none"
-              choices={(setup?.plain.codes ?? [])
+              choices={(setup?.codes ?? [])
                 .filter((one) => one.direction === "both" || one.direction === side)
                 .map((one) => ({ value: one.code, label: one.code, detail: one.name }))}
               onChange={setCode}

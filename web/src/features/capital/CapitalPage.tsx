@@ -6,7 +6,7 @@ import type { CapitalItemView, CapitalSuggestion } from "@fiscalon/contract/capi
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { api, filled, withQuery } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { BooksNav } from "../../app/BooksNav.tsx";
 import { LedgerNav } from "../../app/LedgerNav.tsx";
 import { useScope } from "../../app/scope.ts";

@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import type { ClientRow, NextReturn } from "@fiscalon/contract/views";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { minorDigits } from "@fiscalon/core/money/currency";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { plural, showDate, showPeriod, today } from "../../kit/format.ts";
 import { StateMark } from "../../kit/stateMark.tsx";
 

@@ -8,7 +8,7 @@ import { clientBody } from "@fiscalon/contract/setup";
 import type { ClientBody } from "@fiscalon/contract/setup";
 import { api } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { ChoiceField, TextField } from "../../kit/formFields.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";

@@ -1,6 +1,6 @@
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import type { ProposedRegistration } from "@fiscalon/core/supply/proposeSetup";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import type { RegistrationDraft } from "../../records/RegistrationFields.tsx";
 import { RegistrationFields, useNumberCheck } from "../../records/RegistrationFields.tsx";
 

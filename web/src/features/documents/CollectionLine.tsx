@@ -4,7 +4,7 @@ import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import { displayAmount, formatAmount } from "@fiscalon/core/money/amount";
 import { api } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { useScope } from "../../app/scope.ts";
 import { useCollects } from "../../app/useKept.ts";
 import { SelectField } from "../../kit/Field.tsx";

@@ -14,7 +14,7 @@ import { seenOf } from "../../api/seen.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { KIND_NAMES } from "../../kit/kinds.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
-import { useContacts, useItems } from "../../app/useSetup.ts";
+import { useContacts, useItems } from "../../app/records.ts";
 import { BLANK_LINE, blankDraft, bodyOf, draftOf, isBlank, placeOf } from "./draft.ts";
 import { keepDraft, keptDraft } from "./draftStore.ts";
 import type { Draft, DraftAround, DraftLine } from "./draft.ts";

@@ -6,7 +6,7 @@ import { levyWords } from "@fiscalon/core/tax/levyWords";
 import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import { isJournal } from "@fiscalon/core/model/document";
 import { minorDigits } from "@fiscalon/core/money/currency";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import type { Draft } from "./draft.ts";

@@ -13,7 +13,7 @@ import { DataTable } from "../../kit/DataTable.tsx";
 import { Menu, MenuItem, MenuLine } from "../../kit/Menu.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../../app/BooksNav.tsx";
-import { useSetup } from "../../app/useSetup.ts";
+import { usePlainSetup } from "../../app/records.ts";
 import { documentColumns, documentSums } from "./documentColumns.tsx";
 import { TakeOutChosen } from "./TakeOutChosen.tsx";
 import { onDemand } from "../../kit/onDemand.tsx";
@@ -27,7 +27,7 @@ export function DocumentsPage() {
   const [search, setSearch] = useState("");
   const [kind, setKind] = useState("");
   const [code, setCode] = useState("");
-  const codes = useSetup()?.plain.codes ?? [];
+  const codes = usePlainSetup()?.codes ?? [];
   const [scoped, setScoped] = useState(true);
   const filter = {
     search,

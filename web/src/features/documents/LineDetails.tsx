@@ -1,5 +1,5 @@
 import { textAt } from "@fiscalon/core/at";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import type { EffectSetup } from "@fiscalon/core/facts/effect";
 import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";

@@ -4,7 +4,7 @@ import type { RateChangeRule } from "@fiscalon/core/model/rateChange";
 import { displayAmount, formatAmount, parseAmount } from "@fiscalon/core/money/amount";
 import { rateParts } from "@fiscalon/core/tax/rateChange";
 import type { MoveNear, RateChange, RatePart } from "@fiscalon/core/tax/rateChange";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { Field, SelectField } from "../../kit/Field.tsx";
 import { showDate } from "../../kit/format.ts";
 import type { DraftLine } from "./draft.ts";

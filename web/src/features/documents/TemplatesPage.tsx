@@ -12,7 +12,7 @@ import { KIND_NAMES } from "../../kit/kinds.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../../app/BooksNav.tsx";
 import { draftOfBody } from "./draft.ts";
-import { useContacts } from "../../app/useSetup.ts";
+import { useContacts } from "../../app/records.ts";
 import { useTemplates } from "./useTemplates.ts";
 
 /** Templates: begun anew from here, or posted in their rhythm. */

@@ -12,7 +12,7 @@ import { JobProgress } from "../../kit/JobProgress.tsx";
 import { plural } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { useJob } from "../../api/useJob.ts";
-import { useSetup } from "../../app/useSetup.ts";
+import { usePlainSetup } from "../../app/records.ts";
 import { holdsWords, recordWord } from "./holds.ts";
 import { MappingForm } from "./MappingForm.tsx";
 import { ProblemList } from "./ProblemList.tsx";
@@ -24,7 +24,7 @@ export function ImportPage() {
   const { client, path } = useScope();
   const { importId } = useParams();
   const queries = useQueryClient();
-  const setup = useSetup();
+  const setup = usePlainSetup();
   const key = keys.of(client?.id, "import", importId);
   const { data: batch, error } = useQuery({
     queryKey: key,
@@ -120,7 +120,7 @@ export function ImportPage() {
       <ErrorNote error={undo.error ?? change.error ?? jobError(check.job) ?? jobError(post.job)} />
       <JobProgress job={check.job} onCancel={check.cancel} />
       <JobProgress job={post.job} onCancel={post.cancel} />
-      {report && <ReportSummary batch={batch} report={report} digits={setup.plain.digits} />}
+      {report && <ReportSummary batch={batch} report={report} digits={setup.digits} />}
       {report && batch.state !== "posted" && report.problemCount > 0 && (
         <ProblemList
           key={JSON.stringify(batch.settings)}
@@ -131,17 +131,12 @@ export function ImportPage() {
         />
       )}
       {batch.state !== "posted" && isXml && (
-        <XmlForm
-          batch={batch}
-          setup={setup.plain}
-          busy={busy}
-          onChange={(settings) => change.mutate(settings)}
-        />
+        <XmlForm batch={batch} setup={setup} busy={busy} onChange={(settings) => change.mutate(settings)} />
       )}
       {batch.state !== "posted" && !isXml && (
         <MappingForm
           batch={batch}
-          setup={setup.plain}
+          setup={setup}
           busy={busy}
           onChange={(settings) => change.mutate(settings)}
         />

@@ -5,7 +5,7 @@ import { UNION_MEMBERS } from "@fiscalon/core/packs/eu/members";
 import { STANDARD_RATES } from "@fiscalon/core/packs/eu/standardRates";
 import { rowInForce } from "@fiscalon/core/tax/rateInForce";
 import { api } from "../../api/client.ts";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { FileButton } from "../../kit/FileButton.tsx";
 import { today } from "../../kit/format.ts";

@@ -7,7 +7,7 @@ import { keys } from "../../api/keys.ts";
 import { BooksNav } from "../../app/BooksNav.tsx";
 import { useScope } from "../../app/scope.ts";
 import { useLedgerDates } from "../../app/useLedgerDates.ts";
-import { useSetup } from "../../app/useSetup.ts";
+import { usePlainSetup } from "../../app/records.ts";
 import { DataTable } from "../../kit/DataTable.tsx";
 import { DateField } from "../../kit/DateField.tsx";
 import { Figure } from "../../kit/Figure.tsx";
@@ -25,10 +25,10 @@ interface Page {
 export function AccountPage() {
   const { client, path, minorDigits: digits } = useScope();
   const { account = "" } = useParams();
-  const setup = useSetup();
+  const setup = usePlainSetup();
   const dates = useLedgerDates();
   const columns = useMemo(() => entryColumns(digits, path), [digits, path]);
-  const known = setup?.plain.accounts.find(({ code }) => code === account);
+  const known = setup?.accounts.find(({ code }) => code === account);
   const name = known ? known.name : "";
   return (
     <Sheet title={`${account} ${name}`} actions={<BooksNav />}>

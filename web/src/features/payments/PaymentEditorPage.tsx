@@ -14,7 +14,7 @@ import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { showDate, showMoment } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { ReasonDialog } from "../../kit/ReasonDialog.tsx";
-import { useContacts, useSetup } from "../../app/useSetup.ts";
+import { useContacts, usePlainSetup } from "../../app/records.ts";
 import { AllocationGrid } from "./AllocationGrid.tsx";
 import { PaymentHead } from "./PaymentHead.tsx";
 import {
@@ -32,7 +32,7 @@ import { Waiting } from "../../kit/Waiting.tsx";
 export function PaymentEditorPage() {
   const { paymentId, kind, contactId, documentId } = useParams();
   const { client } = useScope();
-  const setup = useSetup();
+  const setup = usePlainSetup();
   const { data: payment } = useQuery({
     queryKey: keys.of(client?.id, "payment", paymentId),
     queryFn: () => api.get("/clients/:id/payments/:payment", [client?.id, paymentId]),
@@ -44,16 +44,16 @@ export function PaymentEditorPage() {
     enabled: client !== undefined && documentId !== undefined,
   });
   if (!setup || (paymentId && !payment) || (documentId && !first)) return <Waiting what="the payment" />;
-  const bank = setup.plain.accounts.find(({ role }) => role === "bank");
+  const bank = setup.accounts.find(({ role }) => role === "bank");
   const item = first?.rows.find(({ document }) => String(document) === documentId);
   const blank = blankPayment(
     (kind === "payment" ? "payment" : "receipt") satisfies PaymentKind,
     bank ? bank.code : "",
   );
   const initial = payment
-    ? draftOfPayment(payment, setup.plain.currency)
+    ? draftOfPayment(payment, setup.currency)
     : item
-      ? settling(blank, item, setup.plain.currency)
+      ? settling(blank, item, setup.currency)
       : blank;
   return <Editor key={paymentId ?? `${kind} ${documentId}`} payment={payment ?? null} initial={initial} />;
 }
@@ -71,7 +71,7 @@ function settling(blank: PaymentDraft, item: OpenItem, base: string): PaymentDra
 
 function Editor({ payment, initial }: { payment: PaymentView | null; initial: PaymentDraft }) {
   const { client, path } = useScope();
-  const setup = useSetup();
+  const setup = usePlainSetup();
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [draft, setDraft] = useState(initial);
@@ -85,7 +85,7 @@ function Editor({ payment, initial }: { payment: PaymentView | null; initial: Pa
       api.get("/clients/:id/open-items", [client?.id], { contact: draft.contact?.id, limit: 500 }),
     enabled: client !== undefined,
   });
-  const base = setup?.plain.currency ?? "";
+  const base = setup?.currency ?? "";
   const currency = draft.currency || base;
   const digits = minorDigits(currency);
   const all = itemsOf(open?.rows ?? [], payment);
@@ -154,7 +154,7 @@ function Editor({ payment, initial }: { payment: PaymentView | null; initial: Pa
       <PaymentHead
         draft={draft}
         contacts={contacts}
-        accounts={setup?.plain.accounts ?? []}
+        accounts={setup?.accounts ?? []}
         base={base}
         currencies={[...new Set([base, currency, ...all.map((one) => one.currency)])]}
         readOnly={readOnly}
@@ -167,7 +167,7 @@ function Editor({ payment, initial }: { payment: PaymentView | null; initial: Pa
       <AllocationGrid
         draft={draft}
         items={items}
-        accounts={setup?.plain.accounts ?? []}
+        accounts={setup?.accounts ?? []}
         digits={digits}
         rest={rest}
         readOnly={readOnly}

@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import type { DetailPage, DetailRow } from "@fiscalon/contract/reports";
 import { api } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { useScope } from "../../app/scope.ts";
 import { DataTable } from "../../kit/DataTable.tsx";
 import { plural } from "../../kit/format.ts";

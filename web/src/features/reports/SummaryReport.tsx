@@ -1,7 +1,7 @@
 import { Fragment } from "react";
 import type { SummaryRow } from "@fiscalon/contract/reports";
 import { displayAmount } from "@fiscalon/core/money/amount";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { EmptyState } from "../../kit/Sheet.tsx";

@@ -1,7 +1,7 @@
 import clsx from "clsx";
 import { useState } from "react";
 import type { ReportKind } from "@fiscalon/contract/reports";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { useScope } from "../../app/scope.ts";
 import { withQuery } from "../../api/client.ts";
 import { DateField } from "../../kit/DateField.tsx";

@@ -1,5 +1,5 @@
 import { textAt } from "@fiscalon/core/at";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import clsx from "clsx";
 import { Fragment, useState } from "react";
 import type { BoxView, ReturnView } from "@fiscalon/contract/returns";

@@ -3,7 +3,7 @@ import type { RegisterView } from "@fiscalon/contract/registers";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { api, filled } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { useScope } from "../../app/scope.ts";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural } from "../../kit/format.ts";

@@ -4,7 +4,7 @@ import { displayAmount } from "@fiscalon/core/money/amount";
 import type { SchemeView } from "@fiscalon/contract/schemeView";
 import { api, filled } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { useScope } from "../../app/scope.ts";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showDate } from "../../kit/format.ts";

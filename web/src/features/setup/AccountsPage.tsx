@@ -1,20 +1,20 @@
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { useState } from "react";
 import type { Account } from "@fiscalon/core/model/account";
 import { missingRoles } from "@fiscalon/core/model/account";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { AccountDialog, ROLE_WORDS } from "../../records/AccountDialog.tsx";
-import { useSetup } from "../../app/useSetup.ts";
+import { usePlainSetup } from "../../app/records.ts";
 
 /** The chart of accounts with what Fiscalon itself posts where. */
 export function AccountsPage() {
   const packs = usePacks();
-  const setup = useSetup();
+  const setup = usePlainSetup();
   const [editing, setEditing] = useState<Account | "new" | null>(null);
   const close = () => setEditing(null);
-  const missing = (setup?.plain.registrations ?? []).flatMap(({ pack, levies }) =>
+  const missing = (setup?.registrations ?? []).flatMap(({ pack, levies }) =>
     levies.flatMap((levy) =>
-      missingRoles(setup?.plain.accounts ?? [], packs.byId(pack).levies, levy).map(
+      missingRoles(setup?.accounts ?? [], packs.byId(pack).levies, levy).map(
         (role) => `${ROLE_WORDS[role]} of ${levy}`,
       ),
     ),
@@ -22,7 +22,7 @@ export function AccountsPage() {
   return (
     <Sheet
       title="Accounts"
-      aside={setup ? `${setup.plain.accounts.length} in the chart` : ""}
+      aside={setup ? `${setup.accounts.length} in the chart` : ""}
       actions={
         <button type="button" className="action main" onClick={() => setEditing("new")}>
           Add account
@@ -45,7 +45,7 @@ export function AccountsPage() {
           </tr>
         </thead>
         <tbody>
-          {setup?.plain.accounts.map((account) => (
+          {setup?.accounts.map((account) => (
             <tr key={account.code}>
               <td className="font-mono">{account.code}</td>
               <td>

@@ -1,6 +1,6 @@
 import { textAt } from "@fiscalon/core/at";
 import { keys } from "../../api/keys.ts";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { useWatch } from "react-hook-form";
 import { registrationChangeBody } from "@fiscalon/contract/setup";
 import { rhythmOn } from "@fiscalon/core/calendar/filingPeriods";

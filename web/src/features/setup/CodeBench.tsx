@@ -1,5 +1,5 @@
 import { textAt } from "@fiscalon/core/at";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { useState } from "react";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { EffectSetup } from "@fiscalon/core/facts/effect";

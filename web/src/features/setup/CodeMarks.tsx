@@ -2,7 +2,7 @@ import { addDays } from "@fiscalon/core/calendar/date";
 import { doubtsOfUses, rateChangeAhead } from "@fiscalon/core/jurisdictions/doubtsInUse";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
 import type { RateSchedules, TaxCode } from "@fiscalon/core/model/taxCode";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { DoubtMark } from "../../kit/DoubtMark.tsx";
 import { showDate, today } from "../../kit/format.ts";
 

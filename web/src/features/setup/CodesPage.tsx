@@ -21,7 +21,8 @@ import { codesElsewhere } from "./codeRegions.ts";
 import { CodesImport } from "./CodesImport.tsx";
 import { boxesOf, effectiveWords, exampleOf, stackParts, writtenCode } from "../../records/codeWords.ts";
 import { LevyStack } from "../../records/LevyStack.tsx";
-import { useContacts, useSetup } from "../../app/useSetup.ts";
+import { useContacts } from "../../app/records.ts";
+import { useSetup } from "../../app/useSetup.ts";
 import { Waiting } from "../../kit/Waiting.tsx";
 
 type Side = "all" | "sale" | "purchase";

@@ -1,10 +1,10 @@
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { useState } from "react";
 import type { ContactView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { ContactDialog, numberCheck } from "../../records/ContactDialog.tsx";
-import { useContacts } from "../../app/useSetup.ts";
+import { useContacts } from "../../app/records.ts";
 
 /** Customers and suppliers: who they are for tax. */
 export function ContactsPage() {

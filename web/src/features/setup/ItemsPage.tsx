@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { ItemView } from "@fiscalon/contract/views";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { ItemDialog } from "../../records/ItemDialog.tsx";
-import { useItems } from "../../app/useSetup.ts";
+import { useItems } from "../../app/records.ts";
 
 /** What is bought and sold again and again. */
 export function ItemsPage() {

@@ -1,10 +1,10 @@
 import { useState } from "react";
 import { rowInForce } from "@fiscalon/core/tax/rateInForce";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { DoubtMark } from "../../kit/DoubtMark.tsx";
 import { plural, showDate, today } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
-import { useSetup } from "../../app/useSetup.ts";
+import { usePlainSetup } from "../../app/records.ts";
 import { Waiting } from "../../kit/Waiting.tsx";
 import { ScheduleDialog } from "./ScheduleDialog.tsx";
 import { Tip } from "../../kit/Tip.tsx";
@@ -12,18 +12,18 @@ import { Tip } from "../../kit/Tip.tsx";
 /** Rates by date. A document takes the rate of its tax point; a change says which open documents it touches. */
 export function RatesPage() {
   const packs = usePacks();
-  const setup = useSetup();
+  const setup = usePlainSetup();
   const [editing, setEditing] = useState<{ schedule: string | null } | null>(null);
   const [search, setSearch] = useState("");
   if (!setup) return <Waiting what="the set-up" />;
   const wanted = search.trim().toLowerCase();
-  const schedules = Object.entries(setup.plain.schedules).filter(([id]) =>
+  const schedules = Object.entries(setup.schedules).filter(([id]) =>
     `${packs.rateName(id)} ${id}`.toLowerCase().includes(wanted),
   );
   return (
     <Sheet
       title="Rates"
-      aside={plural(Object.keys(setup.plain.schedules).length, "schedule")}
+      aside={plural(Object.keys(setup.schedules).length, "schedule")}
       lead="A line takes the rate in force at its tax point, a credit note that of the document it corrects. A change here is for this client; what the law says to everyone is corrected under Law."
       actions={
         <button type="button" className="action main" onClick={() => setEditing({ schedule: null })}>
@@ -78,8 +78,8 @@ export function RatesPage() {
       {editing && (
         <ScheduleDialog
           id={editing.schedule}
-          rows={editing.schedule === null ? [] : (setup.plain.schedules[editing.schedule] ?? [])}
-          digits={setup.plain.digits}
+          rows={editing.schedule === null ? [] : (setup.schedules[editing.schedule] ?? [])}
+          digits={setup.digits}
           onClose={() => setEditing(null)}
         />
       )}

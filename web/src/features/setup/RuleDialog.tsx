@@ -1,4 +1,4 @@
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { useFormState, useWatch } from "react-hook-form";
 import { ruleBody } from "@fiscalon/contract/code";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";

@@ -1,4 +1,4 @@
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import clsx from "clsx";
 import { useState } from "react";
 import type { EffectSetup } from "@fiscalon/core/facts/effect";

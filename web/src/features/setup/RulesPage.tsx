@@ -1,6 +1,6 @@
 import { keys } from "../../api/keys.ts";
 import type { Packs } from "@fiscalon/core/model/packs";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
 import { useState } from "react";

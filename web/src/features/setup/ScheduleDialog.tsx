@@ -7,7 +7,7 @@ import type { TouchedDocuments } from "@fiscalon/contract/views";
 import { api } from "../../api/client.ts";
 import { seenOf } from "../../api/seen.ts";
 import { keys } from "../../api/keys.ts";
-import { usePacks } from "../../api/packs.tsx";
+import { usePacks } from "../../api/packs.ts";
 import { useScope } from "../../app/scope.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { plural, showDate } from "../../kit/format.ts";

@@ -14,7 +14,7 @@ import { plainAmount, today } from "../../kit/format.ts";
 import { CheckField, ChoiceField, DayField, TextField } from "../../kit/formFields.tsx";
 import { ReasonDialog } from "../../kit/ReasonDialog.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
-import { useSetup } from "../../app/useSetup.ts";
+import { usePlainSetup } from "../../app/records.ts";
 import { pieceNo } from "./pieceWords.ts";
 
 /** What a piece is sent as, of what the form holds. */
@@ -97,7 +97,7 @@ export function PieceDialog({
 /** Whether and how the purchase is booked with the piece. */
 function PurchaseFields() {
   const book = useWatch({ name: "book" }) as boolean;
-  const accounts = (useSetup()?.plain.accounts ?? []).filter(({ role }) => role === "bank");
+  const accounts = (usePlainSetup()?.accounts ?? []).filter(({ role }) => role === "bank");
   return (
     <div className="col-span-2 flex flex-wrap items-end gap-5">
       <CheckField name="book">Book the purchase with it</CheckField>

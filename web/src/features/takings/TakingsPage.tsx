@@ -12,7 +12,7 @@ import { keys } from "../../api/keys.ts";
 import { BooksNav } from "../../app/BooksNav.tsx";
 import { useScope } from "../../app/scope.ts";
 import { useSells } from "../../app/useKept.ts";
-import { useSetup } from "../../app/useSetup.ts";
+import { usePlainSetup } from "../../app/records.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { SelectField } from "../../kit/Field.tsx";
 import { Figure } from "../../kit/Figure.tsx";
@@ -67,7 +67,7 @@ function Month({
 }) {
   const { client } = useScope();
   const queries = useQueryClient();
-  const accounts = (useSetup()?.plain.accounts ?? []).filter(({ role }) => role === "bank");
+  const accounts = (usePlainSetup()?.accounts ?? []).filter(({ role }) => role === "bank");
   const [chosen, setChosen] = useState<string | null>(null);
   const span = { from: month, to: endOfMonth(month) };
   const { data: sheet, error } = useQuery({

@@ -8,7 +8,7 @@ import { api } from "../../api/client.ts";
 import { seenOf } from "../../api/seen.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
-import { useSetup } from "../../app/useSetup.ts";
+import { usePlainSetup } from "../../app/records.ts";
 
 interface Row {
   field: `taxes.${number}` | "surcharge" | "tip" | "fee";
@@ -19,7 +19,7 @@ interface Row {
 /** Which code and account each of the terminal's words is. */
 export function MappingDialog({ terminal, onClose }: { terminal: TerminalView; onClose: () => void }) {
   const { client } = useScope();
-  const setup = useSetup();
+  const setup = usePlainSetup();
   const words = [...new Set([...Object.keys(terminal.mapping.taxes), ...terminal.unmapped])];
   const dialog = useBodyForm({
     values: {
@@ -81,7 +81,7 @@ export function MappingDialog({ terminal, onClose }: { terminal: TerminalView; o
                   {...register(`${field}.code`, { setValueAs: (code: string | null) => code || null })}
                 >
                   <option value="">none</option>
-                  {setup?.plain.codes
+                  {setup?.codes
                     .filter(({ direction }) => direction === "both" || direction === side)
                     .map((code) => (
                       <option key={code.code} value={code.code}>
@@ -92,7 +92,7 @@ export function MappingDialog({ terminal, onClose }: { terminal: TerminalView; o
               </td>
               <td>
                 <select className="entry" aria-label={`Account of ${name}`} {...register(`${field}.account`)}>
-                  {setup?.plain.accounts.map((account) => (
+                  {setup?.accounts.map((account) => (
                     <option key={account.code} value={account.code}>
                       {account.code} {account.name}
                     </option>
@@ -106,7 +106,7 @@ export function MappingDialog({ terminal, onClose }: { terminal: TerminalView; o
       <label className="mt-4 flex items-baseline gap-3">
         <span>Payouts arrive at</span>
         <select className="entry w-64" {...register("bank")}>
-          {setup?.plain.accounts
+          {setup?.accounts
             .filter(({ type }) => type === "asset" || type === "liability")
             .map((account) => (
               <option key={account.code} value={account.code}>

@@ -4,12 +4,15 @@ import { createContext, useContext, useMemo } from "react";
 import type { ReactNode } from "react";
 import { amendedPack } from "@fiscalon/core/jurisdictions/amendedPack";
 import { packOf } from "@fiscalon/core/jurisdictions/ownJurisdiction";
+import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import { Packs } from "@fiscalon/core/model/packs";
-import { SHIPPED } from "@fiscalon/core/packs/shipped";
 import { api } from "./client.ts";
 
-const SHIPPED_ONLY = new Packs(SHIPPED);
-const PacksContext = createContext<Packs>(SHIPPED_ONLY);
+/** Puts packs that ship together with those of the practice, as the practice corrected them. */
+export type WithOwnLaw = (shipped: readonly JurisdictionPack[]) => Packs;
+
+const AsShipped: WithOwnLaw = (shipped) => new Packs(shipped);
+const LawContext = createContext<WithOwnLaw>(AsShipped);
 
 /** What the practice found out about the law. */
 export function useLawChanges() {
@@ -20,24 +23,23 @@ export function useLawChanges() {
   });
 }
 
-/** Hands the jurisdictions in, as soon as those of the practice and what it corrected are here. */
-export function PacksProvider({ children }: { children: ReactNode }) {
+/** Hands in what the practice adds to the law that ships, as soon as it is here. */
+export function LawProvider({ children }: { children: ReactNode }) {
   const { data: own, isPending } = useQuery({
     queryKey: keys.ownJurisdictions,
     queryFn: () => api.get("/jurisdictions/own", []),
     staleTime: Infinity,
   });
   const { data: law, isPending: lawPending } = useLawChanges();
-  const packs = useMemo(() => {
+  const withOwnLaw = useMemo<WithOwnLaw>(() => {
     const changes = (law ?? []).map(({ change }) => change);
     const made = (own ?? []).map(packOf);
-    if (made.length === 0 && changes.length === 0) return SHIPPED_ONLY;
-    return new Packs([...SHIPPED, ...made].map((pack) => amendedPack(pack, changes)));
+    return (shipped) => new Packs([...shipped, ...made].map((pack) => amendedPack(pack, changes)));
   }, [own, law]);
   if (isPending || lawPending) return null;
-  return <PacksContext value={packs}>{children}</PacksContext>;
+  return <LawContext value={withOwnLaw}>{children}</LawContext>;
 }
 
-export function usePacks(): Packs {
-  return useContext(PacksContext);
+export function useOwnLaw(): WithOwnLaw {
+  return useContext(LawContext);
 }
