@@ -1,6 +1,7 @@
 import { Outlet, useParams, useLocation } from "react-router";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
+import { Palette } from "./Palette.tsx";
 import { PeriodRibbon } from "./PeriodRibbon.tsx";
 import { SidePanel } from "../kit/SidePanel.tsx";
 import { TrailPanel } from "./TrailPanel.tsx";
@@ -13,7 +14,6 @@ import { useScope } from "./scope.ts";
 import { SetupTabs } from "./SetupTabs.tsx";
 import { Spine } from "./Spine.tsx";
 
-const Palette = onDemand(() => import("./Palette.tsx").then((one) => one.Palette));
 const ShortcutList = onDemand(() => import("./ShortcutList.tsx").then((one) => one.ShortcutList));
 
 /** The frame: spine, ribbon, sheet, trail, position bar. */
