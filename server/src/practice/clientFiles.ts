@@ -15,6 +15,8 @@ interface OpenFile {
   db: Promise<Database>;
   /** How many work on it. */
   held: number;
+  /** Whether somebody works on this client, and may come again soon; who only passes by leaves it closed behind. */
+  kept: boolean;
   usedAt: number;
 }
 
@@ -46,20 +48,23 @@ export class ClientFiles {
   /**
    * @param folder the client's folder
    * @param stamp the last entry of its audit trail that the practice knows of
+   * @param passing whether this is one of many clients that are gone through
    * @throws FiscalError `client/folder-missing`, `client/damaged`
    */
-  async hold(client: number, folder: string, stamp: number): Promise<HeldBooks> {
+  async hold(client: number, folder: string, stamp: number, passing = false): Promise<HeldBooks> {
     const damage = this.#damaged.get(client);
     if (damage) throw damage;
     const file = this.#open.get(client) ?? this.#begin(client, folder, stamp);
     file.held += 1;
+    file.kept ||= !passing;
     let held = true;
     const letGo = () => {
       if (!held) return;
       held = false;
       file.held -= 1;
       file.usedAt = Date.now();
-      this.#closeBeyond();
+      if (file.held === 0 && !file.kept && this.#open.get(client) === file) this.#closeSoon(client);
+      else this.#closeBeyond();
     };
     try {
       return { db: await file.db, letGo };
@@ -85,7 +90,7 @@ export class ClientFiles {
   }
 
   #begin(client: number, folder: string, stamp: number): OpenFile {
-    const file: OpenFile = { db: this.#opened(client, folder, stamp), held: 0, usedAt: Date.now() };
+    const file: OpenFile = { db: this.#opened(client, folder, stamp), held: 0, kept: false, usedAt: Date.now() };
     this.#open.set(client, file);
     return file;
   }

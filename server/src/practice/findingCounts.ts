@@ -4,7 +4,7 @@ import type { Database } from "../db/database.ts";
 /** What counting needs of a practice. */
 interface Counted {
   readonly db: Database;
-  onClient: <T>(client: number, run: (work: Work) => Promise<T>) => Promise<T>;
+  inPassing: <T>(client: number, run: (work: Work) => Promise<T>) => Promise<T>;
 }
 
 /** A return that is to be filed, by registration and the end of its period. */
@@ -115,7 +115,7 @@ export class FindingCounts {
     client: number,
     returns: readonly ReturnToFile[],
   ): Promise<{ stamp: number; counts: Count[] }> {
-    return this.#practice.onClient(client, async (work) => {
+    return this.#practice.inPassing(client, async (work) => {
       const { stamp } = await work.one<{ stamp: number }>(
         "SELECT coalesce(max(id), 0) AS stamp FROM changes",
       );

@@ -78,8 +78,12 @@ export class Practice {
    * @throws FiscalError `request/not-found`, `client/folder-missing`, `client/damaged`
    */
   async hold(client: number, begun: Begun = {}): Promise<HeldWork> {
+    return this.#hold(client, begun, false);
+  }
+
+  async #hold(client: number, begun: Begun, passing: boolean): Promise<HeldWork> {
     const { folder, stamp } = await this.#known(client);
-    const { db, letGo } = await this.#files.hold(client, folder, stamp);
+    const { db, letGo } = await this.#files.hold(client, folder, stamp, passing);
     try {
       return { work: workOn(db, folder, await this.#law.law(), await zoneOf(db), begun), letGo };
     } catch (error) {
@@ -90,12 +94,12 @@ export class Practice {
 
   /** Runs work on the books of a client. */
   async onClient<T>(client: number, run: (work: Work) => Promise<T>, begun: Begun = {}): Promise<T> {
-    const { work, letGo } = await this.hold(client, begun);
-    try {
-      return await run(work);
-    } finally {
-      letGo();
-    }
+    return runHeld(await this.#hold(client, begun, false), run);
+  }
+
+  /** The same for who goes through many clients: the books are closed behind, unless somebody works on them. */
+  async inPassing<T>(client: number, run: (work: Work) => Promise<T>): Promise<T> {
+    return runHeld(await this.#hold(client, {}, true), run);
   }
 
   /** Every client, by id. */
@@ -218,6 +222,14 @@ export class Practice {
           tx,
         );
     });
+  }
+}
+
+async function runHeld<T>({ work, letGo }: HeldWork, run: (work: Work) => Promise<T>): Promise<T> {
+  try {
+    return await run(work);
+  } finally {
+    letGo();
   }
 }
 

@@ -9,7 +9,7 @@ import { lastEntry } from "./lastEntry.ts";
 interface Summed {
   readonly dataDir: string;
   readonly db: Database;
-  onClient: <T>(client: number, run: (work: Work) => Promise<T>) => Promise<T>;
+  inPassing: <T>(client: number, run: (work: Work) => Promise<T>) => Promise<T>;
   clients: () => Promise<{ id: number }[]>;
 }
 
@@ -98,7 +98,7 @@ export class Summaries {
 
   async #write(client: number): Promise<void> {
     const read = await this.#practice
-      .onClient(client, async (work) => ({
+      .inPassing(client, async (work) => ({
         row: await summaryOf(work, client),
         // Whatever cannot be worked out of a period, the rest is shown.
         periods: await this.#periodsOf?.(work, client).catch(() => undefined),

@@ -40,7 +40,7 @@ export async function proofOf(dataDir: string): Promise<Proof> {
   try {
     const clients: ClientProof[] = [];
     for (const { id, name } of await practice.clients())
-      clients.push(await practice.onClient(id, (work) => clientProof(work, id, name)));
+      clients.push(await practice.inPassing(id, (work) => clientProof(work, id, name)));
     return { ...(await fileProof(await practice.begin(), practice.db)), clients };
   } finally {
     await practice.close();

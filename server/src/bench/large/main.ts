@@ -31,7 +31,9 @@ try {
   await beside(rid);
   console.log(`\nMost memory the server took: ${peakOf(server)} MB.`);
 } finally {
+  const ended = new Promise((end) => server.once("exit", end));
   server.kill();
+  await ended;
   rmSync(dataDir, { recursive: true, force: true });
 }
 

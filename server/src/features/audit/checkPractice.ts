@@ -20,7 +20,7 @@ export async function checkPractice(practice: Practice, digests: string): Promis
   const returns: AuditCheck["returns"] = [];
   const unreadable: AuditCheck["unreadable"] = [];
   for (const { id } of await practice.clients()) {
-    const looked = practice.onClient(id, async (work) => {
+    const looked = practice.inPassing(id, async (work) => {
       trails.push({ client: id, ...(await checkChain(work)) });
       await noted.compare(id, work);
       for (const period of await changedReturns(work)) returns.push({ client: id, period });

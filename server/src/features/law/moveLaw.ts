@@ -74,7 +74,7 @@ export async function followLaw(practice: Practice, told: (error: unknown) => vo
   );
   const left = new Set<number>();
   for (const { client, schedule, was } of pending) {
-    const follow = practice.onClient(client, (books) =>
+    const follow = practice.inPassing(client, (books) =>
       books.write(async (books) => {
         const documents = await documentsMoved(books, client, schedule, JSON.parse(was) as RateRow[]);
         await recomputeDocuments(books, await loadSetup(books, client), documents);
@@ -105,7 +105,7 @@ async function gather(
   for (const { id } of await clientsUnder(practice, from, change.pack)) {
     const count = async (books: Work) =>
       (await documentsMoved(books, id, one.schedule, rowsOf(to, one))).length;
-    const found = await practice.onClient(id, (books) =>
+    const found = await practice.inPassing(id, (books) =>
       field === undefined ? count(books) : inField(field, () => count(books)),
     );
     if (found > 0) moved.set(id, [...(moved.get(id) ?? []), one]);

@@ -20,7 +20,7 @@ type RateChange = Extract<LawChange, { kind: "rate" }>;
 export async function touchedBy(practice: Practice, work: Work, change: LawChange): Promise<LawTouched> {
   const clients: LawTouched["clients"] = [];
   for (const { id, name } of await clientsUnder(practice, work.law, change.pack)) {
-    const touched = await practice.onClient(id, (books) => touchedIn(books, id, change));
+    const touched = await practice.inPassing(id, (books) => touchedIn(books, id, change));
     if (touched) clients.push({ client: id, name, ...touched });
   }
   return { clients };

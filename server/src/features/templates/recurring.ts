@@ -31,7 +31,7 @@ async function postByThemselves(practice: Practice): Promise<void> {
     [addDays(today, 1)],
   );
   for (const { client } of clients)
-    await practice.onClient(client, async (work) => {
+    await practice.inPassing(client, async (work) => {
       const due = await work.rows<{ id: number; person: number }>(
         `SELECT id, created_by AS person FROM templates
          WHERE by_itself = 1 AND every IS NOT NULL AND next_on <= $1 AND (until IS NULL OR next_on <= until)
