@@ -148,10 +148,15 @@ test("a customer told in two regions is asked about: tax goes by the region of t
       anchor: "2026-03-31",
     },
   });
-  const register = `Invoice No,Date,Customer,Place of supply,Net,Tax
-1,2026-02-15,Buyer,Ontario,1000.00,130.00
-2,2026-02-16,Buyer,Alberta,1000.00,50.00
+  const register = `Invoice No,Date,Customer,Customer GST number,Place of supply,Net,Tax
+1,2026-02-15,Buyer,,Ontario,1000.00,130.00
+2,2026-02-16,Buyer,,Alberta,1000.00,50.00
+3,2026-02-17,Twin,105452877RT0001,Ontario,1000.00,130.00
+4,2026-02-18,Twin Trading,105452877 RT 0001,Alberta,1000.00,50.00
+5,2026-02-19,Twin Trading,105452877 RT 0001,Ontario,1000.00,130.00
 `;
   const { report } = await droppedOn(server, base, "two.csv", register, "direction=sale");
-  expect(report.problems.map(({ row, field }) => [row, field])).toContainEqual([3, "partyRegion"]);
+  const told = report.problems.filter(({ field }) => field === "partyRegion");
+  expect(told.map(({ row }) => row)).toEqual([3, 5]);
+  expect(told[1]?.message).toMatch(/^Twin Trading has the tax number of Twin, which is in ON/);
 });

@@ -248,11 +248,13 @@ function elsewhere(
   { party, otherRegion }: FoundParty,
   { mapping }: RegisterReading,
 ): RowProblem {
+  const other = party.name !== undefined && party.name.toLowerCase() !== row.party.toLowerCase();
+  const who = other ? `${row.party} has the tax number of ${party.name}, which` : row.party;
   return note(
     row.row,
     mapping.partyRegion ?? null,
     row.partyRegion,
-    `${row.party} is in ${party.region}, this row says ${otherRegion}. Correct one of them, or give the customer there a name of its own.`,
+    `${who} is in ${party.region}, this row says ${otherRegion}. Correct one of them, or give the customer there a name of its own.`,
     "partyRegion",
   );
 }

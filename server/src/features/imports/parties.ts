@@ -14,7 +14,7 @@ export class Parties {
   readonly #contacts: Map<number, Party>;
   readonly #byName = new Map<string, number>();
   readonly #byNumber = new Map<string, number>();
-  /** What the file told of each the first time: it counts for all its documents. */
+  /** What the file told of each the first time, by name and by tax number: it counts for all its documents. */
   readonly #first = new Map<string, Party>();
   /** What was found, by what was asked: rows of a register share few parties. */
   readonly #found = new Map<string, FoundParty>();
@@ -55,9 +55,7 @@ export class Parties {
       (number === "" ? undefined : this.#byNumber.get(number));
     const known = id === undefined ? undefined : this.#contacts.get(id);
     const told = this.#told(traded);
-    const key = traded.party.toLowerCase();
-    const first = this.#first.get(key) ?? told;
-    this.#first.set(key, first);
+    const first = this.#firstTold(traded, number, told);
     if (id === undefined || !known)
       return { contact: null, party: first, otherRegion: otherRegion(first, told) };
     const country = known.country ?? first.country;
@@ -69,6 +67,14 @@ export class Parties {
       taxNumber: known.taxNumber ?? first.taxNumber,
     };
     return { contact: id, party, otherRegion: otherRegion(party, told) };
+  }
+
+  /** Somebody under two names with one tax number is one party, as in the books. */
+  #firstTold({ party }: TradedWith, number: string, told: Party): Party {
+    const keys = [`name ${party.toLowerCase()}`, ...(number === "" ? [] : [`number ${number}`])];
+    const first = keys.flatMap((key) => this.#first.get(key) ?? [])[0] ?? told;
+    for (const key of keys) if (!this.#first.has(key)) this.#first.set(key, first);
+    return first;
   }
 
   /**
