@@ -2,6 +2,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { RouterProvider } from "react-router";
+import { askAtStart } from "./api/atStart.ts";
 import { LawProvider } from "./api/law.tsx";
 import { sharedAnswer } from "./api/seen.ts";
 import { router } from "./app/router.tsx";
@@ -24,6 +25,7 @@ const queries = new QueryClient({
   },
 });
 
+askAtStart(queries, location.pathname);
 createRoot(document.getElementById("root") as HTMLElement).render(
   <StrictMode>
     <QueryClientProvider client={queries}>

@@ -1,4 +1,3 @@
-import { keys } from "./keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import { createContext, useContext, useMemo } from "react";
 import type { ReactNode } from "react";
@@ -6,7 +5,7 @@ import { amendedPack } from "@fiscalon/core/jurisdictions/amendedPack";
 import { packOf } from "@fiscalon/core/jurisdictions/ownJurisdiction";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import { Packs } from "@fiscalon/core/model/packs";
-import { api } from "./client.ts";
+import { lawChangesQuery, ownJurisdictionsQuery } from "./atStart.ts";
 
 /** Puts packs that ship together with those of the practice, as the practice corrected them. */
 export type WithOwnLaw = (shipped: readonly JurisdictionPack[]) => Packs;
@@ -14,23 +13,10 @@ export type WithOwnLaw = (shipped: readonly JurisdictionPack[]) => Packs;
 const AsShipped: WithOwnLaw = (shipped) => new Packs(shipped);
 const LawContext = createContext<WithOwnLaw>(AsShipped);
 
-/** What the practice found out about the law. */
-export function useLawChanges() {
-  return useQuery({
-    queryKey: keys.law,
-    queryFn: () => api.get("/law", []),
-    staleTime: Infinity,
-  });
-}
-
 /** Hands in what the practice adds to the law that ships, as soon as it is here. */
 export function LawProvider({ children }: { children: ReactNode }) {
-  const { data: own, isPending } = useQuery({
-    queryKey: keys.ownJurisdictions,
-    queryFn: () => api.get("/jurisdictions/own", []),
-    staleTime: Infinity,
-  });
-  const { data: law, isPending: lawPending } = useLawChanges();
+  const { data: own, isPending } = useQuery(ownJurisdictionsQuery);
+  const { data: law, isPending: lawPending } = useQuery(lawChangesQuery);
   const withOwnLaw = useMemo<WithOwnLaw>(() => {
     const changes = (law ?? []).map(({ change }) => change);
     const made = (own ?? []).map(packOf);

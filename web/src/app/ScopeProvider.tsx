@@ -6,6 +6,7 @@ import { useLocation, useNavigate, useParams } from "react-router";
 import { Packs } from "@fiscalon/core/model/packs";
 import type { PeriodTile } from "@fiscalon/contract/returns";
 import { api } from "../api/client.ts";
+import { clientQuery } from "../api/atStart.ts";
 import { useClientPacks } from "../api/clientPacks.ts";
 import { DateOrderContext } from "../kit/dateOrder.ts";
 import { keepDaysOf, today } from "../kit/format.ts";
@@ -20,12 +21,7 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
   const [draft, setDraft] = useState<DraftEffect | null>(null);
   const params = useMemo(() => new URLSearchParams(search), [search]);
 
-  const { data: found, error: clientError } = useQuery({
-    queryKey: keys.client(Number(clientId)),
-    queryFn: () => api.get("/clients/:id", [clientId]),
-    enabled: clientId !== undefined,
-    retry: false,
-  });
+  const { data: found, error: clientError } = useQuery(clientQuery(clientId));
   const packs = useClientPacks(found);
   const client = packs && found;
   // Before anything below asks for a day.

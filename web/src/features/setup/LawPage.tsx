@@ -1,4 +1,4 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { doubtsOf } from "@fiscalon/core/jurisdictions/doubts";
 import type { Doubt } from "@fiscalon/core/jurisdictions/doubts";
@@ -7,7 +7,7 @@ import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import type { LawChangeRow, LawFile } from "@fiscalon/contract/law";
 import { api } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
-import { useLawChanges } from "../../api/law.tsx";
+import { lawChangesQuery } from "../../api/atStart.ts";
 import { usePacks } from "../../api/packs.ts";
 import { readJson } from "../../api/readJson.ts";
 import { useScope } from "../../app/scope.ts";
@@ -29,7 +29,7 @@ export function LawPage() {
   const { client } = useScope();
   const [confirming, setConfirming] = useState<{ pack: JurisdictionPack; doubt: Doubt } | null>(null);
   const [correcting, setCorrecting] = useState<{ pack: JurisdictionPack; kind: CorrectionKind } | null>(null);
-  const { data: rows = [], error } = useLawChanges();
+  const { data: rows = [], error } = useQuery(lawChangesQuery);
   const act = useLawAction();
   const setup = useSetup();
   if (!client || !setup) return <Waiting what="the law" />;
