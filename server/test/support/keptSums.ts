@@ -5,6 +5,24 @@ import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import { inBooks, inBooksOf } from "./sound.ts";
 import type { TestServer } from "./testServer.ts";
 
+/** 1 where the money of a document `d` comes in, -1 where it goes out, by side; 0 on the other side. */
+const WAYS = {
+  receivable: `CASE d.kind WHEN 'sales-invoice' THEN 1 WHEN 'sales-credit-note' THEN -1 ELSE 0 END`,
+  payable: `CASE WHEN d.kind IN ('purchase-bill', 'import-declaration', 'self-billed-bill') THEN -1
+    WHEN d.kind = 'purchase-credit-note' THEN 1 ELSE 0 END`,
+};
+type Side = keyof typeof WAYS;
+
+/** What entries have on the account of a side. */
+const onAccounts = (side: Side, where: string) => `coalesce((SELECT sum(p.amount) FROM entries e
+  JOIN postings p ON p.entry_id = e.id AND p.live = 1 JOIN accounts a ON a.id = p.account_id AND a.role = '${side}' WHERE ${where}), 0)`;
+const restOf = (
+  side: Side,
+) => `${onAccounts(side, "e.payment_id = y.id")} + coalesce((SELECT sum(${WAYS[side]} * x.base)
+  FROM allocations x JOIN documents d ON d.id = x.document_id WHERE x.payment_id = y.id AND x.live = 1), 0)`;
+const ownOn = (side: Side) =>
+  `abs(${WAYS[side]}) * ${onAccounts(side, "e.document_id = d.id AND e.payment_id IS NULL AND p.date = d.ledger_date")}`;
+
 const BOTH_WAYS: readonly (readonly [string, string])[] = [
   [
     "SELECT account_id, month, amount FROM month_sums WHERE amount <> 0",
@@ -19,6 +37,16 @@ const BOTH_WAYS: readonly (readonly [string, string])[] = [
     "SELECT id, settled, settled_base FROM documents WHERE settled <> 0 OR settled_base <> 0",
     `SELECT document_id, sum(amount + difference), sum(base) FROM allocations WHERE live = 1
      GROUP BY 1 HAVING sum(amount + difference) <> 0 OR sum(base) <> 0`,
+  ],
+  [
+    "SELECT document_id, amount FROM document_gaps WHERE amount <> 0",
+    `SELECT * FROM (SELECT d.id, (d.state = 'posted') * (${WAYS.receivable} + ${WAYS.payable}) * d.gross
+       - ${ownOn("receivable")} - ${ownOn("payable")} AS amount FROM documents d) WHERE amount <> 0`,
+  ],
+  [
+    "SELECT payment_id, debtors, creditors FROM payment_gaps WHERE debtors <> 0 OR creditors <> 0",
+    `SELECT * FROM (SELECT y.id, ${restOf("receivable")} AS debtors, ${restOf("payable")} AS creditors FROM payments y)
+     WHERE debtors <> 0 OR creditors <> 0`,
   ],
 ];
 

@@ -18,10 +18,7 @@ export async function copyRows(target: Database, older: string, taken: Taken): P
   await sequelize.query("PRAGMA foreign_keys = OFF");
   await sequelize.query("ATTACH $1 AS older", { bind: [older] });
   await sequelize.query("BEGIN IMMEDIATE");
-  const tables = await all<{ name: string }>(
-    "SELECT name FROM main.sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%'",
-  );
-  for (const { name } of tables) {
+  for (const name of await parentsFirst(all)) {
     if (NOT_COPIED.has(name)) continue;
     const where =
       taken[name] ?? (taken["*"] === undefined ? undefined : await ofClient(all, name, taken["*"]));
@@ -42,6 +39,24 @@ export async function copyRows(target: Database, older: string, taken: Taken): P
   if (broken.length > 0)
     throw new Error(`Rows of ${broken[0]?.table ?? "a table"} point to nothing. Nothing was changed.`);
   await sequelize.query("PRAGMA foreign_keys = ON");
+}
+
+/** The tables, each behind those its rows point to: triggers that keep sums look them up. */
+async function parentsFirst(all: <T extends object>(sql: string) => Promise<T[]>): Promise<Set<string>> {
+  const tables = await all<{ name: string }>(
+    "SELECT name FROM main.sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%'",
+  );
+  const begun = new Set<string>();
+  const ordered = new Set<string>();
+  const place = async (name: string): Promise<void> => {
+    if (begun.has(name)) return;
+    begun.add(name);
+    const parents = await all<{ table: string }>(`SELECT "table" FROM pragma_foreign_key_list('${name}')`);
+    for (const { table } of parents) await place(table);
+    ordered.add(name);
+  };
+  for (const { name } of tables) await place(name);
+  return ordered;
 }
 
 /** The rows of one client: by its number, or by the rows they hang on. */
