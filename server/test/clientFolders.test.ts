@@ -1,8 +1,16 @@
-import { existsSync, mkdtempSync, renameSync, rmSync, writeFileSync } from "node:fs";
+import {
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readlinkSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import sqlite3 from "sqlite3";
-import { afterEach, beforeEach, expect, test } from "vitest";
+import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { backUp } from "../dist/across/backup/backup.js";
 import { document, newClient, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
@@ -132,3 +140,24 @@ async function pick(period: Promise<Record<string, unknown> | undefined>) {
   const { from, to, due, state, net } = (await period) ?? {};
   return { from, to, due, state, net };
 }
+
+/** Clients whose books this process has open (Linux tells it in `/proc`). */
+function open(): Set<string> {
+  const files = readdirSync("/proc/self/fd").flatMap((fd) => {
+    try {
+      return [readlinkSync(join("/proc/self/fd", fd))];
+    } catch {
+      return []; // closed meanwhile
+    }
+  });
+  return new Set(files.filter((file) => file.startsWith(folder) && file.endsWith("books.sqlite")));
+}
+
+test("who goes through all clients leaves their books closed behind, but those somebody works on", async () => {
+  server = await startServer(folder);
+  await server.ok("GET", `${ours.base}/documents`);
+  await server.ok("GET", "/audit");
+  await vi.waitFor(() => expect(open()).toEqual(new Set([booksOf(ours)])), { timeout: 10_000 });
+  expect(await server.ok("GET", `${theirs.base}/documents`)).toMatchObject({ total: 1 });
+  expect(open()).toEqual(new Set([booksOf(ours), booksOf(theirs)]));
+});
