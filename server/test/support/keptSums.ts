@@ -51,10 +51,10 @@ const BOTH_WAYS: readonly (readonly [string, string])[] = [
 ];
 
 /** What is kept as a sum is the sum, in the books of every client. */
-export async function expectKeptSums(on: TestServer): Promise<void> {
+export async function expectKeptSums(on: TestServer, since = 0): Promise<void> {
   for (const [kept, summed] of BOTH_WAYS)
     for (const sql of [`${kept} EXCEPT ${summed}`, `${summed} EXCEPT ${kept}`])
-      expect(await inBooks(on, `SELECT * FROM (${sql})`)).toEqual([]);
+      expect(await inBooks(on, `SELECT * FROM (${sql})`, since)).toEqual([]);
 }
 
 /** Documents and payments that are kept as perhaps apart. */

@@ -1,5 +1,5 @@
 import sqlite3 from "sqlite3";
-import { readdirSync } from "node:fs";
+import { readdirSync, statSync } from "node:fs";
 import { join } from "node:path";
 import { expect } from "vitest";
 import type { Land } from "./lands.ts";
@@ -51,9 +51,14 @@ export function inPractice<T>({ dataDir }: TestServer, sql: string): Promise<T[]
   return inFile<T>(join(dataDir, "practice.sqlite"), sql);
 }
 
-/** Asks the books of every client themselves; what any of them answers. */
-export async function inBooks<T>({ dataDir }: TestServer, sql: string): Promise<T[]> {
-  const clients = readdirSync(join(dataDir, "clients"));
+/**
+ * Asks the books of every client themselves; what any of them answers.
+ * @param since only those that were written to since, in milliseconds: the others are as they were
+ */
+export async function inBooks<T>({ dataDir }: TestServer, sql: string, since = 0): Promise<T[]> {
+  const clients = readdirSync(join(dataDir, "clients")).filter(
+    (client) => writtenAt(bookOf(dataDir, client)) >= since,
+  );
   const answers = await Promise.all(clients.map((client) => inFile<T>(bookOf(dataDir, client), sql)));
   return answers.flat();
 }
@@ -61,6 +66,11 @@ export async function inBooks<T>({ dataDir }: TestServer, sql: string): Promise<
 /** Asks the books of one client. */
 export function inBooksOf<T>({ dataDir }: TestServer, client: string, sql: string): Promise<T[]> {
   return inFile<T>(bookOf(dataDir, client), sql);
+}
+
+function writtenAt(book: string): number {
+  const [file, log] = [book, `${book}-wal`].map((path) => statSync(path, { throwIfNoEntry: false }));
+  return Math.max(file?.mtimeMs ?? 0, log && log.size > 0 ? log.mtimeMs : 0);
 }
 
 const bookOf = (dataDir: string, client: string) => join(dataDir, "clients", client, "books.sqlite");
@@ -77,19 +87,21 @@ function inFile<T>(file: string, sql: string): Promise<T[]> {
 }
 
 /** What holds of the file, whoever wrote it last. */
-export async function expectWholeDatabase(on: TestServer) {
-  expect(await inBooks(on, "PRAGMA foreign_key_check")).toEqual([]);
+export async function expectWholeDatabase(on: TestServer, since = 0) {
+  expect(await inBooks(on, "PRAGMA foreign_key_check", since)).toEqual([]);
   // What is not late is reported in its own period.
   expect(
     await inBooks(
       on,
       `SELECT id FROM facts WHERE live = 1 AND late = 0 AND period_end IS NOT NULL AND own_end IS NOT period_end`,
+      since,
     ),
   ).toEqual([]);
   expect(
     await inBooks(
       on,
       `SELECT e.id FROM entries e JOIN postings p ON p.entry_id = e.id WHERE e.live = 1 GROUP BY e.id HAVING sum(p.amount) <> 0`,
+      since,
     ),
   ).toEqual([]);
   expect(
@@ -97,6 +109,7 @@ export async function expectWholeDatabase(on: TestServer) {
       on,
       `SELECT l.id FROM bank_lines l JOIN entries e ON e.id = l.entry_id JOIN accounts a ON a.code = l.account AND a.client_id = l.client_id
        WHERE e.live = 0 OR l.amount <> (SELECT sum(p.amount) FROM postings p WHERE p.entry_id = e.id AND p.account_id = a.id)`,
+      since,
     ),
   ).toEqual([]);
   expect(
@@ -104,6 +117,7 @@ export async function expectWholeDatabase(on: TestServer) {
       on,
       `SELECT d.id FROM allocations a JOIN documents d ON d.id = a.document_id JOIN payments p ON p.id = a.payment_id
        WHERE a.live = 1 AND (d.state <> 'posted' OR p.state <> 'posted')`,
+      since,
     ),
   ).toEqual([]);
   expect(
@@ -111,6 +125,7 @@ export async function expectWholeDatabase(on: TestServer) {
       on,
       `SELECT d.id FROM documents d JOIN (SELECT document_id, sum(amount + difference) AS paid FROM allocations WHERE live = 1
          GROUP BY document_id) a ON a.document_id = d.id WHERE abs(a.paid) > abs(d.gross)`,
+      since,
     ),
   ).toEqual([]);
   expect(await on.ok("GET", "/audit")).toMatchObject({ broken: [] });
