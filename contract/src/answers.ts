@@ -125,7 +125,7 @@ export interface Answers {
   "POST /clients/:id/imports/:import/check": JobView;
   "POST /clients/:id/imports/:import/post": JobView;
   "PUT /clients/:id/imports/:import/settings": ImportBatch;
-  "POST /clients/:id/imports/:import/undo": ImportBatch;
+  "POST /clients/:id/imports/:import/undo": JobView;
   "POST /clients/:id/items": ItemView;
   "GET /clients/:id/registrations/:rid/unpaid/:period": UnpaidPage;
   "POST /clients/:id/registrations/:rid/unpaid/:period": { posted: number };

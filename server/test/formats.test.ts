@@ -104,7 +104,7 @@ describe("tables of every kind, with dirt in them", () => {
     ]);
     const again = await dropped(base, "contacts.xlsx", contacts, "content=contacts", { leftOut: [4] });
     expect(again.report).toMatchObject({ newContacts: 0 });
-    await server.ok("POST", `${list.path}/undo`);
+    expect((await server.job(`${list.path}/undo`)).state).toBe("done");
     expect(await server.ok("GET", `${base}/contacts`)).toEqual([]);
   });
 

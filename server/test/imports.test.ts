@@ -67,7 +67,7 @@ describe("a register with realistic dirt", () => {
     await server.job(`${again.path}/post`);
     expect(await documentsOf(base)).toBe(fresh);
 
-    await server.ok("POST", `${path}/undo`);
+    expect((await server.job(`${path}/undo`)).state).toBe("done");
     expect(await documentsOf(base)).toBe(0);
     const balance = await server.ok<{ closing: number }[]>(
       "GET",

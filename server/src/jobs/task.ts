@@ -5,6 +5,7 @@ import type { JobView } from "@fiscalon/contract/views";
 export type JobTask =
   | { kind: "import-check"; clientId: number; importId: number }
   | { kind: "import-post"; clientId: number; importId: number }
+  | { kind: "import-undo"; clientId: number; importId: number }
   | { kind: "match"; clientId: number; statementId: number }
   | { kind: "book"; book: BookFile };
 

@@ -10,6 +10,7 @@ import { matchStatement } from "../books/agree/statements/matchStatement.ts";
 import { loadSetup } from "../books/loadSetup.ts";
 import { importBook } from "../across/bookfile/importBook.ts";
 import { checkImport, postImport } from "../features/imports/runImport.ts";
+import { undoImport } from "../features/imports/undoImport.ts";
 import type { JobMessage, JobOrder, JobOutcome, JobTask, Progress } from "./task.ts";
 
 const progress: Progress = {
@@ -51,6 +52,8 @@ function runOn(work: Work, task: Exclude<JobTask, { kind: "book" }>): Promise<un
       return checkImport(work, task.clientId, task.importId, progress);
     case "import-post":
       return postImport(work, task.clientId, task.importId, progress);
+    case "import-undo":
+      return undoImport(work, task.clientId, task.importId, progress);
     case "match":
       return match(work, task.clientId, task.statementId);
   }

@@ -175,7 +175,9 @@ export const partyGaps: Migration = {
     ),
     trigger(
       "documents_anew_to_gaps",
-      "AFTER UPDATE OF kind, date, ledger_date, gross, state ON documents",
+      `AFTER UPDATE OF kind, date, ledger_date, gross, state ON documents
+      WHEN (old.kind, old.date, old.ledger_date, old.gross, old.state)
+        <> (new.kind, new.date, new.ledger_date, new.gross, new.state)`,
       documentsAnew("new.id"),
       paymentsAnew(PAYING_IT),
     ),

@@ -9,7 +9,7 @@ import { csvAnswer } from "../../base/csvAnswer.ts";
 import { clientParams, described } from "../../base/validation.ts";
 import { notFound } from "../../base/errors.ts";
 import { readKeptFile } from "../../base/files.ts";
-import { changeSettings, importBatches, importRecord, receiveFile, undoImport } from "./service.ts";
+import { changeSettings, importBatches, importRecord, receiveFile } from "./service.ts";
 
 type Id = { Params: { id: number } };
 type Import = { Params: { id: number; import: number } };
@@ -79,6 +79,7 @@ export async function importRoutes(app: FastifyInstance, { jobs }: AppContext): 
   for (const [path, kind, summary] of [
     ["check", "import-check", "Dry run, as a job"],
     ["post", "import-post", "Post all documents or none, as a job"],
+    ["undo", "import-undo", "Take every document of an import out again, as a job"],
   ] as const) {
     app.post<Import>(
       `/clients/:id/imports/:import/${path}`,
@@ -90,15 +91,6 @@ export async function importRoutes(app: FastifyInstance, { jobs }: AppContext): 
       },
     );
   }
-
-  app.post<Import>(
-    "/clients/:id/imports/:import/undo",
-    { schema: described("Take every document of an import out again", "Books", { params: importParams }) },
-    async (request) => {
-      await undoImport(request.work, request.params.id, request.params.import);
-      return oneBatch(request);
-    },
-  );
 
   app.get<Import>(
     "/clients/:id/imports/:import/rejected",

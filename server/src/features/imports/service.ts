@@ -7,12 +7,7 @@ import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import type { ClientRecord, ImportRecord } from "../../db/models.ts";
 import { notFound } from "../../base/errors.ts";
 import { loadClient } from "../../books/loadSetup.ts";
-import { followEntries } from "../../books/bankLines.ts";
-import { refuseBought } from "../../books/stock/boughtWith.ts";
-import { refusePaid } from "../../books/payments/allocated.ts";
-import { endEffects } from "../../books/documents/postDocuments.ts";
 import { keepFile } from "../../base/files.ts";
-import { removeMade } from "./masterRecords.ts";
 import { recognised } from "./recognise.ts";
 import { REASON_COLUMN } from "./rejectedRows.ts";
 
@@ -198,48 +193,4 @@ export async function changeSettings(
 export function refusePosted(record: ImportRecord): void {
   if (record.state !== "posted") return;
   throw new FiscalError("imports/wrong-state", "This file is posted. Undo it first, or drop a new one.");
-}
-
-/** Takes every document of an import out of the books again, as long as no sealed period holds one of them. */
-export async function undoImport(work: Work, clientId: number, importId: number): Promise<number> {
-  return work.write(async (work) => {
-    const record = await importRecord(work, clientId, importId);
-    if (record.state !== "posted")
-      throw new FiscalError("imports/wrong-state", "Only a posted import can be undone.");
-    const locked = await work.row<{ end: string; count: number }>(
-      `SELECT r.period_end AS end, count(DISTINCT d.id) AS count FROM documents d JOIN facts f ON f.document_id = d.id AND f.live = 1
-         JOIN returns r ON r.registration_id = f.registration_id AND r.period_end = f.period_end
-           AND r.state IN ('sealed', 'filed', 'settled')
-       WHERE d.import_id = $1 AND d.state = 'posted' GROUP BY r.period_end ORDER BY 1 LIMIT 1`,
-      [importId],
-    );
-    if (locked) {
-      throw new FiscalError(
-        "imports/sealed",
-        `${locked.count} of its documents are on the return to ${locked.end}, which is sealed. This import stays.`,
-      );
-    }
-    const documents = await work.rows<{ id: number }>(
-      "SELECT id FROM documents WHERE import_id = $1 AND state = 'posted'",
-      [importId],
-    );
-    const ids = documents.map((document) => document.id);
-    await refusePaid(work, ids);
-    await refuseBought(work, clientId, ids);
-    await endEffects(work, ids);
-    await followEntries(work, clientId);
-    await work.run(
-      "UPDATE documents SET state = 'void', ended_at = $1, ended_by = $2, end_reason = 'import undone' WHERE import_id = $3 AND state = 'posted'",
-      [work.at, work.person, importId],
-    );
-    await removeMade(work, clientId, record);
-    await work.models.imports.update({ state: "undone" }, { where: { id: importId }, ...work.options });
-    await work.record({
-      action: "undo",
-      entity: "import",
-      id: importId,
-      before: { documents: ids.length },
-    });
-    return ids.length;
-  });
 }

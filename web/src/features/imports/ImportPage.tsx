@@ -55,9 +55,17 @@ export function ImportPage() {
       void dryRun().then(follow);
     },
   });
-  const undo = useMutation({
-    mutationFn: () => api.post("/clients/:id/imports/:import/undo", [client?.id, importId]),
-    onSuccess: refresh,
+  const undo = useJob(refresh);
+  const undoing = useMutation({
+    mutationFn: () =>
+      api.post(
+        "/clients/:id/imports/:import/undo",
+        [client?.id, importId],
+        undefined,
+        {},
+        seenOf(queries.getQueryData(key)),
+      ),
+    onSuccess: undo.follow,
   });
   const started = useRef(false);
   useEffect(() => {
@@ -90,7 +98,12 @@ export function ImportPage() {
             All imports
           </Link>
           {batch.state === "posted" && (
-            <button type="button" className="action" onClick={() => undo.mutate()} disabled={undo.isPending}>
+            <button
+              type="button"
+              className="action"
+              onClick={() => undoing.mutate()}
+              disabled={undoing.isPending || undo.running}
+            >
               Undo: take {plural(batch.documents, word, many)} out again
             </button>
           )}
@@ -117,9 +130,14 @@ export function ImportPage() {
         </>
       }
     >
-      <ErrorNote error={undo.error ?? change.error ?? jobError(check.job) ?? jobError(post.job)} />
+      <ErrorNote
+        error={
+          undoing.error ?? change.error ?? jobError(check.job) ?? jobError(post.job) ?? jobError(undo.job)
+        }
+      />
       <JobProgress job={check.job} onCancel={check.cancel} />
       <JobProgress job={post.job} onCancel={post.cancel} />
+      <JobProgress job={undo.job} onCancel={undo.cancel} />
       {report && <ReportSummary batch={batch} report={report} digits={setup.digits} />}
       {report && batch.state !== "posted" && report.problemCount > 0 && (
         <ProblemList
