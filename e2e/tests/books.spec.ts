@@ -228,6 +228,11 @@ test("files of every format with dirt in them are mended and posted", async ({ p
   await page.getByRole("button", { name: "Post 2 entries" }).click();
   await expect(page.getByText(/· posted/)).toBeVisible();
   await expectAccessible(page);
+  // Taken out again, and posted once more.
+  await page.getByRole("button", { name: "Undo: take 2 entries out again" }).click();
+  await expect(page.getByText(/· undone/)).toBeVisible();
+  await page.getByRole("button", { name: "Post 2 entries" }).click();
+  await expect(page.getByText(/· posted/)).toBeVisible();
 
   await drop(
     "Trial balance",

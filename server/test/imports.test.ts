@@ -74,6 +74,9 @@ describe("a register with realistic dirt", () => {
       `${base}/trial-balance?from=2026-04-01&to=2026-06-30`,
     );
     expect(balance.every((row) => row.closing === 0)).toBe(true);
+    // And it can be posted again, as it was.
+    expect((await server.job(`${path}/post`)).state).toBe("done");
+    expect(await documentsOf(base)).toBe(fresh);
   });
 
   /** Independent recomputation: the printed columns summed here, straight from the file. */

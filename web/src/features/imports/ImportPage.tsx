@@ -85,9 +85,10 @@ export function ImportPage() {
   const isXml = batch.content === "e-invoice" || batch.content === "audit-file";
   const word = recordWord(batch);
   const many = word === "entry" ? "entries" : `${word}s`;
-  const busy = check.running || post.running || change.isPending;
-  const ready =
-    report !== null && report.problemCount === 0 && report.fresh > 0 && batch.state === "checked" && !busy;
+  const busy = check.running || post.running || undo.running || change.isPending;
+  // What was undone is checked once more when it is posted.
+  const checked = batch.state === "checked" || batch.state === "undone";
+  const ready = report !== null && report.problemCount === 0 && report.fresh > 0 && checked && !busy;
   return (
     <Sheet
       title={batch.fileName}

@@ -49,7 +49,10 @@ export function ReportSummary({
       : []),
   ];
   return (
-    <section aria-label="What the file does" className="mb-5 grid grid-cols-[1fr_300px] items-start gap-8">
+    <section
+      aria-label="What the file does"
+      className="mb-5 grid grid-cols-[minmax(0,1fr)_minmax(300px,auto)] items-start gap-8"
+    >
       <div>
         <dl className="grid grid-cols-[140px_1fr]">
           {facts.map(([term, value]) => (
@@ -88,7 +91,7 @@ export function ReportSummary({
                 <td>
                   <span className="code-chip">{row.code || "none"}</span>
                 </td>
-                <td className="num">{row.lines}</td>
+                <td className="num">{row.lines.toLocaleString("en-GB")}</td>
                 <td className="num">{displayAmount(row.net, digits)}</td>
                 <td className="num">{displayAmount(row.tax, digits)}</td>
               </tr>
