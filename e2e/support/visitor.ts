@@ -56,6 +56,17 @@ export class Visitor {
         wideSheet: [...document.querySelectorAll("#sheet > *")].some(
           (part) => part.scrollWidth > part.clientWidth + 1 && getComputedStyle(part).overflowX !== "hidden",
         ),
+        cutOff: [...document.querySelectorAll<HTMLElement>("#sheet *, footer *")]
+          .filter((part) => /^[-−(]?[\d.,' ]*\d\)?$/.test(part.textContent))
+          .filter(
+            (part) => part.scrollWidth > part.clientWidth && getComputedStyle(part).overflowX !== "visible",
+          )
+          .filter((part) => {
+            const text = document.createRange();
+            text.selectNodeContents(part);
+            return text.getBoundingClientRect().width > part.clientWidth;
+          })
+          .map((part) => part.textContent),
       };
     });
     const complaints = [...this.#complaints];
@@ -63,6 +74,7 @@ export class Visitor {
     else if (seen.words < LEAST_WORDS) complaints.push("the sheet is blank");
     if (/broke|cannot be shown/.test(seen.heading)) complaints.push(`the screen says: ${seen.heading}`);
     if (seen.wide > 0) complaints.push(`scrolls sideways by ${seen.wide} pixels`);
+    if (seen.cutOff.length > 0) complaints.push(`figures are cut off: ${seen.cutOff.join(", ")}`);
     if (seen.wideSheet) complaints.push("the sheet scrolls sideways");
     return complaints;
   }

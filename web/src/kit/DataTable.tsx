@@ -4,6 +4,7 @@ import type { CSSProperties, ReactNode } from "react";
 import type { RowSelectionState } from "@tanstack/react-table";
 import { ErrorNote } from "./ErrorNote.tsx";
 import { ColumnChoice, HeadCell } from "./TableHead.tsx";
+import { useFittingFigures } from "./useFittingFigures.ts";
 import { useGridTable } from "./useGridTable.ts";
 import type { Column } from "./useGridTable.ts";
 import { ROW_HEIGHT, usePagedRows } from "./usePagedRows.ts";
@@ -61,6 +62,7 @@ export function DataTable<Row extends object, Page extends { rows: Row[]; total:
   choosing?: Choosing<Row>;
   empty: string;
 }) {
+  const wholeBox = useRef<HTMLDivElement>(null);
   const footBox = useRef<HTMLDivElement>(null);
   const [sorting, setSorting] = useState<{ id: string; desc: boolean }[]>([]);
   const [chosen, setChosen] = useState<RowSelectionState>({});
@@ -83,6 +85,7 @@ export function DataTable<Row extends object, Page extends { rows: Row[]; total:
     chosen,
     onChoose: setChosen,
   });
+  useFittingFigures(wholeBox);
   const visible = table.getVisibleLeafColumns();
   const cellOf = new Map(columns.map((column) => [column.id, column]));
   const room = visible.at(-1)?.columnDef.meta?.head === "" ? "" : ROOM;
@@ -93,7 +96,7 @@ export function DataTable<Row extends object, Page extends { rows: Row[]; total:
     .map(Number);
   const footRows = page && page.total > 0 && foot ? foot(page) : [];
   return (
-    <div className="relative flex min-h-[240px] flex-1 flex-col">
+    <div ref={wholeBox} className="relative flex min-h-[240px] flex-1 flex-col">
       <ErrorNote error={error} />
       {choosing && ids.length > 0 && (
         <div role="status" className="mb-1 flex items-center gap-3 rounded bg-accent px-3 py-1.5">
@@ -166,7 +169,11 @@ export function DataTable<Row extends object, Page extends { rows: Row[]; total:
                     visible.map(({ id }) => {
                       const column = cellOf.get(id);
                       return (
-                        <span role="cell" key={id} className={clsx(column?.amount && "text-right")}>
+                        <span
+                          role="cell"
+                          key={id}
+                          {...(column?.amount ? { className: "text-right", "data-figure": id } : {})}
+                        >
                           {column?.cell(row)}
                         </span>
                       );
@@ -231,7 +238,7 @@ function SumLine({
         </span>
       )}
       {ids.slice(first).map((id) => (
-        <span role="cell" key={id} className="text-right">
+        <span role="cell" key={id} data-figure={id} className="text-right">
           {row.figures[id]}
         </span>
       ))}

@@ -10,6 +10,7 @@ import {
 import type { ColumnDef, Header, ReactTable, RowSelectionState, SortingState } from "@tanstack/react-table";
 import { useMemo } from "react";
 import type { ReactNode } from "react";
+import { fittingWidth } from "./useFittingFigures.ts";
 import { useTableLayout } from "./tableLayout.ts";
 
 /** A column of a long list. */
@@ -115,11 +116,11 @@ export function useGridTable<Row extends object>({
   const template = table
     .getVisibleLeafColumns()
     .map((column) => {
-      const grow = column.columnDef.meta?.grow;
+      const { grow, amount } = column.columnDef.meta ?? {};
       const size = column.getSize();
-      return grow === undefined || layout.widths[column.id] !== undefined
-        ? `${size}px`
-        : `minmax(${size}px, ${grow}fr)`;
+      if (layout.widths[column.id] !== undefined) return `${size}px`;
+      if (amount) return fittingWidth(column.id, size);
+      return grow === undefined ? `${size}px` : `minmax(${size}px, ${grow}fr)`;
     })
     .join(" ");
   return { table, template, forget };
