@@ -72,6 +72,12 @@ export function isSure([best, next]: readonly Pick<Proposal, "kind" | "score">[]
   );
 }
 
+/** A line with all it may be, best first, whoever else may be the same. */
+export interface OfferedLine {
+  line: BankLine;
+  proposals: Proposal[];
+}
+
 /**
  * The likeliest explanations of each bank line, best first: an entry that is there already, open documents it pays
  * (one, several of one party, or part of one that it names), tax that is due, or an entry the wrong way round. An
@@ -82,36 +88,102 @@ export function proposeMatches(
   lines: readonly BankLine[],
   candidates: BankCandidates,
 ): Map<number, Proposal[]> {
+  return onceEach(lines.map(lineOffers(candidates)));
+}
+
+/** What one line may be, line by line: whoever has thousands of them looks up between. */
+export function lineOffers(candidates: BankCandidates): (line: BankLine) => OfferedLine {
   const byAmount = groupedBy(candidates.entries, (one) => one.amount);
   const documentsByAmount = groupedBy(candidates.documents, (one) => one.amount);
-  const byParty = groupedBy(candidates.documents, (one) => one.party);
-  const parties = [...byParty.keys()].map((party) => ({ party, words: wordsOf(party) }));
-  const all = lines.map((line) => {
+  const parties = new Parties(candidates.documents);
+  const read = new Map<OpenEntry, ReadEntry>();
+  const readOf = (entry: OpenEntry): ReadEntry => {
+    const known = read.get(entry) ?? readEntry(entry);
+    read.set(entry, known);
+    return known;
+  };
+  return (line) => {
     const said = plain(`${line.text} ${line.reference}`);
     const words = new Set(wordsOf(`${line.party} ${line.text}`));
-    const named = parties.filter(({ words: own }) => own.length > 0 && own.every((word) => words.has(word)));
+    const named = parties.named(words);
     const known = new Set(named.map(({ party }) => party));
     const proposals: Proposal[] = [
-      ...(byAmount.get(line.amount) ?? []).map((entry) => entryProposal(line, entry, said, words, false)),
-      ...(byAmount.get(-line.amount) ?? []).map((entry) => entryProposal(line, entry, said, words, true)),
+      ...(byAmount.get(line.amount) ?? []).map((one) => entryProposal(line, readOf(one), said, words, false)),
+      ...(byAmount.get(-line.amount) ?? []).map((one) => entryProposal(line, readOf(one), said, words, true)),
       ...(documentsByAmount.get(line.amount) ?? []).map((one) => exactDocument(line, one, said, known)),
-      ...named.flatMap(({ party }) => severalDocuments(line, byParty.get(party) ?? [], said)),
+      ...named.flatMap((party) => severalDocuments(line, party, said)),
       ...candidates.taxes.flatMap((tax) => taxProposal(line, tax, words)),
     ].filter(({ score }) => score >= 30);
     return { line, proposals: sorted(proposals) };
-  });
-  return onceEach(all);
+  };
+}
+
+/** An entry with what a line may say of it. */
+interface ReadEntry {
+  entry: OpenEntry;
+  /** Numbers in its text, letters and digits alone. */
+  numbers: readonly string[];
+  partyWords: readonly string[];
+}
+
+function readEntry(entry: OpenEntry): ReadEntry {
+  return {
+    entry,
+    numbers: entry.text.split(/[\s,:]+/).flatMap((word) => (/\d/.test(word) ? plainNumber(word) : [])),
+    partyWords: wordsOf(entry.party),
+  };
+}
+
+/** What is open of one party, oldest first in either direction. */
+interface PartyItems {
+  party: string;
+  words: readonly string[];
+  own: readonly { one: OpenDocument; numbers: readonly string[] }[];
+  moneyIn: readonly OpenDocument[];
+  moneyOut: readonly OpenDocument[];
+}
+
+/** Parties by their words: a line is looked at with those it may name only. */
+class Parties {
+  readonly #byFirstWord: ReadonlyMap<string, readonly (PartyItems & { place: number })[]>;
+
+  constructor(documents: readonly OpenDocument[]) {
+    const all = [...groupedBy(documents, ({ party }) => party)].map(([party, own], place) => {
+      const oldest = [...own].sort((a, b) =>
+        a.date < b.date ? -1 : a.date > b.date ? 1 : a.document - b.document,
+      );
+      return {
+        place,
+        party,
+        words: wordsOf(party),
+        own: own.map((one) => ({ one, numbers: plainNumber(one.number) })),
+        moneyIn: oldest.filter(({ amount }) => amount > 0),
+        moneyOut: oldest.filter(({ amount }) => amount <= 0),
+      };
+    });
+    this.#byFirstWord = groupedBy(all, ({ words }) => words[0] ?? "");
+  }
+
+  /** Those of which a line says every word, in the order of their first documents. */
+  named(said: ReadonlySet<string>): PartyItems[] {
+    return [...said]
+      .flatMap((word) => this.#byFirstWord.get(word) ?? [])
+      .filter(({ words }) => words.every((word) => said.has(word)))
+      .sort((a, b) => a.place - b.place);
+  }
 }
 
 function entryProposal(
   line: BankLine,
-  entry: OpenEntry,
+  { entry, numbers, partyWords }: ReadEntry,
   said: string,
   words: ReadonlySet<string>,
   wrongWay: boolean,
 ): Proposal {
   const days = Math.abs(daysBetween(entry.date, line.date));
-  const named = says(said, entry.text) || sharesName(words, entry.party);
+  const named =
+    numbers.some((number) => said.includes(number)) ||
+    (partyWords.length > 0 && partyWords.every((word) => words.has(word)));
   const near = days === 0 ? 35 : days <= 3 ? 30 : days <= 10 ? 20 : days <= 31 ? 5 : -20;
   const reasons = [
     wrongWay ? "the same amount, but the other way round" : "the same amount",
@@ -146,9 +218,12 @@ function exactDocument(
 }
 
 /** Several documents of a party that add up to the line, or the one it names and pays in part. */
-function severalDocuments(line: BankLine, own: readonly OpenDocument[], said: string): Proposal[] {
-  const along = own.filter(({ amount }) => amount > 0 === line.amount > 0);
-  const party = own[0]?.party ?? "";
+function severalDocuments(
+  line: BankLine,
+  { party, own, moneyIn, moneyOut }: PartyItems,
+  said: string,
+): Proposal[] {
+  const oldest = line.amount > 0 ? moneyIn : moneyOut;
   const chosen = (documents: readonly OpenDocument[], score: number, reason: string): Proposal => ({
     kind: "documents",
     contact: documents[0]?.contact ?? null,
@@ -156,13 +231,12 @@ function severalDocuments(line: BankLine, own: readonly OpenDocument[], said: st
     score,
     reasons: [reason, `names ${party}`],
   });
-  const named = own.filter(({ number }) => mentions(said, number));
+  const named = own.flatMap(({ one, numbers }) =>
+    numbers.some((number) => said.includes(number)) ? [one] : [],
+  );
   const found: Proposal[] = [];
   if (named.length > 1 && total(named) === line.amount && named.every(sameWay(line)))
     found.push(chosen(named, 96, `exactly what is open of the ${named.length} it names`));
-  const oldest = [...along].sort((a, b) =>
-    a.date < b.date ? -1 : a.date > b.date ? 1 : a.document - b.document,
-  );
   let sum = 0;
   for (const [index, one] of oldest.entries()) {
     sum += one.amount;
@@ -206,7 +280,7 @@ function sorted(proposals: readonly Proposal[]): Proposal[] {
 }
 
 /** Gives each entry, document and period to the line it fits best; the others lose that proposal. */
-function onceEach(all: readonly { line: BankLine; proposals: Proposal[] }[]): Map<number, Proposal[]> {
+export function onceEach(all: readonly OfferedLine[]): Map<number, Proposal[]> {
   const offers = all
     .flatMap(({ line, proposals }, order) => proposals.map((proposal) => ({ line, proposal, order })))
     .filter(({ proposal }) => proposal.score >= SURE)
@@ -246,14 +320,14 @@ function plain(text: string): string {
   return text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, "");
 }
 
-function mentions(said: string, number: string): boolean {
+/** A number as a line may say it; none where it is too short to be told from others. */
+function plainNumber(number: string): string[] {
   const wanted = plain(number);
-  return wanted.length >= 3 && said.includes(wanted);
+  return wanted.length >= 3 ? [wanted] : [];
 }
 
-/** Whether the text of an entry carries a number that the line says. */
-function says(said: string, text: string): boolean {
-  return text.split(/[\s,:]+/).some((word) => /\d/.test(word) && mentions(said, word));
+function mentions(said: string, number: string): boolean {
+  return plainNumber(number).some((wanted) => said.includes(wanted));
 }
 
 const NOISE = new Set([
@@ -276,11 +350,6 @@ function wordsOf(text: string): string[] {
     .toLowerCase()
     .split(/[^\p{L}\p{N}]+/u)
     .filter((word) => word.length > 2 && !NOISE.has(word));
-}
-
-function sharesName(words: ReadonlySet<string>, party: string): boolean {
-  const partyWords = wordsOf(party);
-  return partyWords.length > 0 && partyWords.every((word) => words.has(word));
 }
 
 function groupedBy<T, K>(list: readonly T[], key: (item: T) => K): Map<K, T[]> {

@@ -76,8 +76,20 @@ export function addMonthsToEnd(date: CalendarDate, months: number): CalendarDate
 
 /** Whole days from `from` to `to`; negative when `to` is earlier. */
 export function daysBetween(from: CalendarDate, to: CalendarDate): number {
-  return Temporal.PlainDate.from(from).until(to, { largestUnit: "days" }).days;
+  return dayNumber(to) - dayNumber(from);
 }
+
+/** Days since the first of 1970: lists of thousands of documents share few dates. */
+function dayNumber(date: CalendarDate): number {
+  const known = DAY_NUMBERS.get(date);
+  if (known !== undefined) return known;
+  const { days } = EPOCH.until(date, { largestUnit: "days" });
+  if (DAY_NUMBERS.size < MOST_DAYS) DAY_NUMBERS.set(date, days);
+  return days;
+}
+const EPOCH = Temporal.PlainDate.from("1970-01-01");
+const DAY_NUMBERS = new Map<CalendarDate, number>();
+const MOST_DAYS = 50_000;
 
 /** 0 for Sunday to 6 for Saturday. */
 export function weekday(date: CalendarDate): number {

@@ -4,6 +4,12 @@ import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { KeptItem } from "./items.ts";
 
+/** Facts with their lines and documents: of all years from the lines that bear the codes, of a period from its facts. */
+const BY_CODE = `lines l INDEXED BY lines_of_code CROSS JOIN documents d ON d.id = l.document_id
+    CROSS JOIN facts f ON l.code IN (SELECT value FROM json_each($2)) AND f.document_id = d.id AND f.line = l.no`;
+const BY_PERIOD = `facts f JOIN documents d ON f.period_end = $5 AND d.id = f.document_id
+    JOIN lines l ON l.document_id = d.id AND l.no = f.line`;
+
 /**
  * Lines dear enough, with the codes of such purchases, whose paper no item names.
  * @param end the last day of the one return that is asked for, where not all are
@@ -24,18 +30,21 @@ export async function unlistedPurchases(
        sum(tax) AS tax, sum(recoverable) AS recoverable
      FROM (SELECT f.document_id AS document, d.number, d.date, f.line, l.text, f.levy, sum(f.net) AS net,
          sum(f.tax) AS tax, sum(f.recoverable) AS recoverable
-       FROM facts f JOIN documents d ON d.id = f.document_id JOIN lines l ON l.document_id = d.id AND l.no = f.line
-       WHERE f.registration_id = $1 AND f.live = 1 AND f.direction = 'purchase'
-         ${end === undefined ? "" : "AND f.period_end = $4"} AND f.code IN (SELECT value FROM json_each($2)) GROUP BY f.document_id, f.line, f.levy)
+       FROM ${end === undefined ? BY_CODE : BY_PERIOD}
+       WHERE f.registration_id = $1 AND f.live = 1 AND f.direction = 'purchase' AND f.code IN (SELECT value FROM json_each($2))
+         AND d.number NOT IN (SELECT value FROM json_each($4)) GROUP BY f.document_id, f.line, f.levy)
      GROUP BY document, line HAVING max(net) >= $3 ORDER BY date, document, line LIMIT 200`,
-    [r.id, JSON.stringify(suggested), least, ...(end === undefined ? [] : [end])],
+    [
+      r.id,
+      JSON.stringify(suggested),
+      least,
+      JSON.stringify(items.map(({ evidence }) => evidence)),
+      ...(end === undefined ? [] : [end]),
+    ],
   );
-  const named = new Set(items.map(({ evidence }) => evidence));
-  return rows
-    .filter(({ number }) => !named.has(number))
-    .map(({ taxes, tax, recoverable, ...row }) => ({
-      ...row,
-      taxes: JSON.parse(taxes) as Record<string, number>,
-      share: tax === 0 ? "100" : String(Math.round((recoverable * 10_000) / tax) / 100),
-    }));
+  return rows.map(({ taxes, tax, recoverable, ...row }) => ({
+    ...row,
+    taxes: JSON.parse(taxes) as Record<string, number>,
+    share: tax === 0 ? "100" : String(Math.round((recoverable * 10_000) / tax) / 100),
+  }));
 }

@@ -1,10 +1,12 @@
+import { setImmediate } from "node:timers/promises";
 import { registrationWithId } from "../../books/loadSetup.ts";
 import { at, valueAt } from "@fiscalon/core/at";
 import { isOpenItem } from "@fiscalon/core/model/documentKinds";
 import { inKinds, sumOfOwed, whichWay } from "../../db/kindSql.ts";
-import { isSure, proposeMatches } from "@fiscalon/core/agree/bankMatching";
+import { isSure, lineOffers, onceEach } from "@fiscalon/core/agree/bankMatching";
 import type {
   BankCandidates,
+  OfferedLine,
   OpenDocument,
   OpenEntry,
   OpenTax,
@@ -14,6 +16,7 @@ import { displayAmount } from "@fiscalon/core/money/amount";
 import type { BankLinePage, BankLineView } from "@fiscalon/contract/bank";
 import type { Work } from "../../base/work.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
+import { addDays } from "@fiscalon/core/calendar/date";
 import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
 import { instalmentsToPay } from "../../books/settlement/instalments.ts";
 import { periodRule } from "../../books/returns/periodRule.ts";
@@ -24,21 +27,47 @@ type LineRow = Omit<BankLineView, "proposals" | "label"> & {
   entryText: string | null;
 };
 
-/** Every open line of an account with its proposals. */
+/** So many open lines, the oldest, are compared with the books at once; the others follow as these are matched. */
+const COMPARED = 2000;
+/** Lines that are compared before others are let in. */
+const AT_ONCE = 25;
+/** An entry so many days from every open line is none of them; a cheque may be cashed late. */
+const DAYS_APART = 366;
+
+const OF_ACCOUNT = "b.client_id = $1 AND b.account = $2 AND b.state = $3";
+const LINE = "b.id, b.date, b.amount, b.party, b.text, b.reference, b.state, b.entry_id AS entry, b.reason";
+
+/** The oldest open lines of an account with their proposals. */
 export async function openLines(work: Work, setup: ClientSetup, account: string): Promise<BankLineView[]> {
-  const lines = await work.rows<LineRow>(
-    `SELECT id, date, amount, party, text, reference, state, entry_id AS entry, reason, NULL AS entryText
-     FROM bank_lines WHERE client_id = $1 AND account = $2 AND state = 'open' ORDER BY date, id LIMIT 5000`,
-    [setup.client.id, account],
-  );
-  const candidates = await candidatesOf(work, setup, account);
-  const proposals = proposeMatches(lines, candidates);
+  const lines = await rowsOf(work, setup, account, { state: "open", offset: 0, limit: COMPARED });
+  if (lines.length === 0) return [];
+  const candidates = await candidatesOf(work, setup, account, lines);
+  const proposals = await proposalsFor(lines, candidates);
   const words = namesOf(candidates, setup);
-  return lines.map(({ reason: _reason, entryText: _text, ...line }) => ({
-    ...line,
-    label: "",
+  return lines.map((line) => ({
+    ...shown(line, ""),
     proposals: (proposals.get(line.id) ?? []).map((one) => ({ ...one, label: words(one) })),
   }));
+}
+
+/** Line by line, so that others are answered meanwhile. */
+async function proposalsFor(
+  lines: readonly LineRow[],
+  candidates: BankCandidates,
+): Promise<Map<number, Proposal[]>> {
+  const offersOf = lineOffers(candidates);
+  const offered: OfferedLine[] = [];
+  for (const [index, line] of lines.entries()) {
+    if (index % AT_ONCE === AT_ONCE - 1) await setImmediate();
+    offered.push(offersOf(line));
+  }
+  return onceEach(offered);
+}
+
+interface PageOf {
+  state: BankLineView["state"];
+  offset: number;
+  limit: number;
 }
 
 /** A page of the lines of an account. Open ones come with proposals. */
@@ -46,58 +75,87 @@ export async function linePage(
   work: Work,
   setup: ClientSetup,
   account: string,
-  { state, offset, limit }: { state: BankLineView["state"]; offset: number; limit: number },
+  page: PageOf,
 ): Promise<BankLinePage> {
-  if (state === "open") {
-    const all = await openLines(work, setup, account);
-    return {
-      total: all.length,
-      sure: all.filter(({ proposals }) => isSure(proposals)).length,
-      sum: all.reduce((sum, { amount }) => sum + amount, 0),
-      rows: all.slice(offset, offset + limit),
-    };
-  }
-  const where = "b.client_id = $1 AND b.account = $2 AND b.state = $3";
-  const bind = [setup.client.id, account, state];
   const totals = await work.one<{ total: number; sum: number }>(
-    `SELECT count(*) AS total, coalesce(sum(b.amount), 0) AS sum FROM bank_lines b WHERE ${where}`,
-    bind,
+    `SELECT count(*) AS total, coalesce(sum(b.amount), 0) AS sum FROM bank_lines b WHERE ${OF_ACCOUNT}`,
+    [setup.client.id, account, page.state],
   );
-  const rows = await work.rows<LineRow>(
-    `SELECT b.id, b.date, b.amount, b.party, b.text, b.reference, b.state, b.entry_id AS entry, b.reason, e.text AS entryText
-     FROM bank_lines b LEFT JOIN entries e ON e.id = b.entry_id
-     WHERE ${where} ORDER BY b.date DESC, b.id DESC LIMIT $4 OFFSET $5`,
-    [...bind, limit, offset],
-  );
+  const { offset, limit } = page;
+  const compared =
+    page.state === "open"
+      ? await work.remembered("open lines", [setup.client.id, account, work.today], (work) =>
+          openLines(work, setup, account),
+        )
+      : [];
+  const here = compared.slice(offset, offset + limit);
+  const others = await rowsOf(work, setup, account, {
+    ...page,
+    offset: Math.max(offset, compared.length),
+    limit: limit - here.length,
+  });
   return {
     ...totals,
-    sure: 0,
-    rows: rows.map(({ reason, entryText, ...line }) => ({
-      ...line,
-      label: entryText ?? reason ?? "",
-      proposals: [],
-    })),
+    sure: compared.filter(({ proposals }) => isSure(proposals)).length,
+    rows: [...here, ...others.map((line) => shown(line, line.entryText ?? line.reason ?? ""))],
   };
 }
 
-/** Everything a line of the account could be. */
-async function candidatesOf(work: Work, setup: ClientSetup, account: string): Promise<BankCandidates> {
+/** Open ones from the oldest on, as they are worked through; the others from the newest. */
+function rowsOf(
+  work: Work,
+  setup: ClientSetup,
+  account: string,
+  { state, offset, limit }: PageOf,
+): Promise<LineRow[]> {
+  const order = state === "open" ? "b.date, b.id" : "b.date DESC, b.id DESC";
+  return work.rows<LineRow>(
+    `SELECT ${LINE}, e.text AS entryText FROM bank_lines b LEFT JOIN entries e ON e.id = b.entry_id
+     WHERE ${OF_ACCOUNT} ORDER BY ${order} LIMIT $4 OFFSET $5`,
+    [setup.client.id, account, state, limit, offset],
+  );
+}
+
+function shown({ reason: _reason, entryText: _text, ...line }: LineRow, label: string): BankLineView {
+  return { ...line, label, proposals: [] };
+}
+
+/** Everything the lines of the account could be. */
+async function candidatesOf(
+  work: Work,
+  setup: ClientSetup,
+  account: string,
+  lines: readonly LineRow[],
+): Promise<BankCandidates> {
   const client = setup.client.id;
+  const days = lines.map(({ date }) => date).sort();
+  const amounts = new Set(lines.flatMap(({ amount }) => [amount, -amount]));
+  // Only what comes to the amount of a line is looked up further.
   const entries = await work.rows<OpenEntry>(
-    `SELECT e.id AS entry, e.date, sum(p.amount) AS amount, e.text, coalesce(c.name, q.name, '') AS party
-     FROM entries e JOIN postings p ON p.entry_id = e.id AND p.live = 1 AND p.account_id = $2
+    `WITH fitting AS MATERIALIZED (
+       SELECT p.entry_id AS id, sum(p.amount) AS amount FROM postings p INDEXED BY postings_by_account
+       WHERE p.client_id = $1 AND p.live = 1 AND p.account_id = $2 AND p.date BETWEEN $4 AND $5
+       GROUP BY p.entry_id HAVING sum(p.amount) IN (SELECT value FROM json_each($6)))
+     SELECT e.id AS entry, e.date, f.amount, e.text, coalesce(c.name, q.name, '') AS party
+     FROM fitting f CROSS JOIN entries e ON e.id = f.id
        LEFT JOIN documents d ON d.id = e.document_id LEFT JOIN contacts c ON c.id = d.contact_id
        LEFT JOIN payments y ON y.id = e.payment_id LEFT JOIN contacts q ON q.id = y.contact_id
-     WHERE e.client_id = $1 AND e.live = 1
-       AND NOT EXISTS (SELECT 1 FROM bank_lines b WHERE b.entry_id = e.id AND b.account = $3)
-     GROUP BY e.id ORDER BY e.date, e.id`,
-    [client, valueAt(setup.accountIds, account), account],
+     WHERE NOT EXISTS (SELECT 1 FROM bank_lines b WHERE b.entry_id = e.id AND b.account = $3)
+     ORDER BY e.date, e.id`,
+    [
+      client,
+      valueAt(setup.accountIds, account),
+      account,
+      addDays(at(days, 0), -DAYS_APART),
+      addDays(at(days, days.length - 1), DAYS_APART),
+      JSON.stringify([...amounts]),
+    ],
   );
   const documents = await work.rows<OpenDocument>(
     `SELECT * FROM (SELECT d.id AS document, d.number, d.date, d.contact_id AS contact, coalesce(c.name, '') AS party,
        ${whichWay("d.kind")} * ${OPEN_AMOUNT} AS amount
      FROM documents d LEFT JOIN contacts c ON c.id = d.contact_id
-     WHERE d.client_id = $1 AND d.state = 'posted' AND d.currency = $2
+     WHERE d.client_id = $1 AND (d.open_amount <> 0 OR d.open_base <> 0) AND d.state = 'posted' AND d.currency = $2
        AND ${inKinds("d.kind", (_, kind) => isOpenItem(kind))})
      WHERE amount <> 0 ORDER BY date, document`,
     [client, setup.client.currency],

@@ -24,11 +24,18 @@ export async function codeUses(work: Work, clientId: number): Promise<CodeUse[]>
   }));
 }
 
+/** Lines of posted documents by code: all there are, from their index alone, less those of documents taken out. */
 async function usedCodes(work: Work, clientId: number): Promise<Map<string, number>> {
-  const rows = await work.rows<{ code: string; lines: number }>(
-    `SELECT l.code, count(*) AS lines FROM documents d JOIN lines l ON l.document_id = d.id
-     WHERE d.client_id = $1 AND d.state = 'posted' AND l.code IS NOT NULL GROUP BY l.code`,
-    [clientId],
+  const rows = await work.remembered("codes used", [clientId], (work) =>
+    work.rows<{ code: string; lines: number }>(
+      `SELECT code, sum(lines) AS lines FROM (
+         SELECT code, count(*) AS lines FROM lines INDEXED BY lines_of_code WHERE code > '' GROUP BY code
+         UNION ALL
+         SELECT l.code, -count(*) FROM documents d CROSS JOIN lines l ON l.document_id = d.id
+         WHERE d.client_id = $1 AND (d.state < 'posted' OR d.state > 'posted') AND l.code > '' GROUP BY l.code)
+       GROUP BY code`,
+      [clientId],
+    ),
   );
   return new Map(rows.map(({ code, lines }) => [code, lines]));
 }

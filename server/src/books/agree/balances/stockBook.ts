@@ -11,8 +11,9 @@ export const STOCK_CAUSES: Readonly<Record<string, string>> = {
 
 /** What was bought under the scheme up to day $2 by line, and pieces as they came in: not sets, nor what was split off. */
 const SIDES = `bought AS MATERIALIZED (
-    SELECT f.document_id AS document, f.line, sum(f.net) AS amount FROM facts f
-    WHERE f.client_id = $1 AND f.live = 1 AND f.release_of IS NULL AND f.direction = 'purchase' AND f.levy = $3
+    SELECT f.document_id AS document, f.line, sum(f.net) AS amount
+    FROM lines l INDEXED BY lines_of_code CROSS JOIN facts f ON f.document_id = l.document_id AND f.line = l.no
+    WHERE l.code IN (SELECT value FROM json_each($4)) AND f.client_id = $1 AND f.live = 1 AND f.release_of IS NULL AND f.direction = 'purchase' AND f.levy = $3
       AND f.code IN (SELECT value FROM json_each($4)) AND f.tax_point <= $2 GROUP BY f.document_id, f.line),
   came AS MATERIALIZED (
     SELECT p.id, p.no, p.name, p.seller, p.purchase_number AS number, p.bought_on AS date, coalesce(p.price, 0) AS price,
