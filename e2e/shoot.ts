@@ -96,6 +96,9 @@ async function openBoxFour(): Promise<void> {
 /** The register is received and checked, not posted; the demonstration data stays as it is but for that. */
 async function dropRegister(): Promise<void> {
   await page.getByLabel("Register file").setInputFiles(`${process.cwd()}/fixtures/sales-register.csv`);
+  await page.getByText(/rows to mend/).waitFor();
   await page.getByLabel("Code where the tax is blank").selectOption("Z");
+  await page.getByRole("progressbar").waitFor();
+  await page.getByRole("progressbar").waitFor({ state: "detached" });
   await page.getByText(/rows to mend/).waitFor();
 }
