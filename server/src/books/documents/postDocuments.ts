@@ -1,3 +1,4 @@
+import { setImmediate } from "node:timers/promises";
 import type { NewDocument } from "./newDocument.ts";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { DocumentEffect } from "@fiscalon/core/facts/effect";
@@ -9,6 +10,9 @@ import { releaseFacts, turningRegistrations } from "../payments/releaseFacts.ts"
 import { insertAll, nextIds, noRows, takeEffect } from "./documentRows.ts";
 import { writeDocuments } from "./writeDocuments.ts";
 import { addSurroundings } from "./addSurroundings.ts";
+
+/** Documents worked out before others are let in. */
+const AT_ONCE = 100;
 
 /**
  * Posts documents: the documents with their lines, one journal entry and the tax facts each. Set by set, so that
@@ -49,13 +53,14 @@ export async function recomputeDocuments(
   const next = await nextIds(work);
   const rows = noRows();
   const totals: object[] = [];
-  documents.forEach((document) => {
+  for (const [index, document] of documents.entries()) {
+    if (index % AT_ONCE === AT_ONCE - 1) await setImmediate();
     const effect = effectOf(document, setup);
     takeEffect(rows, document, effect, document.id, next, setup, work);
     const { net, tax, gross } = effect.priced;
     const foreign = effect.printed === effect.priced ? null : effect.printed.gross;
     totals.push({ id: document.id, net, tax, gross, foreign, on: effect.ledgerDate });
-  });
+  }
   await work.run(
     `UPDATE documents SET net = t.value ->> 'net', tax = t.value ->> 'tax', gross = t.value ->> 'gross',
        foreign_gross = t.value ->> 'foreign', ledger_date = t.value ->> 'on'
