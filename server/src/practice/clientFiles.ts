@@ -90,7 +90,12 @@ export class ClientFiles {
   }
 
   #begin(client: number, folder: string, stamp: number): OpenFile {
-    const file: OpenFile = { db: this.#opened(client, folder, stamp), held: 0, kept: false, usedAt: Date.now() };
+    const file: OpenFile = {
+      db: this.#opened(client, folder, stamp),
+      held: 0,
+      kept: false,
+      usedAt: Date.now(),
+    };
     this.#open.set(client, file);
     return file;
   }
