@@ -1,5 +1,6 @@
 import { daysBetween } from "../calendar/date.ts";
 import type { CalendarDate } from "../calendar/date.ts";
+import { mentions, plain, plainNumber, wordsOf } from "./bankWords.ts";
 
 /** A line of the bank: money in positive, out negative, minor units of the books. */
 export interface BankLine {
@@ -313,43 +314,6 @@ function keysOf(proposal: Proposal): string[] {
     case "tax":
       return [`tax ${proposal.registration} ${proposal.period}`];
   }
-}
-
-/** Letters and digits alone, so that SK-1004, sk 1004 and SK1004 are the same. */
-function plain(text: string): string {
-  return text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, "");
-}
-
-/** A number as a line may say it; none where it is too short to be told from others. */
-function plainNumber(number: string): string[] {
-  const wanted = plain(number);
-  return wanted.length >= 3 ? [wanted] : [];
-}
-
-function mentions(said: string, number: string): boolean {
-  return plainNumber(number).some((wanted) => said.includes(wanted));
-}
-
-const NOISE = new Set([
-  "ltd",
-  "limited",
-  "inc",
-  "llc",
-  "llp",
-  "plc",
-  "gmbh",
-  "the",
-  "and",
-  "pty",
-  "co",
-  "company",
-]);
-
-function wordsOf(text: string): string[] {
-  return text
-    .toLowerCase()
-    .split(/[^\p{L}\p{N}]+/u)
-    .filter((word) => word.length > 2 && !NOISE.has(word));
 }
 
 function groupedBy<T, K>(list: readonly T[], key: (item: T) => K): Map<K, T[]> {

@@ -1,6 +1,7 @@
 import { isOpenItem } from "@fiscalon/core/model/documentKinds";
 import { inKinds, whichWay } from "../kindSql.ts";
 import type { Migration } from "../migration.ts";
+import { keptBy, trigger } from "./keptBy.ts";
 
 type Row = "new" | "old";
 type Sign = "+" | "-";
@@ -60,18 +61,21 @@ const allocation = (
     DELETE FROM payment_gaps WHERE payment_id = ${row}.payment_id AND ${NO_REST};`;
 
 /** What chosen documents keep apart, worked out from their entries. */
-const documentsAnew = (chosen: string) => `DELETE FROM document_gaps WHERE document_id IN (${chosen});
-    INSERT INTO document_gaps (document_id, amount, otherwise) SELECT * FROM (
+const documentsAnew = (chosen: string): [string, string] => [
+  `DELETE FROM document_gaps WHERE document_id IN (${chosen})`,
+  `INSERT INTO document_gaps (document_id, amount, otherwise) SELECT * FROM (
       SELECT d.id, ${due("d")} - coalesce(sum(CASE WHEN a.id IS NOT NULL AND ${fits("p.date")} THEN p.amount END), 0) AS amount,
         coalesce(sum(CASE WHEN a.id IS NOT NULL THEN NOT ${fits("p.date")} END), 0) AS otherwise
       FROM documents d LEFT JOIN entries e ON e.document_id = d.id AND e.payment_id IS NULL
         LEFT JOIN postings p ON p.entry_id = e.id AND p.live = 1
         LEFT JOIN accounts a ON a.id = p.account_id AND a.role ${OF_PARTIES}
-      WHERE d.id IN (${chosen}) GROUP BY d.id) WHERE NOT (${NO_GAP});`;
+      WHERE d.id IN (${chosen}) GROUP BY d.id) WHERE NOT (${NO_GAP})`,
+];
 
 /** What chosen payments keep apart, worked out from their entries and allocations. */
-const paymentsAnew = (chosen: string) => `DELETE FROM payment_gaps WHERE payment_id IN (${chosen});
-    INSERT INTO payment_gaps (payment_id, debtors, creditors, otherwise) SELECT * FROM (
+const paymentsAnew = (chosen: string): [string, string] => [
+  `DELETE FROM payment_gaps WHERE payment_id IN (${chosen})`,
+  `INSERT INTO payment_gaps (payment_id, debtors, creditors, otherwise) SELECT * FROM (
       SELECT payment, sum(debtors) AS debtors, sum(creditors) AS creditors, sum(otherwise) AS otherwise FROM (
         SELECT y.id AS payment, CASE a.role WHEN 'receivable' THEN p.amount ELSE 0 END AS debtors,
           CASE a.role WHEN 'payable' THEN p.amount ELSE 0 END AS creditors, p.date <> y.date AS otherwise
@@ -82,7 +86,8 @@ const paymentsAnew = (chosen: string) => `DELETE FROM payment_gaps WHERE payment
         SELECT y.id, ${offDebtors} * x.base, ${offCreditors} * x.base, d.date > y.date OR d.state <> 'posted'
         FROM payments y CROSS JOIN allocations x ON x.payment_id = y.id AND x.live = 1
           CROSS JOIN documents d ON d.id = x.document_id
-        WHERE y.id IN (${chosen})) GROUP BY payment) WHERE NOT (${NO_REST});`;
+        WHERE y.id IN (${chosen})) GROUP BY payment) WHERE NOT (${NO_REST})`,
+];
 
 const PAYING_IT = `SELECT payment_id FROM allocations WHERE document_id = new.id AND live = 1`;
 const ENTRIES_ON_IT = `SELECT entry_id FROM postings WHERE client_id = new.client_id AND live = 1 AND account_id = new.id`;
@@ -90,35 +95,11 @@ const ENTRIES_ON_IT = `SELECT entry_id FROM postings WHERE client_id = new.clien
 const counts = (row: Row) =>
   `${row}.live = 1 AND (SELECT role FROM accounts WHERE id = ${row}.account_id) ${OF_PARTIES}`;
 
-const POSTED = "entry_id, account_id, date, amount, live";
+const isOfDocument = (row: Row) => `${counts(row)} AND ${paymentOf(row)} IS NULL`;
+const isOfPayment = (row: Row) => `${counts(row)} AND ${paymentOf(row)} IS NOT NULL`;
+const POSTINGS = { table: "postings", columns: "entry_id, account_id, date, amount, live" };
 
-const trigger = (name: string, when: string, ...statements: string[]) => `CREATE TRIGGER ${name} ${when} BEGIN
-    ${statements.join("\n    ")}
-  END`;
-
-/** Adds rows of a table as they come, and takes them off as they go; a change is both. */
-function kept(
-  table: string,
-  name: string,
-  columns: string,
-  when: (row: Row) => string,
-  add: (row: Row, sign: Sign) => string,
-): string[] {
-  return [
-    trigger(`${name}_to_gaps`, `AFTER INSERT ON ${table} WHEN ${when("new")}`, add("new", "+")),
-    trigger(
-      `${name}_off_gaps`,
-      `AFTER UPDATE OF ${columns} ON ${table} WHEN ${when("old")}`,
-      add("old", "-"),
-    ),
-    trigger(
-      `${name}_anew_to_gaps`,
-      `AFTER UPDATE OF ${columns} ON ${table} WHEN ${when("new")}`,
-      add("new", "+"),
-    ),
-    trigger(`${name}_gone_off_gaps`, `AFTER DELETE ON ${table} WHEN ${when("old")}`, add("old", "-")),
-  ];
-}
+const inTurn = (...statements: string[]): string => statements.map((one) => `${one};`).join("\n    ");
 
 /**
  * Documents and payments of which the entries on the accounts of debtors and creditors are not just what the open items
@@ -143,50 +124,40 @@ export const partyGaps: Migration = {
     creditors INTEGER NOT NULL,
     otherwise INTEGER NOT NULL
   )`,
-    ...documentsAnew("SELECT id FROM documents").split(/;\s*/).filter(Boolean),
-    ...paymentsAnew("SELECT id FROM payments").split(/;\s*/).filter(Boolean),
+    ...documentsAnew("SELECT id FROM documents"),
+    ...paymentsAnew("SELECT id FROM payments"),
     `CREATE INDEX documents_in_ledger_later ON documents (client_id) WHERE ledger_date <> date`,
     `CREATE INDEX entries_alone ON entries (client_id, date) WHERE document_id IS NULL AND payment_id IS NULL AND live = 1`,
-    ...kept(
-      "postings",
-      "postings_of_documents",
-      POSTED,
-      (row) => `${counts(row)} AND ${paymentOf(row)} IS NULL`,
-      ofDocument,
-    ),
-    ...kept(
-      "postings",
-      "postings_of_payments",
-      POSTED,
-      (row) => `${counts(row)} AND ${paymentOf(row)} IS NOT NULL`,
-      ofPayment,
-    ),
-    ...kept(
-      "allocations",
-      "allocations",
-      "payment_id, document_id, base, live",
-      (row) => `${row}.live = 1`,
+    ...keptBy({ ...POSTINGS, name: "postings_of_documents", when: isOfDocument }, ofDocument),
+    ...keptBy({ ...POSTINGS, name: "postings_of_payments", when: isOfPayment }, ofPayment),
+    ...keptBy(
+      {
+        table: "allocations",
+        name: "allocations_of_parties",
+        columns: "payment_id, document_id, base, live",
+        when: (row) => `${row}.live = 1`,
+      },
       allocation,
     ),
     trigger(
       "documents_to_gaps",
-      `AFTER INSERT ON documents WHEN ${due("new")} <> 0`,
+      "AFTER INSERT ON documents",
       `INSERT INTO document_gaps (document_id, amount, otherwise) VALUES (new.id, ${due("new")}, 0);`,
+      `${due("new")} <> 0`,
     ),
     trigger(
       "documents_anew_to_gaps",
-      `AFTER UPDATE OF kind, date, ledger_date, gross, state ON documents
-      WHEN (old.kind, old.date, old.ledger_date, old.gross, old.state)
+      "AFTER UPDATE OF kind, date, ledger_date, gross, state ON documents",
+      inTurn(...documentsAnew("new.id"), ...paymentsAnew(PAYING_IT)),
+      `(old.kind, old.date, old.ledger_date, old.gross, old.state)
         <> (new.kind, new.date, new.ledger_date, new.gross, new.state)`,
-      documentsAnew("new.id"),
-      paymentsAnew(PAYING_IT),
     ),
     trigger(
       "documents_off_gaps",
       "BEFORE DELETE ON documents",
       `DELETE FROM document_gaps WHERE document_id = old.id;`,
     ),
-    trigger("payments_anew_to_gaps", "AFTER UPDATE OF date ON payments", paymentsAnew("new.id")),
+    trigger("payments_anew_to_gaps", "AFTER UPDATE OF date ON payments", inTurn(...paymentsAnew("new.id"))),
     trigger(
       "payments_off_gaps",
       "BEFORE DELETE ON payments",
@@ -194,9 +165,12 @@ export const partyGaps: Migration = {
     ),
     trigger(
       "accounts_to_gaps",
-      "AFTER UPDATE OF role ON accounts WHEN old.role IS NOT new.role",
-      documentsAnew(`SELECT document_id FROM entries WHERE id IN (${ENTRIES_ON_IT})`),
-      paymentsAnew(`SELECT payment_id FROM entries WHERE id IN (${ENTRIES_ON_IT})`),
+      "AFTER UPDATE OF role ON accounts",
+      inTurn(
+        ...documentsAnew(`SELECT document_id FROM entries WHERE id IN (${ENTRIES_ON_IT})`),
+        ...paymentsAnew(`SELECT payment_id FROM entries WHERE id IN (${ENTRIES_ON_IT})`),
+      ),
+      "old.role IS NOT new.role",
     ),
   ],
 };
