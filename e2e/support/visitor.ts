@@ -59,7 +59,7 @@ export class Visitor {
         cutOff: [...document.querySelectorAll<HTMLElement>("#sheet *, footer *")]
           .filter((part) => /^[-−(]?[\d.,' ]*\d\)?$/.test(part.textContent))
           .filter(
-            (part) => part.scrollWidth > part.clientWidth && getComputedStyle(part).overflowX !== "visible",
+            (part) => part.matches("td, th, [role=cell]") || getComputedStyle(part).overflowX !== "visible",
           )
           .filter((part) => {
             const text = document.createRange();

@@ -121,10 +121,10 @@ function Head({ by }: { by: By }) {
   return (
     <>
       <colgroup>
-        <col className="w-[46%]" />
-        <col className="w-[18%]" />
-        <col className="w-[18%]" />
-        <col className="w-[18%]" />
+        <col />
+        <col className="w-[165px]" />
+        <col className="w-[165px]" />
+        <col className="w-[165px]" />
       </colgroup>
       <thead>
         <tr>

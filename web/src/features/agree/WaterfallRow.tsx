@@ -49,12 +49,12 @@ export function Bar({
   );
 }
 
-/** The columns of a bridge, the same in every one on a sheet. */
+/** The columns of a bridge, the same in every one on a sheet; amounts have their room whatever lies beside the sheet. */
 export function BridgeColumns() {
   return (
     <colgroup>
-      <col className="w-[44%]" />
-      <col className="w-[14%]" />
+      <col />
+      <col className="w-[165px]" />
       <col className="w-[28%]" />
       <col className="w-[14%]" />
     </colgroup>

@@ -19,7 +19,7 @@ export function ClientTable({ clients }: { clients: readonly ClientRow[] }) {
           <SortedHead name="Client" width="w-[26%]" chosen={!byDue} onChoose={() => setByDue(false)} />
           <th>Next return</th>
           <SortedHead name="Due" width="w-[112px]" chosen={byDue} onChoose={() => setByDue(true)} />
-          <th className="num w-[130px]">Net to pay</th>
+          <th className="num w-[150px]">Net to pay</th>
           <th className="w-[130px]">State</th>
           <th className="w-[120px]">Findings</th>
           <th className="num w-[96px]">Documents</th>
