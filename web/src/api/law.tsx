@@ -10,8 +10,8 @@ import { lawChangesQuery, ownJurisdictionsQuery } from "./atStart.ts";
 /** Puts packs that ship together with those of the practice, as the practice corrected them. */
 export type WithOwnLaw = (shipped: readonly JurisdictionPack[]) => Packs;
 
-const AsShipped: WithOwnLaw = (shipped) => new Packs(shipped);
-const LawContext = createContext<WithOwnLaw>(AsShipped);
+const asShipped: WithOwnLaw = (shipped) => new Packs(shipped);
+const LawContext = createContext<WithOwnLaw>(asShipped);
 
 /** Hands in what the practice adds to the law that ships, as soon as it is here. */
 export function LawProvider({ children }: { children: ReactNode }) {
