@@ -228,8 +228,10 @@ test(
       }),
       { seed: Number(process.env["FISCALON_SEED"] ?? 5), numRuns: KILLS },
     );
-    for (const [round, { acts, postings }] of rounds.entries())
+    for (const [round, { acts, postings }] of rounds.entries()) {
       await killedOver(acts, round, () => new Promise((later) => setTimeout(later, postings * posting)));
+      if ((round + 1) % 100 === 0) process.stdout.write(`${round + 1} of ${KILLS} kills\n`);
+    }
     // On the slowest machine something is kept of each kind; else nothing was proved.
     for (const [act, kept] of KEEPING)
       if (kept.size === 0)
