@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { closeSync, fsyncSync, mkdirSync, openSync, renameSync, rmSync } from "node:fs";
+import { closeSync, fsyncSync, linkSync, mkdirSync, openSync, renameSync, rmSync } from "node:fs";
 import { dirname } from "node:path";
 import sqlite3 from "sqlite3";
 import { BulkInsert } from "../db/bulkInsert.ts";
@@ -56,13 +56,14 @@ async function filled<T>(
 }
 
 /**
- * Takes a staging file for whoever posts it: nobody else finds it any more.
- * @returns where it is now; null where there is none
+ * Gives a staging file a second name, for who posts it: whoever takes the first one away, or stages anew, does not take
+ * it from under them.
+ * @returns the second name; null where there is no such file
  */
 export function claimStaging(path: string): string | null {
   const claimed = `${path}.${randomUUID()}${UNFINISHED}`;
   try {
-    renameSync(path, claimed);
+    linkSync(path, claimed);
     return claimed;
   } catch (error) {
     if ((error as NodeJS.ErrnoException).code === "ENOENT") return null;

@@ -13,6 +13,7 @@ import { migrate } from "./migrate.ts";
 import type { Migration } from "./migration.ts";
 import { Readers } from "./readers.ts";
 import type { Reading } from "./readers.ts";
+import { sayOneWaits } from "./waiting.ts";
 
 /** How long a writer waits for another one, also in another thread, before giving up. */
 const BUSY_MS = 120_000;
@@ -111,7 +112,13 @@ export class Database {
   /** Runs `work` in one transaction, all or nothing. Writers of this process queue up instead of colliding. */
   async write<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
     const next = this.#lastWrite.then(async () => {
-      const value = await this.sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, work);
+      const ownTurn = sayOneWaits(this.file);
+      const value = await this.sequelize
+        .transaction({ type: Transaction.TYPES.IMMEDIATE }, (tx) => {
+          ownTurn();
+          return work(tx);
+        })
+        .finally(ownTurn);
       this.#written();
       return value;
     });

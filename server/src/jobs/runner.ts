@@ -10,8 +10,11 @@ import type { Practice } from "../practice/practice.ts";
 import { notFound } from "../base/errors.ts";
 import type { JobMessage, JobOrder, JobOutcome, JobTask } from "./task.ts";
 
-/** Room that long work leaves behind is used again before more is asked for; it takes no longer. */
-const COLLECT_EARLY = "--heap-growing-percent=40";
+/**
+ * Room that long work leaves behind is used again before more is asked for, which takes no longer, and is given back
+ * before the next work begins.
+ */
+const SPARING = ["--heap-growing-percent=40", "--expose-gc"];
 
 type Run = workerpool.Promise<JobOutcome>;
 
@@ -34,7 +37,7 @@ export class JobRunner {
     this.#pool = workerpool.pool(WORKER, {
       workerType: "process",
       maxWorkers: 2,
-      forkOpts: { execArgv: [COLLECT_EARLY] },
+      forkOpts: { execArgv: SPARING },
     });
     this.#events.setMaxListeners(0);
   }

@@ -21,6 +21,7 @@ workerpool.worker({ work });
 
 /** Runs one job in this process, on connections of its own. */
 async function work(order: JobOrder): Promise<JobOutcome> {
+  globalThis.gc?.();
   const practice = await Practice.open(order.dataDir, "");
   practice.summaries.tellPeriods(unsettledPeriods);
   try {

@@ -16,7 +16,7 @@ import { dropStaged, stagingPath, versionOf } from "./stage.ts";
 import type { Staged } from "./stage.ts";
 
 /** Rows that are put into the books by one statement: what it would take back is kept in memory until it is through. */
-const ROWS = 10_000;
+const ROWS = 5_000;
 
 /** What the numbers of staged rows are moved by, so that they follow those in the books. */
 type Bases = Record<
@@ -75,7 +75,7 @@ export async function postStaged(
   return report;
 }
 
-/** Once it is open here the file needs no name: whatever becomes of this process, nothing of it stays. */
+/** Once it is open here its second name is not needed: whatever becomes of this process, it does not stay. */
 async function attachStaged(work: Writing, path: string): Promise<void> {
   const claimed = claimStaging(path);
   if (claimed === null) throw new Overtaken();

@@ -1,6 +1,7 @@
 import type { ImportReport } from "@fiscalon/contract/imports";
 import { keepFile } from "../../base/files.ts";
 import type { Work } from "../../base/work.ts";
+import { givingWay } from "../../jobs/giveWay.ts";
 import type { Progress } from "../../jobs/task.ts";
 import { Overtaken, postStaged, refuseProblems } from "./postStaged.ts";
 import { stageImport } from "./stage.ts";
@@ -26,22 +27,24 @@ export async function checkImport(
 /**
  * Posts the file: all documents that are not there yet, in one transaction, or none. What the dry run staged is posted
  * as it is; where something changed since, it is staged anew before anything is locked, and under the lock where the
- * books change again meanwhile.
+ * books change again meanwhile. Who saves meanwhile goes first.
  */
-export async function postImport(
+export function postImport(
   work: Work,
   clientId: number,
   importId: number,
   progress: Progress,
 ): Promise<ImportReport> {
-  const post = (work: Work) => work.write((work) => postStaged(work, clientId, importId, progress));
-  const postAnew = async (work: Work) => {
-    refuseProblems((await stageImport(work, clientId, importId, progress)).report);
-    return post(work);
-  };
-  return post(work)
-    .catch(unlessOvertaken(() => postAnew(work)))
-    .catch(unlessOvertaken(() => work.write(postAnew)));
+  return givingWay(work.database, progress, (locked) => {
+    const post = (work: Work) => work.write((work) => postStaged(work, clientId, importId, locked));
+    const postAnew = async (work: Work, progress: Progress) => {
+      refuseProblems((await stageImport(work, clientId, importId, progress)).report);
+      return post(work);
+    };
+    return post(work)
+      .catch(unlessOvertaken(() => postAnew(work, progress)))
+      .catch(unlessOvertaken(() => work.write((work) => postAnew(work, locked))));
+  });
 }
 
 /** Goes another way where what was staged does not fit any more; every other failure stays one. */

@@ -4,6 +4,7 @@ import { followEntries } from "../../books/bankLines.ts";
 import { endEffects } from "../../books/documents/postDocuments.ts";
 import { refusePaid } from "../../books/payments/allocated.ts";
 import { refuseBought } from "../../books/stock/boughtWith.ts";
+import { givingWay } from "../../jobs/giveWay.ts";
 import type { Progress } from "../../jobs/task.ts";
 import { removeMade } from "./masterRecords.ts";
 import { importRecord } from "./service.ts";
@@ -11,8 +12,20 @@ import { importRecord } from "./service.ts";
 /** Documents that are taken out by one statement. */
 const SLICE = 2_000;
 
-/** Takes every document of an import out of the books again, as long as no sealed period holds one of them. */
+/**
+ * Takes every document of an import out of the books again, as long as no sealed period holds one of them. Who saves
+ * meanwhile goes first.
+ */
 export function undoImport(
+  work: Work,
+  clientId: number,
+  importId: number,
+  progress: Progress,
+): Promise<{ documents: number }> {
+  return givingWay(work.database, progress, (locked) => takeAllOut(work, clientId, importId, locked));
+}
+
+function takeAllOut(
   work: Work,
   clientId: number,
   importId: number,

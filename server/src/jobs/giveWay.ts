@@ -1,0 +1,37 @@
+import { setTimeout as later } from "node:timers/promises";
+import type { Database } from "../db/database.ts";
+import { oneWaits } from "../db/waiting.ts";
+import type { Progress } from "./task.ts";
+
+/** So often long work begins anew for others; then it is done to its end, and they wait. */
+const TIMES = 2;
+const LOOK_MS = 50;
+
+/** Somebody else wants to write: what was done so far is undone. */
+class GaveWay extends Error {}
+
+/**
+ * Long work on a database that gives way: where somebody else waits to write, it is undone and begins anew once they
+ * had their turn. It looks whenever it tells how far it is.
+ * @param run does it, in one transaction; what it is given tells how far that is
+ */
+export async function givingWay<T>(
+  { file }: Database,
+  progress: Progress,
+  run: (locked: Progress) => Promise<T>,
+): Promise<T> {
+  const step: Progress["step"] = (done, total, message) => {
+    if (oneWaits(file)) throw new GaveWay();
+    progress.step(done, total, message);
+  };
+  for (let times = 0; times < TIMES; times += 1) {
+    try {
+      return await run({ step });
+    } catch (error) {
+      if (!(error instanceof GaveWay)) throw error;
+      progress.step(0, 0, "letting others save first");
+      while (oneWaits(file)) await later(LOOK_MS);
+    }
+  }
+  return run(progress);
+}
