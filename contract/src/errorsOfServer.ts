@@ -14,6 +14,10 @@ export const ERRORS_OF_SERVER = {
     says: "A copy is being worked on. Wait for its end, or break it off.",
   },
   "copies/unknown": { status: 404, says: "There is no copy … in …." },
+  "server/books-busy": {
+    status: 503,
+    says: "Long work has these books just now; nothing was changed. Do it again in a while.",
+  },
   "server/disk-failed": {
     status: 500,
     says: "The disk of the server could not be read or written; nothing was changed. Look at the disk before anything else, and have a copy at hand.",

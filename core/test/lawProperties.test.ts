@@ -8,6 +8,7 @@ import { SHIPPED } from "@fiscalon/core/packs/shipped";
 import { documentsIssued } from "@fiscalon/core/returns/documentsIssued";
 import { checkSchedules } from "@fiscalon/core/tax/checkSchedules";
 import { rateParts } from "@fiscalon/core/tax/rateChange";
+import { rateDifferences } from "@fiscalon/core/tax/rateDifferences";
 import { rowInForce } from "@fiscalon/core/tax/rateInForce";
 
 const START = "2020-01-01";
@@ -132,6 +133,17 @@ test("every number that was given stands in one run, cancelled or not, and no ru
         expect(total).toBe((last ?? 0) - (first ?? 0) + 1);
         expect(cancelled + net).toBe(total);
       }
+    }),
+  );
+});
+
+test("two lists of rates differ on the days on which a rate in force is another, and on no others", () => {
+  fc.assert(
+    fc.property(schedule, schedule, fc.integer({ min: -40, max: 700 }), (before, after, offset) => {
+      const on = day(offset);
+      const [was, becomes] = [before, after].map((rows) => rowInForce(rows, on)?.rate ?? null);
+      const meant = rateDifferences(before, after).filter(({ from, to }) => from <= on && on <= to);
+      expect(meant.map((one) => [one.was, one.becomes])).toEqual(was === becomes ? [] : [[was, becomes]]);
     }),
   );
 });

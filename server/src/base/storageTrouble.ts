@@ -5,6 +5,7 @@ const TROUBLE: readonly (readonly [RegExp, ErrorCode])[] = [
   [/^(SQLITE_FULL|ENOSPC|EDQUOT)$/, "server/disk-full"],
   [/^(SQLITE_READONLY|SQLITE_PERM|SQLITE_CANTOPEN|EROFS|EACCES|EPERM)$/, "server/no-rights"],
   [/^(SQLITE_IOERR|EIO)$/, "server/disk-failed"],
+  [/^SQLITE_BUSY$/, "server/books-busy"],
 ];
 
 /** Whether something failed because of the disk, and as what it is told; null where it is none of that. */

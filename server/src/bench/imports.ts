@@ -4,7 +4,7 @@ import { BOOKS_MIGRATIONS } from "../db/books/firstBooks.ts";
 import { Database } from "../db/database.ts";
 import { checkImport, postImport } from "../features/imports/runImport.ts";
 import { receiveFile } from "../features/imports/service.ts";
-import { UNWATCHED } from "../jobs/task.ts";
+import { UNWATCHED } from "../base/progress.ts";
 import type { BenchRow, Times } from "./report.ts";
 import { benchBooks } from "./benchBooks.ts";
 import { inMs, perSecond, spreadOf, timesOf } from "./report.ts";

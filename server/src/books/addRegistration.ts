@@ -26,9 +26,7 @@ export async function addRegistration(
   if (unknown) {
     throw new FiscalError("registration/unknown-levy", `${unknown} is no levy of ${pack.name}.`, "levies");
   }
-  if (body.to !== null && body.to < body.from) {
-    throw new FiscalError("registration/dates", "The registration would end before it starts.", "to");
-  }
+  refuseBackwards(body);
   const region = await regionFor(work, clientId, pack, body);
   await refuseOverlap(work, clientId, levies, { ...body, region });
   await addPackData(work, clientId, pack, levies);
@@ -196,6 +194,12 @@ function anchorOf(pack: JurisdictionPack, levies: readonly string[], body: Regis
     `Say on which month end a ${body.frequency} period ends.`,
     "anchor",
   );
+}
+
+/** @throws FiscalError `registration/dates` where it would end before it starts */
+export function refuseBackwards({ from, to }: { from: string; to: string | null }): void {
+  if (to === null || to >= from) return;
+  throw new FiscalError("registration/dates", "The registration would end before it starts.", "to");
 }
 
 /**

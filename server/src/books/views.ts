@@ -60,10 +60,11 @@ export async function clientRows(work: Work): Promise<ClientRow[]> {
 
 export async function clientView(work: Work, clientId: number): Promise<ClientView> {
   const client = await loadClient(work, clientId);
-  const places = await work.models.places.findAll({ where: { clientId }, order: ["id"] });
+  const places = await work.models.places.findAll({ where: { clientId }, order: ["id"], ...work.options });
   const registrations = await work.models.registrations.findAll({
     where: { clientId },
     order: ["validFrom"],
+    ...work.options,
   });
   const pack = work.packs.ofCountry(client.country);
   return {

@@ -1,7 +1,7 @@
 import { setTimeout as later } from "node:timers/promises";
 import type { Database } from "../db/database.ts";
 import { oneWaits } from "../db/waiting.ts";
-import type { Progress } from "./task.ts";
+import type { Progress } from "../base/progress.ts";
 
 /** So often long work begins anew for others; then it is done to its end, and they wait. */
 const TIMES = 2;

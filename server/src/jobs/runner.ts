@@ -135,9 +135,16 @@ export class JobRunner {
       this.#jobs.update({ state, done, total, message, result, error }, { where: { id }, transaction }),
     );
     // Another process changed the books: whoever counts on them here is told.
-    if (record.clientId !== null) this.#practice.summaries.touch(record.clientId);
+    for (const client of await this.#changedBy(record)) this.#practice.summaries.touch(client);
     this.#running.delete(view.id);
     this.#events.emit(String(view.id), view);
+  }
+
+  /** The clients whose books a job may have changed. */
+  async #changedBy({ clientId, kind }: JobRecord): Promise<number[]> {
+    if (clientId !== null) return [clientId];
+    const isOfAll = kind === ("law" satisfies JobTask["kind"]);
+    return isOfAll ? (await this.#practice.clients()).map(({ id }) => id) : [];
   }
 
   async view(id: number): Promise<JobView> {

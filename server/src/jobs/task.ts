@@ -1,4 +1,8 @@
 import type { BookFile } from "@fiscalon/contract/book";
+import type { LawFile } from "@fiscalon/contract/law";
+import type { PlaceBody, RegistrationBody, RegistrationChangeBody } from "@fiscalon/contract/setup";
+import type { LawChange } from "@fiscalon/core/model/lawChange";
+import type { RateRow } from "@fiscalon/core/model/taxCode";
 import type { JobView } from "@fiscalon/contract/views";
 
 /** What a worker can be asked to do. */
@@ -7,7 +11,20 @@ export type JobTask =
   | { kind: "import-post"; clientId: number; importId: number }
   | { kind: "import-undo"; clientId: number; importId: number }
   | { kind: "match"; clientId: number; statementId: number }
+  | { kind: "change"; clientId: number; change: BooksChange }
+  | { kind: "law"; step: LawStep }
   | { kind: "book"; book: BookFile };
+
+/** A change of a client after which documents are worked out anew. */
+export type BooksChange =
+  | { what: "registration"; rid: string; body: RegistrationChangeBody }
+  | { what: "new-registration"; body: RegistrationBody }
+  | { what: "schedule"; ref: string; rows: RateRow[] }
+  | { what: "place"; place: number; body: Partial<PlaceBody> };
+
+/** A change of the law of the practice. */
+export type LawStep =
+  { what: "add"; change: LawChange } | { what: "remove"; id: number } | { what: "file"; file: LawFile };
 
 export interface JobMessage {
   done: number;
@@ -28,11 +45,3 @@ export interface JobOrder {
 }
 
 export type JobOutcome = Pick<JobView, "state" | "result" | "error">;
-
-/** How long work tells of its progress. */
-export interface Progress {
-  step(done: number, total: number, message: string): void;
-}
-
-/** Progress of work nobody watches. */
-export const UNWATCHED: Progress = { step: () => undefined };

@@ -11,7 +11,14 @@ import { loadSetup } from "../books/loadSetup.ts";
 import { importBook } from "../across/bookfile/importBook.ts";
 import { checkImport, postImport } from "../features/imports/runImport.ts";
 import { undoImport } from "../features/imports/undoImport.ts";
-import type { JobMessage, JobOrder, JobOutcome, JobTask, Progress } from "./task.ts";
+import { registerAndRecount } from "../features/clients/registerAndRecount.ts";
+import { changedLaw } from "../features/law/changes.ts";
+import { changePlace } from "../features/setup/places.ts";
+import { changeRegistration } from "../features/setup/registrations.ts";
+import { saveSchedule } from "../features/setup/schedules.ts";
+import { givingWay } from "./giveWay.ts";
+import type { Progress } from "../base/progress.ts";
+import type { JobMessage, JobOrder, JobOutcome, JobTask } from "./task.ts";
 
 const progress: Progress = {
   step: (done, total, message) => workerpool.workerEmit({ done, total, message } satisfies JobMessage),
@@ -38,16 +45,20 @@ async function work(order: JobOrder): Promise<JobOutcome> {
 
 async function run(practice: Practice, { id, key, task, person, at, seenUpTo }: JobOrder): Promise<unknown> {
   if (task.kind === "book") {
-    const end = (work: Writing, value: unknown) => noteDone(work, id, value);
+    const end = (work: Writing, client: unknown) => noteDone(work, id, { client });
     const work = await practice.begin({ person, at, around: { end } });
     return { client: await importBook(practice, work, task.book, progress, key) };
+  }
+  if (task.kind === "law") {
+    const end = (work: Writing) => noteDone(work, id, null);
+    return changedLaw(practice, await practice.begin({ person, at, around: { end } }), task.step, progress);
   }
   const end = (work: Writing, value: unknown) => noteEnd(work, key, value);
   const begun = { person, at, around: { end }, ...(seenUpTo === undefined ? {} : { seenUpTo }) };
   return practice.onClient(task.clientId, (work) => runOn(work, task), begun);
 }
 
-function runOn(work: Work, task: Exclude<JobTask, { kind: "book" }>): Promise<unknown> {
+function runOn(work: Work, task: Exclude<JobTask, { kind: "book" | "law" }>): Promise<unknown> {
   switch (task.kind) {
     case "import-check":
       return checkImport(work, task.clientId, task.importId, progress);
@@ -57,6 +68,26 @@ function runOn(work: Work, task: Exclude<JobTask, { kind: "book" }>): Promise<un
       return undoImport(work, task.clientId, task.importId, progress);
     case "match":
       return match(work, task.clientId, task.statementId);
+    case "change":
+      return givingWay(work.database, progress, (locked) => changed(work, task, locked));
+  }
+}
+
+/** What the request that asked for it would have answered. */
+function changed(
+  work: Work,
+  { clientId, change }: JobTask & { kind: "change" },
+  locked: Progress,
+): Promise<unknown> {
+  switch (change.what) {
+    case "registration":
+      return changeRegistration(work, clientId, change.rid, change.body, locked);
+    case "new-registration":
+      return registerAndRecount(work, clientId, change.body, locked);
+    case "schedule":
+      return saveSchedule(work, clientId, change.ref, change.rows, locked);
+    case "place":
+      return changePlace(work, clientId, change.place, change.body, locked);
   }
 }
 
@@ -77,12 +108,9 @@ function noteEnd(work: Writing, key: string, value: unknown): Promise<void> {
   ]);
 }
 
-/** A client that is made is there with the transaction of the practice, and so is the end of the job that made it. */
-async function noteDone(work: Writing, id: number, client: unknown): Promise<void> {
+/** What is there with the transaction of the practice is there together with the end of the job that made it. */
+async function noteDone(work: Writing, id: number, result: unknown): Promise<void> {
   const job = await work.row<{ state: string }>("SELECT state FROM jobs WHERE id = $1", [id]);
   if (job?.state !== "running") throw new Error(`Job ${id} was given up before it was done.`);
-  await work.run("UPDATE jobs SET state = 'done', result = $2 WHERE id = $1", [
-    id,
-    JSON.stringify({ client }),
-  ]);
+  await work.run("UPDATE jobs SET state = 'done', result = $2 WHERE id = $1", [id, JSON.stringify(result)]);
 }

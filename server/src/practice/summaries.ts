@@ -163,6 +163,9 @@ async function summaryOf(work: Work, client: number): Promise<Summary> {
      FROM clients c WHERE id = $1`,
     [client],
   );
-  const registrations = await work.models.registrations.findAll({ where: { clientId: client } });
+  const registrations = await work.models.registrations.findAll({
+    where: { clientId: client },
+    ...work.options,
+  });
   return { ...row, registrations: registrations.map((r) => r.get({ plain: true }) as RegistrationRecord) };
 }

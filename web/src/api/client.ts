@@ -1,5 +1,6 @@
 import type { Answers, Route } from "@fiscalon/contract/answers";
-import type { ErrorBody } from "@fiscalon/contract/views";
+import type { ErrorBody, JobView } from "@fiscalon/contract/views";
+import { endOfJob } from "./longChanges.ts";
 import { noteSeen, SEEN } from "./seen.ts";
 
 /** An error as the server shaped it: a sentence that says what to do, and the field it concerns. */
@@ -97,6 +98,12 @@ async function send<T>(method: Method, path: string, body: unknown, key: string,
   if (response.status === 204) return null as T;
   const answer = (await response.json().catch(() => ({ error: UNREACHABLE }))) as T & Partial<ErrorBody>;
   if (!response.ok) throw new ApiError(answer.error ?? UNREACHABLE);
+  // What takes long is done as a job, which ends with the answer.
+  if (response.status === 202 && response.headers.has("location")) {
+    const { error, result } = await endOfJob(answer as unknown as JobView);
+    if (error) throw new ApiError(error);
+    return result as T;
+  }
   const entry = response.headers.get(SEEN);
   if (entry !== null) noteSeen(answer, Number(entry));
   return answer;

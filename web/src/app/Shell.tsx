@@ -1,6 +1,7 @@
 import { Outlet, useParams, useLocation } from "react-router";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
+import { useLongChanges } from "../api/longChanges.ts";
 import { Palette } from "./Palette.tsx";
 import { PeriodRibbon } from "./PeriodRibbon.tsx";
 import { SidePanel } from "../kit/SidePanel.tsx";
@@ -14,6 +15,7 @@ import { useScope } from "./scope.ts";
 import { SetupTabs } from "./SetupTabs.tsx";
 import { Spine } from "./Spine.tsx";
 
+const LongChange = onDemand(() => import("./LongChange.tsx").then((one) => one.LongChange));
 const ShortcutList = onDemand(() => import("./ShortcutList.tsx").then((one) => one.ShortcutList));
 
 /** The frame: spine, ribbon, sheet, trail, position bar. */
@@ -39,6 +41,7 @@ function Frame() {
   useHotkeys("[", () => scope.stepPeriod(-1), { useKey: true });
   useHotkeys("]", () => scope.stepPeriod(1), { useKey: true });
   useHotkeys("escape", () => trail.close(), { enabled: trail.chain.length > 0 && !palette && !shortcuts });
+  const [longChange] = useLongChanges();
   const { pathname } = useLocation();
   const inSetup = pathname.includes("/setup/");
   return (
@@ -71,6 +74,7 @@ function Frame() {
         {clientId !== undefined && <PositionBar />}
       </div>
       {palette && <Palette onClose={() => setPalette(false)} />}
+      {longChange && <LongChange job={longChange} />}
       {shortcuts && <ShortcutList onClose={() => setShortcuts(false)} />}
     </div>
   );

@@ -3,7 +3,7 @@ import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import type { BookDocument } from "@fiscalon/contract/document";
 import type { Writing } from "../../base/work.ts";
-import type { Progress } from "../../jobs/task.ts";
+import type { Progress } from "../../base/progress.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { endEffects, postDocuments } from "../../books/documents/postDocuments.ts";
 import type { NewDocument } from "../../books/documents/newDocument.ts";

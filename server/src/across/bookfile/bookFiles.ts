@@ -29,7 +29,11 @@ export async function importsOfBook(
   work: Work,
   clientId: number,
 ): Promise<{ ids: number[]; imports: BookImport[] }> {
-  const found = await work.models.imports.findAll({ where: { clientId, state: "posted" }, order: ["id"] });
+  const found = await work.models.imports.findAll({
+    where: { clientId, state: "posted" },
+    order: ["id"],
+    ...work.options,
+  });
   const rows = found.map((row) => row.get({ plain: true }) as ImportRecord & { id: number });
   return {
     ids: rows.map(({ id }) => id),

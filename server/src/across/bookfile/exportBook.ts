@@ -26,20 +26,24 @@ import { loadDocuments } from "../../books/documents/loadDocuments.ts";
 import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
 
 /**
- * A client's complete set-up and books as a book file. Importing it gives the same books again.
+ * A client's complete set-up and books at one moment as a book file. Importing it gives the same books again.
  * @param papers whether papers and imported files go with it
  */
-export async function exportBook(
-  work: Work,
-  clientId: number,
-  { papers }: { papers: boolean },
-): Promise<BookFile> {
+export function exportBook(work: Work, clientId: number, what: { papers: boolean }): Promise<BookFile> {
+  return work.atOneMoment((work) => bookAt(work, clientId, what));
+}
+
+async function bookAt(work: Work, clientId: number, { papers }: { papers: boolean }): Promise<BookFile> {
   const setup = await loadSetup(work, clientId);
   const { client, plain } = setup;
   const places = await plainRows<PlaceRecord>(work, "places", clientId);
   const contacts = await plainRows<ContactRecord>(work, "contacts", clientId);
   const items = await plainRows<ItemRecord>(work, "items", clientId);
-  const codes = await work.models.codes.findAll({ where: { clientId }, order: ["position"] });
+  const codes = await work.models.codes.findAll({
+    where: { clientId },
+    order: ["position"],
+    ...work.options,
+  });
   const imported = papers ? await importsOfBook(work, clientId) : { ids: [], imports: [] };
   const imports = rowNumbers(imported.ids);
   const { ids, documents } = await documentsOf(
@@ -158,7 +162,11 @@ async function ownSchedules(
   work: Work,
   { client, plain }: ClientSetup,
 ): Promise<Pick<BookFile, "schedules">> {
-  const own = await work.models.schedules.findAll({ where: { clientId: client.id }, order: ["id"] });
+  const own = await work.models.schedules.findAll({
+    where: { clientId: client.id },
+    order: ["id"],
+    ...work.options,
+  });
   const corrected = work.law.changes.flatMap((change) => (change.kind === "rate" ? [change.schedule] : []));
   const kept = new Set([...own.map(({ ref }) => ref), ...corrected]);
   const rows = Object.entries(plain.schedules).filter(([id]) => kept.has(id));
@@ -171,7 +179,7 @@ async function plainRows<T>(
   clientId: number,
 ): Promise<T[]> {
   const model = work.models[table] as typeof work.models.places;
-  const rows = await model.findAll({ where: { clientId }, order: ["id"] });
+  const rows = await model.findAll({ where: { clientId }, order: ["id"], ...work.options });
   return rows.map((row) => row.get({ plain: true }) as unknown as T);
 }
 
@@ -244,7 +252,11 @@ async function adjustmentsOf(
   work: Work,
   { client, registrations, plain }: ClientSetup,
 ): Promise<NonNullable<BookFile["adjustments"]>> {
-  const rows = await work.models.adjustments.findAll({ where: { clientId: client.id }, order: ["id"] });
+  const rows = await work.models.adjustments.findAll({
+    where: { clientId: client.id },
+    order: ["id"],
+    ...work.options,
+  });
   return rows.map((row) => ({
     registration: registrationWithId(registrations, row.registrationId).ref,
     period: row.periodEnd,
@@ -262,6 +274,7 @@ async function returnsOf(
   const rows = await work.models.returns.findAll({
     where: { clientId: client.id },
     order: ["registrationId", "periodEnd"],
+    ...work.options,
   });
   const sealed = rows
     .map((row) => row.get({ plain: true }) as ReturnRecord)

@@ -10,7 +10,7 @@ import type { SupplyRule } from "@fiscalon/core/model/supplyRule";
 import type { RateSchedules } from "@fiscalon/core/model/taxCode";
 import type { BookFile } from "@fiscalon/contract/book";
 import type { Work, Writing } from "../../base/work.ts";
-import type { Progress } from "../../jobs/task.ts";
+import type { Progress } from "../../base/progress.ts";
 import { addRegistration } from "../../books/addRegistration.ts";
 import { addPlace, createClient } from "../../books/createClient.ts";
 import { loadSetup } from "../../books/loadSetup.ts";

@@ -3,7 +3,7 @@ import Joi from "joi";
 import { bookSchema } from "@fiscalon/contract/book";
 import type { BookFile } from "@fiscalon/contract/book";
 import type { AppContext } from "../../appContext.ts";
-import { UNWATCHED } from "../../jobs/task.ts";
+import { UNWATCHED } from "../../base/progress.ts";
 import { clientParams, described } from "../../base/validation.ts";
 import { clientView } from "../../books/views.ts";
 import { exportBook } from "./exportBook.ts";

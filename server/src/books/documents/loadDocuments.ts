@@ -28,6 +28,19 @@ export interface StoredDocument extends NewDocument {
   createdBy: number;
 }
 
+/** The ids of documents by any condition on their table (alias d), oldest first. */
+export async function documentIds(work: Work, condition: string, bind: Bind): Promise<number[]> {
+  const rows = await work.rows<{ id: number }>(
+    `SELECT d.id FROM documents d WHERE ${condition} ORDER BY d.id`,
+    bind,
+  );
+  return rows.map(({ id }) => id);
+}
+
+/** That no live fact of a document (alias d) is on a return that is sealed. */
+export const ON_NO_SEALED_RETURN = `NOT EXISTS (SELECT 1 FROM facts s JOIN returns r ON r.registration_id = s.registration_id
+  AND r.period_end = s.period_end AND r.state IN ('sealed', 'filed', 'settled') WHERE s.document_id = d.id AND s.live = 1)`;
+
 interface DocumentRecord {
   id: number;
   kind: DocumentKind;

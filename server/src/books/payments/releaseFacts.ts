@@ -25,6 +25,9 @@ import { bringReleaseEntries } from "../credit/releaseEntries.ts";
 import { groupBy } from "@fiscalon/core/groupBy";
 import type { ClientSetup } from "../loadSetup.ts";
 
+/** Documents that are held in memory at once, however many there are. */
+const SLICE = 1000;
+
 /** Columns a released fact takes over from the one that waits. */
 const SAME = [
   "document_id",
@@ -70,6 +73,15 @@ interface PartRow extends SettledPart {
  * them. What sealed periods hold stays; everything else is worked out anew.
  */
 export async function releaseFacts(
+  work: Writing,
+  setup: ClientSetup,
+  documentIds: readonly number[],
+): Promise<void> {
+  for (let from = 0; from < documentIds.length; from += SLICE)
+    await releaseSlice(work, setup, documentIds.slice(from, from + SLICE));
+}
+
+async function releaseSlice(
   work: Writing,
   setup: ClientSetup,
   documentIds: readonly number[],

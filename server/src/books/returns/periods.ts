@@ -41,7 +41,7 @@ async function tilesOf(work: Work, r: RegistrationRecord): Promise<PeriodTile[]>
   const ahead = filingPeriodOn(rule, now < r.validFrom ? r.validFrom : now)?.to ?? now;
   const horizon = [addDays(ahead, 1), lastDay?.day ?? "", now].sort().at(-1) ?? now;
   const periods = filingPeriods(rule, earliest(work, r, now), horizon);
-  const records = await work.models.returns.findAll({ where: { registrationId: r.id } });
+  const records = await work.models.returns.findAll({ where: { registrationId: r.id }, ...work.options });
   // What is sealed is read from what was sealed.
   const sealed = new Set(records.flatMap(({ boxes, periodEnd }) => (boxes ? [periodEnd] : [])));
   const open = periods.flatMap(({ to }) => (sealed.has(to) ? [] : [to]));

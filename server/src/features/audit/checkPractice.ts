@@ -44,7 +44,7 @@ export async function checkPractice(practice: Practice, digests: string): Promis
 /** The ends of periods whose sealed return is not what was sealed. */
 async function changedReturns(work: Work): Promise<string[]> {
   const changed: string[] = [];
-  for (const { registrationId, periodEnd, boxes, hash } of await work.models.returns.findAll()) {
+  for (const { registrationId, periodEnd, boxes, hash } of await work.models.returns.findAll(work.options)) {
     if (hash === null || boxes === null) continue;
     if ((await sealedHash(work, registrationId, periodEnd, boxes)) !== hash) changed.push(periodEnd);
   }

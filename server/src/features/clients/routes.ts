@@ -11,6 +11,8 @@ import { freeRef } from "../../books/freeRef.ts";
 import { loadClient, loadSetup } from "../../books/loadSetup.ts";
 import { askRegister } from "./numberCheck.ts";
 import { addPlace, createClient } from "../../books/createClient.ts";
+import { atOnceOrAsJob } from "../../jobs/atOnceOrAsJob.ts";
+import type { JobTask } from "../../jobs/task.ts";
 import { registerAndRecount } from "./registerAndRecount.ts";
 import { clientRows, clientView } from "../../books/views.ts";
 
@@ -19,7 +21,10 @@ const SUMMED_MS = 1000;
 
 type Id = { Params: { id: number } };
 
-export async function clientRoutes(app: FastifyInstance, { numbers, practice }: AppContext): Promise<void> {
+export async function clientRoutes(
+  app: FastifyInstance,
+  { numbers, practice, jobs }: AppContext,
+): Promise<void> {
   app.get("/clients", { schema: described("All clients", "Set up") }, async (request) => {
     await Promise.race([practice.summaries.settled(), setTimeout(SUMMED_MS)]);
     return clientRows(request.work);
@@ -93,10 +98,12 @@ export async function clientRoutes(app: FastifyInstance, { numbers, practice }: 
         body: registrationBody,
       }),
     },
-    async (request, reply) => {
-      const clientId = request.params.id;
-      await request.work.write((work) => registerAndRecount(work, clientId, request.body));
-      return reply.status(201).send(await clientView(request.work, clientId));
+    ({ work, params: { id: clientId }, body }, reply) => {
+      const task: JobTask = { kind: "change", clientId, change: { what: "new-registration", body } };
+      void reply.status(201);
+      return atOnceOrAsJob(jobs, { work, reply, task }, (progress) =>
+        registerAndRecount(work, clientId, body, progress),
+      );
     },
   );
 }

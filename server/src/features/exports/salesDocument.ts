@@ -37,7 +37,8 @@ export async function printedDocument(
   await addSurroundings(work, setup, [document]);
   const effect = documentEffect(document.input, setup.effect);
   const place = setup.plain.places.find(({ id }) => id === document.place) ?? setup.plain.places[0];
-  const contact = document.contact === null ? null : await work.models.contacts.findByPk(document.contact);
+  const contact =
+    document.contact === null ? null : await work.models.contacts.findByPk(document.contact, work.options);
   const country = place?.country ?? setup.client.country;
   const owner = effect.facts.find((fact) => fact.registration !== null)?.registration;
   const registration =

@@ -9,7 +9,7 @@ import { loadSetup } from "../../books/loadSetup.ts";
 import { insertAttachment } from "../../books/papers.ts";
 import { releaseFacts, turningRegistrations } from "../../books/payments/releaseFacts.ts";
 import type { ImportRecord } from "../../db/models.ts";
-import type { Progress } from "../../jobs/task.ts";
+import type { Progress } from "../../base/progress.ts";
 import { addAccounts, addContacts, addItems, fillContacts } from "./masterRecords.ts";
 import { importRecord, refusePosted } from "./service.ts";
 import { dropStaged, stagingPath, versionOf } from "./stage.ts";

@@ -2,7 +2,7 @@ import type { ImportReport } from "@fiscalon/contract/imports";
 import { keepFile } from "../../base/files.ts";
 import type { Work } from "../../base/work.ts";
 import { givingWay } from "../../jobs/giveWay.ts";
-import type { Progress } from "../../jobs/task.ts";
+import type { Progress } from "../../base/progress.ts";
 import { Overtaken, postStaged, refuseProblems } from "./postStaged.ts";
 import { stageImport } from "./stage.ts";
 

@@ -91,6 +91,7 @@ async function settingsLikeBefore(
     where: { clientId, content, direction, state: ["posted", "undone"] },
     order: [["id", "DESC"]],
     limit: 20,
+    ...work.options,
   });
   const namesOf = ({ columns }: ImportRecord["shape"]) =>
     JSON.stringify(columns.map(({ name }) => name).filter((name) => name !== REASON_COLUMN));
@@ -131,6 +132,7 @@ export async function importBatches(
     where: importId === null ? { clientId } : { clientId, id: importId },
     order: [["id", "DESC"]],
     limit: 200,
+    ...work.options,
   });
   return rows.map((row) => {
     const {

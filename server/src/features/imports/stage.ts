@@ -16,7 +16,7 @@ import { writeDocuments } from "../../books/documents/writeDocuments.ts";
 import type { Worked } from "../../books/documents/writeDocuments.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
-import type { Progress } from "../../jobs/task.ts";
+import type { Progress } from "../../base/progress.ts";
 import type { Incoming } from "./incoming.ts";
 import { EffectCount, reportOf } from "./importReport.ts";
 import type { Parties } from "./parties.ts";

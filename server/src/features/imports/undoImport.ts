@@ -5,7 +5,7 @@ import { endEffects } from "../../books/documents/postDocuments.ts";
 import { refusePaid } from "../../books/payments/allocated.ts";
 import { refuseBought } from "../../books/stock/boughtWith.ts";
 import { givingWay } from "../../jobs/giveWay.ts";
-import type { Progress } from "../../jobs/task.ts";
+import type { Progress } from "../../base/progress.ts";
 import { removeMade } from "./masterRecords.ts";
 import { importRecord } from "./service.ts";
 

@@ -2,14 +2,16 @@ import type { LawChange } from "@fiscalon/core/model/lawChange";
 import type { RateRow } from "@fiscalon/core/model/taxCode";
 import { inField } from "../../base/errors.ts";
 import type { Law } from "../../base/law.ts";
+import { UNWATCHED } from "../../base/progress.ts";
+import type { Progress } from "../../base/progress.ts";
 import type { Work, Writing } from "../../base/work.ts";
-import { recomputeDocuments } from "../../books/documents/postDocuments.ts";
+import { recomputeDocuments } from "../../books/documents/recomputeDocuments.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import type { Practice } from "../../practice/practice.ts";
 import { clientsUnder, documentsMoved } from "./touched.ts";
 
 /** One change of the law, from what it was to what it becomes. */
-export interface LawStep {
+export interface LawMove {
   from: Law;
   to: Law;
   change: LawChange;
@@ -22,6 +24,9 @@ interface Schedule {
   schedule: string;
 }
 
+/** What moves in the books of a client: schedules, and how many documents each of them. */
+type Moved = Map<number, { one: Schedule; documents: number }[]>;
+
 /**
  * Moves the law of a practice and the open documents of every client that it moves: the clients' books are worked out
  * anew and not yet committed, the practice commits the law with a note of whose books are to follow, then they do. After
@@ -30,13 +35,15 @@ interface Schedule {
 export async function moveLaw(
   practice: Practice,
   work: Work,
-  steps: readonly LawStep[],
+  steps: readonly LawMove[],
+  progress: Progress,
   note: (work: Writing) => Promise<void>,
 ): Promise<void> {
-  const moved = new Map<number, Schedule[]>();
+  const moved: Moved = new Map();
   for (const step of steps) await gather(practice, step, moved);
   const last = steps.at(-1);
   if (!last) return;
+  const told = together(moved, progress);
   const { law: from } = work;
   const clients = [...moved.keys()].sort((a, b) => a - b);
   const through = async (index: number): Promise<void> => {
@@ -53,7 +60,8 @@ export async function moveLaw(
       client,
       (books) =>
         books.write(async (books) => {
-          for (const one of moved.get(client) ?? []) await recompute(books, client, one, from, last.to);
+          for (const { one, documents } of moved.get(client) ?? [])
+            await recompute(books, client, one, { from, to: last.to, progress: told(documents) });
           await through(index + 1);
         }),
       { person, at },
@@ -61,6 +69,17 @@ export async function moveLaw(
   };
   await through(0);
   if (clients.length > 0) await work.begun({ around: {} }).write((work) => forget(work, clients));
+}
+
+/** Gives each part its own progress, so that they tell together how far the whole is. */
+function together(moved: Moved, progress: Progress): (documents: number) => Progress {
+  const total = [...moved.values()].flat().reduce((sum, { documents }) => sum + documents, 0);
+  let before = 0;
+  return (documents) => {
+    const begun = before;
+    before += documents;
+    return { step: (done, _, message) => progress.step(begun + done, total, message) };
+  };
 }
 
 /**
@@ -77,7 +96,7 @@ export async function followLaw(practice: Practice, told: (error: unknown) => vo
     const follow = practice.inPassing(client, (books) =>
       books.write(async (books) => {
         const documents = await documentsMoved(books, client, schedule, JSON.parse(was) as RateRow[]);
-        await recomputeDocuments(books, await loadSetup(books, client), documents);
+        await recomputeDocuments(books, await loadSetup(books, client), documents, UNWATCHED);
       }),
     );
     await follow.catch((error: unknown) => {
@@ -95,11 +114,7 @@ function forget(work: Writing, clients: readonly number[]): Promise<void> {
   ]);
 }
 
-async function gather(
-  practice: Practice,
-  { from, to, change, field }: LawStep,
-  moved: Map<number, Schedule[]>,
-): Promise<void> {
+async function gather(practice: Practice, { from, to, change, field }: LawMove, moved: Moved): Promise<void> {
   if (change.kind !== "rate") return;
   const one = { pack: change.pack, schedule: change.schedule };
   for (const { id } of await clientsUnder(practice, from, change.pack)) {
@@ -108,23 +123,28 @@ async function gather(
     const found = await practice.inPassing(id, (books) =>
       field === undefined ? count(books) : inField(field, () => count(books)),
     );
-    if (found > 0) moved.set(id, [...(moved.get(id) ?? []), one]);
+    if (found > 0) moved.set(id, [...(moved.get(id) ?? []), { one, documents: found }]);
   }
 }
 
-async function recompute(books: Writing, client: number, one: Schedule, from: Law, to: Law): Promise<void> {
+async function recompute(
+  books: Writing,
+  client: number,
+  one: Schedule,
+  { from, to, progress }: { from: Law; to: Law; progress: Progress },
+): Promise<void> {
   const documents = await documentsMoved(books.under(from), client, one.schedule, rowsOf(to, one));
   const after = books.under(to);
-  await recomputeDocuments(after, await loadSetup(after, client), documents);
+  await recomputeDocuments(after, await loadSetup(after, client), documents, progress);
 }
 
 async function notePending(
   work: Writing,
   client: number,
-  schedules: readonly Schedule[],
+  schedules: readonly { one: Schedule }[],
   from: Law,
 ): Promise<void> {
-  for (const one of schedules)
+  for (const { one } of schedules)
     await work.run(
       "INSERT OR REPLACE INTO law_pending (client_id, pack, schedule, was) VALUES ($1, $2, $3, $4)",
       [client, one.pack, one.schedule, JSON.stringify(rowsOf(from, one))],

@@ -1,4 +1,4 @@
-import type { FastifyInstance } from "fastify";
+import type { FastifyInstance, FastifyReply, FastifyRequest } from "fastify";
 import Joi from "joi";
 import { id } from "@fiscalon/contract/fields";
 import { lawChangeBody, lawFileBody } from "@fiscalon/contract/law";
@@ -7,10 +7,12 @@ import { withinField } from "@fiscalon/core/errors";
 import { checkLawChange } from "@fiscalon/core/jurisdictions/amendedPack";
 import type { AppContext } from "../../appContext.ts";
 import { described } from "../../base/validation.ts";
-import { addLawChange, lawChangeRows, lawFile, removeLawChange, takeLawFile } from "./changes.ts";
+import { atOnceOrAsJob } from "../../jobs/atOnceOrAsJob.ts";
+import type { LawStep } from "../../jobs/task.ts";
+import { changedLaw, lawChangeRows, lawFile } from "./changes.ts";
 import { touchedBy } from "./touched.ts";
 
-export async function lawRoutes(app: FastifyInstance, { practice }: AppContext): Promise<void> {
+export async function lawRoutes(app: FastifyInstance, { practice, jobs }: AppContext): Promise<void> {
   app.get("/law", { schema: described("What the practice found out about the law", "Set up") }, (request) =>
     lawChangeRows(request.work),
   );
@@ -36,10 +38,7 @@ export async function lawRoutes(app: FastifyInstance, { practice }: AppContext):
         body: lawChangeBody,
       }),
     },
-    async (request) => {
-      await addLawChange(practice, request.work, request.body.change);
-      return lawChangeRows(await practice.begin());
-    },
+    (request, reply) => changed(request, reply, { what: "add", change: request.body.change }),
   );
 
   app.delete<{ Params: { id: number } }>(
@@ -49,10 +48,7 @@ export async function lawRoutes(app: FastifyInstance, { practice }: AppContext):
         params: Joi.object({ id: id.required() }),
       }),
     },
-    async (request) => {
-      await removeLawChange(practice, request.work, request.params.id);
-      return lawChangeRows(await practice.begin());
-    },
+    (request, reply) => changed(request, reply, { what: "remove", id: request.params.id }),
   );
 
   app.get(
@@ -69,6 +65,12 @@ export async function lawRoutes(app: FastifyInstance, { practice }: AppContext):
     {
       schema: described("Take such a file in, all or nothing", "Set up", { body: lawFileBody }),
     },
-    (request) => takeLawFile(practice, request.work, request.body),
+    (request, reply) => changed(request, reply, { what: "file", file: request.body }),
   );
+
+  function changed({ work }: Pick<FastifyRequest, "work">, reply: FastifyReply, step: LawStep) {
+    return atOnceOrAsJob(jobs, { work, reply, task: { kind: "law", step } }, (progress) =>
+      changedLaw(practice, work, step, progress),
+    );
+  }
 }

@@ -7,12 +7,15 @@ import type { LawTouched } from "@fiscalon/contract/law";
 import type { Law } from "../../base/law.ts";
 import type { Work } from "../../base/work.ts";
 import type { Practice } from "../../practice/practice.ts";
-import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
+import { documentsNamed } from "../../books/documents/documentsNamed.ts";
 import { documentsTouched } from "../../books/documents/documentsTouched.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { formOf } from "../../books/returns/evaluation.ts";
 import { periodRule } from "../../books/returns/periodRule.ts";
+
+/** So many of the documents of a client are shown. */
+const SHOWN = 5;
 
 type RateChange = Extract<LawChange, { kind: "rate" }>;
 
@@ -42,13 +45,7 @@ async function touchedIn(
   const digits = minorDigits(setup.client.currency);
   return {
     documents: documents.length,
-    first: documents.slice(0, 5).map(({ id, input, gross }) => ({
-      id,
-      number: input.number,
-      date: input.date,
-      gross,
-      digits,
-    })),
+    first: (await documentsNamed(work, documents.slice(0, SHOWN))).map((one) => ({ ...one, digits })),
     returns,
   };
 }
@@ -71,7 +68,7 @@ export async function clientsUnder(
 }
 
 /**
- * The open documents of a client that other rows of a schedule move; none where the client has rows of its own.
+ * The ids of the open documents of a client that other rows of a schedule move; none where the client has rows of its own.
  * @param rows what stands in the schedule at the other end: before it, or after it
  */
 export async function documentsMoved(
@@ -79,7 +76,7 @@ export async function documentsMoved(
   client: number,
   schedule: string,
   rows: readonly RateRow[],
-): Promise<StoredDocument[]> {
+): Promise<number[]> {
   const own = await work.models.schedules.findOne({
     where: { clientId: client, ref: schedule },
     ...work.options,
@@ -94,14 +91,14 @@ function becoming({ packs }: Work, change: RateChange): readonly RateRow[] {
 async function returnsOf(
   work: Work,
   setup: ClientSetup,
-  documents: readonly StoredDocument[],
+  documents: readonly number[],
 ): Promise<LawTouched["clients"][number]["returns"]> {
   if (documents.length === 0) return [];
   const rows = await work.rows<{ registration: number; end: string }>(
     `SELECT DISTINCT registration_id AS registration, period_end AS "end" FROM facts
      WHERE live = 1 AND registration_id IS NOT NULL AND period_end IS NOT NULL
        AND document_id IN (SELECT value FROM json_each($1)) ORDER BY period_end`,
-    [JSON.stringify(documents.map(({ id }) => id))],
+    [JSON.stringify(documents)],
   );
   return rows.map(({ registration, end }) => ({
     registration: nameOf(work, setup, registration),

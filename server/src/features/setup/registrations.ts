@@ -1,27 +1,32 @@
 import { isDeepStrictEqual } from "node:util";
 import type { RegistrationChangeBody } from "@fiscalon/contract/setup";
+import type { ClientView } from "@fiscalon/contract/views";
 import { addDays } from "@fiscalon/core/calendar/date";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { SchemeInForce } from "@fiscalon/core/model/scheme";
 import { wayOfLeaving } from "@fiscalon/core/model/basis";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import type { RegistrationRecord } from "../../db/models.ts";
-import type { Work } from "../../base/work.ts";
+import type { Progress } from "../../base/progress.ts";
+import type { Work, Writing } from "../../base/work.ts";
+import { clientView } from "../../books/views.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
+import type { ClientSetup } from "../../books/loadSetup.ts";
 import {
   checkedChanges,
   checkedNumber,
   checkedOptions,
   offeredBasis,
+  refuseBackwards,
   refuseOverlap,
 } from "../../books/addRegistration.ts";
 import { addMissingAccounts } from "../../books/addPackData.ts";
 import { checkedSchemes } from "../../books/checkedSchemes.ts";
 import { periodRule } from "../../books/returns/periodRule.ts";
 import { checkedOpening } from "../../books/returns/openingFigures.ts";
-import { loadDocuments } from "../../books/documents/loadDocuments.ts";
+import { documentIds, ON_NO_SEALED_RETURN } from "../../books/documents/loadDocuments.ts";
 import { followingDocuments, releaseFacts } from "../../books/payments/releaseFacts.ts";
-import { recomputeDocuments } from "../../books/documents/postDocuments.ts";
+import { recomputeDocuments } from "../../books/documents/recomputeDocuments.ts";
 
 /**
  * Changes a registration: its number, its end, its options, and its rhythm from a day on. Documents of open periods
@@ -32,69 +37,98 @@ export async function changeRegistration(
   clientId: number,
   rid: string,
   body: RegistrationChangeBody,
-): Promise<void> {
-  await work.write(async (work) => {
-    const setup = await loadSetup(work, clientId);
-    const r = registrationIn(setup, rid);
-    const pack = work.packs.byId(r.pack);
-    const to = body.to === undefined ? r.validTo : body.to;
-    const changes =
-      body.changes === undefined
-        ? r.changes
-        : checkedChanges(pack, r.levies, { from: r.validFrom, basis: r.basis, changes: body.changes });
-    const lastSealed = await work.row<{ end: string | null }>(
-      "SELECT max(period_end) AS end FROM returns WHERE registration_id = $1 AND state IN ('sealed', 'filed', 'settled')",
-      [r.id],
-    );
-    refuseSealed(lastSealed?.end ?? null, to, r.changes, changes);
-    refuseSealedRest(lastSealed?.end ?? null, pack, { ...r, changes }, r.changes);
-    refuseSealedRest(lastSealed?.end ?? null, pack, r, changes);
-    const after = {
-      number: body.number === undefined ? r.number : checkedNumber(pack, body.number),
-      validTo: to,
-      changes,
-      basis: body.basis === undefined ? r.basis : offeredBasis(pack, r.levies, body.basis),
-      options: body.options === undefined ? r.options : checkedOptions(pack, body.options),
-      opening: body.opening === undefined ? r.opening : checkedOpening(pack, body.opening),
-      schemes:
-        body.schemes === undefined
-          ? r.schemes
-          : checkedSchemes(pack, r.levies, { ...periodRule(r), to, changes }, body.schemes),
-      rounding: body.rounding ?? r.rounding,
-    };
-    if (lastSealed?.end) refuseSealedSchemes(lastSealed.end, r.schemes, after.schemes);
-    if (after.schemes.length > 0) await addMissingAccounts(work, clientId, pack);
-    if (lastSealed?.end && !isDeepStrictEqual(after.opening, r.opening)) refuseOpening(lastSealed.end);
-    if (to !== r.validTo) {
-      const stretch = { pack: r.pack, region: r.region, from: r.validFrom, to };
-      await refuseOverlap(work, clientId, r.levies, stretch, r.id);
-    }
-    await work.models.registrations.update(after, { where: { id: r.id }, ...work.options });
-    await work.record({
-      action: "change",
-      entity: "registration",
-      id: r.id,
-      before: r,
-      after,
-    });
-    const open = await loadDocuments(
-      work,
-      `d.client_id = $1 AND d.state = 'posted' AND EXISTS (SELECT 1 FROM facts f WHERE f.document_id = d.id AND f.live = 1
-         AND (f.registration_id = $2 OR f.registration_id IS NULL) AND coalesce(f.period_end, f.tax_point) > $3)
-       AND NOT EXISTS (SELECT 1 FROM facts s JOIN returns r ON r.registration_id = s.registration_id
-         AND r.period_end = s.period_end AND r.state IN ('sealed', 'filed', 'settled')
-         WHERE s.document_id = d.id AND s.live = 1)`,
-      [clientId, r.id, lastSealed?.end ?? ""],
-    );
-    const now = await loadSetup(work, clientId);
-    await recomputeDocuments(work, now, open);
-    await releaseFacts(work, now, [
-      ...new Set([
-        ...(await followingDocuments(work, setup, r.id)),
-        ...(await followingDocuments(work, now, r.id)),
-      ]),
-    ]);
+  progress: Progress,
+): Promise<ClientView> {
+  return work.write(async (work) => {
+    await change(work, clientId, rid, body, progress);
+    return clientView(work, clientId);
   });
+}
+
+async function change(
+  work: Writing,
+  clientId: number,
+  rid: string,
+  body: RegistrationChangeBody,
+  progress: Progress,
+): Promise<void> {
+  const setup = await loadSetup(work, clientId);
+  const r = registrationIn(setup, rid);
+  const pack = work.packs.byId(r.pack);
+  const to = body.to === undefined ? r.validTo : body.to;
+  refuseBackwards({ from: r.validFrom, to });
+  const changes =
+    body.changes === undefined
+      ? r.changes
+      : checkedChanges(pack, r.levies, { from: r.validFrom, basis: r.basis, changes: body.changes });
+  const lastSealed = await work.row<{ end: string | null }>(
+    "SELECT max(period_end) AS end FROM returns WHERE registration_id = $1 AND state IN ('sealed', 'filed', 'settled')",
+    [r.id],
+  );
+  refuseSealed(lastSealed?.end ?? null, to, r.changes, changes);
+  refuseSealedRest(lastSealed?.end ?? null, pack, { ...r, changes }, r.changes);
+  refuseSealedRest(lastSealed?.end ?? null, pack, r, changes);
+  const after = {
+    number: body.number === undefined ? r.number : checkedNumber(pack, body.number),
+    validTo: to,
+    changes,
+    basis: body.basis === undefined ? r.basis : offeredBasis(pack, r.levies, body.basis),
+    options: body.options === undefined ? r.options : checkedOptions(pack, body.options),
+    opening: body.opening === undefined ? r.opening : checkedOpening(pack, body.opening),
+    schemes:
+      body.schemes === undefined
+        ? r.schemes
+        : checkedSchemes(pack, r.levies, { ...periodRule(r), to, changes }, body.schemes),
+    rounding: body.rounding ?? r.rounding,
+  };
+  if (lastSealed?.end) refuseSealedSchemes(lastSealed.end, r.schemes, after.schemes);
+  if (after.schemes.length > 0) await addMissingAccounts(work, clientId, pack);
+  if (lastSealed?.end && !isDeepStrictEqual(after.opening, r.opening)) refuseOpening(lastSealed.end);
+  if (to !== r.validTo) {
+    const stretch = { pack: r.pack, region: r.region, from: r.validFrom, to };
+    await refuseOverlap(work, clientId, r.levies, stretch, r.id);
+  }
+  await work.models.registrations.update(after, { where: { id: r.id }, ...work.options });
+  await work.record({
+    action: "change",
+    entity: "registration",
+    id: r.id,
+    before: r,
+    after,
+  });
+  const now = await loadSetup(work, clientId);
+  if (isCountedAlike(setup, now, r.id)) return;
+  const open = await documentIds(
+    work,
+    `d.client_id = $1 AND d.state = 'posted' AND EXISTS (SELECT 1 FROM facts f WHERE f.document_id = d.id AND f.live = 1
+         AND (f.registration_id = $2 OR f.registration_id IS NULL) AND coalesce(f.period_end, f.tax_point) > $3)
+       AND ${ON_NO_SEALED_RETURN}`,
+    [clientId, r.id, lastSealed?.end ?? ""],
+  );
+  await recomputeDocuments(work, now, open, progress);
+  await releaseFollowing(work, setup, now, r.id);
+}
+
+/** Whether documents are counted as before: their computation knows nothing of numbers or figures brought in. */
+function isCountedAlike(before: ClientSetup, now: ClientSetup, registration: number): boolean {
+  const [was, is] = [before, now].map(({ effect }) =>
+    effect.registrations.find(({ id }) => id === registration),
+  );
+  return isDeepStrictEqual(was, is);
+}
+
+/** What payments make reportable, before the change or after it. */
+async function releaseFollowing(
+  work: Writing,
+  before: ClientSetup,
+  now: ClientSetup,
+  registration: number,
+): Promise<void> {
+  const documents = new Set([
+    ...(await followingDocuments(work, before, registration)),
+    ...(await followingDocuments(work, now, registration)),
+  ]);
+  await releaseFacts(work, now, [...documents]);
 }
 
 /** What sealed returns were worked out with stays; a scheme may end later than it was to. */

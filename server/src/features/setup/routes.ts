@@ -6,11 +6,13 @@ import { codeBody, defaultBody, ruleBody, scheduleBody } from "@fiscalon/contrac
 import { id } from "@fiscalon/contract/fields";
 import { placeChangeBody, registrationChangeBody } from "@fiscalon/contract/setup";
 import type { PlaceBody, RegistrationChangeBody } from "@fiscalon/contract/setup";
+import type { AppContext } from "../../appContext.ts";
 import type { Work } from "../../base/work.ts";
 import { csvAnswer } from "../../base/csvAnswer.ts";
 import { clientParams, described, registrationParams } from "../../base/validation.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
-import { clientView } from "../../books/views.ts";
+import { atOnceOrAsJob } from "../../jobs/atOnceOrAsJob.ts";
+import type { JobTask } from "../../jobs/task.ts";
 import { archiveCode, codeUses, deleteCode, makeDefault, saveCode } from "./codes.ts";
 import type { DefaultScope } from "./codes.ts";
 import { codesCsv, importCodes } from "./codesCsv.ts";
@@ -26,7 +28,7 @@ type OfSchedule = { Params: { id: number; ref: string }; Body: { rows: RateRow[]
 const codeParams = Joi.object({ id: id.required(), code: Joi.string().max(30).required() });
 const scheduleParams = Joi.object({ id: id.required(), ref: Joi.string().max(60).required() });
 
-export async function setupRoutes(app: FastifyInstance): Promise<void> {
+export async function setupRoutes(app: FastifyInstance, { jobs }: AppContext): Promise<void> {
   app.get<Client>(
     "/clients/:id/codes",
     { schema: described("How the codes are used", "Set up", { params: clientParams }) },
@@ -133,7 +135,12 @@ export async function setupRoutes(app: FastifyInstance): Promise<void> {
   app.put<OfSchedule>(
     "/clients/:id/schedules/:ref",
     { schema: described("Change rates by date", "Set up", { params: scheduleParams, body: scheduleBody }) },
-    (request) => saveSchedule(request.work, request.params.id, request.params.ref, request.body.rows),
+    ({ work, params: { id: clientId, ref }, body: { rows } }, reply) => {
+      const task: JobTask = { kind: "change", clientId, change: { what: "schedule", ref, rows } };
+      return atOnceOrAsJob(jobs, { work, reply, task }, (progress) =>
+        saveSchedule(work, clientId, ref, rows, progress),
+      );
+    },
   );
 
   app.put<{ Params: { id: number; rid: string }; Body: RegistrationChangeBody }>(
@@ -144,10 +151,11 @@ export async function setupRoutes(app: FastifyInstance): Promise<void> {
         body: registrationChangeBody,
       }),
     },
-    async (request) => {
-      const { id: clientId, rid } = request.params;
-      await changeRegistration(request.work, clientId, rid, request.body);
-      return clientView(request.work, clientId);
+    ({ work, params: { id: clientId, rid }, body }, reply) => {
+      const task: JobTask = { kind: "change", clientId, change: { what: "registration", rid, body } };
+      return atOnceOrAsJob(jobs, { work, reply, task }, (progress) =>
+        changeRegistration(work, clientId, rid, body, progress),
+      );
     },
   );
 
@@ -159,10 +167,11 @@ export async function setupRoutes(app: FastifyInstance): Promise<void> {
         body: placeChangeBody,
       }),
     },
-    async (request) => {
-      const { id: clientId, own } = request.params;
-      await changePlace(request.work, clientId, own, request.body);
-      return clientView(request.work, clientId);
+    ({ work, params: { id: clientId, own }, body }, reply) => {
+      const task: JobTask = { kind: "change", clientId, change: { what: "place", place: own, body } };
+      return atOnceOrAsJob(jobs, { work, reply, task }, (progress) =>
+        changePlace(work, clientId, own, body, progress),
+      );
     },
   );
 

@@ -1,11 +1,12 @@
 import { checkSchedules } from "@fiscalon/core/tax/checkSchedules";
 import type { RateRow } from "@fiscalon/core/model/taxCode";
+import type { Progress } from "../../base/progress.ts";
 import type { Work } from "../../base/work.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import type { TouchedDocuments } from "@fiscalon/contract/views";
 import { documentsTouched } from "../../books/documents/documentsTouched.ts";
-import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
-import { recomputeDocuments } from "../../books/documents/postDocuments.ts";
+import { documentsNamed } from "../../books/documents/documentsNamed.ts";
+import { recomputeDocuments } from "../../books/documents/recomputeDocuments.ts";
 
 /** Which open documents a change of rates touches, without changing anything. */
 export async function touchedBy(
@@ -15,7 +16,7 @@ export async function touchedBy(
   rows: readonly RateRow[],
 ): Promise<TouchedDocuments> {
   checkSchedules({ [ref]: rows });
-  return summary(await documentsTouched(work, clientId, ref, rows));
+  return summary(work, await documentsTouched(work, clientId, ref, rows));
 }
 
 /** Keeps the rows of a schedule for this client and works the documents they touch out anew. */
@@ -24,6 +25,7 @@ export async function saveSchedule(
   clientId: number,
   ref: string,
   rows: RateRow[],
+  progress: Progress,
 ): Promise<TouchedDocuments> {
   checkSchedules({ [ref]: rows });
   return work.write(async (work) => {
@@ -39,16 +41,14 @@ export async function saveSchedule(
       before: { ref, rows: before },
       after: { ref, rows, documents: documents.length },
     });
-    await recomputeDocuments(work, await loadSetup(work, clientId), documents);
-    return summary(documents);
+    await recomputeDocuments(work, await loadSetup(work, clientId), documents, progress);
+    return summary(work, documents);
   });
 }
 
-function summary(documents: readonly StoredDocument[]): TouchedDocuments {
-  return {
-    count: documents.length,
-    first: documents
-      .slice(0, 20)
-      .map(({ id, input, gross }) => ({ id, number: input.number, date: input.date, gross })),
-  };
+/** So many of them are shown. */
+const SHOWN = 20;
+
+async function summary(work: Work, documents: readonly number[]): Promise<TouchedDocuments> {
+  return { count: documents.length, first: await documentsNamed(work, documents.slice(0, SHOWN)) };
 }
