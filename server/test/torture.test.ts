@@ -17,18 +17,20 @@ const KILLS = Number(process.env["FISCALON_KILLS"] ?? 60);
 const LONGEST_POSTINGS = 40;
 const BACKUP = fileURLToPath(new URL("../dist/across/backup/backupCommand.js", import.meta.url));
 const END = "2026-03-31";
+const QUARTER = "2026-06-30";
 
 let dataDir: string;
 let backups: string;
 let running: Awaited<ReturnType<typeof startProcess>>;
 let base: string;
+let registration: string;
 /** What one posting takes here where nothing else holds it up, in milliseconds. */
 let posting = Number.POSITIVE_INFINITY;
 beforeAll(async () => {
   dataDir = mkdtempSync(join(tmpdir(), "fiscalon-torture-"));
   backups = mkdtempSync(join(tmpdir(), "fiscalon-torture-backups-"));
   running = await startProcess(dataDir);
-  ({ base } = await newClient(running.client));
+  ({ base, registration } = await newClient(running.client));
   for (const warm of [1, 2, 3, 4]) {
     const before = performance.now();
     await running.client.ok(
@@ -140,6 +142,10 @@ const ACTS: Readonly<Record<string, Act>> = {
     acknowledged.filed.add(path);
     await server.ok("POST", `${own.registration}/settlements/${END}`);
   },
+  recounting: async (server, round) => {
+    const { status } = await server.call("PUT", registration, { changes: round % 2 === 0 ? MONTHLY : [] });
+    expect([200, 202]).toContain(status);
+  },
   copying: async () => {
     const child = spawn(process.execPath, [BACKUP, backups, "3"], {
       env: { ...process.env, FISCALON_DATA: dataDir },
@@ -149,6 +155,8 @@ const ACTS: Readonly<Record<string, Act>> = {
     await new Promise((ended) => child.once("exit", ended));
   },
 };
+/** Then every document of May is on the return of May, and otherwise on that of the quarter. */
+const MONTHLY = [{ from: "2026-04-01", frequency: "monthly", anchor: "2026-04-30" }];
 let copier: ReturnType<typeof spawn> | undefined;
 
 /** What fetch says when the server dies under it, and what a helper says of an answer that never came. */
@@ -196,6 +204,14 @@ async function expectInvariants(server: TestServer): Promise<void> {
   );
   for (const { state, expected, there } of imports)
     expect([state, there]).toEqual([state, state === "posted" ? expected : 0]);
+  // After another rhythm every document follows, or none.
+  const rhythms = await inBooks<{ changes: string; end: string }>(
+    server,
+    `SELECT DISTINCT r.changes, f.period_end AS "end" FROM registrations r JOIN facts f ON f.registration_id = r.id
+     WHERE f.live = 1 AND f.tax_point BETWEEN '2026-05-01' AND '2026-05-31'`,
+  );
+  for (const { changes, end } of rhythms)
+    expect([changes, end]).toEqual([changes, changes === "[]" ? QUARTER : "2026-05-31"]);
   // A book is there with everything, or nothing of it is.
   const clients = await server.ok<{ id: number; name: string; documents: number }[]>("GET", "/clients");
   for (const { name, documents } of clients)

@@ -64,7 +64,9 @@ export function clientOf(address: string, dataDir: string, close: () => Promise<
     const response = await fetch(address + path, init);
     const text = await response.text();
     const body = (text === "" ? {} : JSON.parse(text)) as T;
-    if (response.ok && path.startsWith("/api")) {
+    // A job in the place of an answer ends with that answer.
+    const later = response.status === 202 && response.headers.has("location");
+    if (response.ok && !later && path.startsWith("/api")) {
       const said = text === "" ? null : body;
       const problem = notAsDeclared(init.method ?? "GET", path.slice("/api".length), said);
       if (problem !== undefined) throw new Error(problem);
