@@ -31,6 +31,10 @@ export const ERRORS_OF_FILES = {
     status: 413,
     says: "Papers and imported files are more than a book file can hold (140 MB). Save it without papers.",
   },
+  "book/too-many-documents": {
+    status: 413,
+    says: "These books have … documents, and a book file holds up to …. Take a copy of the client under Copies, or the books as CSV.",
+  },
   "book/unknown-file": { status: 422, says: "The content of this file is not under files." },
   "book/unknown-id": { status: 422, says: 'The file has no "…" to refer to.' },
   "book/unknown-row": { status: 422, says: "The file has no row …. Rows are counted from 0." },

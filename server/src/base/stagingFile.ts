@@ -1,6 +1,15 @@
 import { randomUUID } from "node:crypto";
-import { closeSync, fsyncSync, linkSync, mkdirSync, openSync, renameSync, rmSync } from "node:fs";
-import { dirname } from "node:path";
+import {
+  closeSync,
+  fsyncSync,
+  linkSync,
+  mkdirSync,
+  openSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from "node:fs";
+import { dirname, join } from "node:path";
 import sqlite3 from "sqlite3";
 import { BulkInsert } from "../db/bulkInsert.ts";
 import { syncFolder } from "./syncFolder.ts";
@@ -53,6 +62,24 @@ async function filled<T>(
   } finally {
     await close(file);
   }
+}
+
+/**
+ * Writes a text to a file of its own beside the books, for who reads it next and takes it away; one that is left behind
+ * goes with what was left of staging.
+ * @returns its path
+ */
+export function passingFile(folder: string, text: string): string {
+  const staging = stagingFolder(folder);
+  mkdirSync(staging, { recursive: true });
+  const path = join(staging, `${randomUUID()}${UNFINISHED}`);
+  writeFileSync(path, text);
+  return path;
+}
+
+/** Where files lie that are being made for one use: in the client's folder, beside the books. */
+export function stagingFolder(folder: string): string {
+  return join(folder, "staging");
 }
 
 /**

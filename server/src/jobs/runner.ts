@@ -1,4 +1,5 @@
 import { ERRORS } from "@fiscalon/contract/errors";
+import { FiscalError } from "@fiscalon/core/errors";
 import { EventEmitter } from "node:events";
 import { fileURLToPath } from "node:url";
 import workerpool from "workerpool";
@@ -8,7 +9,7 @@ import type { Work } from "../base/work.ts";
 import type { Models, JobRecord } from "../db/models.ts";
 import type { Practice } from "../practice/practice.ts";
 import { notFound } from "../base/errors.ts";
-import type { JobMessage, JobOrder, JobOutcome, JobTask } from "./task.ts";
+import type { BookOrder, BookWritten, JobMessage, JobOrder, JobOutcome, JobTask } from "./task.ts";
 
 /**
  * Room that long work leaves behind is used again before more is asked for, which takes no longer, and is given back
@@ -145,6 +146,31 @@ export class JobRunner {
     if (clientId !== null) return [clientId];
     const isOfAll = kind === ("law" satisfies JobTask["kind"]);
     return isOfAll ? (await this.#practice.clients()).map(({ id }) => id) : [];
+  }
+
+  /**
+   * Has the book of a client written to a file in a process of its own, so that nobody waits for that.
+   * @param signal whoever asked is gone: it is given up
+   * @returns its path; whoever reads it takes it away
+   * @throws FiscalError as its export
+   */
+  async writtenBook(
+    { person, at }: Work,
+    what: Pick<BookOrder, "clientId" | "papers">,
+    signal: AbortSignal,
+  ): Promise<string> {
+    const order: BookOrder = { ...what, person, at, dataDir: this.#practice.dataDir };
+    const run = this.#pool.exec("writeBook", [order]) as workerpool.Promise<BookWritten>;
+    const giveUp = () => void run.cancel();
+    signal.addEventListener("abort", giveUp);
+    try {
+      const written = await run;
+      if ("path" in written) return written.path;
+      const { code, message, field, details } = written.error;
+      throw new FiscalError(code, message, field, details);
+    } finally {
+      signal.removeEventListener("abort", giveUp);
+    }
   }
 
   async view(id: number): Promise<JobView> {

@@ -3,7 +3,7 @@ import type { LawFile } from "@fiscalon/contract/law";
 import type { PlaceBody, RegistrationBody, RegistrationChangeBody } from "@fiscalon/contract/setup";
 import type { LawChange } from "@fiscalon/core/model/lawChange";
 import type { RateRow } from "@fiscalon/core/model/taxCode";
-import type { JobView } from "@fiscalon/contract/views";
+import type { ErrorBody, JobView } from "@fiscalon/contract/views";
 
 /** What a worker can be asked to do. */
 export type JobTask =
@@ -25,6 +25,18 @@ export type BooksChange =
 /** A change of the law of the practice. */
 export type LawStep =
   { what: "add"; change: LawChange } | { what: "remove"; id: number } | { what: "file"; file: LawFile };
+
+/** A book that is to be written to a file. */
+export interface BookOrder {
+  clientId: number;
+  papers: boolean;
+  person: number;
+  at: string;
+  dataDir: string;
+}
+
+/** Where it is, or why it is not. */
+export type BookWritten = { path: string } | { error: ErrorBody["error"] };
 
 export interface JobMessage {
   done: number;

@@ -2,12 +2,14 @@ import workerpool from "workerpool";
 import { ERRORS } from "@fiscalon/contract/errors";
 import { FiscalError } from "@fiscalon/core/errors";
 import { errorBody } from "../base/errors.ts";
+import { passingFile } from "../base/stagingFile.ts";
 import { storageTrouble } from "../base/storageTrouble.ts";
 import type { Work, Writing } from "../base/work.ts";
 import { unsettledPeriods } from "../books/returns/unsettledPeriods.ts";
 import { Practice } from "../practice/practice.ts";
 import { matchStatement } from "../books/agree/statements/matchStatement.ts";
 import { loadSetup } from "../books/loadSetup.ts";
+import { exportBook } from "../across/bookfile/exportBook.ts";
 import { importBook } from "../across/bookfile/importBook.ts";
 import { checkImport, postImport } from "../features/imports/runImport.ts";
 import { undoImport } from "../features/imports/undoImport.ts";
@@ -18,13 +20,13 @@ import { changeRegistration } from "../features/setup/registrations.ts";
 import { saveSchedule } from "../features/setup/schedules.ts";
 import { givingWay } from "./giveWay.ts";
 import type { Progress } from "../base/progress.ts";
-import type { JobMessage, JobOrder, JobOutcome, JobTask } from "./task.ts";
+import type { BookOrder, BookWritten, JobMessage, JobOrder, JobOutcome, JobTask } from "./task.ts";
 
 const progress: Progress = {
   step: (done, total, message) => workerpool.workerEmit({ done, total, message } satisfies JobMessage),
 };
 
-workerpool.worker({ work });
+workerpool.worker({ work, writeBook });
 
 /** Runs one job in this process, on connections of its own. */
 async function work(order: JobOrder): Promise<JobOutcome> {
@@ -38,6 +40,27 @@ async function work(order: JobOrder): Promise<JobOutcome> {
     const disk = storageTrouble(error);
     if (!disk) throw error;
     return { state: "failed", result: null, error: { code: disk, message: ERRORS[disk].says } };
+  } finally {
+    await practice.close();
+  }
+}
+
+/** Writes a book to a file beside the books; whoever asked for it takes it away. */
+async function writeBook({ dataDir, clientId, papers, person, at }: BookOrder): Promise<BookWritten> {
+  globalThis.gc?.();
+  const practice = await Practice.open(dataDir, "");
+  try {
+    return await practice.onClient(
+      clientId,
+      async (work) => {
+        const book = await exportBook(work, clientId, { papers });
+        return { path: passingFile(work.folder, JSON.stringify(book)) };
+      },
+      { person, at },
+    );
+  } catch (error) {
+    if (error instanceof FiscalError) return { error: errorBody(error).error };
+    throw error;
   } finally {
     await practice.close();
   }

@@ -28,6 +28,11 @@ export function writeXml(root: XmlNode): string {
   return `<?xml version="1.0" encoding="UTF-8"?>\n${written(root, "")}`;
 }
 
+/** An element as text, as it stands in a document at a depth: 0 is the root. */
+export function writeElement(element: XmlNode, depth: number): string {
+  return written(element, "  ".repeat(depth));
+}
+
 function written({ name, attributes = {}, children }: XmlNode, indent: string): string {
   const attributeText = Object.entries(attributes)
     .map(([key, value]) => ` ${key}="${escaped(value).replaceAll('"', "&quot;")}"`)

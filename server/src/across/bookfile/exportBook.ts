@@ -1,3 +1,4 @@
+import { FiscalError } from "@fiscalon/core/errors";
 import { valueAt } from "@fiscalon/core/at";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import type { BookFile, BookReturn } from "@fiscalon/contract/book";
@@ -28,12 +29,29 @@ import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
 /**
  * A client's complete set-up and books at one moment as a book file. Importing it gives the same books again.
  * @param papers whether papers and imported files go with it
+ * @throws FiscalError `book/too-many-documents`, `book/too-large`
  */
 export function exportBook(work: Work, clientId: number, what: { papers: boolean }): Promise<BookFile> {
   return work.atOneMoment((work) => bookAt(work, clientId, what));
 }
 
+/** What a book file may hold; longer ones no program takes in one piece. */
+const MOST_DOCUMENTS = 100_000;
+
+async function refuseTooLong(work: Work, clientId: number): Promise<void> {
+  const { count } = await work.one<{ count: number }>(
+    "SELECT count(*) AS count FROM documents WHERE client_id = $1",
+    [clientId],
+  );
+  if (count > MOST_DOCUMENTS)
+    throw new FiscalError(
+      "book/too-many-documents",
+      `These books have ${count} documents, and a book file holds up to ${MOST_DOCUMENTS}. Take a copy of the client under Copies, or the books as CSV.`,
+    );
+}
+
 async function bookAt(work: Work, clientId: number, { papers }: { papers: boolean }): Promise<BookFile> {
+  await refuseTooLong(work, clientId);
   const setup = await loadSetup(work, clientId);
   const { client, plain } = setup;
   const places = await plainRows<PlaceRecord>(work, "places", clientId);

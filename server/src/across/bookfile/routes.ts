@@ -1,3 +1,4 @@
+import { createReadStream, rmSync } from "node:fs";
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { bookSchema } from "@fiscalon/contract/book";
@@ -9,7 +10,7 @@ import { clientView } from "../../books/views.ts";
 import { exportBook } from "./exportBook.ts";
 import { importBook } from "./importBook.ts";
 
-/** Longer books are loaded by a job, so that the request need not wait. */
+/** Books with more documents are loaded by a job, so that the request need not wait, and written in another process. */
 const LONG_BOOK = 250;
 const BOOK_BYTES = 200 * 1024 * 1024;
 
@@ -40,10 +41,19 @@ export async function bookRoutes(app: FastifyInstance, { practice, jobs }: AppCo
         querystring: Joi.object({ papers: Joi.boolean().default(true) }),
       }),
     },
-    async (request, reply) => {
-      const book = await exportBook(request.work, request.params.id, request.query);
-      const name = book.client.name.replace(/[^\w-]+/g, "-");
-      return reply.header("content-disposition", `attachment; filename="${name}.book.json"`).send(book);
+    async ({ work, params: { id: clientId }, query: { papers } }, reply) => {
+      const { name, documents } = await work.one<{ name: string; documents: number }>(
+        "SELECT name, (SELECT count(*) FROM documents WHERE client_id = $1) AS documents FROM clients WHERE id = $1",
+        [clientId],
+      );
+      void reply
+        .type("application/json")
+        .header("content-disposition", `attachment; filename="${name.replace(/[^\w-]+/g, "-")}.book.json"`);
+      if (documents <= LONG_BOOK) return exportBook(work, clientId, { papers });
+      const gone = new AbortController();
+      reply.raw.once("close", () => gone.abort());
+      const path = await jobs.writtenBook(work, { clientId, papers }, gone.signal);
+      return reply.send(createReadStream(path).once("close", () => rmSync(path, { force: true })));
     },
   );
 }

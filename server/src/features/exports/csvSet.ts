@@ -1,8 +1,9 @@
-import { Readable } from "node:stream";
+import type { Readable } from "node:stream";
 import { Zip, ZipDeflate } from "fflate";
 import Papa from "papaparse";
 import type { Work } from "../../base/work.ts";
 import { formatAmount } from "@fiscalon/core/money/amount";
+import { backPressed } from "../../exports/backPressed.ts";
 import { safeCell } from "../../exports/safeCell.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 
@@ -141,34 +142,4 @@ function writtenRow(
         : safeCell(value === null ? "" : String(value as string | number)),
     ]),
   );
-}
-
-/** A stream that is written to, and says when whoever reads it is ready for more. */
-function backPressed() {
-  let goOn: (() => void) | undefined;
-  let full = false;
-  const stream = new Readable({
-    read: () => {
-      full = false;
-      goOn?.();
-    },
-    destroy: (error, done) => {
-      full = false;
-      goOn?.();
-      done(error);
-    },
-  });
-  return {
-    stream,
-    sent: (chunk: Uint8Array, final: boolean) => {
-      if (stream.destroyed) return;
-      full = !stream.push(Buffer.from(chunk));
-      if (final) stream.push(null);
-    },
-    failed: (error: Error) => void stream.destroy(error),
-    ready: async (): Promise<void> => {
-      if (stream.destroyed) throw new Error("Nobody reads this any more.");
-      if (full) await new Promise<void>((next) => (goOn = next));
-    },
-  };
 }

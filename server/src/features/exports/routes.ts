@@ -1,6 +1,5 @@
 import type { FastifyInstance, FastifyReply } from "fastify";
 import Joi from "joi";
-import { writeAuditFile } from "@fiscalon/core/formats/auditfile/writeAuditFile";
 import { date, id } from "@fiscalon/contract/fields";
 import { clientParams, described } from "../../base/validation.ts";
 import { auditFileOf } from "./auditFileOf.ts";
@@ -24,7 +23,7 @@ export async function exportRoutes(app: FastifyInstance): Promise<void> {
     },
     async (request, reply) => {
       const { from, to } = request.query;
-      const xml = writeAuditFile(await auditFileOf(request.work, request.params.id, from, to));
+      const xml = await auditFileOf(request.work, request.params.id, { from, to });
       return sent(reply, "application/xml", `audit-file-${from}-${to}.xml`).send(xml);
     },
   );

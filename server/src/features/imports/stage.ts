@@ -8,7 +8,7 @@ import type { ImportReport } from "@fiscalon/contract/imports";
 import { createHash } from "node:crypto";
 import { mkdirSync, readdirSync, rmSync, statSync } from "node:fs";
 import { join } from "node:path";
-import { UNFINISHED, writeStaging } from "../../base/stagingFile.ts";
+import { stagingFolder, UNFINISHED, writeStaging } from "../../base/stagingFile.ts";
 import type { StagedTables } from "../../base/stagingFile.ts";
 import type { Work } from "../../base/work.ts";
 import { DOCUMENT_ROWS, firstIds } from "../../books/documents/documentRows.ts";
@@ -177,10 +177,6 @@ async function stagedTables(work: Work): Promise<StagedTables> {
     ...Object.fromEntries(await Promise.all(tables)),
     about: ABOUT.map((name) => ({ name, type: "TEXT" })),
   };
-}
-
-function stagingFolder(folder: string): string {
-  return join(folder, "staging");
 }
 
 function dropFiles(folder: string, which: (name: string, ageMs: number) => boolean): void {
