@@ -2,6 +2,8 @@ import { afterAll, beforeAll, expect, test } from "vitest";
 import { found } from "@fiscalon/core/at";
 import type { BalanceRows, BalanceView } from "@fiscalon/contract/balances";
 import type { BankLinePage } from "@fiscalon/contract/bank";
+import { expectBanksApart } from "./support/banksApart.ts";
+import { expectKeptSums } from "./support/keptSums.ts";
 import { british, periodBooks } from "./support/periods.ts";
 import { expectRefusal } from "./support/refused.ts";
 import { startServer } from "./support/testServer.ts";
@@ -84,6 +86,12 @@ test("debtors, creditors and the bank on a day: what one side has and the other 
     ["transit", 285_00, 2],
     ["unbooked", -4_50, 1],
   ]);
+  // The receipt is known to the bank on another day than to the ledger, or never, or before the first line.
+  const days = Array.from({ length: 28 }, (_, n) => `2026-03-${String(n + 1).padStart(2, "0")}`);
+  await expectBanksApart(server, base, [...days, MARCH, "2026-06-30"]);
+  await server.ok("POST", `${base}/bank-lines/${line.id}/unmatch`, {});
+  await expectBanksApart(server, base, [...days, MARCH]);
+  await expectKeptSums(server);
   expectRefusal(
     await server.call("GET", `${base}/balances/rows?on=${MARCH}&of=till&cause=account&offset=0&limit=1`),
     "agree/no-balance",

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { afterAll, beforeAll, expect, test } from "vitest";
+import { expectBanksApart } from "./support/banksApart.ts";
 import { expectKeptSums, expectPartiesApart, partyGaps } from "./support/keptSums.ts";
 import { LANDS } from "./support/lands.ts";
 import { act, Books } from "./support/life.ts";
@@ -40,6 +41,7 @@ test.each(Object.entries(LANDS))(
         for (const one of acts) await books.perform(one);
         const balances = await expectSound(server, land, books);
         await expectPartiesApart(server, books.base, DAYS);
+        await expectBanksApart(server, books.base, DAYS);
         const book = await server.ok<object>("GET", `${books.base}/book`);
         const moved = await elsewhere.ok<{ id: number; registrations: { id: number }[] }>(
           "POST",
@@ -56,6 +58,7 @@ test.each(Object.entries(LANDS))(
         const gaps = await partyGaps(elsewhere, there.base);
         await giveRoles(there.base, { "1100": "payable", "2100": null, "1000": "receivable" });
         await expectPartiesApart(elsewhere, there.base, DAYS);
+        await expectBanksApart(elsewhere, there.base, DAYS);
         await giveRoles(there.base, { "1100": "receivable", "2100": "payable", "1000": "bank" });
         expect(await partyGaps(elsewhere, there.base)).toEqual(gaps);
       }),

@@ -6,6 +6,7 @@ import { gunzipSync } from "node:zlib";
 import { afterEach, beforeEach, expect, test } from "vitest";
 import { Database } from "../dist/db/database.js";
 import { OLDER_MIGRATIONS } from "../dist/db/older/index.js";
+import { expectBanksApart } from "./support/banksApart.ts";
 import { expectKeptSums, expectPartiesApart } from "./support/keptSums.ts";
 import { kill, startProcess } from "./support/process.ts";
 import { document, startServer } from "./support/testServer.ts";
@@ -117,7 +118,10 @@ async function expectSameFigures(): Promise<void> {
   expect(await server.ok("GET", "/audit")).toMatchObject({ broken: [], returns: [] });
   // What is kept as a sum since is the sum of what was brought along.
   await expectKeptSums(server);
-  for (const { base } of books) await expectPartiesApart(server, base, ["2026-03-31", "2026-06-30"]);
+  for (const { base } of books) {
+    await expectPartiesApart(server, base, ["2026-03-31", "2026-06-30"]);
+    await expectBanksApart(server, base, ["2026-03-31", "2026-06-30"]);
+  }
   // And the books go on: the next document stands under the next number, in its client's own file.
   for (const { base } of books) {
     const posted = document("sales-invoice", "2026-05-11", [{ amount: "10.00" }], { number: "GOES-ON" });

@@ -48,6 +48,17 @@ const BOTH_WAYS: readonly (readonly [string, string])[] = [
     `SELECT * FROM (SELECT y.id, ${restOf("receivable")} AS debtors, ${restOf("payable")} AS creditors FROM payments y)
      WHERE debtors <> 0 OR creditors <> 0`,
   ],
+  [
+    "SELECT account_id, entry_id, amount, lines FROM bank_gaps",
+    `SELECT account, entry, posted, lines FROM (
+       SELECT a.id AS account, e.id AS entry,
+         coalesce((SELECT sum(amount) FROM postings WHERE entry_id = e.id AND account_id = a.id AND live = 1), 0) AS posted,
+         (SELECT count(*) FROM bank_lines WHERE entry_id = e.id AND account = a.code) AS lines,
+         coalesce((SELECT sum(amount) FROM bank_lines WHERE entry_id = e.id AND account = a.code), 0) AS taken,
+         (SELECT max(date <> e.date) FROM bank_lines WHERE entry_id = e.id AND account = a.code) AS later
+       FROM accounts a JOIN entries e ON e.client_id = a.client_id
+       WHERE a.code IN (SELECT account FROM bank_lines)) WHERE posted <> taken OR later = 1`,
+  ],
 ];
 
 /** What is kept as a sum is the sum, in the books of every client. */

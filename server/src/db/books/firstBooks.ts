@@ -1,5 +1,6 @@
 import type { Migration } from "../migration.ts";
 import { AGREEMENT_TABLES } from "./agreementTables.ts";
+import { bankGaps } from "./bankGaps.ts";
 import { factSums } from "./factSums.ts";
 import { filings } from "./filings.ts";
 import { keptSums } from "./keptSums.ts";
@@ -23,4 +24,5 @@ export const BOOKS_MIGRATIONS: readonly Migration[] = [
   lookUps,
   factSums,
   partyGaps,
+  bankGaps,
 ];

@@ -7,6 +7,8 @@ import type { Bind } from "../../../db/database.ts";
  */
 export interface ApartTables {
   tables: string;
+  /** The one of them that has `cause` and `amount` of the same rows and need not name them, where there is one. */
+  bare?: string;
   bind: readonly (string | number)[];
 }
 
@@ -32,10 +34,10 @@ export function partsTable(parts: readonly ApartPart[]): ApartTables {
 /** The sums of the rows by cause. */
 export async function apartSums(
   work: Work,
-  { tables, bind }: ApartTables,
+  { tables, bare = "apart", bind }: ApartTables,
 ): Promise<{ cause: string; amount: number; rows: number }[]> {
   return work.rows(
-    `WITH ${tables} SELECT cause, sum(amount) AS amount, count(*) AS rows FROM apart WHERE amount <> 0 GROUP BY cause`,
+    `WITH ${tables} SELECT cause, sum(amount) AS amount, count(*) AS rows FROM ${bare} WHERE amount <> 0 GROUP BY cause`,
     [...bind] as Bind,
   );
 }

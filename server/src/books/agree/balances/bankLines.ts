@@ -12,30 +12,46 @@ export const BANK_CAUSES: Readonly<Record<string, string>> = {
   amount: "Booked at another amount than the line",
 };
 
-/** What an account and the lines of its bank hold apart on a day. */
+/**
+ * What an account and the lines of its bank hold apart on a day: entries without a line, entries and lines that differ
+ * or are dated on both sides of the day (`db/books/bankGaps.ts`), and lines without an entry.
+ */
 export function bankTables(clientId: number, day: string, account: string): ApartTables {
+  const early = "g.date < (SELECT min(date) FROM bank_lines WHERE client_id = $1 AND account = $3)";
+  const unlined = `CASE WHEN ${early} THEN 'before' ELSE 'transit' END`;
   return {
-    tables: `own AS (SELECT * FROM bank_lines WHERE client_id = $1 AND account = $3 AND date <= $2),
-      led AS MATERIALIZED (
-        SELECT p.entry_id AS entry, sum(p.amount) AS amount FROM accounts a
-          CROSS JOIN postings p ON p.client_id = $1 AND p.live = 1 AND p.account_id = a.id AND p.date <= $2
-        WHERE a.client_id = $1 AND a.code = $3 GROUP BY p.entry_id),
-      taken AS (SELECT entry_id AS entry, sum(amount) AS amount FROM own WHERE entry_id IS NOT NULL GROUP BY entry_id),
-      apart AS (
-        SELECT CASE WHEN t.entry IS NOT NULL THEN 'amount'
-            WHEN e.date < (SELECT min(date) FROM bank_lines WHERE client_id = $1 AND account = $3) THEN 'before'
-            ELSE 'transit' END AS cause,
-          CASE WHEN e.payment_id IS NOT NULL THEN 'payment/' || e.payment_id
-            WHEN e.document_id IS NOT NULL THEN 'document/' || e.document_id ELSE 'entry/' || e.id END AS ref,
-          e.date, coalesce(d.number, y.number, '') AS number, coalesce(c.name, '') AS party, e.text,
-          coalesce(t.amount, 0) - l.amount AS amount
-        FROM led l JOIN entries e ON e.id = l.entry LEFT JOIN taken t ON t.entry = l.entry
-          LEFT JOIN documents d ON d.id = e.document_id LEFT JOIN payments y ON y.id = e.payment_id
-          LEFT JOIN contacts c ON c.id = coalesce(d.contact_id, y.contact_id)
+    tables: `gaps AS (
+        SELECT g.entry_id AS entry, g.account_id AS account, g.from_day AS date, g.lines, g.amount FROM accounts a
+          CROSS JOIN bank_gaps g ON g.account_id = a.id AND g.until_day > $2 AND g.from_day <= $2
+        WHERE a.client_id = $1 AND a.code = $3),
+      lined AS MATERIALIZED (
+        SELECT entry, (SELECT e.date FROM entries e WHERE e.id = gaps.entry) AS date,
+          (SELECT sum(p.amount) FROM postings p WHERE p.entry_id = gaps.entry AND p.account_id = gaps.account
+            AND p.live = 1 AND p.date <= $2) AS posted,
+          (SELECT sum(b.amount) FROM bank_lines b WHERE b.entry_id = gaps.entry AND b.client_id = $1
+            AND b.account = $3 AND b.date <= $2) AS taken
+        FROM gaps WHERE lines > 0),
+      bare AS (
+        SELECT ${unlined} AS cause, g.entry, NULL AS line, -g.amount AS amount FROM gaps g WHERE g.lines = 0
         UNION ALL
-        SELECT CASE WHEN b.entry_id IS NOT NULL THEN 'ahead' WHEN b.state = 'ignored' THEN 'aside' ELSE 'unbooked' END, NULL,
-          b.date, b.reference, b.party, b.text || coalesce(': ' || b.reason, ''), b.amount
-        FROM own b WHERE b.entry_id IS NULL OR b.entry_id NOT IN (SELECT entry FROM led))`,
+        SELECT CASE WHEN g.taken IS NOT NULL THEN 'amount' ELSE ${unlined} END, g.entry, NULL, coalesce(g.taken, 0) - g.posted
+        FROM lined g WHERE g.posted IS NOT NULL
+        UNION ALL
+        SELECT 'ahead', NULL, b.id, b.amount FROM lined g CROSS JOIN bank_lines b ON b.entry_id = g.entry
+        WHERE g.posted IS NULL AND b.client_id = $1 AND b.account = $3 AND b.date <= $2
+        UNION ALL
+        SELECT CASE WHEN b.state = 'ignored' THEN 'aside' ELSE 'unbooked' END, NULL, b.id, b.amount FROM bank_lines b
+        WHERE b.client_id = $1 AND b.account = $3 AND b.date <= $2 AND b.entry_id IS NULL),
+      apart AS (
+        SELECT r.cause, CASE WHEN e.payment_id IS NOT NULL THEN 'payment/' || e.payment_id
+            WHEN e.document_id IS NOT NULL THEN 'document/' || e.document_id
+            WHEN e.id IS NOT NULL THEN 'entry/' || e.id END AS ref,
+          coalesce(e.date, b.date) AS date, coalesce(d.number, y.number, b.reference, '') AS number,
+          coalesce(c.name, b.party, '') AS party, coalesce(e.text, b.text || coalesce(': ' || b.reason, '')) AS text, r.amount
+        FROM bare r LEFT JOIN entries e ON e.id = r.entry LEFT JOIN bank_lines b ON b.id = r.line
+          LEFT JOIN documents d ON d.id = e.document_id LEFT JOIN payments y ON y.id = e.payment_id
+          LEFT JOIN contacts c ON c.id = coalesce(d.contact_id, y.contact_id))`,
+    bare: "bare",
     bind: [clientId, day, account],
   };
 }
