@@ -193,6 +193,8 @@ export interface CollectionSheet extends CollectionCustomer {
 
 /** What was deducted from us by customers and operators. */
 export interface DeductedRow {
+  /** Of the posting. */
+  id: number;
   date: string;
   ref: string;
   number: string;
@@ -202,6 +204,9 @@ export interface DeductedRow {
 }
 export interface DeductedRows {
   account: string | null;
+  /** Of the account on the last day of the span; `deducted` is what the span adds to it. */
   balance: number;
+  deducted: number;
+  total: number;
   rows: DeductedRow[];
 }

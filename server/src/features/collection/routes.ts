@@ -14,7 +14,7 @@ import type {
 } from "@fiscalon/contract/collection";
 import { date, id } from "@fiscalon/contract/fields";
 import { clientParams, described } from "../../base/validation.ts";
-import { paging } from "../../db/listOrder.ts";
+import { orderFields, paging } from "../../db/listOrder.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import { PdfThread } from "../../exports/pdfThread.ts";
 import { sendTable } from "../../exports/sendTable.ts";
@@ -22,7 +22,8 @@ import type { TableFormat } from "../../exports/sendTable.ts";
 import { keepDeducting, keepOpening } from "../../books/collection/openings.ts";
 import { chargeCustomers } from "./charge.ts";
 import { collectionProposal } from "./proposal.ts";
-import { deductedRows } from "./deducted.ts";
+import { DEDUCTED_ORDER, deductedRows } from "./deducted.ts";
+import type { DeductedFilter } from "./deducted.ts";
 import {
   collectionCustomers,
   collectionSheet,
@@ -167,12 +168,12 @@ export async function collectionRoutes(app: FastifyInstance): Promise<void> {
     },
   );
 
-  app.get<Id & { Querystring: { from: string; to: string } }>(
+  app.get<Id & { Querystring: DeductedFilter }>(
     "/clients/:id/collection/deducted",
     {
       schema: described("What operators and customers deducted from us", TAG, {
         params: clientParams,
-        querystring: Joi.object(stretch),
+        querystring: Joi.object({ ...stretch, ...paging, ...orderFields(DEDUCTED_ORDER) }),
       }),
     },
     async (request) =>

@@ -1,21 +1,32 @@
 import { useQuery } from "@tanstack/react-query";
+import { useMemo, useState } from "react";
 import { addDays, addMonths } from "@fiscalon/core/calendar/date";
+import type { DeductedRow, DeductedRows } from "@fiscalon/contract/collection";
 import { api } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
+import { DataTable } from "../../kit/DataTable.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { showDate } from "../../kit/format.ts";
+import { FindInput } from "../../kit/FindInput.tsx";
+import { plural, showDate } from "../../kit/format.ts";
+import type { Column } from "../../kit/useGridTable.ts";
 
 /** What operators and customers deducted from what they paid us in a fiscal year, until it is in the authority's ledger. */
 export function Deducted({ year }: { year: string }) {
   const { client, minorDigits: digits } = useScope();
-  const span = { from: addMonths(addDays(year, 1), -12), to: year };
+  const [search, setSearch] = useState("");
+  const filter = { from: addMonths(addDays(year, 1), -12), to: year, search };
+  const key = keys.of(client?.id, "collection", "deducted", filter);
+  const fetchPage = (order: object) =>
+    api.get("/clients/:id/collection/deducted", [client?.id], { ...filter, ...order });
   const { data, error } = useQuery({
-    queryKey: keys.of(client?.id, "collection", "deducted", span),
-    queryFn: () => api.get("/clients/:id/collection/deducted", [client?.id], span),
+    queryKey: [...key, "head"],
+    queryFn: () => fetchPage({ limit: 1 }),
     enabled: client !== undefined,
+    placeholderData: (previous) => previous,
   });
+  const columns = useMemo(() => columnsOf(digits), [digits]);
   if (!data) return <ErrorNote error={error} />;
   if (data.account === null) {
     return (
@@ -27,47 +38,67 @@ export function Deducted({ year }: { year: string }) {
   }
   return (
     <>
-      <table className="sheet-table max-w-3xl">
-        <thead>
-          <tr>
-            <th>Date</th>
-            <th>Entry</th>
-            <th>By</th>
-            <th>What for</th>
-            <th className="num">Deducted</th>
-          </tr>
-        </thead>
-        <tbody>
-          {data.rows.map((row, index) => (
-            <tr key={`${row.ref}/${index}`}>
-              <td>{showDate(row.date)}</td>
-              <td className="font-mono">{row.number}</td>
-              <td>{row.party}</td>
-              <td>{row.text}</td>
-              <td className="num">
-                <Figure amount={row.amount} digits={digits} of={row.ref} label={`Deducted, ${row.number},`} />
-              </td>
-            </tr>
-          ))}
-          {data.rows.length === 0 && (
-            <tr>
-              <td colSpan={5} className="quiet">
-                Nothing in this year. A receipt that came in short books what was deducted as its difference,
-                to account {data.account}.
-              </td>
-            </tr>
-          )}
-        </tbody>
-      </table>
-      <p className="mt-3">
-        Not yet in the authority&rsquo;s ledger:{" "}
-        <Figure
-          amount={data.balance}
-          digits={digits}
-          of={`account/${data.account}`}
-          label="Deducted and open"
+      <div className="mb-2 flex items-end gap-4">
+        <FindInput
+          label="Find what was deducted"
+          placeholder="Number, party or text"
+          value={search}
+          onChange={setSearch}
         />
-      </p>
+        <span className="ml-auto">
+          Not yet in the authority&rsquo;s ledger:{" "}
+          <Figure
+            amount={data.balance}
+            digits={digits}
+            of={`account/${data.account}`}
+            label="Deducted and open"
+          />
+        </span>
+      </div>
+      <DataTable<DeductedRow, DeductedRows>
+        name="deducted"
+        label="Deducted from us"
+        columns={columns}
+        rowId={({ id }) => id}
+        queryKey={key}
+        enabled={client !== undefined}
+        fetchPage={fetchPage}
+        foot={({ total, deducted }) => [
+          {
+            caption: plural(total, "entry", "entries"),
+            figures: {
+              amount: (
+                <Figure
+                  amount={deducted}
+                  digits={digits}
+                  of={`account/${data.account}/${filter.from}/${filter.to}`}
+                  label="Deducted"
+                />
+              ),
+            },
+          },
+        ]}
+        empty={`Nothing in this year. A receipt that came in short books what was deducted as its difference, to account ${data.account}.`}
+      />
     </>
   );
+}
+
+function columnsOf(digits: number): Column<DeductedRow>[] {
+  return [
+    { id: "date", head: "Date", width: 106, sorts: true, cell: ({ date }) => showDate(date) },
+    { id: "number", head: "Entry", width: 120, sorts: true, always: true, cell: ({ number }) => number },
+    { id: "party", head: "By", width: 160, grow: 1, sorts: true, cell: ({ party }) => party },
+    { id: "text", head: "What for", width: 180, grow: 1.2, cell: ({ text }) => text },
+    {
+      id: "amount",
+      head: "Deducted",
+      width: 120,
+      amount: true,
+      sorts: true,
+      cell: ({ amount, number, ref }) => (
+        <Figure amount={amount} digits={digits} of={ref} label={`Deducted, ${number},`} />
+      ),
+    },
+  ];
 }
