@@ -1,6 +1,9 @@
-import { found } from "@fiscalon/core/at";
+import { found, valueAt } from "@fiscalon/core/at";
+import { groupBy } from "@fiscalon/core/groupBy";
 import type { BalanceView } from "@fiscalon/contract/balances";
+import type { TerminalDayPage } from "@fiscalon/contract/terminals";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { expectKeptSums } from "./support/keptSums.ts";
 import { document, newClient, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 import { day, nightBar, world } from "./support/world.ts";
@@ -115,6 +118,26 @@ describe("card takings, from the terminal to the bank", () => {
       .filter(({ at }) => tradingDay(at) < today)
       .reduce((sum, { fee }) => sum + fee, 0);
     expect(fees.gross).toBe(expectedFees);
+
+    // Days of the terminal, those that wait among them.
+    const { rows } = await server.ok<TerminalDayPage>(
+      "GET",
+      `${base}/terminals/${terminal.id}/days?offset=0&limit=500`,
+    );
+    const sums = groupBy(all, ({ at }) => tradingDay(at));
+    expect(
+      rows.map(({ day: on, transactions, gross, fees: cost }) => [on, transactions, gross, cost]),
+    ).toEqual(
+      [...sums.keys()]
+        .sort()
+        .reverse()
+        .map((on) => {
+          const own = valueAt(sums, on);
+          const sum = (field: "gross" | "fee") => own.reduce((total, one) => total + one[field], 0);
+          return [on, own.length, sum("gross"), sum("fee")];
+        }),
+    );
+    await expectKeptSums(server);
 
     // What is in transit on a day, worked out from what the operator tells and the payouts that were posted.
     const transit = async (on: string) =>

@@ -49,6 +49,13 @@ const BOTH_WAYS: readonly (readonly [string, string])[] = [
      WHERE debtors <> 0 OR creditors <> 0`,
   ],
   [
+    "SELECT terminal_id, day, document_id, count, gross, fees, surcharge, tips, refunds FROM terminal_sums",
+    `SELECT terminal_id, day, coalesce(document_id, 0), count(*), sum(payload ->> 'gross'), sum(payload ->> 'fee'),
+       sum(payload ->> 'surcharge'), sum(payload ->> 'tip'),
+       coalesce(sum(CASE WHEN payload ->> 'kind' = 'refund' THEN payload ->> 'gross' END), 0)
+     FROM terminal_transactions GROUP BY 1, 2, 3`,
+  ],
+  [
     "SELECT account_id, entry_id, amount, lines FROM bank_gaps",
     `SELECT account, entry, posted, lines FROM (
        SELECT a.id AS account, e.id AS entry,

@@ -9,6 +9,7 @@ import { partyGaps } from "./partyGaps.ts";
 import { DOCUMENT_TABLES } from "./documentTables.ts";
 import { RETURN_TABLES } from "./returnTables.ts";
 import { SETUP_TABLES } from "./setupTables.ts";
+import { terminalSums } from "./terminalSums.ts";
 
 /** The books of one client in a file of their own. */
 const firstBooks: Migration = {
@@ -25,4 +26,5 @@ export const BOOKS_MIGRATIONS: readonly Migration[] = [
   factSums,
   partyGaps,
   bankGaps,
+  terminalSums,
 ];

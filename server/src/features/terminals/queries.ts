@@ -14,9 +14,9 @@ export async function terminalViews(work: Work, clientId: number): Promise<Termi
     }
   >(
     `SELECT t.id, t.merchant, t.token <> '' AS authorised, t.name, t.zone, t.cut_off AS cutOff, t.start, t.mapping,
-       (SELECT count(*) FROM terminal_transactions x WHERE x.terminal_id = t.id) AS transactions,
-       (SELECT count(DISTINCT day) FROM terminal_transactions x WHERE x.terminal_id = t.id AND x.document_id IS NULL) AS waiting,
-       (SELECT max(day) FROM terminal_transactions x WHERE x.terminal_id = t.id AND x.document_id IS NOT NULL) AS lastDay,
+       (SELECT coalesce(sum(s.count), 0) FROM terminal_sums s WHERE s.terminal_id = t.id) AS transactions,
+       (SELECT count(*) FROM terminal_sums s WHERE s.terminal_id = t.id AND s.document_id = 0) AS waiting,
+       (SELECT max(s.day) FROM terminal_sums s WHERE s.terminal_id = t.id AND s.document_id <> 0) AS lastDay,
        (SELECT json_group_array(DISTINCT i.value ->> 'tax') FROM terminal_transactions x, json_each(x.payload, '$.items') i
          WHERE x.terminal_id = t.id AND x.document_id IS NULL) AS taxes
      FROM terminals t WHERE t.client_id = $1 ORDER BY t.id`,
@@ -31,8 +31,6 @@ export async function terminalViews(work: Work, clientId: number): Promise<Termi
   });
 }
 
-const SUM = (field: string) => `coalesce(sum(x.payload ->> '${field}'), 0)`;
-
 /** Trading days of a terminal, newest first. */
 export async function terminalDays(
   work: Work,
@@ -40,19 +38,18 @@ export async function terminalDays(
   { offset, limit }: { offset: number; limit: number },
 ): Promise<TerminalDayPage> {
   const totals = await work.one<{ total: number; gross: number; fees: number }>(
-    `SELECT count(DISTINCT x.day) AS total, ${SUM("gross")} AS gross, ${SUM("fee")} AS fees
-     FROM terminal_transactions x WHERE x.terminal_id = $1`,
+    `SELECT count(DISTINCT day) AS total, coalesce(sum(gross), 0) AS gross, coalesce(sum(fees), 0) AS fees
+     FROM terminal_sums WHERE terminal_id = $1`,
     [terminalId],
   );
   const rows = await work.rows<Omit<TerminalDay, "documents"> & { documents: string }>(
-    `SELECT x.day, count(*) AS transactions, ${SUM("gross")} AS gross, ${SUM("surcharge")} AS surcharge,
-       coalesce(sum(CASE WHEN x.payload ->> 'kind' = 'refund' THEN x.payload ->> 'gross' END), 0) AS refunds,
-       ${SUM("tip")} AS tips, ${SUM("fee")} AS fees,
+    `SELECT s.day, sum(s.count) AS transactions, sum(s.gross) AS gross, sum(s.surcharge) AS surcharge,
+       sum(s.refunds) AS refunds, sum(s.tips) AS tips, sum(s.fees) AS fees,
        (SELECT json_group_array(json_object('id', d.id, 'kind', d.kind, 'number', d.number)) FROM documents d
          WHERE d.state = 'posted' AND d.client_id = (SELECT client_id FROM terminals WHERE id = $1)
-           AND ${inKinds("d.kind", ({ entry }) => entry === "feed")} AND d.date = x.day
+           AND ${inKinds("d.kind", ({ entry }) => entry === "feed")} AND d.date = s.day
            AND instr(d.source_key, ':' || (SELECT merchant FROM terminals WHERE id = $1) || ':') > 0) AS documents
-     FROM terminal_transactions x WHERE x.terminal_id = $1 GROUP BY x.day ORDER BY x.day DESC LIMIT $2 OFFSET $3`,
+     FROM terminal_sums s WHERE s.terminal_id = $1 GROUP BY s.day ORDER BY s.day DESC LIMIT $2 OFFSET $3`,
     [terminalId, limit, offset],
   );
   return {

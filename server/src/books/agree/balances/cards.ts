@@ -22,9 +22,9 @@ export function cardTables(clientId: number, day: string): ApartTables {
           JOIN entries e ON e.id = p.entry_id LEFT JOIN documents d ON d.id = e.document_id
         WHERE a.client_id = $1 AND a.role = 'card-clearing' GROUP BY e.id),
       taken AS (
-        SELECT x.day, sum(x.payload ->> 'gross') - sum(x.payload ->> 'fee') AS net, min(x.document_id) AS document
-        FROM terminals t JOIN terminal_transactions x ON x.terminal_id = t.id
-        WHERE t.client_id = $1 AND x.day <= $2 AND x.document_id IS NOT NULL GROUP BY x.day),
+        SELECT s.day, sum(s.gross) - sum(s.fees) AS net, min(s.document_id) AS document
+        FROM terminals t JOIN terminal_sums s ON s.terminal_id = t.id
+        WHERE t.client_id = $1 AND s.day <= $2 AND s.document_id <> 0 GROUP BY s.day),
       later AS (SELECT day, net, document, sum(net) OVER (ORDER BY day DESC) AS since FROM taken),
       owed AS (
         SELECT (SELECT coalesce(sum(net), 0) FROM taken)
