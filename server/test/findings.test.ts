@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import type { ReturnView } from "@fiscalon/contract/returns";
 import { document, newClient, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 
@@ -384,4 +385,13 @@ describe("the law of the place", () => {
       expect(found.map(({ text, source: says }) => [text.slice(0, 5), says])).toEqual([["ABOVE", source]]);
     },
   );
+});
+
+test("the form of a return is there before its findings, and is the same return", async () => {
+  const { base, registration } = await newClient(server);
+  await server.ok("POST", `${base}/documents`, bill([{ amount: "10.00", code: null }]));
+  const path = `${registration}/returns/${PERIOD}`;
+  const checked = await server.ok<ReturnView>("GET", path);
+  expect(checked.findings).not.toEqual([]);
+  expect(await server.ok<ReturnView>("GET", `${path}?findings=false`)).toEqual({ ...checked, findings: [] });
 });

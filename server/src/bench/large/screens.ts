@@ -19,6 +19,7 @@ export const SCREENS: Readonly<Record<string, string>> = {
   "an account of the ledger": "/ledger/4000?from={from}&to={end}&limit=100",
   "tax summary": "/reports/tax/summary?from={from}&to={end}",
   "tax details": "/reports/tax/details?from={from}&to={end}&limit=100",
+  "return page, its form": "{r}/returns/{end}?findings=false",
   "return page": "{r}/returns/{end}",
   "control accounts": "{r}/agreements/{end}/control",
   "agreements of the quarter": "{r}/agreements/{end}",

@@ -23,20 +23,23 @@ import { openFiling } from "../../books/returns/filings.ts";
 import { adjustmentsOf } from "../../books/returns/queries.ts";
 import { isOpen, returnRecord } from "../../books/returns/records.ts";
 
-/** Everything the Return station shows of a period. A sealed period shows what was sealed. */
+/**
+ * Everything the Return station shows of a period. A sealed period shows what was sealed.
+ * @param how whether its findings are wanted, which take longest, and whether it is filed to the simulator
+ */
 export async function returnView(
   work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,
   end: string,
-  simulated: boolean,
+  how: { findings: boolean; simulated: boolean },
 ): Promise<ReturnView> {
   const period = periodEnding(r, end);
   const { form, boxes: now, factCount } = await boxesNow(work, r, end);
   const record = await returnRecord(work, r.id, end);
   const boxes = sealedBoxes(record, now);
   const pack = work.packs.byId(r.pack);
-  const findings = await findingsOf(work, setup, r, period, now);
+  const findings = how.findings ? await findingsOf(work, setup, r, period, now) : [];
   const late = await lateDocuments(work, r.id, end);
   return {
     registration: r.id,
@@ -58,7 +61,7 @@ export async function returnView(
     declaration: pack.declaration,
     ...(await steps(work, record)),
     sentWithoutAnswer: (await openFiling(work, r.id, end))?.at ?? null,
-    simulated: simulated && pack.electronic,
+    simulated: how.simulated && pack.electronic,
     drift: now
       .map((box) => ({
         box: box.box,

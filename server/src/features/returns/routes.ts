@@ -77,10 +77,19 @@ export async function returnRoutes(app: FastifyInstance, { gateway }: AppContext
       schemeEffect(work, registrationIn(await loadSetup(work, params.id), params.rid), body),
   );
 
-  app.get<Return>(
+  app.get<Return & { Querystring: { findings: boolean } }>(
     `${BASE}/returns/:period`,
-    { schema: described("A period's return", "Return", { params: returnParams }) },
-    (request) => view(request),
+    {
+      schema: described(
+        "A period's return; without its findings, which take longest, where asked so",
+        "Return",
+        {
+          params: returnParams,
+          querystring: Joi.object({ findings: Joi.boolean().default(true) }),
+        },
+      ),
+    },
+    (request) => view(request, request.query.findings),
   );
 
   app.post<Registration & { Body: MethodsBody }>(
@@ -165,7 +174,10 @@ export async function returnRoutes(app: FastifyInstance, { gateway }: AppContext
       const setup = await loadSetup(request.work, request.params.id);
       const r = registrationIn(setup, request.params.rid);
       const pdf = await returnPdf(
-        await returnView(request.work, setup, r, request.params.period, gateway().simulated),
+        await returnView(request.work, setup, r, request.params.period, {
+          findings: true,
+          simulated: gateway().simulated,
+        }),
         setup,
         r,
       );
@@ -311,8 +323,9 @@ export async function returnRoutes(app: FastifyInstance, { gateway }: AppContext
     },
   );
 
-  async function view({ params, work }: Pick<FastifyRequest<Return>, "params" | "work">) {
+  async function view({ params, work }: Pick<FastifyRequest<Return>, "params" | "work">, findings = true) {
     const setup = await loadSetup(work, params.id);
-    return returnView(work, setup, registrationIn(setup, params.rid), params.period, gateway().simulated);
+    const how = { findings, simulated: gateway().simulated };
+    return returnView(work, setup, registrationIn(setup, params.rid), params.period, how);
   }
 }

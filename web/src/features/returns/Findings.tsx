@@ -1,19 +1,19 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import type { FindingView, ReturnView } from "@fiscalon/contract/returns";
+import type { FindingView } from "@fiscalon/contract/returns";
 import { useScope } from "../../app/scope.ts";
 import { plural } from "../../kit/format.ts";
 import { ReasonDialog } from "../../kit/ReasonDialog.tsx";
 
 /** What the checks found: put right, or accepted with a reason. */
 export function Findings({
-  view,
+  findings,
   editable,
   onAccept,
   onAdjust,
   onTakeBack,
 }: {
-  view: ReturnView;
+  findings: readonly FindingView[];
   editable: boolean;
   onAccept: (key: string, reason: string) => void;
   /** Adds what a finding asks for to its box. */
@@ -21,8 +21,8 @@ export function Findings({
   onTakeBack: (key: string) => void;
 }) {
   const [accepting, setAccepting] = useState<FindingView | null>(null);
-  const open = view.findings.filter((finding) => finding.accepted === null);
-  const accepted = view.findings.filter((finding) => finding.accepted !== null);
+  const open = findings.filter((finding) => finding.accepted === null);
+  const accepted = findings.filter((finding) => finding.accepted !== null);
   return (
     <section aria-label="Findings" className="mt-6 border-t border-base-content pt-2">
       <h2>

@@ -19,6 +19,7 @@ import { ToLookUp } from "./ToLookUp.tsx";
 import { NetTaxByPeriod } from "./NetTaxByPeriod.tsx";
 import { RETURN, seenBoxes, useReturn } from "./useReturn.ts";
 import { Tip } from "../../kit/Tip.tsx";
+import { Waiting } from "../../kit/Waiting.tsx";
 import { onDemand } from "../../kit/onDemand.tsx";
 
 const FileDialog = onDemand(() => import("./FileDialog.tsx").then((one) => one.FileDialog));
@@ -28,7 +29,7 @@ const AdjustDialog = onDemand(() => import("./AdjustDialog.tsx").then((one) => o
 /** The return of the period, from open to filed. */
 export function ReturnPage() {
   const { client, registration, period, path, minorDigits } = useScope();
-  const { view, error, act, parts } = useReturn();
+  const { view, checked, error, act, parts } = useReturn();
   const [dialog, setDialog] = useState<"adjust" | "file" | null>(null);
   // What was refused before says nothing of what is done now.
   const begin = (one: "adjust" | "file") => {
@@ -59,7 +60,7 @@ export function ReturnPage() {
     );
   }
   const editable = view.state === "open" || view.state === "in-review";
-  const open = view.findings.filter((finding) => finding.accepted === null).length;
+  const open = checked?.findings.filter((finding) => finding.accepted === null).length;
   return (
     <Sheet
       title={`${view.formName}, ${showPeriod(view.from, view.to)}`}
@@ -93,17 +94,19 @@ export function ReturnPage() {
           {editable && (
             <Tip
               words={
-                open > 0
-                  ? "Clear the findings below first"
-                  : view.to >= today()
-                    ? "The period is still running"
-                    : "Freeze the figures and lock the documents"
+                open === undefined
+                  ? "The period is being checked"
+                  : open > 0
+                    ? "Clear the findings below first"
+                    : view.to >= today()
+                      ? "The period is still running"
+                      : "Freeze the figures and lock the documents"
               }
             >
               <button
                 type="button"
                 className="action main"
-                disabled={open > 0 || view.to >= today() || act.isPending}
+                disabled={open !== 0 || view.to >= today() || act.isPending}
                 onClick={() =>
                   act.mutate(() => api.post(`${RETURN}/seal`, parts, { boxes: seenBoxes(view) }))
                 }
@@ -159,26 +162,29 @@ export function ReturnPage() {
         }
       />
       <LateItems late={view.late} corrections={view.corrections} period={editable ? view.to : undefined} />
-      <Findings
-        view={view}
-        editable={editable}
-        onAccept={(key, reason) =>
-          act.mutate(() => api.post(`${RETURN}/acceptances`, parts, { key, reason }, {}, seenOf(view)))
-        }
-        onAdjust={({ box, amount }, reason) =>
-          act.mutate(() =>
-            api.post(`${RETURN}/adjustments`, parts, {
-              box,
-              amount: formatAmount(amount, minorDigits),
-              reason,
-              evidence: "",
-            }),
-          )
-        }
-        onTakeBack={(key) =>
-          act.mutate(() => api.delete(`${RETURN}/acceptances`, parts, { key }, seenOf(view)))
-        }
-      />
+      {!checked && (error ? <ErrorNote error={error} /> : <Waiting what="what the checks find" />)}
+      {checked && (
+        <Findings
+          findings={checked.findings}
+          editable={editable}
+          onAccept={(key, reason) =>
+            act.mutate(() => api.post(`${RETURN}/acceptances`, parts, { key, reason }, {}, seenOf(checked)))
+          }
+          onAdjust={({ box, amount }, reason) =>
+            act.mutate(() =>
+              api.post(`${RETURN}/adjustments`, parts, {
+                box,
+                amount: formatAmount(amount, minorDigits),
+                reason,
+                evidence: "",
+              }),
+            )
+          }
+          onTakeBack={(key) =>
+            act.mutate(() => api.delete(`${RETURN}/acceptances`, parts, { key }, seenOf(checked)))
+          }
+        />
+      )}
       <SchemePapers parts={parts} />
       <Registers parts={parts} />
       <NetTaxByPeriod end={view.to} />

@@ -1,7 +1,7 @@
 import { keys } from "../../api/keys.ts";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import type { ReturnView, SeenBox } from "@fiscalon/contract/returns";
-import { usePeriodReturn } from "../../app/usePeriodReturn.ts";
+import { useCheckedReturn, usePeriodReturn } from "../../app/usePeriodReturn.ts";
 import { useScope } from "../../app/scope.ts";
 
 /** The API's path of a return, and what its parameters are now. */
@@ -12,17 +12,21 @@ export type ReturnParts = [
   end: string | undefined,
 ];
 
-/** The chosen period's return; `act` does something to it and has everything asked anew. */
+/**
+ * The chosen period's return, and the same with its findings once it was checked; `act` does something to it and has
+ * everything asked anew.
+ */
 export function useReturn() {
   const { client, registration, period } = useScope();
   const queries = useQueryClient();
-  const query = usePeriodReturn();
+  const form = usePeriodReturn();
+  const checked = useCheckedReturn();
   const act = useMutation({
     mutationFn: (work: () => Promise<unknown>) => work(),
     onSettled: () => queries.invalidateQueries({ queryKey: keys.client(client?.id) }),
   });
   const parts: ReturnParts = [client?.id, registration?.id, period?.to];
-  return { view: query.data, error: query.error, act, parts };
+  return { view: form.data, checked: checked.data, error: form.error ?? checked.error, act, parts };
 }
 
 /** The figures that whoever seals or files a return looks at. */
