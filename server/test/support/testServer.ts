@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { buildApp } from "../../dist/app.js";
+import type { JobView } from "@fiscalon/contract/views";
 import { notAsDeclared } from "./replies.ts";
 
 export interface Answer<T> {
@@ -64,14 +65,23 @@ export function clientOf(address: string, dataDir: string, close: () => Promise<
     const response = await fetch(address + path, init);
     const text = await response.text();
     const body = (text === "" ? {} : JSON.parse(text)) as T;
-    // A job in the place of an answer ends with that answer.
-    const later = response.status === 202 && response.headers.has("location");
-    if (response.ok && !later && path.startsWith("/api")) {
-      const said = text === "" ? null : body;
+    const place = response.status === 202 ? response.headers.get("location") : null;
+    const answer = place === null ? { status: response.status, body } : await answerOf<T>(place);
+    if (answer.status < 300 && path.startsWith("/api")) {
+      const said = text === "" ? null : answer.body;
       const problem = notAsDeclared(init.method ?? "GET", path.slice("/api".length), said);
       if (problem !== undefined) throw new Error(problem);
     }
-    return { status: response.status, body };
+    return answer;
+  };
+  /** A job in the place of an answer ends with that answer. */
+  const answerOf = async <T>(place: string): Promise<Answer<T>> => {
+    for (;;) {
+      const job = (await (await fetch(address + place)).json()) as JobView;
+      if (job.state === "done") return { status: 200, body: job.result as T };
+      if (job.error) return { status: 409, body: { error: job.error } as T };
+      await new Promise((later) => setTimeout(later, 50));
+    }
   };
   const call: TestServer["call"] = (method, path, body) =>
     send(`/api${path}`, {
