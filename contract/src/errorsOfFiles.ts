@@ -33,7 +33,7 @@ export const ERRORS_OF_FILES = {
   },
   "book/too-many-documents": {
     status: 413,
-    says: "These books have … documents, and a book file holds up to …. Take a copy of the client under Copies, or the books as CSV.",
+    says: "These books have … documents, and a book file holds up to …. Take a copy under Copies, or the books as CSV.",
   },
   "book/unknown-file": { status: 422, says: "The content of this file is not under files." },
   "book/unknown-id": { status: 422, says: 'The file has no "…" to refer to.' },

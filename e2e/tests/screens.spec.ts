@@ -64,6 +64,25 @@ test("every screen of every client of the demonstration, and a document of every
   expect(wrong).toEqual([]);
 });
 
+test("every registration of every client opens to be changed, also one that ended", async ({ page }) => {
+  test.setTimeout(300_000);
+  const clients = await get<{ id: number }[]>("/clients");
+  for (const { id } of clients) {
+    const { registrations } = await get<{ registrations: object[] }>(`/clients/${id}`);
+    await page.goto(`${server.address}/c/${id}/setup/places`);
+    const change = page
+      .getByRole("region", { name: "Registrations" })
+      .getByRole("button", { name: "Change" });
+    await expect(change).toHaveCount(registrations.length);
+    for (const index of registrations.keys()) {
+      await change.nth(index).click();
+      await expect(page.getByRole("dialog").getByLabel("Ends on")).toBeVisible();
+      await page.keyboard.press("Escape");
+      await expect(page.getByRole("dialog")).toBeHidden();
+    }
+  }
+});
+
 interface Tile {
   to: string;
   due: string;

@@ -39,6 +39,12 @@ export function optionsOn(
   return Object.assign(Object.fromEntries(usual) as Record<string, string>, options, ...changed) as Options;
 }
 
+/** The day itself, or the nearest one on which a registration is in force. */
+export function inForceOn({ from, to }: Pick<PeriodRule, "from" | "to">, on: CalendarDate): CalendarDate {
+  if (on < from) return from;
+  return to !== null && to < on ? to : on;
+}
+
 /**
  * The registration for a levy in force on a day, or undefined. Two countries may call their levies alike: `pack` is
  * the one the code comes from, where it comes from one. A business that is or was registered in several regions has for

@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import {
   closeSync,
+  copyFileSync,
   fsyncSync,
   linkSync,
   mkdirSync,
@@ -91,11 +92,12 @@ export function claimStaging(path: string): string | null {
   const claimed = `${path}.${randomUUID()}${UNFINISHED}`;
   try {
     linkSync(path, claimed);
-    return claimed;
   } catch (error) {
     if ((error as NodeJS.ErrnoException).code === "ENOENT") return null;
-    throw error;
+    // Not every file system knows second names.
+    copyFileSync(path, claimed);
   }
+  return claimed;
 }
 
 function keepFinished(unfinished: string, path: string): void {

@@ -13,7 +13,7 @@ import type {
   NextReturn,
   RegistrationView,
 } from "@fiscalon/contract/views";
-import type { Work } from "../base/work.ts";
+import type { Work, Writing } from "../base/work.ts";
 import type { PlaceRecord, RegistrationRecord } from "../db/models.ts";
 import { loadClient } from "./loadSetup.ts";
 
@@ -56,6 +56,18 @@ export async function clientRows(work: Work): Promise<ClientRow[]> {
       findings: findings === null ? null : (JSON.parse(findings) as NonNullable<NextReturn["findings"]>),
     })),
   }));
+}
+
+/** Changes a client, and gives it as it is then; all in one transaction. */
+export function changedClient(
+  work: Work,
+  clientId: number,
+  change: (work: Writing) => Promise<void>,
+): Promise<ClientView> {
+  return work.write(async (work) => {
+    await change(work);
+    return clientView(work, clientId);
+  });
 }
 
 export async function clientView(work: Work, clientId: number): Promise<ClientView> {

@@ -72,13 +72,13 @@ async function run(practice: Practice, { id, key, task, person, at, seenUpTo }: 
     const work = await practice.begin({ person, at, around: { end } });
     return { client: await importBook(practice, work, task.book, progress, key) };
   }
+  const begun = { person, at, ...(seenUpTo === undefined ? {} : { seenUpTo }) };
   if (task.kind === "law") {
     const end = (work: Writing) => noteDone(work, id, null);
-    return changedLaw(practice, await practice.begin({ person, at, around: { end } }), task.step, progress);
+    return changedLaw(practice, await practice.begin({ ...begun, around: { end } }), task.step, progress);
   }
   const end = (work: Writing, value: unknown) => noteEnd(work, key, value);
-  const begun = { person, at, around: { end }, ...(seenUpTo === undefined ? {} : { seenUpTo }) };
-  return practice.onClient(task.clientId, (work) => runOn(work, task), begun);
+  return practice.onClient(task.clientId, (work) => runOn(work, task), { ...begun, around: { end } });
 }
 
 function runOn(work: Work, task: Exclude<JobTask, { kind: "book" | "law" }>): Promise<unknown> {

@@ -38,15 +38,18 @@ export function exportBook(work: Work, clientId: number, what: { papers: boolean
 /** What a book file may hold; longer ones no program takes in one piece. */
 const MOST_DOCUMENTS = 100_000;
 
+/** Documents `d` of client $1 that are in its book: those that count, and those taken out one by one. */
+const IN_BOOK = "d.client_id = $1 AND (d.state = 'posted' OR (d.state = 'void' AND d.import_id IS NULL))";
+
 async function refuseTooLong(work: Work, clientId: number): Promise<void> {
   const { count } = await work.one<{ count: number }>(
-    "SELECT count(*) AS count FROM documents WHERE client_id = $1",
+    `SELECT count(*) AS count FROM documents d WHERE ${IN_BOOK}`,
     [clientId],
   );
   if (count > MOST_DOCUMENTS)
     throw new FiscalError(
       "book/too-many-documents",
-      `These books have ${count} documents, and a book file holds up to ${MOST_DOCUMENTS}. Take a copy of the client under Copies, or the books as CSV.`,
+      `These books have ${count} documents, and a book file holds up to ${MOST_DOCUMENTS}. Take a copy under Copies, or the books as CSV.`,
     );
 }
 
@@ -231,11 +234,7 @@ async function documentsOf(
   const releaseOf = new Map(released.map((row) => [row.document, row]));
   const beside = papers ? await papersByDocument(work, setup.client.id) : new Map<number, never>();
   const explanations = await explanationsOfBook(work, setup.client.id);
-  const stored = await loadDocuments(
-    work,
-    "d.client_id = $1 AND (d.state = 'posted' OR (d.state = 'void' AND d.import_id IS NULL))",
-    [setup.client.id],
-  );
+  const stored = await loadDocuments(work, IN_BOOK, [setup.client.id]);
   const periodOf = (id: number) => reportedIn.get(id) ?? "";
   stored.sort((a, b) =>
     periodOf(a.id) < periodOf(b.id) ? -1 : periodOf(a.id) > periodOf(b.id) ? 1 : a.id - b.id,

@@ -1,6 +1,6 @@
 import type { RegistrationBody } from "@fiscalon/contract/setup";
 import type { ClientView } from "@fiscalon/contract/views";
-import { clientView } from "../../books/views.ts";
+import { changedClient } from "../../books/views.ts";
 import type { Progress } from "../../base/progress.ts";
 import type { Work, Writing } from "../../base/work.ts";
 import { freeRef } from "../../books/freeRef.ts";
@@ -19,10 +19,7 @@ export function registerAndRecount(
   body: RegistrationBody,
   progress: Progress,
 ): Promise<ClientView> {
-  return work.write(async (work) => {
-    await register(work, clientId, body, progress);
-    return clientView(work, clientId);
-  });
+  return changedClient(work, clientId, (work) => register(work, clientId, body, progress));
 }
 
 async function register(

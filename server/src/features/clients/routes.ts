@@ -14,7 +14,7 @@ import { addPlace, createClient } from "../../books/createClient.ts";
 import { atOnceOrAsJob } from "../../jobs/atOnceOrAsJob.ts";
 import type { JobTask } from "../../jobs/task.ts";
 import { registerAndRecount } from "./registerAndRecount.ts";
-import { clientRows, clientView } from "../../books/views.ts";
+import { changedClient, clientRows, clientView } from "../../books/views.ts";
 
 /** The list waits so long for what was changed last; of a large client it may come a moment later. */
 const SUMMED_MS = 1000;
@@ -81,12 +81,12 @@ export async function clientRoutes(
     { schema: described("Add a place", "Set up", { params: clientParams, body: placeBody }) },
     async (request, reply) => {
       const clientId = request.params.id;
-      await request.work.write(async (work) => {
+      const client = await changedClient(request.work, clientId, async (work) => {
         await loadClient(work, clientId);
         await requireUsual(work, clientId, request.body);
         await addPlace(work, clientId, await freeRef(work, "places", clientId, "p"), request.body);
       });
-      return reply.status(201).send(await clientView(request.work, clientId));
+      return reply.status(201).send(client);
     },
   );
 

@@ -6,7 +6,7 @@ import { notFound } from "../../base/errors.ts";
 import { regionKept } from "../../books/requireRegion.ts";
 import { requireUsual } from "../../books/requireUsual.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
-import { clientView } from "../../books/views.ts";
+import { changedClient } from "../../books/views.ts";
 import { documentIds, ON_NO_SEALED_RETURN } from "../../books/documents/loadDocuments.ts";
 import { recomputeDocuments } from "../../books/documents/recomputeDocuments.ts";
 
@@ -26,10 +26,7 @@ export async function changePlace(
   body: Partial<PlaceBody>,
   progress: Progress,
 ): Promise<ClientView> {
-  return work.write(async (work) => {
-    await change(work, clientId, placeId, body, progress);
-    return clientView(work, clientId);
-  });
+  return changedClient(work, clientId, (work) => change(work, clientId, placeId, body, progress));
 }
 
 async function change(

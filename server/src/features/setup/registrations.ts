@@ -9,7 +9,7 @@ import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { Progress } from "../../base/progress.ts";
 import type { Work, Writing } from "../../base/work.ts";
-import { clientView } from "../../books/views.ts";
+import { changedClient } from "../../books/views.ts";
 import { loadSetup, registrationIn } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import {
@@ -39,10 +39,7 @@ export async function changeRegistration(
   body: RegistrationChangeBody,
   progress: Progress,
 ): Promise<ClientView> {
-  return work.write(async (work) => {
-    await change(work, clientId, rid, body, progress);
-    return clientView(work, clientId);
-  });
+  return changedClient(work, clientId, (work) => change(work, clientId, rid, body, progress));
 }
 
 async function change(

@@ -199,9 +199,10 @@ function Landing({
 function boxWords(packs: Packs, code: TaxCode, date: string, box: string): string {
   if (code.pack === undefined) return "";
   const pack = packs.byId(code.pack);
-  for (const { levies } of [...pack.forms, formOn(pack, date)]) {
+  const ofForms = pack.forms.map(({ levies }) => ({ levies }));
+  for (const choice of [...ofForms, undefined]) {
     try {
-      return boxDefinition(formOn(pack, date, { levies }), box).short;
+      return boxDefinition(formOn(pack, date, choice), box).short;
     } catch (error) {
       if (!(error instanceof FiscalError)) throw error;
     }

@@ -5,7 +5,7 @@ import { useWatch } from "react-hook-form";
 import { registrationChangeBody } from "@fiscalon/contract/setup";
 import { rhythmOn } from "@fiscalon/core/calendar/filingPeriods";
 import { rhythmInWords } from "@fiscalon/core/calendar/rhythmInWords";
-import { basesFor, optionsFor, optionsOn, rhythmsFor } from "@fiscalon/core/model/registration";
+import { basesFor, inForceOn, optionsFor, optionsOn, rhythmsFor } from "@fiscalon/core/model/registration";
 import { schemesOf } from "@fiscalon/core/model/scheme";
 import type { Options } from "@fiscalon/core/model/registration";
 import { basisOffer, basisOn, waysOfLeaving } from "@fiscalon/core/model/basis";
@@ -37,16 +37,17 @@ export function ChangeRegistration({
   const offered = schemesOf(pack).filter(({ levies }) =>
     levies.some((levy) => registration.levies.includes(levy)),
   );
-  const running = rhythmOn(registration, today());
+  const now = inForceOn(registration, today());
+  const running = rhythmOn(registration, now);
   const dialog = useBodyForm({
     values: {
       number: registration.number ?? "",
       to: registration.to ?? "",
       from: "",
       rhythm: "",
-      basis: basisOn(registration, today()),
+      basis: basisOn(registration, now),
       leaving: "",
-      options: optionsOn(pack, registration, today()),
+      options: optionsOn(pack, registration, now),
       changes: registration.changes,
       opening: registration.opening,
       schemes: registration.schemes,
@@ -65,7 +66,7 @@ export function ChangeRegistration({
       schemes,
     }): RegistrationChangeBody => {
       const chosen = pack.rhythms.find((one) => one.id === rhythm) ?? running;
-      const other = otherChoices(options, optionsOn(pack, registration, from === "" ? today() : from));
+      const other = otherChoices(options, optionsOn(pack, registration, from === "" ? now : from));
       return {
         number: number || null,
         to: to || null,
@@ -99,9 +100,7 @@ export function ChangeRegistration({
     control,
     name: ["number", "options", "changes", "from", "basis", "leaving", "opening", "schemes"],
   });
-  const brought = formOfRegistration(pack, registration, today()).boxes.filter(
-    ({ kind }) => kind === "carried",
-  );
+  const brought = formOfRegistration(pack, registration, now).boxes.filter(({ kind }) => kind === "carried");
   const ways = from === "" ? [] : waysOfLeaving(pack.bases, { ...registration, changes }, { from, basis });
   const bases = basesFor(pack, registration.levies);
   const check = useNumberCheck(pack, number);
