@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from "node:fs";
+import { mkdirSync, mkdtempSync, readdirSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, expect, test } from "vitest";
@@ -63,4 +63,19 @@ test("what was worked out is given again until something is written, here or els
     "not today",
   );
   expect(await db.memory.remembered("failing", async () => "better")).toBe("better");
+});
+
+test("what was closed is one file, with everything in it, however many read and wrote a moment before", async () => {
+  for (let round = 0; round < 20; round += 1) {
+    const own = join(folder, `closed-${round}`);
+    mkdirSync(own);
+    const closed = await Database.open(join(own, "sample.sqlite"), { migrations: [] });
+    await closed.write((tx) => closed.run("CREATE TABLE sample (value INTEGER)", [], tx));
+    const reads = [1, 2, 3].map(() => closed.rows("SELECT value FROM sample"));
+    const moment = closed.snapshot((tx) => closed.rows("SELECT value FROM sample", [], tx));
+    await Promise.all([...reads, moment]);
+    await closed.write((tx) => closed.run("INSERT INTO sample VALUES ($1)", [round], tx));
+    await closed.close();
+    expect(readdirSync(own)).toEqual(["sample.sqlite"]);
+  }
 });

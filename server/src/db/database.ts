@@ -3,9 +3,10 @@ import { mkdirSync } from "node:fs";
 import { dirname } from "node:path";
 import { QueryTypes, Sequelize, Transaction } from "sequelize";
 import type { BindOrReplacements } from "sequelize";
-import sqlite3 from "sqlite3";
+import type sqlite3 from "sqlite3";
 import { BulkInsert } from "./bulkInsert.ts";
 import type { Row } from "./bulkInsert.ts";
+import { Connections } from "./connections.ts";
 import { defineModels } from "./models.ts";
 import type { Models } from "./models.ts";
 import { Memory } from "./memory.ts";
@@ -14,19 +15,6 @@ import type { Migration } from "./migration.ts";
 import { Readers } from "./readers.ts";
 import type { Reading } from "./readers.ts";
 import { sayOneWaits } from "./waiting.ts";
-
-/** How long a writer waits for another one, also in another thread, before giving up. */
-const BUSY_MS = 120_000;
-
-class PatientDatabase extends sqlite3.Database {
-  constructor(file: string, mode?: number, done?: (error: Error | null) => void) {
-    super(file, mode, done);
-    // What fails without anybody waiting for it fails again where somebody does; alone it would end the process.
-    this.on("error", () => undefined);
-    this.configure("busyTimeout", BUSY_MS);
-    this.exec("PRAGMA cache_size = -65536; PRAGMA synchronous = FULL; PRAGMA temp_store = MEMORY");
-  }
-}
 
 export type Bind = BindOrReplacements;
 export type Tx = Transaction;
@@ -48,12 +36,14 @@ export class Database {
   readonly sequelize: Sequelize;
   readonly models: Models;
   readonly memory: Memory;
+  readonly #connections: Connections;
   readonly #readers: Readers;
   readonly #written: () => void;
   #lastWrite: Promise<unknown> = Promise.resolve();
 
-  private constructor(file: string, sequelize: Sequelize, written: () => void) {
+  private constructor(file: string, sequelize: Sequelize, connections: Connections, written: () => void) {
     this.file = file;
+    this.#connections = connections;
     this.sequelize = sequelize;
     this.models = defineModels(sequelize);
     this.memory = new Memory(() => this.#version());
@@ -64,9 +54,10 @@ export class Database {
   /** Opens (and where needed creates and migrates) a database file. */
   static async open(file: string, { migrations, written = () => undefined }: Opening): Promise<Database> {
     mkdirSync(dirname(file), { recursive: true });
+    const connections = new Connections();
     const sequelize = new Sequelize({
       dialect: "sqlite",
-      dialectModule: { ...sqlite3, Database: PatientDatabase },
+      dialectModule: connections.driver,
       storage: file,
       logging: false,
       define: { timestamps: false, underscored: true },
@@ -75,10 +66,10 @@ export class Database {
       await sequelize.query("PRAGMA journal_mode = WAL");
       if (migrations.length > 0) await migrate(sequelize, migrations, file);
     } catch (error) {
-      await sequelize.close();
+      await connections.close(sequelize);
       throw error;
     }
-    return new Database(file, sequelize, written);
+    return new Database(file, sequelize, connections, written);
   }
 
   /** Reads in a transaction, or beside all writing through a reader of its own. */
@@ -158,19 +149,13 @@ export class Database {
   }
 
   /**
-   * Puts everything into the one file, so that it can be moved without the log beside it. Connections of transactions
-   * end by themselves a little later, so closing alone does not promise that.
+   * Waits for what is being written, and ends what is being read. Where nobody else has the file open everything is in
+   * it then, and it can be moved without the log beside it.
    */
-  async intoOneFile(): Promise<void> {
-    await this.#lastWrite;
-    await this.sequelize.query("PRAGMA wal_checkpoint(TRUNCATE)");
-  }
-
-  /** Waits for what is being written, and ends what is being read. */
   async close(): Promise<void> {
     await this.#lastWrite;
     await this.#readers.end();
-    await this.sequelize.close();
+    await this.#connections.close(this.sequelize);
   }
 }
 

@@ -17,7 +17,6 @@ async function make(): Promise<Buffer> {
   try {
     const file = join(folder, "books.sqlite");
     const db = await Database.open(file, { migrations: BOOKS_MIGRATIONS });
-    await db.intoOneFile();
     await db.close();
     return readFileSync(file);
   } finally {

@@ -43,7 +43,6 @@ export async function convertFolder(dataDir: string, told: (words: string) => vo
       await convertClient(older, dataDir, unfinished, id, chain);
       told(`${index + 1} of ${clients.length}: ${name}, the same figures`);
     }
-    await older.intoOneFile();
   } finally {
     await older.close();
   }
@@ -88,7 +87,6 @@ async function convertPractice(older: Database, file: string): Promise<string> {
         );
     });
     const chain = await chainOfPractice(older, practice);
-    await practice.intoOneFile();
     return chain;
   } finally {
     await practice.close();
@@ -120,7 +118,6 @@ async function convertClient(
         `Client ${client} would not have the same figures (${table}) in a file of its own. Nothing was changed.`,
       );
     }
-    await books.intoOneFile();
   } finally {
     await books.close();
   }
