@@ -53,6 +53,7 @@ import type {
   JurisdictionRow,
   PricePreview,
   RegisterAnswer,
+  OriginalView,
   TouchedDocuments,
 } from "./views.ts";
 import type { AuditCheck, ChainCheck, ChangeView } from "./audit.ts";
@@ -113,6 +114,7 @@ export interface Answers {
   "GET /clients/:id/documents": DocumentPage;
   "POST /clients/:id/documents": DocumentView;
   "POST /clients/:id/documents/void": null;
+  "GET /clients/:id/documents/original": { original: OriginalView | null };
   "GET /clients/:id/documents/:document": DocumentView;
   "PUT /clients/:id/documents/:document": DocumentView;
   "GET /clients/:id/documents/:document/attachments": AttachmentView[];

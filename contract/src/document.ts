@@ -58,6 +58,13 @@ const documentFields = {
   lines: Joi.array().items(lineBody).min(1).max(2000).required(),
 };
 
+const recordedRate = Joi.object({
+  code: Joi.string().max(20).required(),
+  levy: Joi.string().max(50).required(),
+  on: date.required(),
+  rate: decimal.required(),
+});
+
 /** A document as a book file holds it: contact and place by the file's own ids. */
 export const bookDocument = Joi.object<BookDocument, true>({
   ...documentFields,
@@ -65,6 +72,8 @@ export const bookDocument = Joi.object<BookDocument, true>({
   place: ref.allow(null),
   /** End of the period a late item was reported in; only in exports of books with sealed periods. */
   reportedIn: date,
+  /** Rates it was counted with that the schedules do not have on that day any more. */
+  recordedRates: Joi.array().items(recordedRate).max(2000),
   /** Since when its tax is deducted, where it had to wait; and the period of that where it is a late item. */
   creditReleased: Joi.object({ on: date.required(), evidence: reason.required(), reportedIn: date }),
   /** What it was made from; keeps the same thing from being brought in twice. */
@@ -102,8 +111,11 @@ export interface VoidManyBody {
   reason: string;
 }
 
+/** What the server finds beside a document. */
+type Found = "site" | "party" | "items" | "originalGross" | "recordedRates";
+
 /** A document as it is sent: what follows from contact, place, items and original is found by the server. */
-export interface DocumentBody extends Omit<DocumentInput, "site" | "party" | "items" | "originalGross"> {
+export interface DocumentBody extends Omit<DocumentInput, Found> {
   contact?: number | null;
   place?: number | null;
   corrects?: string | null;
@@ -112,7 +124,7 @@ export interface DocumentBody extends Omit<DocumentInput, "site" | "party" | "it
   farReason?: string;
 }
 
-export interface BookDocument extends Omit<DocumentInput, "site" | "party" | "items" | "originalGross"> {
+export interface BookDocument extends Omit<DocumentInput, Exclude<Found, "recordedRates">> {
   contact?: string | null;
   place?: string | null;
   corrects?: string | null;

@@ -79,6 +79,8 @@ export interface LawTouched {
     client: number;
     name: string;
     documents: number;
+    /** Documents on sealed returns, which stay as they were declared. */
+    declared: number;
     first: { id: number; number: string; date: string; gross: number; digits: number }[];
     returns: { registration: string; end: string }[];
   }[];

@@ -1,7 +1,7 @@
 import type { SchemeInForce } from "@fiscalon/core/model/scheme";
 import type { CodeQuestion, CodeSource, LevyTotal } from "@fiscalon/core/model/pricedDocument";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
-import type { DocumentInput } from "@fiscalon/core/model/document";
+import type { DocumentInput, RecordedRate } from "@fiscalon/core/model/document";
 import type { DocumentEffect } from "@fiscalon/core/facts/effect";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import type { Frequency } from "@fiscalon/core/calendar/filingPeriods";
@@ -212,8 +212,17 @@ export interface DocumentView {
     difference: number;
   }[];
   locked: { period: string; state: string } | null;
+  /** Those of the rates it was counted with that its schedules do not have any more. */
+  recordedRates: readonly RecordedRate[];
   source: { importId: number; fileName: string; row: number | null } | null;
   history: { at: string; by: string; what: string; documentId: number }[];
+}
+
+/** A document as a credit note for it needs it: its tax point decides the rates, its gross the boxes. */
+export interface OriginalView {
+  date: string;
+  gross: number;
+  recordedRates: readonly RecordedRate[];
 }
 
 export interface PricePreview {
@@ -275,6 +284,8 @@ export interface CodeUse {
 /** Documents whose rate another set of rows would change. Only open periods: sealed ones keep what was declared. */
 export interface TouchedDocuments {
   count: number;
+  /** Those on sealed returns, which stay as they were declared. */
+  declared: number;
   first: { id: number; number: string; date: string; gross: number }[];
 }
 

@@ -27,7 +27,7 @@ const draft = (part: Partial<Draft>): Draft => ({
   date: "2026-05-11",
   ...part,
 });
-const AROUND: DraftAround = { places: [], items: [], original: null };
+const AROUND: DraftAround = { places: [], items: [], original: null, recordedRates: undefined };
 const REED = { id: 7, name: "Reed & Co", country: "GB", standing: {} } as unknown as ContactView;
 
 describe("what is typed becomes what is sent", () => {

@@ -9,6 +9,7 @@ import { documentPostings } from "../ledger/documentPostings.ts";
 import { isJournal, taxPointOf } from "../model/document.ts";
 import type { DocumentInput } from "../model/document.ts";
 import { priceDocument } from "../tax/priceDocument.ts";
+import { schedulesAsRecorded } from "../tax/recordedRates.ts";
 import type { PricedDocument } from "../model/pricedDocument.ts";
 import type { PricingSetup } from "../tax/priceDocument.ts";
 import { ROUND_EACH_LINE } from "../model/rounding.ts";
@@ -31,7 +32,8 @@ import type { TaxFact } from "./taxFact.ts";
  * what a careful person would want to know before posting. The browser shows it, the server posts it.
  * @throws FiscalError with the field's path where the document cannot be computed
  */
-export function documentEffect(document: DocumentInput, setup: EffectSetup): DocumentEffect {
+export function documentEffect(document: DocumentInput, today: EffectSetup): DocumentEffect {
+  const setup = setupOf(document, today);
   checkAttributes(document, setup);
   checkHold(document, setup);
   const { priced, printed } = pricedInBoth(document, setup);
@@ -51,6 +53,13 @@ export function documentEffect(document: DocumentInput, setup: EffectSetup): Doc
     ledgerDate: ledgerDateOf(document.date, setup, document.site?.region),
   };
   return { ...effect, warnings: documentWarnings(document, effect, setup) };
+}
+
+/** The set-up as the document knows it: with the rates that were recorded with it, where it names any. */
+function setupOf({ recordedRates }: DocumentInput, setup: EffectSetup): EffectSetup {
+  if (recordedRates === undefined) return setup;
+  const schedules = schedulesAsRecorded(setup, recordedRates);
+  return schedules === setup.schedules ? setup : { ...setup, schedules };
 }
 
 function pricedInBoth(

@@ -83,6 +83,16 @@ export interface DocumentInput {
   originalDate?: CalendarDate | null;
   /** Gross of that document in minor units, where it is in the books. */
   originalGross?: number | null;
+  /** Rates it bears whatever its schedules say by now: those it was counted with, or those of what it corrects. */
+  recordedRates?: readonly RecordedRate[];
+}
+
+/** The percentage a levy was charged at under a code, by the day that decided it. */
+export interface RecordedRate {
+  code: string;
+  levy: string;
+  on: CalendarDate;
+  rate: string;
 }
 
 /** Whether the lines of a kind are debits and credits instead of supplies. */

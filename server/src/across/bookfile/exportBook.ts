@@ -23,6 +23,7 @@ import { rowNumbers } from "./pointers.ts";
 import type { RowsOf } from "./pointers.ts";
 import { extrasOfBook } from "./bookExtras.ts";
 import { paymentsOfBook } from "./bookPayments.ts";
+import { recordedRates } from "../../books/documents/recordedRates.ts";
 import { loadDocuments } from "../../books/documents/loadDocuments.ts";
 import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
 
@@ -235,12 +236,15 @@ async function documentsOf(
   const beside = papers ? await papersByDocument(work, setup.client.id) : new Map<number, never>();
   const explanations = await explanationsOfBook(work, setup.client.id);
   const stored = await loadDocuments(work, IN_BOOK, [setup.client.id]);
+  const ids = stored.map(({ id }) => id);
+  const rates = await recordedRates(work, setup, ids);
   const periodOf = (id: number) => reportedIn.get(id) ?? "";
   stored.sort((a, b) =>
     periodOf(a.id) < periodOf(b.id) ? -1 : periodOf(a.id) > periodOf(b.id) ? 1 : a.id - b.id,
   );
   const documents = stored.map((d): BookDocument => ({
     ...d.input,
+    ...(rates.has(d.id) ? { recordedRates: rates.get(d.id) } : {}),
     ...(d.contact === null ? {} : { contact: valueAt(contacts, d.contact) }),
     ...(d.place === null ? {} : { place: valueAt(places, d.place) }),
     ...(d.corrects === null ? {} : { corrects: d.corrects }),
@@ -253,7 +257,7 @@ async function documentsOf(
     ...(beside.has(d.id) && d.state === "posted" ? { papers: valueAt(beside, d.id) } : {}),
     ...(explanations.has(d.id) ? { explanation: valueAt(explanations, d.id) } : {}),
   }));
-  return { ids: stored.map(({ id }) => id), documents };
+  return { ids, documents };
 }
 
 /** The import a document came with, and the row of its file each line was. */

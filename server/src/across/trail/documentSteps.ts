@@ -1,16 +1,16 @@
 import { at, textAt } from "@fiscalon/core/at";
 import { explainTax } from "@fiscalon/core/tax/explainTax";
-import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import { rateDateOf } from "@fiscalon/core/model/document";
 import type { PricedLine } from "@fiscalon/core/model/pricedDocument";
 import { rateInForce } from "@fiscalon/core/tax/rateInForce";
+import { schedulesAsRecorded } from "@fiscalon/core/tax/recordedRates";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
 import type { Work } from "../../base/work.ts";
 import { notFound } from "../../base/errors.ts";
-import { addSurroundings } from "../../books/documents/addSurroundings.ts";
+import { recordedEffects } from "../../books/documents/recordedEffects.ts";
 import { loadDocuments } from "../../books/documents/loadDocuments.ts";
 import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
 import { releaseParts } from "./paymentSteps.ts";
@@ -61,8 +61,9 @@ export async function lineStep(
   const index = Number(no) - 1;
   const input = document.input.lines[index];
   if (!input) throw notFound("This line");
-  await addSurroundings(work, setup, [document]);
-  const { priced, printed } = documentEffect(document.input, setup.effect);
+  const recorded = at(await recordedEffects(work, setup, [document]), 0);
+  const { priced, printed } = recorded.effect;
+  const schedules = schedulesAsRecorded(setup.effect, recorded.document.input.recordedRates);
   const line = at(priced.lines, index);
   const landings = await landingsOf(work, document.id, Number(no));
   const { digits } = setup.plain;
@@ -80,10 +81,10 @@ export async function lineStep(
         ? [`${line.code.code}, ${line.code.name}: ${reasonOf(input.codeReason)}.`]
         : ["No tax code."]),
       ...taxes.flatMap((tax) => {
-        const row = rateInForce(tax.component, setup.effect.schedules, rateDateOf(document.input, input));
+        const row = rateInForce(tax.component, schedules, rateDateOf(document.input, input));
         return row
           ? [
-              `${tax.component.levy} ${row.rate}${tax.component.rate.kind === "percent" ? " %" : ""} since ${row.from} (${row.source}).`,
+              `${tax.component.levy} ${row.rate}${tax.component.rate.kind === "percent" ? " %" : ""} ${row.from === row.to ? "on" : "since"} ${row.from} (${row.source}).`,
               ...(row.doubt === undefined ? [] : [`To be looked up: ${row.doubt}.`]),
             ]
           : [];

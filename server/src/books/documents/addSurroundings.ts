@@ -1,15 +1,10 @@
 import { valueAt } from "@fiscalon/core/at";
-import { FiscalError } from "@fiscalon/core/errors";
-import { groupBy } from "@fiscalon/core/groupBy";
-import { documentEffect } from "@fiscalon/core/facts/documentEffect";
-import { kindOf } from "@fiscalon/core/model/documentKinds";
-import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import type { ItemDefaults, Party, Site } from "@fiscalon/core/model/party";
 import type { StandingBody } from "@fiscalon/contract/setup";
 import type { Work } from "../../base/work.ts";
-import { creditedBy, sideOf } from "../../db/kindSql.ts";
 import type { ClientSetup } from "../loadSetup.ts";
 import type { NewDocument } from "./newDocument.ts";
+import { addOriginals } from "./originals.ts";
 
 interface PartyRow {
   id: number;
@@ -98,74 +93,4 @@ async function itemsOf(
     [clientId, JSON.stringify(refs)],
   );
   return Object.fromEntries(rows.map(({ ref, ...item }) => [ref, item]));
-}
-
-interface Original {
-  number: string;
-  contact: number | null;
-  creditedBy: string | null;
-  on: string;
-  gross: number;
-}
-
-/** A credit note keeps the rate of the document it corrects: its tax point and gross are looked up by number. */
-async function addOriginals(
-  work: Work,
-  setup: ClientSetup,
-  documents: readonly NewDocument[],
-): Promise<void> {
-  const credits = new Set(documents.filter(({ input, corrects }) => corrects && kindOf(input.kind).sign < 0));
-  if (credits.size === 0) return;
-  const numbers = [...new Set([...credits].map(({ corrects }) => corrects))];
-  const posted = await work.rows<Original>(
-    `SELECT number, contact_id AS contact, ${creditedBy("kind")} AS creditedBy, coalesce(tax_point, date) AS "on", gross
-     FROM documents WHERE client_id = $1 AND state = 'posted' AND number IN (SELECT value FROM json_each($2))
-       AND ${sideOf("kind")} IS NOT NULL ORDER BY id DESC`,
-    [setup.client.id, JSON.stringify(numbers)],
-  );
-  const batch = groupBy(documents, ({ input }) => input.number);
-  documents.forEach((document, index) => {
-    if (!credits.has(document)) return;
-    const original = originalOf(document, posted, batch, setup);
-    if (original === "other party") throw otherParty(document, index, documents.length);
-    if (!original) return;
-    document.input.originalDate ??= original.on;
-    document.input.originalGross = original.gross;
-  });
-}
-
-/** Among what is posted already, or in the same batch. */
-function originalOf(
-  { input, contact, corrects }: NewDocument,
-  posted: readonly Original[],
-  batch: ReadonlyMap<string, readonly NewDocument[]>,
-  setup: ClientSetup,
-): { on: string; gross: number } | "other party" | undefined {
-  const ofKind = posted.filter((one) => one.number === corrects && one.creditedBy === input.kind);
-  const fits = (other: number | null) => contact === null || other === null || other === contact;
-  const kept = ofKind.find((one) => fits(one.contact));
-  if (kept) return kept;
-  const inBatch = (batch.get(corrects ?? "") ?? []).filter(
-    (one) => kindOf(one.input.kind).creditedBy === input.kind,
-  );
-  const beside = inBatch.find((one) => fits(one.contact));
-  if (beside) {
-    beside.effect ??= documentEffect(beside.input, setup.effect);
-    return { on: beside.input.taxPoint ?? beside.input.date, gross: beside.effect.priced.gross };
-  }
-  const elsewhere = ofKind.length + inBatch.length > 0;
-  return elsewhere && isOurNumber(input.kind) ? "other party" : undefined;
-}
-
-/** Numbers of our own papers name one document; two suppliers may use the same. */
-function isOurNumber(creditNote: DocumentKind): boolean {
-  return kindOf(creditNote).uniqueBy === "number";
-}
-
-function otherParty({ corrects }: NewDocument, index: number, count: number): FiscalError {
-  return new FiscalError(
-    "document/corrects-other-party",
-    `${corrects} was issued to another party. Correct the number, or the contact.`,
-    count === 1 ? "corrects" : `documents[${index}].corrects`,
-  );
 }

@@ -6,6 +6,7 @@ import type { ListOrder, SortColumns } from "../../db/listOrder.ts";
 import { notFound } from "../../base/errors.ts";
 import { contactView } from "../../books/views.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
+import { recordedRates } from "../../books/documents/recordedRates.ts";
 import { loadDocuments } from "../../books/documents/loadDocuments.ts";
 import { isOpenItem, kindOf } from "@fiscalon/core/model/documentKinds";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
@@ -198,6 +199,7 @@ export async function documentView(work: Work, clientId: number, documentId: num
       : await work.row<{ file_name: string }>("SELECT file_name FROM imports WHERE id = $1", [
           document.importId,
         ]);
+  const locked = document.state === "posted" ? await lockOf(work, setup, document) : null;
   return {
     id: document.id,
     state: document.state,
@@ -210,7 +212,8 @@ export async function documentView(work: Work, clientId: number, documentId: num
     foreignGross: document.foreignGross,
     ledgerDate: document.ledgerDate,
     ...(await settlementOf(work, document)),
-    locked: document.state === "posted" ? await lockOf(work, setup, document) : null,
+    locked,
+    recordedRates: (await recordedRates(work, setup, [document.id])).get(document.id) ?? [],
     source:
       source === undefined || document.importId === null
         ? null

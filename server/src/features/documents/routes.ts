@@ -2,6 +2,9 @@ import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { documentBody, voidBody, voidManyBody } from "@fiscalon/contract/document";
 import type { DocumentBody, VoidManyBody } from "@fiscalon/contract/document";
+import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
+import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
+import { originalView } from "../../books/documents/originals.ts";
 import { id } from "@fiscalon/contract/fields";
 import { stockMoveBody } from "@fiscalon/contract/stockMove";
 import type { StockMoveBody } from "@fiscalon/contract/stockMove";
@@ -27,6 +30,15 @@ const pageQuery = Joi.object({
   offset: Joi.number().integer().min(0).default(0),
   limit: Joi.number().integer().min(1).max(500).default(100),
   ...orderFields(DOCUMENT_ORDER),
+});
+
+const originalQuery = Joi.object({
+  kind: Joi.string()
+    .valid(...Object.keys(DOCUMENT_KINDS))
+    .required(),
+  number: Joi.string().trim().max(60).required(),
+  /** 0 where it names none. */
+  contact: Joi.number().integer().min(0).default(0),
 });
 
 export async function documentRoutes(app: FastifyInstance): Promise<void> {
@@ -60,6 +72,19 @@ export async function documentRoutes(app: FastifyInstance): Promise<void> {
     },
     async (request, reply) =>
       reply.status(201).send(await moveStock(request.work, request.params.id, request.body)),
+  );
+
+  app.get<Id & { Querystring: { kind: DocumentKind; number: string; contact: number } }>(
+    "/clients/:id/documents/original",
+    {
+      schema: described("The document a credit note would correct", "Books", {
+        params: clientParams,
+        querystring: originalQuery,
+      }),
+    },
+    async ({ work, params, query }) => ({
+      original: await originalView(work, params.id, { ...query, contact: query.contact || null }),
+    }),
   );
 
   app.get<Document>(

@@ -7,16 +7,15 @@ import type {
 } from "@fiscalon/core/formats/auditfile/auditFile";
 import { auditFileParts } from "@fiscalon/core/formats/auditfile/writeAuditFile";
 import type { AuditFrame, AuditTotals } from "@fiscalon/core/formats/auditfile/writeAuditFile";
-import { documentEffect } from "@fiscalon/core/facts/documentEffect";
 import { groupBy } from "@fiscalon/core/groupBy";
 import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
 import type { Direction } from "@fiscalon/core/model/taxCode";
 import { accountInRole } from "@fiscalon/core/model/account";
 import { rowInForce } from "@fiscalon/core/tax/rateInForce";
 import type { Work } from "../../base/work.ts";
-import { addSurroundings } from "../../books/documents/addSurroundings.ts";
 import { documentIds, loadDocuments } from "../../books/documents/loadDocuments.ts";
-import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
+import { recordedEffects } from "../../books/documents/recordedEffects.ts";
+import type { RecordedEffect } from "../../books/documents/recordedEffects.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { trialBalance } from "../../books/ledger.ts";
@@ -179,13 +178,13 @@ async function* invoicesIn(
   for (let at = 0; at < ids.length; at += AT_ONCE) {
     const slice = JSON.stringify(ids.slice(at, at + AT_ONCE));
     const documents = await loadDocuments(work, "d.id IN (SELECT value FROM json_each($1))", [slice]);
-    await addSurroundings(work, setup, documents);
-    yield documents.map((document) => invoiceOf(document, setup));
+    yield (await recordedEffects(work, setup, documents)).map((one) => invoiceOf(one, setup));
   }
 }
 
-function invoiceOf({ input, contact }: StoredDocument, setup: ClientSetup): AuditInvoice {
-  const { priced } = documentEffect(input, setup.effect);
+function invoiceOf({ document, effect }: RecordedEffect, setup: ClientSetup): AuditInvoice {
+  const { input, contact } = document;
+  const { priced } = effect;
   const { sign, direction } = DOCUMENT_KINDS[input.kind];
   const usual = accountInRole(setup.plain.accounts, direction === "sale" ? "sales" : "purchases");
   return {

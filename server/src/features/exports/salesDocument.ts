@@ -1,4 +1,4 @@
-import { documentEffect } from "@fiscalon/core/facts/documentEffect";
+import { at } from "@fiscalon/core/at";
 import type { DocumentEffect } from "@fiscalon/core/facts/effect";
 import type { EInvoiceParty } from "@fiscalon/core/formats/einvoice/eInvoice";
 import { invoiceOf } from "@fiscalon/core/formats/einvoice/invoiceOf";
@@ -9,7 +9,7 @@ import type { RegistrationRecord } from "../../db/models.ts";
 import { notFound } from "../../base/errors.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
-import { addSurroundings } from "../../books/documents/addSurroundings.ts";
+import { recordedEffects } from "../../books/documents/recordedEffects.ts";
 import { loadDocuments } from "../../books/documents/loadDocuments.ts";
 import type { StoredDocument } from "../../books/documents/loadDocuments.ts";
 
@@ -34,8 +34,7 @@ export async function printedDocument(
   const setup = await loadSetup(work, clientId);
   const [document] = await loadDocuments(work, "d.id = $1 AND d.client_id = $2", [documentId, clientId]);
   if (!document) throw notFound("This document");
-  await addSurroundings(work, setup, [document]);
-  const effect = documentEffect(document.input, setup.effect);
+  const { effect } = at(await recordedEffects(work, setup, [document]), 0);
   const place = setup.plain.places.find(({ id }) => id === document.place) ?? setup.plain.places[0];
   const contact =
     document.contact === null ? null : await work.models.contacts.findByPk(document.contact, work.options);

@@ -8,7 +8,7 @@ import type { Law } from "../../base/law.ts";
 import type { Work } from "../../base/work.ts";
 import type { Practice } from "../../practice/practice.ts";
 import { documentsNamed } from "../../books/documents/documentsNamed.ts";
-import { documentsTouched } from "../../books/documents/documentsTouched.ts";
+import { declaredTouched, documentsTouched } from "../../books/documents/documentsTouched.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { formOf } from "../../books/returns/evaluation.ts";
@@ -41,10 +41,12 @@ async function touchedIn(
     change.kind === "rate"
       ? await returnsOf(work, setup, documents)
       : await returnsMeant(work, setup, change);
-  if (documents.length === 0 && returns.length === 0) return null;
+  const declared = await declaredUnder(work, id, change);
+  if (documents.length === 0 && returns.length === 0 && declared === 0) return null;
   const digits = minorDigits(setup.client.currency);
   return {
     documents: documents.length,
+    declared,
     first: (await documentsNamed(work, documents.slice(0, SHOWN))).map((one) => ({ ...one, digits })),
     returns,
   };
@@ -77,11 +79,18 @@ export async function documentsMoved(
   schedule: string,
   rows: readonly RateRow[],
 ): Promise<number[]> {
-  const own = await work.models.schedules.findOne({
-    where: { clientId: client, ref: schedule },
-    ...work.options,
-  });
-  return own ? [] : documentsTouched(work, client, schedule, rows);
+  if (await hasOwnRows(work, client, schedule)) return [];
+  return documentsTouched(work, { clientId: client, ref: schedule, rows });
+}
+
+async function hasOwnRows(work: Work, clientId: number, ref: string): Promise<boolean> {
+  return (await work.models.schedules.count({ where: { clientId, ref }, ...work.options })) > 0;
+}
+
+/** How many documents on sealed returns a change of the law does not move any more. */
+async function declaredUnder(work: Work, clientId: number, change: LawChange): Promise<number> {
+  if (change.kind !== "rate" || (await hasOwnRows(work, clientId, change.schedule))) return 0;
+  return declaredTouched(work, { clientId, ref: change.schedule, rows: becoming(work, change) });
 }
 
 function becoming({ packs }: Work, change: RateChange): readonly RateRow[] {

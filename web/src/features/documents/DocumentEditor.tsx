@@ -72,16 +72,17 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
   const [dialog, setDialog] = useState<"void" | "typed" | "template" | null>(null);
   const [posted, setPosted] = useState<DocumentView | null>(null);
   const original = useOriginal(client?.id ?? 0, raw);
+  const readOnly = document !== null && (document.locked !== null || document.state !== "posted");
+  const recordedRates = readOnly ? document.recordedRates : original?.recordedRates;
   const around = useMemo<DraftAround>(
-    () => ({ places: setup.plain.places, items, original }),
-    [setup, items, original],
+    () => ({ places: setup.plain.places, items, original, recordedRates }),
+    [setup, items, original, recordedRates],
   );
   const draft = useMemo(() => withProposals(raw, setup.effect, around), [raw, setup, around]);
   const lockedIn = document?.locked?.period;
   const effectSetup = useMemo(() => setupWhenPosted(setup.effect, lockedIn), [setup, lockedIn]);
   const live = useEffectOf(useDeferredValue(draft), effectSetup, around);
   const kind = DOCUMENT_KINDS[draft.kind];
-  const readOnly = document !== null && (document.locked !== null || document.state !== "posted");
   const [start] = useState(initial);
   const resumed = document !== null && keptUnder !== null && keptDraft(keptUnder) !== null;
   const changed = raw !== start || resumed;

@@ -1,7 +1,7 @@
 import type { DocumentBody } from "@fiscalon/contract/document";
-import type { ContactView, DocumentView, ItemView } from "@fiscalon/contract/views";
+import type { ContactView, DocumentView, ItemView, OriginalView } from "@fiscalon/contract/views";
 import type { PlaceSetup, Party } from "@fiscalon/core/model/party";
-import type { Discount, DocumentInput, LineInput, PriceMode } from "@fiscalon/core/model/document";
+import type { Discount, DocumentInput, LineInput, PriceMode, RecordedRate } from "@fiscalon/core/model/document";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import { kindOf } from "@fiscalon/core/model/documentKinds";
 import type { CodeQuestion } from "@fiscalon/core/model/pricedDocument";
@@ -42,7 +42,9 @@ export interface DraftAround {
   places: readonly PlaceSetup[];
   items: readonly ItemView[];
   /** The document a credit note corrects, where it is in the books. */
-  original: { date: string; gross: number } | null;
+  original: OriginalView | null;
+  /** Rates the document bears whatever the schedules say by now. */
+  recordedRates: readonly RecordedRate[] | undefined;
 }
 
 export interface Draft {
@@ -164,13 +166,14 @@ export function bodyOf(draft: Draft): DocumentBody {
 }
 
 /** What the computation reads beside what is typed. */
-export function surroundings(draft: Draft, { places, items, original }: DraftAround) {
+export function surroundings(draft: Draft, { places, items, original, recordedRates }: DraftAround) {
   const site = placeOf(draft, places);
   return {
     ...(site ? { site } : {}),
     ...(draft.contact ? { party: partyOf(draft.contact) } : {}),
     items: Object.fromEntries(items.map(({ ref, ...item }) => [ref, item])),
     ...(original ? { originalDate: draft.originalDate || original.date, originalGross: original.gross } : {}),
+    ...(recordedRates ? { recordedRates } : {}),
   };
 }
 

@@ -15,6 +15,7 @@ import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { plural, showDate, today } from "../../kit/format.ts";
 import { ChoiceField, DayField, TextField } from "../../kit/formFields.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
+import { StaysDeclared } from "./StaysDeclared.tsx";
 
 export type CorrectionKind = "rate" | "due" | "title";
 
@@ -198,8 +199,8 @@ function Touched({ touched: { clients } }: { touched: LawTouched }) {
   const documents = clients.reduce((sum, one) => sum + one.documents, 0);
   return (
     <div role="status" className="note-row mt-3 max-h-52 overflow-y-auto">
-      {documents > 0 && `${plural(documents, "open document")} would be worked out anew. `}
-      Sealed periods stay as declared.
+      {documents > 0 && `${plural(documents, "open document")} would be worked out anew.`}
+      <StaysDeclared documents={clients.reduce((sum, one) => sum + one.declared, 0)} />
       {clients.map((one) => (
         <div key={one.client} className="mt-1.5 text-[12.5px]">
           <span className="font-semibold">{one.name}</span>

@@ -12,6 +12,7 @@ import { useScope } from "../../app/scope.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { plural, showDate } from "../../kit/format.ts";
 import { DayField, TextField } from "../../kit/formFields.tsx";
+import { StaysDeclared } from "./StaysDeclared.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
 
 /** A row as it is typed: without an end where it holds on. */
@@ -90,12 +91,14 @@ export function ScheduleDialog({
   );
 }
 
-function TouchedNote({ touched: { count, first }, digits }: { touched: TouchedDocuments; digits: number }) {
+function TouchedNote({ touched, digits }: { touched: TouchedDocuments; digits: number }) {
+  const { count, declared, first } = touched;
   return (
     <div role="status" className="note-row mt-3">
       {count === 0
         ? "No open document is touched."
-        : `${plural(count, "open document")} would be worked out anew; sealed periods stay as declared.`}
+        : `${plural(count, "open document")} would be worked out anew.`}
+      <StaysDeclared documents={declared} />
       <ul className="mt-1 text-[12.5px]">
         {first.slice(0, 6).map((one) => (
           <li key={one.id}>
