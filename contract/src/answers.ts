@@ -17,7 +17,7 @@ import type { ClockView } from "./clock.ts";
 import type { CopiesView } from "./copies.ts";
 import type { HeldCreditPage } from "./credit.ts";
 import type { MethodComparison } from "./compareMethods.ts";
-import type { ImportBatch } from "./imports.ts";
+import type { ImportPage, ImportBatch } from "./imports.ts";
 import type { JurisdictionFile } from "./jurisdiction.ts";
 import type { LawChangeRow, LawTaken, LawTouched } from "./law.ts";
 import type { OpenItemPage, PaymentPage, PaymentView } from "./payments.ts";
@@ -53,6 +53,8 @@ import type {
   JurisdictionRow,
   PricePreview,
   RegisterAnswer,
+  ContactPage,
+  ItemPage,
   OriginalView,
   TouchedDocuments,
 } from "./views.ts";
@@ -108,7 +110,10 @@ export interface Answers {
   "PUT /clients/:id/collection/customers/:contact/opening": null;
   "GET /clients/:id/collection/deducted": DeductedRows;
   "POST /clients/:id/collection/proposal": { proposal: CollectionProposal | null };
-  "GET /clients/:id/contacts": ContactView[];
+  "GET /clients/:id/contacts": ContactPage;
+  "GET /clients/:id/contacts/:contact": ContactView;
+  "GET /clients/:id/contacts/regions": { country: string | null; region: string | null }[];
+  "GET /clients/:id/contacts/meant": { contact: ContactView | null };
   "POST /clients/:id/contacts": ContactView;
   "PUT /clients/:id/contacts/:contact": ContactView;
   "GET /clients/:id/documents": DocumentPage;
@@ -122,7 +127,7 @@ export interface Answers {
   "POST /clients/:id/documents/:document/void": DocumentView;
   "PUT /clients/:id/entries/:entry/explanation": null;
   "POST /clients/:id/imports": ImportBatch;
-  "GET /clients/:id/imports": ImportBatch[];
+  "GET /clients/:id/imports": ImportPage;
   "GET /clients/:id/imports/:import": ImportBatch;
   "POST /clients/:id/imports/:import/check": JobView;
   "POST /clients/:id/imports/:import/post": JobView;
@@ -165,7 +170,8 @@ export interface Answers {
   "GET /clients/:id/held-credit": HeldCreditPage;
   "POST /clients/:id/held-credit/release": null;
   "DELETE /clients/:id/held-credit/:document": null;
-  "GET /clients/:id/items": ItemView[];
+  "GET /clients/:id/items": ItemPage;
+  "GET /clients/:id/items/named": ItemView[];
   "PUT /clients/:id/items/:item": ItemView;
   "GET /clients/:id/ledger/:account": LedgerEntryPage;
   "GET /clients/:id/open-items": OpenItemPage;

@@ -92,6 +92,21 @@ export interface ImportReport {
   codes: { code: string; lines: number; net: number; tax: number }[];
 }
 
+/** An import in the list of them. */
+export interface ImportRow extends Pick<
+  ImportBatch,
+  "id" | "content" | "direction" | "fileName" | "state" | "documents" | "at" | "by"
+> {
+  /** The days its records stand between, where it was checked. */
+  from: string | null;
+  to: string | null;
+}
+
+export interface ImportPage {
+  total: number;
+  rows: ImportRow[];
+}
+
 export interface ImportBatch {
   id: number;
   content: ImportContent;

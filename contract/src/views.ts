@@ -144,6 +144,16 @@ export interface ContactView {
   documents: number;
 }
 
+export interface ContactPage {
+  total: number;
+  rows: ContactView[];
+}
+
+export interface ItemPage {
+  total: number;
+  rows: ItemView[];
+}
+
 export interface ItemView {
   id: number;
   ref: string;
@@ -183,9 +193,10 @@ export interface DocumentSum {
   gross: number;
 }
 
+/** Documents, and what all that match come to; null where it was not asked for. */
 export interface DocumentPage {
-  total: number;
-  sums: DocumentSum[];
+  total: number | null;
+  sums: DocumentSum[] | null;
   rows: DocumentRow[];
 }
 

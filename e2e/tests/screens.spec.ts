@@ -138,8 +138,8 @@ async function filledIn(client: number): Promise<Record<string, string[]>> {
   }
   const kinds = ["sales-invoice", "purchase-bill", "expense", "journal"];
   const payments = await get<{ rows: { id: number }[] }>(`/clients/${client}/payments?limit=1`);
-  const imports = await get<{ id: number }[] | { rows: { id: number }[] }>(`/clients/${client}/imports`);
-  const [first] = Array.isArray(imports) ? imports : imports.rows;
+  const imports = await get<{ rows: { id: number }[] }>(`/clients/${client}/imports`);
+  const [first] = imports.rows;
   return {
     "books/documents/new/:kind": kinds.map((kind) => `books/documents/new/${kind}`),
     "books/documents/:documentId": [...mixes.values()].map((id) => `books/documents/${id}`),

@@ -98,14 +98,21 @@ describe("tables of every kind, with dirt in them", () => {
     expect(wrong.report.problems.map(({ row, field }) => [row, field])).toEqual([[3, "saleCode"]]);
     await server.ok("PUT", `${wrong.path}/settings`, { mended: [{ row: 3, column: 3, value: "S20" }] });
     expect((await server.job(`${wrong.path}/post`)).state).toBe("done");
-    expect(await server.ok<object[]>("GET", `${base}/items`)).toMatchObject([
-      { name: "Bowl", unitPrice: "12.50", supply: "goods", saleCode: "S20" },
-      { name: "Course", unitPrice: "40.00", supply: "services" },
-    ]);
+    const kept = await server.ok<{ rows: { ref: string; name: string }[] }>("GET", `${base}/items`);
+    expect(kept).toMatchObject({
+      total: 2,
+      rows: [
+        { name: "Bowl", unitPrice: "12.50", supply: "goods", saleCode: "S20" },
+        { name: "Course", unitPrice: "40.00", supply: "services" },
+      ],
+    });
+    const named = new URLSearchParams({ refs: kept.rows.map(({ ref }) => ref).join("\n") });
+    expect(await server.ok("GET", `${base}/items/named?${named}`)).toEqual(kept.rows);
+    expect(await server.ok("GET", `${base}/items?search=cour&sort=unitPrice`)).toMatchObject({ total: 1 });
     const again = await dropped(base, "contacts.xlsx", contacts, "content=contacts", { leftOut: [4] });
     expect(again.report).toMatchObject({ newContacts: 0 });
     expect((await server.job(`${list.path}/undo`)).state).toBe("done");
-    expect(await server.ok("GET", `${base}/contacts`)).toEqual([]);
+    expect(await server.ok("GET", `${base}/contacts`)).toEqual({ total: 0, rows: [] });
   });
 
   test("a register as a workbook reads like CSV, and the next file of the same shape is read the same way", async () => {

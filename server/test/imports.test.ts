@@ -113,7 +113,7 @@ describe("what cannot be taken in", () => {
     const { base } = await newClient(server);
     const { status, body } = await server.upload(`${base}/imports?direction=sale`, name, content);
     expect([status, body.error?.code]).toEqual([422, code]);
-    expect(await server.ok("GET", `${base}/imports`)).toEqual([]);
+    expect(await server.ok("GET", `${base}/imports`)).toEqual({ total: 0, rows: [] });
   });
 
   test.each([
@@ -229,9 +229,8 @@ describe("what changes between the dry run and posting", () => {
       (await Promise.all([1, 2].map(() => server.job(`${path}/${step}`)))).map(({ state }) => state);
     expect(await states("check")).toEqual(["done", "done"]);
     expect((await states("post")).sort()).toEqual(["done", "failed"]);
-    expect([await documentsOf(base), (await server.ok<object[]>("GET", `${base}/contacts`)).length]).toEqual([
-      600, 9,
-    ]);
+    const { total } = await server.ok<{ total: number }>("GET", `${base}/contacts?limit=1`);
+    expect([await documentsOf(base), total]).toEqual([600, 9]);
   });
 
   test("a rate corrected meanwhile is the one that is posted", async () => {
@@ -294,7 +293,7 @@ test("killing the server in the middle of an import leaves nothing half done", a
     state: "failed",
     error: { code: "jobs/interrupted" },
   });
-  expect((await client.ok<object[]>("GET", `${base}/contacts`)).length).toBe(0);
+  expect(await client.ok("GET", `${base}/contacts`)).toEqual({ total: 0, rows: [] });
   const posted = await client.job(`${path}/post`);
   expect([posted.state, await documentsOf(base, client)]).toEqual(["done", 30_000]);
   const { boxes } = await client.ok<{ boxes: { amount: string }[] }>(
@@ -325,7 +324,7 @@ test("an import that is cancelled half way leaves nothing, and can be posted lat
   };
   expect([last.state, last.error.code, told.length > 2]).toEqual(["cancelled", "jobs/cancelled", true]);
   expect(await documentsOf(base)).toBe(0);
-  expect(await server.ok<object[]>("GET", `${base}/contacts`)).toEqual([]);
+  expect(await server.ok("GET", `${base}/contacts`)).toEqual({ total: 0, rows: [] });
   expect(await server.ok<{ state: string }>("GET", path)).not.toMatchObject({ state: "posted" });
   await server.ok("POST", `/jobs/${job.id}/cancel`);
   expect((await server.job(`${path}/post`)).state).toBe("done");

@@ -116,7 +116,10 @@ test("goods from another member and reduced rates are rows of their own, rounded
   expect((await register(books, Q1)).filter(([, what]) => what === "Correction")).toEqual([
     ["FR", "Correction", "", "", "", "", "", -3_00],
   ]);
-  const contacts = await server.ok<{ id: number; name: string }[]>("GET", `${books.base}/contacts`);
+  const { rows: contacts } = await server.ok<{ rows: { id: number; name: string }[] }>(
+    "GET",
+    `${books.base}/contacts`,
+  );
   const misspelt = server.call("POST", `${books.base}/documents`, {
     kind: "sales-invoice",
     date: "2026-01-15",

@@ -98,6 +98,7 @@ test.each<[what: string, index: RegExp, run: () => Promise<unknown>]>([
     () =>
       documentPage(held.work, client, {
         ...PAGE,
+        part: "both",
         search: "x",
         kind: "",
         code: "",

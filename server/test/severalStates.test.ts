@@ -159,7 +159,10 @@ test("two registrations of one state on one day are refused", async () => {
 test("the lists of a state's return: what was sold by code, and the numbers given", async () => {
   const books = await twoStates();
   await server.ok("POST", `${books.base}/items`, { name: "Cloth", statisticalCode: "52081190" });
-  const items = await server.ok<{ ref: string; name: string }[]>("GET", `${books.base}/items`);
+  const { rows: items } = await server.ok<{ rows: { ref: string; name: string }[] }>(
+    "GET",
+    `${books.base}/items`,
+  );
   const cloth = found(items, ({ name }) => name === "Cloth", "cloth").ref;
   const post = (number: string, place: number, amount: string, line: object = {}) =>
     server.ok<{ id: number }>("POST", `${books.base}/documents`, {

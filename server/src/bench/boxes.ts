@@ -51,6 +51,7 @@ export async function boxesBench(dataDir: string): Promise<BenchRow[]> {
   const compared = await worked(3, (work) => compareMethods(work, setup, registration, {}));
   const page = await worked(5, (work) =>
     documentPage(work, clientId, {
+      part: "both",
       search: "",
       kind: "",
       code: "",

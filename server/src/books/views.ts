@@ -9,7 +9,6 @@ import { groupBy } from "@fiscalon/core/groupBy";
 import type {
   ClientRow,
   ClientView,
-  ContactView,
   NextReturn,
   RegistrationView,
 } from "@fiscalon/contract/views";
@@ -148,40 +147,4 @@ export function registrationView({ packs }: Work, r: RegistrationRecord): Regist
 function sameRhythm(a: { frequency: Frequency; anchor: string }, b: { anchor: string }): boolean {
   const [one, other] = [partsOf(a.anchor), partsOf(b.anchor)];
   return (one.year * 12 + one.month - other.year * 12 - other.month) % MONTHS_OF[a.frequency] === 0;
-}
-
-const CONTACT = `SELECT c.id, c.ref, c.name, c.country, c.region, c.tax_number AS taxNumber, c.registered, c.standing,
-  c.sale_code AS saleCode, c.purchase_code AS purchaseCode,
-  (SELECT count(*) FROM documents d WHERE d.contact_id = c.id AND d.state = 'posted') AS documents FROM contacts c`;
-
-type ContactRow = Omit<ContactView, "registered" | "standing"> & {
-  registered: number | null;
-  standing: string | null;
-};
-
-export async function contactView(work: Work, contactId: number): Promise<ContactView | null> {
-  const row = await work.row<ContactRow>(`${CONTACT} WHERE c.id = $1`, [contactId]);
-  return row ? withFlag(row) : null;
-}
-
-/** Contacts whose name or number contains the text, by name. */
-export async function contactViews(
-  work: Work,
-  clientId: number,
-  search: string,
-  limit: number,
-): Promise<ContactView[]> {
-  const rows = await work.rows<ContactRow>(
-    `${CONTACT} WHERE c.client_id = $1 AND (c.name LIKE $2 OR c.tax_number LIKE $2) ORDER BY c.name COLLATE NOCASE LIMIT $3`,
-    [clientId, `%${search}%`, limit],
-  );
-  return rows.map(withFlag);
-}
-
-function withFlag(row: ContactRow): ContactView {
-  return {
-    ...row,
-    registered: row.registered === null ? null : row.registered === 1,
-    standing: row.standing === null ? {} : (JSON.parse(row.standing) as ContactView["standing"]),
-  };
 }

@@ -6,20 +6,20 @@ import { keys } from "./keys.ts";
 /** What the practice found out about the law. */
 export const lawChangesQuery = queryOptions({
   queryKey: keys.law,
-  queryFn: () => api.get("/law", []),
+  queryFn: ({ signal }) => api.get("/law", [], {}, signal),
   staleTime: Infinity,
 });
 
 export const ownJurisdictionsQuery = queryOptions({
   queryKey: keys.ownJurisdictions,
-  queryFn: () => api.get("/jurisdictions/own", []),
+  queryFn: ({ signal }) => api.get("/jurisdictions/own", [], {}, signal),
   staleTime: Infinity,
 });
 
 export const clientQuery = (clientId: string | undefined) =>
   queryOptions({
     queryKey: keys.client(Number(clientId)),
-    queryFn: () => api.get("/clients/:id", [clientId]),
+    queryFn: ({ signal }) => api.get("/clients/:id", [clientId], {}, signal),
     enabled: clientId !== undefined,
     retry: false,
   });

@@ -49,13 +49,13 @@ const unknownOutcome = new Map<string, string>();
  * the first is on its way is that one, and one that got no answer goes on under its key.
  */
 function call<T>(method: Method, path: string, body?: unknown, seen?: number): Promise<T> {
-  if (method === "GET" || body instanceof FormData) return send<T>(method, path, body, newKey());
+  if (body instanceof FormData) return send<T>(method, path, { body, key: newKey() });
   const signature = `${method} ${path} ${seen ?? ""} ${JSON.stringify(body) ?? ""}`;
   const running = onTheWay.get(signature);
   if (running) return running as Promise<T>;
   const key = unknownOutcome.get(signature) ?? newKey();
   unknownOutcome.set(signature, key);
-  const sent = send<T>(method, path, body, key, seen)
+  const sent = send<T>(method, path, { body, key, seen })
     .then(
       (answer) => {
         unknownOutcome.delete(signature);
@@ -78,7 +78,16 @@ function newKey(): string {
   ).join("");
 }
 
-async function send<T>(method: Method, path: string, body: unknown, key: string, seen?: number): Promise<T> {
+/** What goes with a request. */
+interface Sending {
+  body?: unknown;
+  /** Of what changes something. */
+  key?: string;
+  seen?: number | undefined;
+  signal?: AbortSignal | undefined;
+}
+
+async function send<T>(method: Method, path: string, { body, key, seen, signal }: Sending): Promise<T> {
   const isForm = body instanceof FormData;
   const isText = body !== undefined && !isForm;
   let response: Response;
@@ -86,13 +95,15 @@ async function send<T>(method: Method, path: string, body: unknown, key: string,
     response = await fetch(`/api${path}`, {
       method,
       headers: {
-        ...(method === "GET" ? {} : { "idempotency-key": key }),
+        ...(key === undefined ? {} : { "idempotency-key": key }),
         ...(seen === undefined ? {} : { [SEEN]: String(seen) }),
         ...(isText ? { "content-type": "application/json" } : {}),
       },
       ...(body === undefined ? {} : { body: isForm ? body : JSON.stringify(body) }),
+      ...(signal ? { signal } : {}),
     });
-  } catch {
+  } catch (error) {
+    if (signal?.aborted) throw error;
     throw new ApiError(UNREACHABLE);
   }
   if (response.status === 204) return null as T;
@@ -111,8 +122,9 @@ async function send<T>(method: Method, path: string, body: unknown, key: string,
 
 /** The API as the contract declares it: which paths there are, their parameters, and what each answers. */
 export const api = {
-  get: <P extends PathsOf<"GET">>(path: P, parts: PartsOf<P>, query: Query = {}) =>
-    call<Answers[`GET ${P}`]>("GET", withQuery(filled(path, parts), query)),
+  /** @param signal ends the request, and what the server reads for it, once nobody waits for the answer */
+  get: <P extends PathsOf<"GET">>(path: P, parts: PartsOf<P>, query: Query = {}, signal?: AbortSignal) =>
+    send<Answers[`GET ${P}`]>("GET", withQuery(filled(path, parts), query), { signal }),
   /** @param seen how far the audit trail had been seen when what is changed was read, of {@link seenOf} */
   post: <P extends PathsOf<"POST">>(
     path: P,

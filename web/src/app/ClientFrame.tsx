@@ -15,7 +15,7 @@ export function ClientFrame() {
   const { client, clientError } = useScope();
   const { data: clock } = useQuery({
     queryKey: keys.of(client?.id, "clock"),
-    queryFn: () => api.get("/clients/:id/clock", [client?.id]),
+    queryFn: ({ signal }) => api.get("/clients/:id/clock", [client?.id], {}, signal),
     enabled: client !== undefined,
     refetchInterval: LOOK_AGAIN_MS,
   });

@@ -2,10 +2,11 @@ import { keys } from "../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import { Command } from "cmdk";
 import { useNavigate } from "react-router";
-
+import { useDebounce } from "use-debounce";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { api } from "../api/client.ts";
 import { KIND_NAMES, TYPED_KINDS } from "../kit/kinds.ts";
+import { PAUSE_MS } from "../kit/typing.ts";
 import { FIELD, FIND } from "./findField.ts";
 import { useScope } from "./scope.ts";
 import { SCREENS } from "./screens.ts";
@@ -29,16 +30,18 @@ export function FindList({
   const navigate = useNavigate();
   const { data: clients = [] } = useQuery({
     queryKey: keys.clients,
-    queryFn: () => api.get("/clients", []),
+    queryFn: ({ signal }) => api.get("/clients", [], {}, signal),
   });
+  const [asked] = useDebounce(search, PAUSE_MS);
   const { data: documents } = useQuery({
-    queryKey: keys.of(client?.id, "find", search),
-    queryFn: () => api.get("/clients/:id/documents", [client?.id], { search, limit: 8 }),
-    enabled: client !== undefined && search.length > 1,
+    queryKey: keys.of(client?.id, "find", asked),
+    queryFn: ({ signal }) =>
+      api.get("/clients/:id/documents", [client?.id], { search: asked, limit: 8, part: "rows" }, signal),
+    enabled: client !== undefined && asked.length > 1,
   });
   const { data: setup } = useQuery({
     queryKey: keys.of(client?.id, "setup"),
-    queryFn: () => api.get("/clients/:id/setup", [client?.id]),
+    queryFn: ({ signal }) => api.get("/clients/:id/setup", [client?.id], {}, signal),
     enabled: client !== undefined,
   });
   const go = (to: string) => {

@@ -32,7 +32,8 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
     client?.registrations.at(-1);
   const { data: periods = NONE, isPending: periodsPending } = useQuery({
     queryKey: keys.of(client?.id, "periods", registration?.id),
-    queryFn: () => api.get("/clients/:id/registrations/:rid/periods", [clientId, registration?.id]),
+    queryFn: ({ signal }) =>
+      api.get("/clients/:id/registrations/:rid/periods", [clientId, registration?.id], {}, signal),
     enabled: registration !== undefined,
   });
   const pathPeriod = /\/return\/(\d{4}-\d\d-\d\d)$/.exec(pathname)?.[1];

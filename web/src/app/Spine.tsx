@@ -172,8 +172,13 @@ function useStations(): Station[] {
   const enabled = registration !== undefined && period !== undefined && period.state !== "ahead";
   const { data: counts } = useQuery({
     queryKey: keys.of(client?.id, "stations", registration?.id, period?.to),
-    queryFn: () =>
-      api.get("/clients/:id/registrations/:rid/stations/:period", [client?.id, registration?.id, period?.to]),
+    queryFn: ({ signal }) =>
+      api.get(
+        "/clients/:id/registrations/:rid/stations/:period",
+        [client?.id, registration?.id, period?.to],
+        {},
+        signal,
+      ),
     enabled,
   });
   const open = counts?.findings ?? 0;

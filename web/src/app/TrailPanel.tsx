@@ -82,7 +82,7 @@ function Step({
   const ref = typeof target === "string" ? target : target.ref;
   const query = useQuery({
     queryKey: keys.of(client?.id, "trail", ref),
-    queryFn: () => api.get("/clients/:id/trail", [client?.id], { ref }),
+    queryFn: ({ signal }) => api.get("/clients/:id/trail", [client?.id], { ref }, signal),
     enabled: typeof target === "string" && client !== undefined,
   });
   const step = typeof target === "string" ? query.data : target;

@@ -8,28 +8,21 @@ export function usePlainSetup() {
   const { client } = useScope();
   const { data } = useQuery({
     queryKey: keys.of(client?.id, "setup"),
-    queryFn: () => api.get("/clients/:id/setup", [client?.id]),
+    queryFn: ({ signal }) => api.get("/clients/:id/setup", [client?.id], {}, signal),
     enabled: client !== undefined,
     throwOnError: true,
   });
   return data;
 }
 
-export function useContacts(search = "", limit = 500) {
+/** Contacts that fit what is typed, the first of them by name. */
+export function useContacts(search = "") {
   const { client } = useScope();
   return useQuery({
-    queryKey: keys.of(client?.id, "contacts", search, limit),
-    queryFn: () => api.get("/clients/:id/contacts", [client?.id], { search, limit }),
+    queryKey: keys.of(client?.id, "contacts", "found", search),
+    queryFn: ({ signal }) => api.get("/clients/:id/contacts", [client?.id], { search, limit: 100 }, signal),
     enabled: client !== undefined,
     placeholderData: (previous) => previous,
-  });
-}
-
-export function useItems() {
-  const { client } = useScope();
-  return useQuery({
-    queryKey: keys.of(client?.id, "items"),
-    queryFn: () => api.get("/clients/:id/items", [client?.id]),
-    enabled: client !== undefined,
+    select: ({ rows }) => rows,
   });
 }

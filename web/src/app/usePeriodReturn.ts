@@ -17,10 +17,15 @@ function useAsked(what: "form" | "checked", wanted: boolean) {
   const { client, registration, period } = useScope();
   return queryOptions({
     queryKey: keys.of(client?.id, "return", registration?.id, period?.to, what),
-    queryFn: () =>
-      api.get("/clients/:id/registrations/:rid/returns/:period", [client?.id, registration?.id, period?.to], {
-        findings: String(what === "checked"),
-      }),
+    queryFn: ({ signal }) =>
+      api.get(
+        "/clients/:id/registrations/:rid/returns/:period",
+        [client?.id, registration?.id, period?.to],
+        {
+          findings: String(what === "checked"),
+        },
+        signal,
+      ),
     enabled: wanted && registration !== undefined && period !== undefined,
   });
 }

@@ -1,4 +1,5 @@
 import clsx from "clsx";
+import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import type { CSSProperties, ReactNode } from "react";
 import type { RowSelectionState } from "@tanstack/react-table";
@@ -8,7 +9,7 @@ import { useFittingFigures } from "./useFittingFigures.ts";
 import { useGridTable } from "./useGridTable.ts";
 import type { Column } from "./useGridTable.ts";
 import { ROW_HEIGHT, usePagedRows } from "./usePagedRows.ts";
-import type { PageOrder } from "./usePagedRows.ts";
+import type { PageOf, PageOrder } from "./usePagedRows.ts";
 
 /** Room for the choice of columns, where no empty head makes it. */
 const ROOM = "pr-7";
@@ -31,7 +32,7 @@ export interface Choosing<Row> {
  * A long list as a table: paged and ordered on the server, drawn only where it is looked at. Columns are made wider,
  * hidden and brought back; rows are chosen for what can be done with several at once.
  */
-export function DataTable<Row extends object, Page extends { rows: Row[]; total: number }>({
+export function DataTable<Row extends object, Page extends PageOf<Row>>({
   name,
   label,
   columns,
@@ -39,6 +40,7 @@ export function DataTable<Row extends object, Page extends { rows: Row[]; total:
   queryKey,
   enabled,
   fetchPage,
+  fetchSums,
   onOpen,
   lead,
   foot,
@@ -53,7 +55,9 @@ export function DataTable<Row extends object, Page extends { rows: Row[]; total:
   rowId: (row: Row) => number | string;
   queryKey: readonly unknown[];
   enabled: boolean;
-  fetchPage: (order: PageOrder) => Promise<Page>;
+  fetchPage: (order: PageOrder, signal: AbortSignal) => Promise<Page>;
+  /** What all rows come to, where that takes longer than the rows. */
+  fetchSums?: (signal: AbortSignal) => Promise<Page>;
   /** What a double click on a row does. */
   onOpen?: (row: Row) => void;
   /** What stands before the first row. */
@@ -66,14 +70,21 @@ export function DataTable<Row extends object, Page extends { rows: Row[]; total:
   const footBox = useRef<HTMLDivElement>(null);
   const [sorting, setSorting] = useState<{ id: string; desc: boolean }[]>([]);
   const [chosen, setChosen] = useState<RowSelectionState>({});
-  const {
-    rows,
-    head: page,
-    error,
-    setBox,
-    height,
-    shown,
-  } = usePagedRows<Row, Page>(queryKey, enabled, sorting[0], fetchPage);
+  const sumsApart = useQuery({
+    queryKey: [...queryKey, "sums"],
+    queryFn: ({ signal }) => fetchSums?.(signal),
+    enabled: enabled && fetchSums !== undefined,
+  });
+  const { rows, head, error, setBox, height, shown } = usePagedRows<Row, Page>(
+    queryKey,
+    enabled,
+    sorting[0],
+    fetchPage,
+    ROW_HEIGHT,
+    sumsApart.data?.total,
+  );
+  const page = fetchSums ? sumsApart.data : head;
+  const isEmpty = page ? page.total === 0 : head?.total === null && head.rows.length === 0;
   const inSight = shown.flatMap(({ index }) => rows(index) ?? []);
   const { table, template, forget } = useGridTable<Row>({
     name,
@@ -94,10 +105,10 @@ export function DataTable<Row extends object, Page extends { rows: Row[]; total:
   const ids = Object.keys(chosen)
     .filter((id) => chosen[id])
     .map(Number);
-  const footRows = page && page.total > 0 && foot ? foot(page) : [];
+  const footRows = page && page.total !== 0 && foot ? foot(page) : [];
   return (
     <div ref={wholeBox} className="relative flex min-h-[240px] flex-1 flex-col">
-      <ErrorNote error={error} />
+      <ErrorNote error={error ?? sumsApart.error} />
       {choosing && ids.length > 0 && (
         <div role="status" className="mb-1 flex items-center gap-3 rounded bg-accent px-3 py-1.5">
           <span>{ids.length === 1 ? "1 row chosen" : `${ids.length} rows chosen`}</span>
@@ -112,7 +123,7 @@ export function DataTable<Row extends object, Page extends { rows: Row[]; total:
         <div
           role="table"
           aria-label={label}
-          aria-rowcount={page?.total ?? 0}
+          aria-rowcount={page?.total ?? -1}
           ref={setBox}
           tabIndex={0}
           className="absolute inset-0 overflow-auto [scrollbar-gutter:stable]"
@@ -133,7 +144,7 @@ export function DataTable<Row extends object, Page extends { rows: Row[]; total:
             </div>
             {page && lead && <SumLine {...sums} row={lead(page)} className="quiet border-base-300" />}
           </div>
-          {page?.total === 0 && <p className="quiet px-2 py-6">{empty}</p>}
+          {isEmpty && <p className="quiet px-2 py-6">{empty}</p>}
           <div style={{ height: height }} className="relative" role="rowgroup">
             {shown.map((item) => {
               const row = rows(item.index);
@@ -189,6 +200,11 @@ export function DataTable<Row extends object, Page extends { rows: Row[]; total:
           </div>
         </div>
       </div>
+      {fetchSums && foot && sumsApart.isPending && (
+        <p role="status" className="quiet border-t border-b-2 border-base-content px-2 py-1.5">
+          Adding up …
+        </p>
+      )}
       {footRows.length > 0 && (
         <div
           role="table"

@@ -13,16 +13,24 @@ export interface PageOrder {
   descending: string | undefined;
 }
 
+/** A page of a list; `total` null where what matches is counted apart. */
+export interface PageOf<Row> {
+  rows: Row[];
+  total: number | null;
+}
+
 /**
  * Rows of a long list, fetched a page at a time as they come into sight and drawn only there. `setBox` takes the
  * scrolling element; `head` is the newest page seen, for totals.
+ * @param counted how many match, where that is counted apart and known already
  */
-export function usePagedRows<Row, Page extends { rows: Row[]; total: number }>(
+export function usePagedRows<Row, Page extends PageOf<Row>>(
   key: readonly unknown[],
   enabled: boolean,
   sort: { id: string; desc: boolean } | undefined,
-  fetchPage: (order: PageOrder) => Promise<Page>,
+  fetchPage: (order: PageOrder, signal: AbortSignal) => Promise<Page>,
   rowHeight = ROW_HEIGHT,
+  counted?: number | null,
 ) {
   const [box, setBox] = useState<HTMLDivElement | null>(null);
   const [sight, setSight] = useState({ first: 0, last: 0 });
@@ -30,13 +38,16 @@ export function usePagedRows<Row, Page extends { rows: Row[]; total: number }>(
   const results = useQueries({
     queries: pages.map((page) => ({
       queryKey: [...key, "page", page, sort],
-      queryFn: () =>
-        fetchPage({
-          offset: page * PAGE,
-          limit: PAGE,
-          sort: sort?.id,
-          descending: sort === undefined ? undefined : String(sort.desc),
-        }),
+      queryFn: ({ signal }: { signal: AbortSignal }) =>
+        fetchPage(
+          {
+            offset: page * PAGE,
+            limit: PAGE,
+            sort: sort?.id,
+            descending: sort === undefined ? undefined : String(sort.desc),
+          },
+          signal,
+        ),
       enabled,
       placeholderData: (previous: Page | undefined) => previous,
     })),
@@ -46,8 +57,10 @@ export function usePagedRows<Row, Page extends { rows: Row[]; total: number }>(
   );
   const head = results.find((result) => result.data)?.data;
   const error = results.find((result) => result.error)?.error ?? null;
+  // Until all are counted the list is as long as what was seen of it, and grows a page at a time.
+  const seen = Math.max(0, ...pages.map((page) => page * PAGE + (loaded.get(page)?.rows.length ?? 0)));
   const virtual = useVirtualizer({
-    count: head?.total ?? 0,
+    count: counted ?? head?.total ?? seen,
     getScrollElement: () => box,
     estimateSize: () => rowHeight,
     overscan: 12,

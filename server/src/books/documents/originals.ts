@@ -96,14 +96,13 @@ function originalOf(
   const inBatch = (batch.get(corrects ?? "") ?? []).filter(
     (one) => kindOf(one.input.kind).creditedBy === input.kind,
   );
-  const beside = inBatch.find(
-    (one) => contact === null || one.contact === null || one.contact === contact,
-  );
+  const beside = inBatch.find((one) => contact === null || one.contact === null || one.contact === contact);
   if (beside) {
     beside.effect ??= documentEffect(beside.input, setup.effect);
     return { id: null, on: beside.input.taxPoint ?? beside.input.date, gross: beside.effect.priced.gross };
   }
-  const elsewhere = inBatch.length > 0 || fitting(posted, { kind: input.kind, number: corrects ?? null, contact: null });
+  const elsewhere =
+    inBatch.length > 0 || fitting(posted, { kind: input.kind, number: corrects ?? null, contact: null });
   return elsewhere && isOurNumber(input.kind) ? "other party" : undefined;
 }
 

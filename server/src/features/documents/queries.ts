@@ -4,7 +4,7 @@ import { signOf } from "../../db/kindSql.ts";
 import { listOrder } from "../../db/listOrder.ts";
 import type { ListOrder, SortColumns } from "../../db/listOrder.ts";
 import { notFound } from "../../base/errors.ts";
-import { contactView } from "../../books/views.ts";
+import { contactView } from "../../books/contactViews.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import { recordedRates } from "../../books/documents/recordedRates.ts";
 import { loadDocuments } from "../../books/documents/loadDocuments.ts";
@@ -25,6 +25,8 @@ export interface DocumentFilter extends ListOrder {
   state: string;
   offset: number;
   limit: number;
+  /** The rows of a page are there before all that match are counted. */
+  part: "rows" | "sums" | "both";
 }
 
 /** What documents can be ordered by; figures with the sign they are shown with. */
@@ -47,15 +49,38 @@ export async function documentPage(
   filter: DocumentFilter,
 ): Promise<DocumentPage> {
   const matching = conditions(clientId, filter);
-  const { where, bind } = matching;
+  const [kinds, rows] = await Promise.all([
+    filter.part === "rows"
+      ? null
+      : work.remembered("documents", matching, (work) => sumsByKind(work, filter, matching)),
+    filter.part === "sums" ? [] : rowsOf(work, filter, matching),
+  ]);
+  return {
+    total: kinds && kinds.reduce((sum, { count }) => sum + count, 0),
+    sums: kinds && sumsBySide(kinds),
+    rows,
+  };
+}
+
+/** So many of the newest documents are looked through before those that fit a search are looked up. */
+const LOOKED_THROUGH = 5_000;
+
+/**
+ * The rows of a page. What many documents fit is found among the newest of them; only what is rarer, or wanted in
+ * another order, is looked up by number, note and party first.
+ */
+async function rowsOf(
+  work: Work,
+  filter: DocumentFilter,
+  { where, bind, newest }: Matching,
+): Promise<DocumentRow[]> {
   const sign = signOf("d.kind");
   const named = filter.sort === "party" ? "LEFT JOIN contacts c ON c.id = d.contact_id" : "";
   const order = listOrder(DOCUMENT_ORDER, filter, "d.date DESC, d.id DESC");
-  const [kinds, rows] = await Promise.all([
-    work.remembered("documents", matching, (work) => sumsByKind(work, filter, matching)),
+  const page = (matching: string) =>
     work.rows<Omit<DocumentRow, "late" | "locked"> & { late: number; locked: number }>(
       `WITH page AS (
-         SELECT d.* FROM documents d ${named} WHERE ${where}
+         SELECT d.* FROM documents d ${named} WHERE ${matching}
          ORDER BY ${order} LIMIT $${bind.length + 1} OFFSET $${bind.length + 2})
        SELECT d.id, d.kind, d.number, d.date, coalesce(d.tax_point, d.date) AS taxPoint, coalesce(c.name, '') AS party,
          ${sign} * d.net AS net, ${sign} * d.tax AS tax, ${sign} * d.gross AS gross, d.state,
@@ -65,18 +90,15 @@ export async function documentPage(
            AND r.period_end = f.period_end AND r.state IN ${SEALED} WHERE f.document_id = d.id AND f.live = 1) AS locked
        FROM page d LEFT JOIN contacts c ON c.id = d.contact_id ORDER BY ${order}`,
       [...bind, filter.limit, filter.offset],
-    ),
-  ]);
-  return {
-    total: kinds.reduce((sum, { count }) => sum + count, 0),
-    sums: sumsBySide(kinds),
-    rows: rows.map((row) => ({
-      ...row,
-      codes: row.codes ?? "",
-      late: row.late === 1,
-      locked: row.locked === 1,
-    })),
-  };
+    );
+  let rows = newest === null || filter.sort !== undefined ? [] : await page(newest);
+  if (rows.length < filter.limit) rows = await page(where);
+  return rows.map((row) => ({
+    ...row,
+    codes: row.codes ?? "",
+    late: row.late === 1,
+    locked: row.locked === 1,
+  }));
 }
 
 interface KindSum {
@@ -148,44 +170,51 @@ function sumsBySide(kinds: readonly KindSum[]): DocumentSum[] {
 interface Matching {
   where: string;
   bearing: string | null;
+  /** The same as `where`, of the newest documents only, written so that they are walked by date; null without a search. */
+  newest: string | null;
   bind: unknown[];
 }
 
 function conditions(clientId: number, filter: DocumentFilter): Matching {
   const bind: unknown[] = [clientId, filter.state];
-  const where = ["d.client_id = $1", "d.state = $2"];
-  const add = (sql: (at: string) => string, value: unknown) => {
-    bind.push(value);
-    where.push(sql(`$${bind.length}`));
-  };
-  if (filter.search !== "") {
-    // Three indexes are walked instead of all documents.
-    add(
-      (at) => `d.id IN (${OTHERWISE_FOUND(at)}
-        UNION SELECT x.id FROM contacts c CROSS JOIN documents x ON x.contact_id = c.id WHERE c.client_id = $1 AND c.name LIKE ${at})`,
-      `%${filter.search}%`,
-    );
-  }
-  if (filter.kind !== "") add((at) => `d.kind = ${at}`, filter.kind);
+  const bound = (value: unknown) => `$${bind.push(value)}`;
+  const all = ["d.client_id = $1", "d.state = $2"];
+  const like = filter.search === "" ? null : bound(`%${filter.search}%`);
+  if (filter.kind !== "") all.push(`d.kind = ${bound(filter.kind)}`);
   if (filter.to !== "") {
-    bind.push(filter.from, filter.to, filter.registration);
-    const [from, to, registration] = [`$${bind.length - 2}`, `$${bind.length - 1}`, `$${bind.length}`];
-    where.push(
+    const [from, to, registration] = [bound(filter.from), bound(filter.to), bound(filter.registration)];
+    all.push(
       `d.id IN (SELECT id FROM documents WHERE client_id = $1 AND state = $2 AND date BETWEEN ${from} AND ${to}
          UNION SELECT id FROM documents WHERE client_id = $1 AND state = $2 AND ledger_date BETWEEN ${from} AND ${to}
          UNION SELECT document_id FROM facts WHERE registration_id = ${registration} AND period_end = ${to} AND live = 1)`,
     );
   }
-  const ofDocument = where.join(" AND ");
-  if (filter.code === "") return { where: ofDocument, bearing: null, bind };
-  bind.push(filter.code);
-  const code = `l.code = $${bind.length}`;
+  // Three indexes are walked instead of all documents.
+  const found = like === null ? [] : [`d.id IN (${foundBy(like)})`];
+  const among =
+    like === null
+      ? []
+      : [
+          `d.id IN (SELECT id FROM documents WHERE client_id = $1 AND state = $2 ORDER BY date DESC, id DESC LIMIT ${LOOKED_THROUGH})`,
+          `(d.number LIKE ${like} OR d.note LIKE ${like} OR d.contact_id IN (${partiesBy(like)}))`,
+        ];
+  const bearing = filter.code === "" ? null : `l.code = ${bound(filter.code)}`;
+  const withCode =
+    bearing === null ? [] : [`EXISTS (SELECT 1 FROM lines l WHERE l.document_id = d.id AND ${bearing})`];
+  const joined = (parts: readonly string[]) => parts.join(" AND ");
   return {
-    where: `${ofDocument} AND EXISTS (SELECT 1 FROM lines l WHERE l.document_id = d.id AND ${code})`,
-    bearing: `${ofDocument} AND ${code}`,
+    where: joined([...all, ...found, ...withCode]),
+    bearing: bearing === null ? null : joined([...all, ...found, bearing]),
+    newest: like === null ? null : joined([...all, ...among, ...withCode]),
     bind,
   };
 }
+
+const partiesBy = (like: string) => `SELECT id FROM contacts WHERE client_id = $1 AND name LIKE ${like}`;
+
+/** By number, note or party. */
+const foundBy = (like: string) => `${OTHERWISE_FOUND(like)}
+  UNION SELECT x.id FROM contacts c CROSS JOIN documents x ON x.contact_id = c.id WHERE c.client_id = $1 AND c.name LIKE ${like}`;
 
 /** One document with where it came from and what happened to it. */
 export async function documentView(work: Work, clientId: number, documentId: number): Promise<DocumentView> {

@@ -29,6 +29,7 @@ const pageQuery = Joi.object({
   state: Joi.string().valid("posted", "superseded", "void").default("posted"),
   offset: Joi.number().integer().min(0).default(0),
   limit: Joi.number().integer().min(1).max(500).default(100),
+  part: Joi.string().valid("rows", "sums", "both").default("both"),
   ...orderFields(DOCUMENT_ORDER),
 });
 

@@ -7,9 +7,12 @@ import { id } from "@fiscalon/contract/fields";
 import type { AppContext } from "../../appContext.ts";
 import { csvAnswer } from "../../base/csvAnswer.ts";
 import { clientParams, described } from "../../base/validation.ts";
+import { orderFields, paging } from "../../db/listOrder.ts";
+import { IMPORT_ORDER, importPage } from "./importPage.ts";
+import type { ImportFilter } from "./importPage.ts";
 import { notFound } from "../../base/errors.ts";
 import { readKeptFile } from "../../base/files.ts";
-import { changeSettings, importBatches, importRecord, receiveFile } from "./service.ts";
+import { changeSettings, importBatch, importRecord, receiveFile } from "./service.ts";
 
 type Id = { Params: { id: number } };
 type Import = { Params: { id: number; import: number } };
@@ -22,10 +25,15 @@ const receiveQuery = Joi.object({
 });
 
 export async function importRoutes(app: FastifyInstance, { jobs }: AppContext): Promise<void> {
-  app.get<Id>(
+  app.get<Id & { Querystring: ImportFilter }>(
     "/clients/:id/imports",
-    { schema: described("Imports, newest first", "Books", { params: clientParams }) },
-    (request) => importBatches(request.work, request.params.id, null),
+    {
+      schema: described("A page of imports, newest first", "Books", {
+        params: clientParams,
+        querystring: Joi.object({ ...paging, ...orderFields(IMPORT_ORDER) }),
+      }),
+    },
+    (request) => importPage(request.work, request.params.id, request.query),
   );
 
   app.post<Id & { Querystring: { direction: "sale" | "purchase"; content: ImportContent } }>(
@@ -51,8 +59,7 @@ export async function importRoutes(app: FastifyInstance, { jobs }: AppContext): 
         name: file.filename,
         bytes,
       });
-      const [batch] = await importBatches(request.work, request.params.id, importId);
-      return reply.status(201).send(batch);
+      return reply.status(201).send(await importBatch(request.work, request.params.id, importId));
     },
   );
 
@@ -107,8 +114,7 @@ export async function importRoutes(app: FastifyInstance, { jobs }: AppContext): 
     },
   );
 
-  async function oneBatch({ params, work }: Pick<FastifyRequest<Import>, "params" | "work">) {
-    await importRecord(work, params.id, params.import);
-    return (await importBatches(work, params.id, params.import))[0];
+  function oneBatch({ params, work }: Pick<FastifyRequest<Import>, "params" | "work">) {
+    return importBatch(work, params.id, params.import);
   }
 }

@@ -1,4 +1,3 @@
-import { found } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { ImportBatch, ImportContent, ImportSettings } from "@fiscalon/contract/imports";
 import type { Work } from "../../base/work.ts";
@@ -121,56 +120,41 @@ export async function importRecord(work: Work, clientId: number, importId: numbe
   return row.get({ plain: true }) as ImportRecord;
 }
 
-/** Imports of a client, newest first. */
-export async function importBatches(
-  work: Work,
-  clientId: number,
-  importId: number | null,
-): Promise<ImportBatch[]> {
-  const people = await work.rows<{ id: number; name: string }>("SELECT id, name FROM people");
-  const rows = await work.models.imports.findAll({
-    where: importId === null ? { clientId } : { clientId, id: importId },
-    order: [["id", "DESC"]],
-    limit: 200,
-    ...work.options,
-  });
-  return rows.map((row) => {
-    const {
-      id,
-      content,
-      direction,
-      fileName,
-      bytes,
-      encoding,
-      state,
-      shape,
-      settings,
-      report,
-      documents,
-      rejectedHash,
-      createdAt,
-      createdBy,
-    } = row.get({
-      plain: true,
-    }) as ImportRecord;
-    const by = found(people, (person) => person.id === createdBy, `person ${createdBy}`).name;
-    return {
-      id,
-      content,
-      direction,
-      fileName,
-      bytes,
-      encoding,
-      state,
-      shape,
-      settings,
-      report,
-      documents,
-      rejected: rejectedHash !== null,
-      at: createdAt,
-      by,
-    };
-  });
+/** One import, with who brought it. */
+export async function importBatch(work: Work, clientId: number, importId: number): Promise<ImportBatch> {
+  const {
+    id,
+    content,
+    direction,
+    fileName,
+    bytes,
+    encoding,
+    state,
+    shape,
+    settings,
+    report,
+    documents,
+    rejectedHash,
+    createdAt,
+    createdBy,
+  } = await importRecord(work, clientId, importId);
+  const { name: by } = await work.one<{ name: string }>("SELECT name FROM people WHERE id = $1", [createdBy]);
+  return {
+    id,
+    content,
+    direction,
+    fileName,
+    bytes,
+    encoding,
+    state,
+    shape,
+    settings,
+    report,
+    documents,
+    rejected: rejectedHash !== null,
+    at: createdAt,
+    by,
+  };
 }
 
 /** Changes how a file is read; what the dry run said before no longer holds. */

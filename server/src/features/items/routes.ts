@@ -4,17 +4,35 @@ import { id } from "@fiscalon/contract/fields";
 import { itemBody } from "@fiscalon/contract/setup";
 import type { ItemBody } from "@fiscalon/contract/setup";
 import { clientParams, described } from "../../base/validation.ts";
-import { addItem, changeItem, itemViews } from "./service.ts";
+import { orderFields, paging } from "../../db/listOrder.ts";
+import { addItem, changeItem, ITEM_ORDER, itemPage, itemsNamed } from "./service.ts";
+import type { ItemFilter } from "./service.ts";
 
 type Id = { Params: { id: number } };
 type ItemId = { Params: { id: number; item: number } };
 const itemParams = Joi.object({ id: id.required(), item: id.required() });
 
 export async function itemRoutes(app: FastifyInstance): Promise<void> {
-  app.get<Id>(
+  app.get<Id & { Querystring: ItemFilter }>(
     "/clients/:id/items",
-    { schema: described("Items", "Set up", { params: clientParams }) },
-    (request) => itemViews(request.work, request.params.id),
+    {
+      schema: described("A page of items", "Set up", {
+        params: clientParams,
+        querystring: Joi.object({ ...paging, ...orderFields(ITEM_ORDER) }),
+      }),
+    },
+    (request) => itemPage(request.work, request.params.id, request.query),
+  );
+
+  app.get<Id & { Querystring: { refs: string } }>(
+    "/clients/:id/items/named",
+    {
+      schema: described("The items that lines name, one a row", "Set up", {
+        params: clientParams,
+        querystring: Joi.object({ refs: Joi.string().max(6000).required() }),
+      }),
+    },
+    ({ work, params, query }) => itemsNamed(work, params.id, query.refs.split("\n")),
   );
 
   app.post<Id & { Body: ItemBody }>(

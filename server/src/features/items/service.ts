@@ -1,4 +1,7 @@
 import type { ItemBody } from "@fiscalon/contract/setup";
+import type { ItemPage, ItemView } from "@fiscalon/contract/views";
+import { listOrder } from "../../db/listOrder.ts";
+import type { ListOrder, SortColumns } from "../../db/listOrder.ts";
 import { notFound } from "../../base/errors.ts";
 import type { Work } from "../../base/work.ts";
 import { freeRef } from "../../books/freeRef.ts";
@@ -6,11 +9,46 @@ import { loadClient } from "../../books/loadSetup.ts";
 import { requireUsual } from "../../books/requireUsual.ts";
 import type { ItemRecord } from "../../db/models.ts";
 
-type ItemView = Omit<ItemRecord, "clientId" | "createdAt" | "createdBy">;
+const ITEM = `SELECT id, ref, name, unit_price AS unitPrice, supply, tax_class AS taxClass, sale_code AS saleCode,
+  purchase_code AS purchaseCode, sale_account AS saleAccount, purchase_account AS purchaseAccount,
+  statistical_code AS statisticalCode FROM items`;
 
-export async function itemViews(work: Work, clientId: number): Promise<ItemView[]> {
-  const rows = await work.models.items.findAll({ where: { clientId }, order: ["name"], ...work.options });
-  return rows.map((row) => viewOf(row.get({ plain: true }) as ItemRecord));
+export interface ItemFilter extends ListOrder {
+  search: string;
+  offset: number;
+  limit: number;
+}
+
+/** What items can be ordered by. */
+export const ITEM_ORDER: SortColumns = {
+  name: "name COLLATE NOCASE",
+  supply: "supply",
+  taxClass: "tax_class",
+  statisticalCode: "statistical_code",
+  unitPrice: "CAST(unit_price AS REAL)",
+};
+
+/** A page of items whose name or own number contains the text, by name unless asked otherwise. */
+export async function itemPage(work: Work, clientId: number, filter: ItemFilter): Promise<ItemPage> {
+  const where = "client_id = $1 AND (name LIKE $2 OR ref LIKE $2)";
+  const bind = [clientId, `%${filter.search}%`];
+  const { total } = await work.one<{ total: number }>(
+    `SELECT count(*) AS total FROM items WHERE ${where}`,
+    bind,
+  );
+  const rows = await work.rows<ItemView>(
+    `${ITEM} WHERE ${where} ORDER BY ${listOrder(ITEM_ORDER, filter, "name COLLATE NOCASE, id")} LIMIT $3 OFFSET $4`,
+    [...bind, filter.limit, filter.offset],
+  );
+  return { total, rows };
+}
+
+/** Items by what lines name them. */
+export function itemsNamed(work: Work, clientId: number, refs: readonly string[]): Promise<ItemView[]> {
+  return work.rows<ItemView>(
+    `${ITEM} WHERE client_id = $1 AND ref IN (SELECT value FROM json_each($2)) ORDER BY id`,
+    [clientId, JSON.stringify(refs)],
+  );
 }
 
 export async function addItem(work: Work, clientId: number, body: ItemBody): Promise<ItemView> {

@@ -28,7 +28,7 @@ export function BalancesPage() {
   const on = typed ?? (period && period.to < today() ? period.to : today());
   const { data: views, error } = useQuery({
     queryKey: keys.of(client?.id, "balances", on),
-    queryFn: () => api.get(BALANCES, [client?.id], { on }),
+    queryFn: ({ signal }) => api.get(BALANCES, [client?.id], { on }, signal),
     enabled: client !== undefined && on !== "",
   });
   return (
@@ -135,7 +135,8 @@ function CauseRows({ on, of, cause }: { on: string; of: string; cause: string })
   const [limit, setLimit] = useState(PAGE);
   const { data: page, error } = useQuery({
     queryKey: keys.of(client?.id, "balances", on, { of, cause, limit }),
-    queryFn: () => api.get(`${BALANCES}/rows`, [client?.id], { on, of, cause, offset: 0, limit }),
+    queryFn: ({ signal }) =>
+      api.get(`${BALANCES}/rows`, [client?.id], { on, of, cause, offset: 0, limit }, signal),
     placeholderData: (before) => before,
   });
   return (

@@ -37,7 +37,7 @@ export function BridgeBy({
   const [shown, setShown] = useState<string | null>(null);
   const { data: rows, error } = useQuery({
     queryKey: keys.of(client?.id, "bridge", of, rid, { from, to, by }),
-    queryFn: () => api.get(BY, [client?.id, rid], { of, from, to, by }),
+    queryFn: ({ signal }) => api.get(BY, [client?.id, rid], { of, from, to, by }, signal),
   });
   return (
     <section className="mt-6" aria-label="Line by line">
@@ -195,7 +195,7 @@ function Lines({
   const [limit, setLimit] = useState(PAGE);
   const { data: page, error } = useQuery({
     queryKey: keys.of(client?.id, "bridge", ask.of, rid, { ...ask, limit }),
-    queryFn: () => api.get(LINES, [client?.id, rid], { ...ask, offset: 0, limit }),
+    queryFn: ({ signal }) => api.get(LINES, [client?.id, rid], { ...ask, offset: 0, limit }, signal),
     placeholderData: (before) => before,
   });
   if (error || !page)

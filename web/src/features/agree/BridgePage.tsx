@@ -45,7 +45,7 @@ function BridgePage({ of }: { of: BridgeOf }) {
   const parts = [client?.id, registration?.id];
   const { data: view, error } = useQuery({
     queryKey: keys.of(client?.id, "bridge", of, registration?.id, chosen),
-    queryFn: () => api.get(BRIDGE, [client?.id, registration?.id], { of, ...chosen }),
+    queryFn: ({ signal }) => api.get(BRIDGE, [client?.id, registration?.id], { of, ...chosen }, signal),
     enabled: registration !== undefined && chosen !== null,
   });
   const links = <AgreeLinks />;

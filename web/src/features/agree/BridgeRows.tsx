@@ -37,7 +37,8 @@ export function BridgeRows({
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const { data: page, error } = useQuery({
     queryKey: keys.of(client?.id, "bridge", of, rid, { from, to, cause, limit }),
-    queryFn: () => api.get(ROWS, [client?.id, rid], { of, from, to, cause, offset: 0, limit }),
+    queryFn: ({ signal }) =>
+      api.get(ROWS, [client?.id, rid], { of, from, to, cause, offset: 0, limit }, signal),
     placeholderData: (before) => before,
   });
   const save = useNaming({ of, from, to }, rid, () => setChosen(new Set()));

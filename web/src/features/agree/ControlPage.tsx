@@ -33,12 +33,13 @@ export function ControlPage() {
   const [explaining, setExplaining] = useState<ControlAgreementView["uncoded"][number] | null>(null);
   const { data: view, error } = useQuery({
     queryKey: keys.of(client?.id, "control", registration?.id, period?.to),
-    queryFn: () =>
-      api.get("/clients/:id/registrations/:rid/agreements/:period/control", [
-        client?.id,
-        registration?.id,
-        period?.to,
-      ]),
+    queryFn: ({ signal }) =>
+      api.get(
+        "/clients/:id/registrations/:rid/agreements/:period/control",
+        [client?.id, registration?.id, period?.to],
+        {},
+        signal,
+      ),
     enabled: registration !== undefined && period !== undefined,
   });
   const explain = useMutation({

@@ -63,7 +63,9 @@ export function HeldCreditPage() {
         rowId={({ document }) => document}
         queryKey={keys.of(client?.id, "held-credit", filter)}
         enabled={client !== undefined}
-        fetchPage={(order) => api.get("/clients/:id/held-credit", [client?.id], { ...filter, ...order })}
+        fetchPage={(order, signal) =>
+          api.get("/clients/:id/held-credit", [client?.id], { ...filter, ...order }, signal)
+        }
         foot={(page) => [heldSum(page, digits)]}
         {...(state === "waiting"
           ? {

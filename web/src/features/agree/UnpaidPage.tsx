@@ -36,7 +36,7 @@ export function UnpaidPage() {
   const ready = registration !== undefined && period !== undefined;
   const { data: head } = useQuery({
     queryKey: keys.of(client?.id, "unpaid", "rules", ...parts),
-    queryFn: () => api.get(UNPAID, parts, { limit: 1 }),
+    queryFn: ({ signal }) => api.get(UNPAID, parts, { limit: 1 }, signal),
     enabled: ready,
   });
   const rule = head?.rules.find(({ id }) => id === chosen) ?? head?.rules[0];
@@ -84,7 +84,7 @@ export function UnpaidPage() {
             rowId={({ document }) => document}
             queryKey={keys.of(client?.id, "unpaid", ...parts, { rule: rule.id, search })}
             enabled={ready}
-            fetchPage={(order) => api.get(UNPAID, parts, { rule: rule.id, search, ...order })}
+            fetchPage={(order, signal) => api.get(UNPAID, parts, { rule: rule.id, search, ...order }, signal)}
             foot={(page) => [sumOf(rule, page, digits)]}
             {...(head?.open
               ? {

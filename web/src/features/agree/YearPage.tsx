@@ -23,7 +23,7 @@ export function YearPage() {
   const span = chosen ?? (period ? { from: yearBefore(past, period.to), to: period.to } : null);
   const { data: view, error } = useQuery({
     queryKey: keys.of(client?.id, "bridge", "year", registration?.id, span),
-    queryFn: () => api.get(YEAR, [client?.id, registration?.id], { ...span }),
+    queryFn: ({ signal }) => api.get(YEAR, [client?.id, registration?.id], { ...span }, signal),
     enabled: registration !== undefined && span !== null,
   });
   if (!registration || !span)

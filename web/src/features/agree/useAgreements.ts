@@ -10,7 +10,7 @@ export function useAgreements() {
   const { client, registration, period } = useScope();
   return queryOptions({
     queryKey: keys.of(client?.id, "control", "all", registration?.id, period?.to),
-    queryFn: () => api.get(AGREEMENTS, [client?.id, registration?.id, period?.to]),
+    queryFn: ({ signal }) => api.get(AGREEMENTS, [client?.id, registration?.id, period?.to], {}, signal),
     enabled: registration !== undefined && period !== undefined,
     // Worked out from everything of the period: asked again after a change, not on every sheet of the station.
     staleTime: 60_000,

@@ -36,7 +36,7 @@ export function ChangesPage() {
   });
   const { data: chain } = useQuery({
     queryKey: keys.of(client?.id, "audit"),
-    queryFn: () => api.get("/clients/:id/audit", [client?.id]),
+    queryFn: ({ signal }) => api.get("/clients/:id/audit", [client?.id], {}, signal),
     enabled: client !== undefined,
   });
   const rows = data?.pages.flat() ?? [];

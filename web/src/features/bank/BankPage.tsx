@@ -36,7 +36,7 @@ export function BankPage() {
   const [said, setSaid] = useState("");
   const { data: accounts = [] } = useQuery({
     queryKey: keys.of(client?.id, "bank"),
-    queryFn: () => api.get("/clients/:id/bank", [client?.id]),
+    queryFn: ({ signal }) => api.get("/clients/:id/bank", [client?.id], {}, signal),
     enabled: client !== undefined,
   });
   const account = accounts.find((one) => one.account === chosen) ?? accounts[0];

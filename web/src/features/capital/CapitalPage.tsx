@@ -26,7 +26,8 @@ export function CapitalPage() {
   const [typing, setTyping] = useState<CapitalItemView | CapitalSuggestion | "new" | null>(null);
   const { data, error } = useQuery({
     queryKey: keys.of(client?.id, "capital-items", registration?.id),
-    queryFn: () => api.get("/clients/:id/registrations/:rid/capital-items", [client?.id, registration?.id]),
+    queryFn: ({ signal }) =>
+      api.get("/clients/:id/registrations/:rid/capital-items", [client?.id, registration?.id], {}, signal),
     enabled: rule !== undefined,
   });
   if (!registration || !rule) {

@@ -19,7 +19,7 @@ const COUNTED_MS = 3000;
 export function ClientsPage() {
   const { data: clients, error } = useQuery({
     queryKey: keys.clients,
-    queryFn: () => api.get("/clients", []),
+    queryFn: ({ signal }) => api.get("/clients", [], {}, signal),
     refetchInterval: ({ state }) => (isCounting(state.data) ? COUNTED_MS : false),
   });
   const [search, setSearch] = useState("");

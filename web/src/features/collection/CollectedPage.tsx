@@ -52,7 +52,7 @@ function Register() {
   const [shown, setShown] = useState<Shown>("customers");
   const { data: view, error } = useQuery({
     queryKey: keys.of(client?.id, "collection", "year", day),
-    queryFn: () => api.get("/clients/:id/collection", [client?.id], { day }),
+    queryFn: ({ signal }) => api.get("/clients/:id/collection", [client?.id], { day }, signal),
     enabled: client !== undefined,
     placeholderData: (before) => before,
   });
@@ -160,8 +160,8 @@ function Customers({ view }: { view: CollectionView }) {
         rowId={({ contact }) => contact}
         queryKey={keys.of(client?.id, "collection", "customers", filter)}
         enabled={client !== undefined}
-        fetchPage={(order) =>
-          api.get("/clients/:id/collection/customers", [client?.id], { ...filter, ...order })
+        fetchPage={(order, signal) =>
+          api.get("/clients/:id/collection/customers", [client?.id], { ...filter, ...order }, signal)
         }
         onOpen={({ contact }) => void navigate(path(`books/collected/${contact}`))}
         foot={(page) => [customerSums(page, digits)]}

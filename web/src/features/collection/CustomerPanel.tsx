@@ -31,8 +31,13 @@ export function CustomerPanel({
   const [opening, setOpening] = useState(false);
   const { data: sheet, error } = useQuery({
     queryKey: keys.of(client?.id, "collection", "customer", contact, view.year),
-    queryFn: () =>
-      api.get("/clients/:id/collection/customers/:contact", [client?.id, contact], { day: view.year }),
+    queryFn: ({ signal }) =>
+      api.get(
+        "/clients/:id/collection/customers/:contact",
+        [client?.id, contact],
+        { day: view.year },
+        signal,
+      ),
     enabled: client !== undefined,
   });
   const deducts = useMutation({

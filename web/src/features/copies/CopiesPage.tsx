@@ -16,7 +16,7 @@ export function CopiesPage() {
   const queries = useQueryClient();
   const { data: view, error } = useQuery({
     queryKey: keys.copies,
-    queryFn: () => api.get("/copies", []),
+    queryFn: ({ signal }) => api.get("/copies", [], {}, signal),
     refetchInterval: ({ state }) => (state.data?.running ? LOOK_MS : false),
   });
   const act = useMutation({

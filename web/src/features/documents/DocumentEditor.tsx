@@ -7,14 +7,14 @@ import type { EffectSetup } from "@fiscalon/core/facts/effect";
 import type { PlainSetup } from "@fiscalon/core/facts/plainSetup";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
-import type { DocumentView, ItemView } from "@fiscalon/contract/views";
+import type { DocumentView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 import { seenOf } from "../../api/seen.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { KIND_NAMES } from "../../kit/kinds.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
-import { useContacts, useItems } from "../../app/records.ts";
+import { useContacts } from "../../app/records.ts";
 import { BLANK_LINE, blankDraft, bodyOf, draftOf, isBlank, placeOf } from "./draft.ts";
 import { keepDraft, keptDraft } from "./draftStore.ts";
 import type { Draft, DraftAround, DraftLine } from "./draft.ts";
@@ -42,6 +42,7 @@ import { lineFromItem, withProposals } from "./proposals.ts";
 import { useChoices } from "./useChoices.ts";
 import { draftEffectOf } from "./draftEffect.ts";
 import { effectOf, setupWhenPosted, useEffectOf } from "./useEffectOf.ts";
+import { useLineItems } from "./useLineItems.ts";
 import { useOriginal } from "./useOriginal.ts";
 
 interface Props {
@@ -52,18 +53,17 @@ interface Props {
   keptUnder: string | null;
 }
 
-const NO_ITEMS: readonly ItemView[] = [];
-
 /** The editor of a document, and beside it what the document does. */
 export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
   const { client, path, setDraft: showInBar } = useScope();
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const { data: items = NO_ITEMS } = useItems();
   const { data: templates = [] } = useTemplates();
   const [search, setSearch] = useState("");
-  const { data: contacts = [] } = useContacts(search, 100);
+  const { data: contacts = [] } = useContacts(search);
   const [raw, setRaw] = useState(initial);
+  const [itemSearch, setItemSearch] = useState("");
+  const items = useLineItems(raw.lines, itemSearch);
   const [focusLine, setFocusLine] = useState(0);
   const [quantities, setQuantities] = useState(
     initial.lines.some((line) => line.quantity !== "" || line.discount !== ""),
@@ -269,6 +269,7 @@ export function DocumentEditor({ document, initial, setup, keptUnder }: Props) {
             accounts={accountChoices}
             codes={codeChoices}
             items={itemChoices}
+            onSearchItems={setItemSearch}
             digits={minorDigits(draft.currency || setup.plain.currency)}
             quantities={quantities}
             readOnly={readOnly}

@@ -33,10 +33,11 @@ export function DocumentHead({
   const kind = DOCUMENT_KINDS[draft.kind];
   const isJournal = kind.direction === null;
   const open = places.filter(({ closedOn, id }) => closedOn === null || String(id) === draft.place);
-  const choices = [
+  const offered = [
     ...contacts,
     ...(draft.contact && !contacts.some((one) => one.id === draft.contact?.id) ? [draft.contact] : []),
-  ].map((contact) => ({
+  ];
+  const choices = offered.map((contact) => ({
     value: String(contact.id),
     label: contact.name,
     detail: contact.taxNumber ?? contact.country ?? "",
@@ -52,7 +53,7 @@ export function DocumentHead({
             disabled={readOnly}
             onSearch={onSearch}
             onChange={(value) =>
-              onChange({ contact: contacts.find((one) => String(one.id) === value) ?? null })
+              onChange({ contact: offered.find((one) => String(one.id) === value) ?? null })
             }
             onCreate={onCreateContact}
             createWord="Create"

@@ -33,7 +33,8 @@ export function DocumentPage() {
   const [attempt, setAttempt] = useState(0);
   const { data: document, error } = useQuery({
     queryKey: keys.of(client?.id, "document", documentId),
-    queryFn: () => api.get("/clients/:id/documents/:document", [client?.id, documentId]),
+    queryFn: ({ signal }) =>
+      api.get("/clients/:id/documents/:document", [client?.id, documentId], {}, signal),
     enabled: documentId !== undefined && client !== undefined,
   });
   if (error) {

@@ -41,10 +41,11 @@ export function DocumentsPage() {
   );
   const anything = useQuery({
     queryKey: keys.of(client?.id, "documents", "any"),
-    queryFn: () => api.get("/clients/:id/documents", [client?.id], { limit: 1 }),
+    queryFn: ({ signal }) =>
+      api.get("/clients/:id/documents", [client?.id], { limit: 1, part: "rows" }, signal),
     enabled: client !== undefined,
   });
-  if (anything.data?.total === 0) {
+  if (anything.data?.rows.length === 0) {
     return (
       <Sheet title="Documents" actions={<BooksNav />}>
         <EmptyState
@@ -120,9 +121,14 @@ export function DocumentsPage() {
         rowId={({ id }) => id}
         queryKey={keys.of(client?.id, "documents", filter)}
         enabled={ready}
-        fetchPage={(order) => api.get("/clients/:id/documents", [client?.id], { ...filter, ...order })}
+        fetchPage={(order, signal) =>
+          api.get("/clients/:id/documents", [client?.id], { ...filter, ...order, part: "rows" }, signal)
+        }
+        fetchSums={(signal) =>
+          api.get("/clients/:id/documents", [client?.id], { ...filter, part: "sums" }, signal)
+        }
         onOpen={(row) => void navigate(path(`books/documents/${row.id}`))}
-        foot={({ sums }) => documentSums(sums, minorDigits, code)}
+        foot={({ sums }) => documentSums(sums ?? [], minorDigits, code)}
         choosing={{
           nameOf: ({ number }) => number,
           actions: (ids, done) => <TakeOutChosen ids={ids} onDone={done} />,

@@ -51,6 +51,7 @@ export function LineGrid({
   accounts,
   codes,
   items,
+  onSearchItems,
   digits,
   quantities,
   readOnly,
@@ -67,6 +68,7 @@ export function LineGrid({
   accounts: Choice[];
   codes: Choice[];
   items: Choice[];
+  onSearchItems: (text: string) => void;
   digits: number;
   quantities: boolean;
   readOnly: boolean;
@@ -158,6 +160,7 @@ export function LineGrid({
                 accounts={accounts}
                 codes={codes}
                 items={items}
+                onSearchItems={onSearchItems}
                 actions={relay.actions}
               />
               {question && !readOnly && (

@@ -33,6 +33,7 @@ interface Props {
   accounts: readonly Choice[];
   codes: readonly Choice[];
   items: readonly Choice[];
+  onSearchItems: (text: string) => void;
   actions: RowActions;
 }
 
@@ -51,6 +52,7 @@ export const LineRow = memo(function LineRow({
   accounts,
   codes,
   items,
+  onSearchItems,
   actions,
 }: Props) {
   const typed = line.tax !== "" || Object.values(line.taxes).some((text) => text !== "");
@@ -81,6 +83,7 @@ export const LineRow = memo(function LineRow({
             value={line.item}
             choices={items}
             disabled={readOnly}
+            onSearch={onSearchItems}
             onChange={(item) => actions.change(row, { item })}
             onCreate={(text) => actions.create("item", row, text)}
             createWord="Create item"

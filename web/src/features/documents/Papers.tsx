@@ -18,7 +18,8 @@ export function Papers({ documentId }: { documentId: number }) {
   const key = keys.of(client?.id, "document", documentId, "papers");
   const { data: papers = [] } = useQuery({
     queryKey: key,
-    queryFn: () => api.get("/clients/:id/documents/:document/attachments", [client?.id, documentId]),
+    queryFn: ({ signal }) =>
+      api.get("/clients/:id/documents/:document/attachments", [client?.id, documentId], {}, signal),
     enabled: client !== undefined,
   });
   const add = useMutation({

@@ -1,5 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { useDebounce } from "use-debounce";
+import { PAUSE_MS } from "../../kit/typing.ts";
 import type { StockBookRule } from "@fiscalon/core/model/stockBook";
 import { displayAmount, formatAmount, parseAmount } from "@fiscalon/core/money/amount";
 import { api } from "../../api/client.ts";
@@ -27,10 +29,11 @@ export function SpentOnPiece({
   onChange: (change: Partial<DraftLine>) => void;
 }) {
   const { client } = useScope();
-  const [search, setSearch] = useState("");
+  const [typed, setSearch] = useState("");
+  const [search] = useDebounce(typed, PAUSE_MS);
   const { data } = useQuery({
     queryKey: keys.of(client?.id, "pieces", "spent-on", search),
-    queryFn: () => api.get("/clients/:id/pieces", [client?.id], { search, limit: 60 }),
+    queryFn: ({ signal }) => api.get("/clients/:id/pieces", [client?.id], { search, limit: 60 }, signal),
     enabled: client !== undefined,
     placeholderData: (before) => before,
   });
@@ -71,11 +74,17 @@ export function PieceChoice({
   onChange: (change: Partial<DraftLine>) => void;
 }) {
   const { client } = useScope();
-  const [search, setSearch] = useState("");
+  const [typed, setSearch] = useState("");
+  const [search] = useDebounce(typed, PAUSE_MS);
   const { data } = useQuery({
     queryKey: keys.of(client?.id, "pieces", "to-sell", search),
-    queryFn: () =>
-      api.get("/clients/:id/pieces", [client?.id], { state: "in-stock", search, limit: 60, sort: "no" }),
+    queryFn: ({ signal }) =>
+      api.get(
+        "/clients/:id/pieces",
+        [client?.id],
+        { state: "in-stock", search, limit: 60, sort: "no" },
+        signal,
+      ),
     enabled: client !== undefined && !readOnly,
     placeholderData: (before) => before,
   });

@@ -12,7 +12,6 @@ import { KIND_NAMES } from "../../kit/kinds.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../../app/BooksNav.tsx";
 import { draftOfBody } from "./draft.ts";
-import { useContacts } from "../../app/records.ts";
 import { useTemplates } from "./useTemplates.ts";
 
 /** Templates: begun anew from here, or posted in their rhythm. */
@@ -21,7 +20,6 @@ export function TemplatesPage() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const { data: templates } = useTemplates();
-  const { data: contacts = [] } = useContacts();
   const refresh = () => queries.invalidateQueries({ queryKey: keys.client(client?.id) });
   const postDue = useMutation({
     mutationFn: () => api.post("/clients/:id/templates/post-due", [client?.id]),
@@ -33,11 +31,15 @@ export function TemplatesPage() {
     onSettled: refresh,
   });
   const due = templates?.reduce((sum, one) => sum + one.due.length, 0) ?? 0;
-  const begin = ({ document, kind }: TemplateView) => {
-    const contact = contacts.find(({ id }) => id === document.contact) ?? null;
-    const draft = { ...draftOfBody(document, contact), number: "", date: today(), taxPoint: "" };
-    void navigate(path(`books/documents/new/${kind}`), { state: { draft } });
-  };
+  const begin = useMutation({
+    mutationFn: async ({ document, kind }: TemplateView) => {
+      const contact = document.contact
+        ? await api.get("/clients/:id/contacts/:contact", [client?.id, document.contact])
+        : null;
+      const draft = { ...draftOfBody(document, contact), number: "", date: today(), taxPoint: "" };
+      await navigate(path(`books/documents/new/${kind}`), { state: { draft } });
+    },
+  });
   if (templates?.length === 0) {
     return (
       <Sheet title="Templates" actions={<BooksNav />}>
@@ -50,7 +52,7 @@ export function TemplatesPage() {
   }
   return (
     <Sheet title="Templates" actions={<BooksNav />}>
-      <ErrorNote error={postDue.error ?? drop.error} />
+      <ErrorNote error={postDue.error ?? drop.error ?? begin.error} />
       <div className="mb-2 flex items-center gap-4">
         <span className="quiet">
           {due === 0
@@ -106,7 +108,7 @@ export function TemplatesPage() {
               </td>
               <td className="num">{one.due.length || ""}</td>
               <td className="text-right whitespace-nowrap">
-                <button type="button" className="word-link mr-4" onClick={() => begin(one)}>
+                <button type="button" className="word-link mr-4" onClick={() => begin.mutate(one)}>
                   Use it
                 </button>
                 <button type="button" className="word-link" onClick={() => drop.mutate(one)}>

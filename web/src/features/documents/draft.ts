@@ -1,7 +1,13 @@
 import type { DocumentBody } from "@fiscalon/contract/document";
 import type { ContactView, DocumentView, ItemView, OriginalView } from "@fiscalon/contract/views";
 import type { PlaceSetup, Party } from "@fiscalon/core/model/party";
-import type { Discount, DocumentInput, LineInput, PriceMode, RecordedRate } from "@fiscalon/core/model/document";
+import type {
+  Discount,
+  DocumentInput,
+  LineInput,
+  PriceMode,
+  RecordedRate,
+} from "@fiscalon/core/model/document";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import { kindOf } from "@fiscalon/core/model/documentKinds";
 import type { CodeQuestion } from "@fiscalon/core/model/pricedDocument";

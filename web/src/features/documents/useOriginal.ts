@@ -12,7 +12,8 @@ export function useOriginal(clientId: number, draft: Draft): OriginalView | null
   const contact = draft.contact?.id ?? 0;
   const { data } = useQuery({
     queryKey: keys.of(clientId, "original", kind, number, contact),
-    queryFn: () => api.get("/clients/:id/documents/original", [clientId], { kind, number, contact }),
+    queryFn: ({ signal }) =>
+      api.get("/clients/:id/documents/original", [clientId], { kind, number, contact }, signal),
     enabled: kindOf(kind).sign < 0 && number !== "",
   });
   return kindOf(kind).sign < 0 && number !== "" ? (data?.original ?? null) : null;

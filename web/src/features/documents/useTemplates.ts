@@ -8,7 +8,7 @@ export function useTemplates() {
   const { client } = useScope();
   return useQuery({
     queryKey: keys.of(client?.id, "templates"),
-    queryFn: () => api.get("/clients/:id/templates", [client?.id]),
+    queryFn: ({ signal }) => api.get("/clients/:id/templates", [client?.id], {}, signal),
     enabled: client !== undefined,
   });
 }

@@ -28,7 +28,7 @@ export function ImportPage() {
   const key = keys.of(client?.id, "import", importId);
   const { data: batch, error } = useQuery({
     queryKey: key,
-    queryFn: () => api.get("/clients/:id/imports/:import", [client?.id, importId]),
+    queryFn: ({ signal }) => api.get("/clients/:id/imports/:import", [client?.id, importId], {}, signal),
     enabled: client !== undefined,
   });
   const refresh = () => void queries.invalidateQueries({ queryKey: keys.client(client?.id) });

@@ -1,11 +1,15 @@
 import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { useDropzone } from "react-dropzone";
 import { Link, useNavigate } from "react-router";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
+import { DataTable } from "../../kit/DataTable.tsx";
+import { FindInput } from "../../kit/FindInput.tsx";
+import type { Column } from "../../kit/useGridTable.ts";
+import type { ImportPage, ImportRow } from "@fiscalon/contract/imports";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { showDate, showMoment } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
@@ -19,11 +23,13 @@ export function ImportsPage() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [holds, setHolds] = useState<Holds>("sale");
-  const { data: batches } = useQuery({
-    queryKey: keys.of(client?.id, "imports"),
-    queryFn: () => api.get("/clients/:id/imports", [client?.id]),
+  const [search, setSearch] = useState("");
+  const { data: any } = useQuery({
+    queryKey: keys.of(client?.id, "imports", "any"),
+    queryFn: ({ signal }) => api.get("/clients/:id/imports", [client?.id], { limit: 1 }, signal),
     enabled: client !== undefined,
   });
+  const columns = useMemo(() => columnsOf(path), [path]);
   const receive = useMutation({
     mutationFn: (file: File) => {
       const form = new FormData();
@@ -80,51 +86,80 @@ export function ImportsPage() {
         </button>
       </div>
       <ErrorNote error={receive.error} />
-      {batches && batches.length > 0 && (
+      {any && any.total > 0 && (
         <>
-          <h2 className="mt-6 mb-1">Imported before</h2>
-          <table className="sheet-table">
-            <thead>
-              <tr>
-                <th>File</th>
-                <th>Holds</th>
-                <th>Received</th>
-                <th>State</th>
-                <th>Dates</th>
-                <th className="num">Records</th>
-              </tr>
-            </thead>
-            <tbody>
-              {batches.map((batch) => (
-                <tr key={batch.id}>
-                  <td>
-                    <Link className="font-semibold hover:text-primary" to={path(`books/import/${batch.id}`)}>
-                      {batch.fileName}
-                    </Link>
-                  </td>
-                  <td>{holdsWords(batch)}</td>
-                  <td>
-                    {showMoment(batch.at)} <span className="quiet">by {batch.by}</span>
-                  </td>
-                  <td>
-                    {batch.state === "recognised"
-                      ? "not checked yet"
-                      : batch.state === "checked"
-                        ? "checked, not posted"
-                        : batch.state}
-                  </td>
-                  <td className="quiet">
-                    {batch.report?.from && batch.report.to
-                      ? `${showDate(batch.report.from)} to ${showDate(batch.report.to)}`
-                      : ""}
-                  </td>
-                  <td className="num">{batch.state === "posted" ? batch.documents : "–"}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <div className="mt-6 mb-1 flex items-end justify-between gap-4">
+            <h2>Imported before</h2>
+            <FindInput label="Find imports" placeholder="File" value={search} onChange={setSearch} />
+          </div>
+          <DataTable<ImportRow, ImportPage>
+            name="imports"
+            label="Imported before"
+            columns={columns}
+            rowId={({ id }) => id}
+            queryKey={keys.of(client?.id, "imports", "list", search)}
+            enabled={client !== undefined}
+            fetchPage={(order, signal) =>
+              api.get("/clients/:id/imports", [client?.id], { search, ...order }, signal)
+            }
+            empty="No file is called so."
+          />
         </>
       )}
     </Sheet>
   );
 }
+
+function columnsOf(path: (inside: string) => string): Column<ImportRow>[] {
+  return [
+    {
+      id: "file",
+      head: "File",
+      width: 200,
+      grow: 1,
+      sorts: true,
+      always: true,
+      cell: ({ id, fileName }) => (
+        <Link className="block truncate font-semibold hover:text-primary" to={path(`books/import/${id}`)}>
+          {fileName}
+        </Link>
+      ),
+    },
+    { id: "holds", head: "Holds", width: 120, cell: holdsWords },
+    {
+      id: "received",
+      head: "Received",
+      width: 210,
+      sorts: true,
+      cell: ({ at, by }) => (
+        <>
+          {showMoment(at)} <span className="quiet">by {by}</span>
+        </>
+      ),
+    },
+    { id: "state", head: "State", width: 150, sorts: true, cell: ({ state }) => STATE_WORDS[state] },
+    {
+      id: "dates",
+      head: "Dates",
+      width: 200,
+      sorts: true,
+      cell: ({ from, to }) =>
+        from && to && <span className="quiet">{`${showDate(from)} to ${showDate(to)}`}</span>,
+    },
+    {
+      id: "records",
+      head: "Records",
+      width: 84,
+      amount: true,
+      sorts: true,
+      cell: ({ state, documents }) => (state === "posted" ? documents : "–"),
+    },
+  ];
+}
+
+const STATE_WORDS: Readonly<Record<ImportRow["state"], string>> = {
+  recognised: "not checked yet",
+  checked: "checked, not posted",
+  posted: "posted",
+  undone: "undone",
+};

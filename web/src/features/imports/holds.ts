@@ -35,7 +35,7 @@ export const QUERY: Record<Holds, Record<string, string>> = {
 };
 
 /** What a file holds, in a word or two. */
-export function holdsWords({ content, direction }: ImportBatch): string {
+export function holdsWords({ content, direction }: Pick<ImportBatch, "content" | "direction">): string {
   if (content === "register") return direction === "sale" ? "sales" : "purchases";
   if (content === "e-invoice") return direction === "sale" ? "e-invoice, sent" : "e-invoice, received";
   return NAMES[content].toLowerCase();

@@ -29,7 +29,7 @@ export function JurisdictionPage() {
   const member = query.get("member") ?? "";
   const { data, error } = useQuery({
     queryKey: keys.jurisdiction(ref),
-    queryFn: () => api.get("/jurisdictions/:ref", [ref]),
+    queryFn: ({ signal }) => api.get("/jurisdictions/:ref", [ref], {}, signal),
     enabled: !isNew,
     staleTime: Infinity,
   });

@@ -19,7 +19,7 @@ export function JurisdictionsPage() {
   const queries = useQueryClient();
   const { data: rows, error } = useQuery({
     queryKey: keys.jurisdictions,
-    queryFn: () => api.get("/jurisdictions", []),
+    queryFn: ({ signal }) => api.get("/jurisdictions", [], {}, signal),
   });
   const remove = useMutation({
     mutationFn: (id: string) => api.delete("/jurisdictions/:ref", [id]),

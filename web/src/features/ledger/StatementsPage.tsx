@@ -22,7 +22,8 @@ export function StatementsPage() {
   const dates = useLedgerDates();
   const { data: rows = [], error } = useQuery({
     queryKey: keys.of(client?.id, "trial-balance", dates.from, dates.to),
-    queryFn: () => api.get("/clients/:id/trial-balance", [client?.id], { from: dates.from, to: dates.to }),
+    queryFn: ({ signal }) =>
+      api.get("/clients/:id/trial-balance", [client?.id], { from: dates.from, to: dates.to }, signal),
     enabled: client !== undefined,
   });
   const of = (...types: string[]) => rows.filter(({ type }) => types.includes(type));

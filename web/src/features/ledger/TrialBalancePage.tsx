@@ -24,8 +24,8 @@ export function TrialBalancePage() {
   const levies = [...new Set(client?.registrations.flatMap(({ levies: own }) => own) ?? [])];
   const { data: rows, error } = useQuery({
     queryKey: keys.of(client?.id, "trial-balance", dates.from, dates.to, levy),
-    queryFn: () =>
-      api.get("/clients/:id/trial-balance", [client?.id], { from: dates.from, to: dates.to, levy }),
+    queryFn: ({ signal }) =>
+      api.get("/clients/:id/trial-balance", [client?.id], { from: dates.from, to: dates.to, levy }, signal),
     enabled: client !== undefined,
   });
   const shown = rows?.filter((row) => empty || row.opening !== 0 || row.debit !== 0 || row.credit !== 0);

@@ -35,12 +35,13 @@ export function PaymentEditorPage() {
   const setup = usePlainSetup();
   const { data: payment } = useQuery({
     queryKey: keys.of(client?.id, "payment", paymentId),
-    queryFn: () => api.get("/clients/:id/payments/:payment", [client?.id, paymentId]),
+    queryFn: ({ signal }) => api.get("/clients/:id/payments/:payment", [client?.id, paymentId], {}, signal),
     enabled: client !== undefined && paymentId !== undefined,
   });
   const { data: first } = useQuery({
     queryKey: keys.of(client?.id, "open-items", "first", contactId, documentId),
-    queryFn: () => api.get("/clients/:id/open-items", [client?.id], { contact: contactId, limit: 500 }),
+    queryFn: ({ signal }) =>
+      api.get("/clients/:id/open-items", [client?.id], { contact: contactId, limit: 500 }, signal),
     enabled: client !== undefined && documentId !== undefined,
   });
   if (!setup || (paymentId && !payment) || (documentId && !first)) return <Waiting what="the payment" />;
@@ -78,11 +79,11 @@ function Editor({ payment, initial }: { payment: PaymentView | null; initial: Pa
   const [search, setSearch] = useState("");
   const [voiding, setVoiding] = useState(false);
   const [posted, setPosted] = useState<PaymentView | null>(null);
-  const { data: contacts = [] } = useContacts(search, 100);
+  const { data: contacts = [] } = useContacts(search);
   const { data: open } = useQuery({
     queryKey: keys.of(client?.id, "open-items", "of", draft.contact?.id),
-    queryFn: () =>
-      api.get("/clients/:id/open-items", [client?.id], { contact: draft.contact?.id, limit: 500 }),
+    queryFn: ({ signal }) =>
+      api.get("/clients/:id/open-items", [client?.id], { contact: draft.contact?.id, limit: 500 }, signal),
     enabled: client !== undefined,
   });
   const base = setup?.currency ?? "";

@@ -71,7 +71,9 @@ function Moved({ search }: { search: string }) {
         rowId={({ id }) => id}
         queryKey={keys.of(client?.id, "payments", filter)}
         enabled={client !== undefined}
-        fetchPage={(order) => api.get("/clients/:id/payments", [client?.id], { ...filter, ...order })}
+        fetchPage={(order, signal) =>
+          api.get("/clients/:id/payments", [client?.id], { ...filter, ...order }, signal)
+        }
         foot={(page) => [paymentSum(page, digits)]}
         empty="No money moved here. Record a receipt or a payment, or change the period."
       />
@@ -103,7 +105,9 @@ function Open({ search }: { search: string }) {
         rowId={({ document }) => document}
         queryKey={keys.of(client?.id, "open-items", filter)}
         enabled={client !== undefined}
-        fetchPage={(order) => api.get("/clients/:id/open-items", [client?.id], { ...filter, ...order })}
+        fetchPage={(order, signal) =>
+          api.get("/clients/:id/open-items", [client?.id], { ...filter, ...order }, signal)
+        }
         foot={(page) => [openItemSum(page, digits)]}
         empty="Nothing is open."
       />

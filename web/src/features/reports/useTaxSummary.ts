@@ -8,7 +8,7 @@ export type Filter = Record<string, string | number | undefined>;
 export function useTaxSummary(clientId: number, filter: Filter) {
   return useQuery({
     queryKey: keys.of(clientId, "tax-summary", filter),
-    queryFn: () => api.get("/clients/:id/reports/tax/summary", [clientId], filter),
+    queryFn: ({ signal }) => api.get("/clients/:id/reports/tax/summary", [clientId], filter, signal),
     placeholderData: (previous) => previous,
   });
 }

@@ -17,7 +17,7 @@ export function Registers({ parts }: Pick<ReturnType<typeof useReturn>, "parts">
   const hasLists = registration !== undefined && packs.byId(registration.pack).registers !== undefined;
   const { data: registers } = useQuery({
     queryKey: keys.of(client?.id, "return", "registers", ...parts),
-    queryFn: () => api.get(`${RETURN}/registers`, parts),
+    queryFn: ({ signal }) => api.get(`${RETURN}/registers`, parts, {}, signal),
     enabled: hasLists,
   });
   if (!hasLists || !registers || registers.length === 0) return null;

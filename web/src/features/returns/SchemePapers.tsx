@@ -23,7 +23,7 @@ export function SchemePapers({ parts }: Pick<ReturnType<typeof useReturn>, "part
       capitalItemsOf(packs.byId(registration.pack), registration.levies) !== undefined);
   const { data: papers } = useQuery({
     queryKey: keys.of(client?.id, "return", "schemes", ...parts),
-    queryFn: () => api.get(SCHEMES, parts),
+    queryFn: ({ signal }) => api.get(SCHEMES, parts, {}, signal),
     enabled: hasSchemes,
   });
   if (!hasSchemes || !papers) return null;

@@ -26,7 +26,7 @@ export function SettlePage() {
   const parts: SettlementParts = [client?.id, registration?.id, period?.to];
   const { data: view, error } = useQuery({
     queryKey: keys.of(client?.id, "settlement", registration?.id, period?.to),
-    queryFn: () => api.get(SETTLEMENT, parts),
+    queryFn: ({ signal }) => api.get(SETTLEMENT, parts, {}, signal),
     enabled: registration !== undefined && period !== undefined,
   });
   const act = useMutation({

@@ -21,7 +21,6 @@ import { codesElsewhere } from "./codeRegions.ts";
 import { CodesImport } from "./CodesImport.tsx";
 import { boxesOf, effectiveWords, exampleOf, stackParts, writtenCode } from "../../records/codeWords.ts";
 import { LevyStack } from "../../records/LevyStack.tsx";
-import { useContacts } from "../../app/records.ts";
 import { useSetup } from "../../app/useSetup.ts";
 import { Waiting } from "../../kit/Waiting.tsx";
 
@@ -42,10 +41,14 @@ export function CodesPage() {
   const [trialOrder, setTrialOrder] = useState<{ code: string; components: Component[] } | null>(null);
   const { data: uses } = useQuery({
     queryKey: keys.of(client?.id, "codes"),
-    queryFn: () => api.get("/clients/:id/codes", [client?.id]),
+    queryFn: ({ signal }) => api.get("/clients/:id/codes", [client?.id], {}, signal),
     enabled: client !== undefined,
   });
-  const { data: contacts } = useContacts();
+  const { data: contacts } = useQuery({
+    queryKey: keys.of(client?.id, "contacts", "regions"),
+    queryFn: ({ signal }) => api.get("/clients/:id/contacts/regions", [client?.id], {}, signal),
+    enabled: client !== undefined,
+  });
   if (!setup || !client || !contacts) return <Waiting what="the codes" />;
   const lines = new Map(uses?.map((use) => [use.code, use.lines]));
   const hidden = new Set(setup.plain.archived);

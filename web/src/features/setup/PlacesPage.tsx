@@ -35,7 +35,7 @@ export function PlacesPage() {
   const [open, setOpen] = useState<Open | null>(null);
   const { data: positions } = useQuery({
     queryKey: keys.of(client?.id, "positions"),
-    queryFn: () => api.get("/clients/:id/positions", [client?.id]),
+    queryFn: ({ signal }) => api.get("/clients/:id/positions", [client?.id], {}, signal),
     enabled: client !== undefined,
   });
   if (!client) return <Waiting what="the places" />;

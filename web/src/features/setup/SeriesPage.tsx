@@ -17,7 +17,7 @@ export function SeriesPage() {
   const [changing, setChanging] = useState<SeriesView | null>(null);
   const { data: series = [] } = useQuery({
     queryKey: keys.of(client?.id, "series"),
-    queryFn: () => api.get("/clients/:id/series", [client?.id]),
+    queryFn: ({ signal }) => api.get("/clients/:id/series", [client?.id], {}, signal),
     enabled: client !== undefined,
   });
   return (

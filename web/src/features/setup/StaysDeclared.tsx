@@ -6,8 +6,8 @@ export function StaysDeclared({ documents }: { documents: number }) {
   return (
     <p>
       {plural(documents, "document")} on sealed returns {documents === 1 ? "stays" : "stay"} as declared, with
-      the rate that stood there. If that was wrong, credit {documents === 1 ? "it" : "them"} and post anew in an
-      open period.
+      the rate that stood there. If that was wrong, credit {documents === 1 ? "it" : "them"} and post anew in
+      an open period.
     </p>
   );
 }

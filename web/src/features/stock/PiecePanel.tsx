@@ -25,12 +25,12 @@ export function PiecePanel({ no, close }: { no: number; close: string }) {
   const [doing, setDoing] = useState<"change" | "split" | "end" | "off" | "remove" | null>(null);
   const { data: piece, error } = useQuery({
     queryKey: keys.of(client?.id, "piece", no),
-    queryFn: () => api.get("/clients/:id/pieces/:no", [client?.id, no]),
+    queryFn: ({ signal }) => api.get("/clients/:id/pieces/:no", [client?.id, no], {}, signal),
     enabled: client !== undefined,
   });
   const { data: head } = useQuery({
     queryKey: keys.of(client?.id, "pieces", "head"),
-    queryFn: () => api.get("/clients/:id/pieces", [client?.id], { limit: 1 }),
+    queryFn: ({ signal }) => api.get("/clients/:id/pieces", [client?.id], { limit: 1 }, signal),
     enabled: client !== undefined,
   });
   const back = useMutation({

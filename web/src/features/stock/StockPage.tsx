@@ -65,7 +65,7 @@ function Book() {
   const queryKey = keys.of(client?.id, "pieces", filter);
   const { data: head } = useQuery({
     queryKey: keys.of(client?.id, "pieces", "head"),
-    queryFn: () => api.get("/clients/:id/pieces", [client?.id], { limit: 1 }),
+    queryFn: ({ signal }) => api.get("/clients/:id/pieces", [client?.id], { limit: 1 }, signal),
     enabled: client !== undefined,
   });
   const columns = useMemo(() => pieceColumns(digits, (no) => path(`books/stock/${no}`)), [digits, path]);
@@ -118,7 +118,9 @@ function Book() {
         rowId={({ no }) => no}
         queryKey={queryKey}
         enabled={client !== undefined}
-        fetchPage={(order) => api.get("/clients/:id/pieces", [client?.id], { ...filter, ...order })}
+        fetchPage={(order, signal) =>
+          api.get("/clients/:id/pieces", [client?.id], { ...filter, ...order }, signal)
+        }
         onOpen={({ no }) => void navigate(path(`books/stock/${no}`))}
         foot={(page) => [pieceSums(page, digits)]}
         choosing={{

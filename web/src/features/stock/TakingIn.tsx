@@ -16,7 +16,7 @@ export function TakeInDialog({ onClose }: { onClose: () => void }) {
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const { data: lines = [] } = useQuery({
     queryKey: keys.of(client?.id, "pieces", "unlisted"),
-    queryFn: () => api.get("/clients/:id/pieces/unlisted", [client?.id]),
+    queryFn: ({ signal }) => api.get("/clients/:id/pieces/unlisted", [client?.id], {}, signal),
   });
   const key = ({ document, line }: UnlistedLine) => `${document}/${line}`;
   const chosen = lines.filter((line) => !left.has(key(line)));

@@ -72,7 +72,7 @@ function Month({
   const span = { from: month, to: endOfMonth(month) };
   const { data: sheet, error } = useQuery({
     queryKey: keys.of(client?.id, "takings", month),
-    queryFn: () => api.get("/clients/:id/takings", [client?.id], span),
+    queryFn: ({ signal }) => api.get("/clients/:id/takings", [client?.id], span, signal),
     enabled: client !== undefined,
   });
   const account = chosen ?? (sheet?.account || accounts[0]?.code || "");

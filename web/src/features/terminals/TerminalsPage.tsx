@@ -27,7 +27,7 @@ export function TerminalsPage() {
   );
   const { data: terminals } = useQuery({
     queryKey: keys.of(client?.id, "terminals"),
-    queryFn: () => api.get("/clients/:id/terminals", [client?.id]),
+    queryFn: ({ signal }) => api.get("/clients/:id/terminals", [client?.id], {}, signal),
     enabled: client !== undefined,
   });
   const terminal = terminals?.find(({ id }) => id === chosen) ?? terminals?.[0];

@@ -28,7 +28,8 @@ export function PivotTable({ clientId, view }: { clientId: number | undefined; v
   const [opened, setOpened] = useState<Opened | null>(null);
   const { data: pivot, error } = useQuery({
     queryKey: keys.of(clientId, "registers", "pivot", id, ask, mapping),
-    queryFn: () => api.get("/clients/:id/register-sheets/:sheet/pivot", [clientId, id], ask),
+    queryFn: ({ signal }) =>
+      api.get("/clients/:id/register-sheets/:sheet/pivot", [clientId, id], ask, signal),
     placeholderData: (before) => before,
   });
   const set = (change: Partial<typeof ask>) => {
@@ -183,7 +184,8 @@ function RowsBehind({
   };
   const { data: page, error } = useQuery({
     queryKey: keys.of(clientId, "registers", "rows", id, query),
-    queryFn: () => api.get("/clients/:id/register-sheets/:sheet/rows", [clientId, id], query),
+    queryFn: ({ signal }) =>
+      api.get("/clients/:id/register-sheets/:sheet/rows", [clientId, id], query, signal),
     placeholderData: (before) => before,
   });
   return (

@@ -36,7 +36,7 @@ export function RegisterPage() {
   const key = keys.of(client?.id, "registers", "one", sheetId);
   const { data: view, error } = useQuery({
     queryKey: key,
-    queryFn: () => api.get(ONE, parts),
+    queryFn: ({ signal }) => api.get(ONE, parts, {}, signal),
     enabled: client !== undefined,
   });
   const save = useMutation({

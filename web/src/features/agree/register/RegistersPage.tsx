@@ -18,7 +18,7 @@ export function RegistersPage() {
   const queries = useQueryClient();
   const { data: sheets, error } = useQuery({
     queryKey: keys.of(client?.id, "registers", "all"),
-    queryFn: () => api.get(SHEETS, [client?.id]),
+    queryFn: ({ signal }) => api.get(SHEETS, [client?.id], {}, signal),
     enabled: client !== undefined,
   });
   const receive = useMutation({

@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useDropzone } from "react-dropzone";
 import clsx from "clsx";
@@ -6,6 +6,7 @@ import { useNavigate } from "react-router";
 import type { StatementKindView } from "@fiscalon/contract/statements";
 import { api } from "../../../api/client.ts";
 import { keys } from "../../../api/keys.ts";
+import { useContacts } from "../../../app/records.ts";
 import { useScope } from "../../../app/scope.ts";
 import { Combo } from "../../../kit/Combo.tsx";
 import { Dialog, DialogActions } from "../../../kit/Dialog.tsx";
@@ -32,11 +33,8 @@ export function DropStatement({
   const end = chosenEnd ?? period?.to ?? "";
   const kind = kinds.find(({ id }) => id === kindId);
   const ofParty = kind?.of === "party";
-  const { data: contacts } = useQuery({
-    queryKey: keys.of(client?.id, "contacts"),
-    queryFn: () => api.get("/clients/:id/contacts", [client?.id]),
-    enabled: ofParty,
-  });
+  const [search, setSearch] = useState("");
+  const { data: contacts } = useContacts(search);
   const receive = useMutation({
     mutationFn: (file: File) => {
       const form = new FormData();
@@ -80,6 +78,7 @@ export function DropStatement({
               label: name,
               ...(taxNumber ? { detail: taxNumber } : {}),
             }))}
+            onSearch={setSearch}
             onChange={setContact}
           />
         )}

@@ -18,7 +18,7 @@ export function StatementsPage() {
   const [dropping, setDropping] = useState(false);
   const { data, error } = useQuery({
     queryKey: keys.of(client?.id, "statements", "under", registration?.id),
-    queryFn: () => api.get(STATEMENTS, [client?.id, registration?.id]),
+    queryFn: ({ signal }) => api.get(STATEMENTS, [client?.id, registration?.id], {}, signal),
     enabled: registration !== undefined,
   });
   return (

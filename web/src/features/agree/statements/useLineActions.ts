@@ -1,9 +1,7 @@
-import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 import { formatAmount } from "@fiscalon/core/money/amount";
 import type { Decision, MatchSide, MatchView, StatementView } from "@fiscalon/contract/statements";
 import { api } from "../../../api/client.ts";
-import { keys } from "../../../api/keys.ts";
 import type { BegunDocument } from "../../../app/begunDocument.ts";
 import { useScope } from "../../../app/scope.ts";
 import type { PairAction } from "./PairPanel.tsx";
@@ -27,11 +25,6 @@ export function useLineActions({
 }): PairAction[] {
   const { client, path } = useScope();
   const navigate = useNavigate();
-  const { data: contacts } = useQuery({
-    queryKey: keys.of(client?.id, "contacts"),
-    queryFn: () => api.get("/clients/:id/contacts", [client?.id]),
-    enabled: client !== undefined,
-  });
   const chosen = marked.length > 0 ? marked : line ? [line] : [];
   if (!view || chosen.length === 0) return [];
   const lines = chosen.map(({ id }) => id);
@@ -44,17 +37,17 @@ export function useLineActions({
   const [first] = chosen;
   const document = first?.ours[0];
   const row = first?.theirs[0];
-  const bill = (side: MatchSide) => {
-    const known = (contacts ?? []).find(({ taxNumber, name }) =>
-      side.partyNumber !== "" && taxNumber
-        ? plain(taxNumber).endsWith(side.partyNumber)
-        : name === side.party,
-    );
+  const bill = async (side: MatchSide) => {
+    const asked = { name: side.party, number: side.partyNumber };
+    // Who cannot be asked for now is chosen on the document.
+    const { contact } = await api
+      .get("/clients/:id/contacts/meant", [client?.id], asked)
+      .catch(() => ({ contact: null }));
     const kind = `${view.direction === "purchase" ? "purchase" : "sales"}-${side.value < 0 ? "credit-note" : view.direction === "purchase" ? "bill" : "invoice"}`;
     const begun: BegunDocument = {
       number: side.number,
       date: side.date,
-      contact: known ?? null,
+      contact,
       note: `Made from ${view.title}`,
       lines: [
         {
@@ -64,7 +57,7 @@ export function useLineActions({
         },
       ],
     };
-    void navigate(path(`books/documents/new/${kind}`), { state: { begun } });
+    await navigate(path(`books/documents/new/${kind}`), { state: { begun } });
   };
   const actions: (PairAction | false)[] = [
     pairs && { key: "E", name: "These agree", act: say("agreed") },
@@ -102,7 +95,7 @@ export function useLineActions({
         key: "B",
         name: "Make our document",
         detail: "as a draft",
-        act: () => bill(row),
+        act: () => void bill(row),
       },
     pairs && { key: "N", name: "Not a pair", act: say("apart") },
     !some("ours") && { key: "N", name: "Not ours", act: say("not-ours") },
@@ -117,8 +110,4 @@ export function useLineActions({
         },
   ];
   return actions.filter((action) => action !== false);
-}
-
-function plain(number: string): string {
-  return number.toUpperCase().replace(/[^A-Z0-9]/g, "");
 }

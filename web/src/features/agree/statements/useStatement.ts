@@ -14,7 +14,7 @@ export function useStatement(clientId: number | undefined, id: number) {
   const refresh = () => queries.invalidateQueries({ queryKey: keys.client(clientId) });
   const query = useQuery({
     queryKey: keys.of(clientId, "statements", "one", id),
-    queryFn: () => api.get(ONE, parts),
+    queryFn: ({ signal }) => api.get(ONE, parts, {}, signal),
     enabled: clientId !== undefined,
   });
   const job = useJob(() => void refresh());
