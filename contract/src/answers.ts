@@ -54,6 +54,7 @@ import type {
   PricePreview,
   RegisterAnswer,
   ContactPage,
+  JobUnderWay,
   ItemPage,
   OriginalView,
   TouchedDocuments,
@@ -241,6 +242,7 @@ export interface Answers {
   "GET /clients/:id/registrations/:rid/returns/:period/registers": RegisterView[];
   "GET /clients/:id/registrations/:rid/returns/:period/schemes": SchemeView[];
   "POST /clients/:id/registrations/:rid/methods": MethodComparison;
+  "GET /jobs": JobUnderWay[];
   "GET /jobs/:id": JobView;
   "POST /jobs/:id/cancel": JobView;
   "GET /copies": CopiesView;

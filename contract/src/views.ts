@@ -285,6 +285,13 @@ export interface JobView {
   error: ErrorBody["error"] | null;
 }
 
+/** A job that is under way, and whose books it is about; null where it is about those of several. */
+export interface JobUnderWay {
+  job: JobView;
+  client: { id: number; name: string } | null;
+  at: string;
+}
+
 /** How a code is used: on how many lines, and whether it is archived. */
 export interface CodeUse {
   code: string;

@@ -113,7 +113,10 @@ async function loadBook(call: Caller, book: object): Promise<number> {
 
 /** A document that turned up after its quarter was filed: a late item of the quarter that is due. */
 async function late(call: Caller, clientId: number, party: string, document: object): Promise<void> {
-  const contacts = await call<{ id: number }[]>("GET", `/clients/${clientId}/contacts?search=${party}`);
+  const { rows: contacts } = await call<{ rows: { id: number }[] }>(
+    "GET",
+    `/clients/${clientId}/contacts?search=${party}`,
+  );
   await call("POST", `/clients/${clientId}/documents`, {
     prices: "exclusive",
     contact: contacts[0]?.id,

@@ -45,7 +45,7 @@ async function registrationOf(call: Caller, client: number): Promise<number> {
  */
 export async function furnishMonths(call: Caller, client: number, due: string): Promise<void> {
   const registration = await registrationOf(call, client);
-  const contacts = await call<Supplier[]>("GET", `/clients/${client}/contacts`);
+  const { rows: contacts } = await call<{ rows: Supplier[] }>("GET", `/clients/${client}/contacts?limit=500`);
   const numbers = new Map(contacts.map(({ name, taxNumber }) => [name, taxNumber ?? ""]));
   const own = await call<{ registrations: { id: number; number: string }[] }>("GET", `/clients/${client}`);
   const number = own.registrations.find(({ id }) => id === registration)?.number ?? "";

@@ -86,7 +86,9 @@ async function bank(call: Caller, simulators: Caller, client: number, today: str
   };
   await simulators("PUT", `/bank/accounts/${BANK}/lines`, [...recent, ...fees, deposit]);
   await call("POST", `/clients/${client}/bank/1000/fetch`);
-  const [contact] = await call<{ id: number }[]>("GET", `/clients/${client}/contacts?search=Harbour`);
+  const {
+    rows: [contact],
+  } = await call<{ rows: { id: number }[] }>("GET", `/clients/${client}/contacts?search=Harbour`);
   await call("POST", `/clients/${client}/payments`, {
     kind: "receipt",
     date: addDays(today, -6),

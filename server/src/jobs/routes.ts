@@ -6,6 +6,8 @@ import { clientParams, described } from "../base/validation.ts";
 type Id = { Params: { id: number } };
 
 export async function jobRoutes(app: FastifyInstance, { jobs }: AppContext): Promise<void> {
+  app.get("/jobs", { schema: described("Jobs that are under way", "Jobs", {}) }, () => jobs.underWay());
+
   app.get<Id>("/jobs/:id", { schema: described("A job", "Jobs", { params: clientParams }) }, (request) =>
     jobs.view(request.params.id),
   );

@@ -3,7 +3,7 @@ import { FiscalError } from "@fiscalon/core/errors";
 import { EventEmitter } from "node:events";
 import { fileURLToPath } from "node:url";
 import workerpool from "workerpool";
-import type { JobView } from "@fiscalon/contract/views";
+import type { JobUnderWay, JobView } from "@fiscalon/contract/views";
 import { randomUUID } from "node:crypto";
 import type { Work } from "../base/work.ts";
 import type { Models, JobRecord } from "../db/models.ts";
@@ -27,7 +27,7 @@ type Run = workerpool.Promise<JobOutcome>;
 export class JobRunner {
   readonly #practice: Practice;
   readonly #pool: workerpool.Pool;
-  readonly #running = new Map<number, { view: JobView; run: Run; end: Promise<void> }>();
+  readonly #running = new Map<number, { record: JobRecord; view: JobView; run: Run; end: Promise<void> }>();
   readonly #events = new EventEmitter();
   readonly #broke: (error: unknown) => void;
 
@@ -118,7 +118,7 @@ export class JobRunner {
         this.#events.emit(String(view.id), view);
       },
     }) as Run;
-    this.#running.set(view.id, { view, run, end: this.#finish(record, view, run) });
+    this.#running.set(view.id, { record, view, run, end: this.#finish(record, view, run) });
     return view;
   }
 
@@ -179,6 +179,17 @@ export class JobRunner {
     const row = await this.#jobs.findByPk(id);
     if (!row) throw notFound("This job");
     return viewOf(row.get({ plain: true }) as JobRecord);
+  }
+
+  /** What is under way, the oldest first. */
+  async underWay(): Promise<JobUnderWay[]> {
+    if (this.#running.size === 0) return [];
+    const names = new Map((await this.#practice.clients()).map(({ id, name }) => [id, name]));
+    return [...this.#running.values()].map(({ view, record: { clientId, createdAt } }) => ({
+      job: view,
+      client: clientId === null ? null : { id: clientId, name: names.get(clientId) ?? "" },
+      at: createdAt,
+    }));
   }
 
   /** Ends the process a job runs in, wherever it is; the database undoes what it did so far. */

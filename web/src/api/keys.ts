@@ -53,6 +53,7 @@ export type ClientQuery =
 export const keys = {
   clients: ["clients"],
   copies: ["copies"],
+  jobs: ["jobs"],
   jurisdictions: ["jurisdictions"],
   law: ["law"],
   jurisdiction: (ref: string | undefined) => ["jurisdictions", ref],

@@ -8,6 +8,7 @@ import { basisOn } from "@fiscalon/core/model/basis";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { api } from "../api/client.ts";
 import { plural, today } from "../kit/format.ts";
+import { UnderWay } from "./UnderWay.tsx";
 import { useScope } from "./scope.ts";
 import { applyTheme, chosenTheme } from "./theme.ts";
 import type { Theme } from "./theme.ts";
@@ -127,6 +128,7 @@ export function Spine({ onFind }: { onFind: () => void }) {
             </button>
           </>
         )}
+        <UnderWay narrow={narrow} />
         <div className={clsx("flex gap-1 pt-1", narrow && "flex-col items-center")}>
           <ThemeButton />
           <button
