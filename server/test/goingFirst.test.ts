@@ -6,6 +6,7 @@ import { document, newClient, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 
 const ROWS = 20_000;
+const FOUR = ["BEFORE-1", "BEFORE-2", "BEFORE-3", "BEFORE-4"];
 
 let server: TestServer;
 let base: string;
@@ -15,17 +16,19 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
-/** Starts a job, saves a bill once it has written something, and waits for its end. */
-async function savedDuring(path: string, writing: string, number: string): Promise<void> {
+/** Starts a job, saves each bill once it has written something anew, and waits for its end. */
+async function savedDuring(path: string, writing: string, numbers: readonly string[]): Promise<void> {
   const job = await server.ok<{ id: number }>("POST", path);
   const view = () => server.ok<{ state: string; message: string; done: number }>("GET", `/jobs/${job.id}`);
   const written = async () => {
     const { message, done } = await view();
     expect([message, done > 0]).toEqual([writing, true]);
   };
-  await vi.waitFor(written, { timeout: 60_000, interval: 10 });
-  const bill = document("purchase-bill", "2026-05-12", [{ amount: "50.00", code: "S20" }], { number });
-  await server.ok("POST", `${base}/documents`, bill);
+  for (const number of numbers) {
+    await vi.waitFor(written, { timeout: 60_000, interval: 10 });
+    const bill = document("purchase-bill", "2026-05-12", [{ amount: "50.00", code: "S20" }], { number });
+    await server.ok("POST", `${base}/documents`, bill);
+  }
   const ended = async () => expect((await view()).state).toBe("done");
   await vi.waitFor(ended, { timeout: 120_000, interval: 100 });
 }
@@ -61,14 +64,14 @@ test("who saves a bill goes before a long register that is being posted, and bef
   };
 
   const checked = await lastChange();
-  await savedDuring(`${path}/post`, "posting documents", "BEFORE-1");
-  expect(await doneSince(checked)).toEqual(["post document", "post import"]);
-  expect(await count()).toEqual({ "purchase-bill": 1, "sales-invoice": ROWS });
+  await savedDuring(`${path}/post`, "posting documents", FOUR);
+  expect(await doneSince(checked)).toEqual([...FOUR.map(() => "post document"), "post import"]);
+  expect(await count()).toEqual({ "purchase-bill": 4, "sales-invoice": ROWS });
 
   const posted = await lastChange();
-  await savedDuring(`${path}/undo`, "taking documents out", "BEFORE-2");
+  await savedDuring(`${path}/undo`, "taking documents out", ["BEFORE-5"]);
   expect(await doneSince(posted)).toEqual(["post document", "undo import"]);
-  expect(await count()).toEqual({ "purchase-bill": 2 });
+  expect(await count()).toEqual({ "purchase-bill": 5 });
 
   await expectWholeDatabase(server);
   await expectKeptSums(server);
