@@ -73,6 +73,11 @@ export function UnderWay({ narrow }: { narrow: boolean }) {
               <JobProgress job={job} onCancel={() => void cancelJob(job.id)} />
             </section>
           ))}
+          <div className="mt-4 flex justify-end">
+            <button type="button" className="action" onClick={() => setOpen(false)}>
+              Close
+            </button>
+          </div>
         </Dialog>
       )}
     </>

@@ -126,17 +126,8 @@ function columnsOf(path: (inside: string) => string): Column<ImportRow>[] {
       ),
     },
     { id: "holds", head: "Holds", width: 120, cell: holdsWords },
-    {
-      id: "received",
-      head: "Received",
-      width: 210,
-      sorts: true,
-      cell: ({ at, by }) => (
-        <>
-          {showMoment(at)} <span className="quiet">by {by}</span>
-        </>
-      ),
-    },
+    { id: "received", head: "Received", width: 146, sorts: true, cell: ({ at }) => showMoment(at) },
+    { id: "by", head: "By", width: 110, grow: 0.6, cell: ({ by }) => by },
     { id: "state", head: "State", width: 150, sorts: true, cell: ({ state }) => STATE_WORDS[state] },
     {
       id: "dates",

@@ -127,7 +127,13 @@ function columnsOf(packs: Packs, home: string, edit: (contact: ContactView) => v
           </span>
         )),
     },
-    { id: "documents", head: "Documents", width: 92, amount: true, cell: ({ documents }) => documents },
+    {
+      id: "documents",
+      head: "Documents",
+      width: 92,
+      amount: true,
+      cell: ({ documents }) => <span className="font-mono">{documents}</span>,
+    },
   ];
 }
 

@@ -101,7 +101,7 @@ function columnsOf(edit: (item: ItemView) => void): Column<ItemView>[] {
       width: 96,
       amount: true,
       sorts: true,
-      cell: ({ unitPrice }) => unitPrice ?? "–",
+      cell: ({ unitPrice }) => <span className="font-mono">{unitPrice ?? "–"}</span>,
     },
     {
       id: "sold",

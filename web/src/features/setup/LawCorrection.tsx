@@ -200,7 +200,6 @@ function Touched({ touched: { clients } }: { touched: LawTouched }) {
   return (
     <div role="status" className="note-row mt-3 max-h-52 overflow-y-auto">
       {documents > 0 && `${plural(documents, "open document")} would be worked out anew.`}
-      <StaysDeclared documents={clients.reduce((sum, one) => sum + one.declared, 0)} />
       {clients.map((one) => (
         <div key={one.client} className="mt-1.5 text-[12.5px]">
           <span className="font-semibold">{one.name}</span>
@@ -218,6 +217,7 @@ function Touched({ touched: { clients } }: { touched: LawTouched }) {
           </ul>
         </div>
       ))}
+      <StaysDeclared documents={clients.reduce((sum, one) => sum + one.declared, 0)} />
     </div>
   );
 }

@@ -98,7 +98,6 @@ function TouchedNote({ touched, digits }: { touched: TouchedDocuments; digits: n
       {count === 0
         ? "No open document is touched."
         : `${plural(count, "open document")} would be worked out anew.`}
-      <StaysDeclared documents={declared} />
       <ul className="mt-1 text-[12.5px]">
         {first.slice(0, 6).map((one) => (
           <li key={one.id}>
@@ -107,6 +106,7 @@ function TouchedNote({ touched, digits }: { touched: TouchedDocuments; digits: n
           </li>
         ))}
       </ul>
+      <StaysDeclared documents={declared} />
     </div>
   );
 }
