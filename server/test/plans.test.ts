@@ -70,7 +70,15 @@ test.each<[what: string, index: RegExp, run: () => Promise<unknown>]>([
   [
     "open items, by what is open",
     /documents_open/,
-    () => openItems(held.work, client, { ...PAGE, search: "", side: "", contact: 0, on: "2026-06-30" }),
+    () =>
+      openItems(held.work, client, {
+        ...PAGE,
+        search: "",
+        side: "",
+        contact: 0,
+        document: 0,
+        on: "2026-06-30",
+      }),
   ],
   [
     "debtors on a day, by what is open and the months of the account",

@@ -6,12 +6,7 @@ import type { Frequency } from "@fiscalon/core/calendar/filingPeriods";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { formOn } from "@fiscalon/core/returns/formOn";
 import { groupBy } from "@fiscalon/core/groupBy";
-import type {
-  ClientRow,
-  ClientView,
-  NextReturn,
-  RegistrationView,
-} from "@fiscalon/contract/views";
+import type { ClientRow, ClientView, NextReturn, RegistrationView } from "@fiscalon/contract/views";
 import type { Work, Writing } from "../base/work.ts";
 import type { PlaceRecord, RegistrationRecord } from "../db/models.ts";
 import { loadClient } from "./loadSetup.ts";

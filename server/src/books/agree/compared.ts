@@ -77,9 +77,7 @@ async function compare(
   for (const of of ["turnover", "purchases"] as const)
     bridges.push(await bridgeOver(work, r, spanOf(r, end), of));
   const balances = await balanceViews(work, setup, end < work.today ? end : work.today);
-  const statements = (await statementBriefs(work, r)).filter(
-    ({ periodEnd }) => periodEnd >= period.from && periodEnd <= period.to,
-  );
+  const statements = await statementBriefs(work, r, period);
   return [
     {
       id: "control",

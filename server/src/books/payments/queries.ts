@@ -27,6 +27,8 @@ export interface PaymentFilter extends Paging, ListOrder {
 export interface OpenFilter extends Paging, ListOrder {
   search: string;
   contact: number;
+  /** One of them only; 0 for all. */
+  document: number;
   side: "" | "sale" | "purchase";
   /** Empty for today, where the client is. */
   on: string;
@@ -92,8 +94,9 @@ export async function openItems(work: Work, clientId: number, filter: OpenFilter
   const side = { "": "", sale: `AND ${ON_SIDE.sale}`, purchase: `AND ${ON_SIDE.purchase}` };
   const open = `SELECT d.id, d.open_amount AS open, d.open_base AS base FROM documents d LEFT JOIN contacts c ON c.id = d.contact_id
     WHERE d.client_id = $1 AND d.open_amount <> 0 ${side[filter.side]}
-      AND d.date <= $2 AND ($3 = 0 OR d.contact_id = $3) AND ($4 = '%%' OR d.number LIKE $4 OR c.name LIKE $4)`;
-  const bind = [clientId, filter.on || work.today, filter.contact, `%${filter.search}%`];
+      AND d.date <= $2 AND ($3 = 0 OR d.contact_id = $3) AND ($4 = '%%' OR d.number LIKE $4 OR c.name LIKE $4)
+      AND ($5 = 0 OR d.id = $5)`;
+  const bind = [clientId, filter.on || work.today, filter.contact, `%${filter.search}%`, filter.document];
   const totals = work.remembered("open items", [bind, filter.side], (work) =>
     work.one<{ total: number; open: number }>(
       `SELECT count(*) AS total, coalesce(sum(${COMES_IN} * o.base), 0) AS open
@@ -105,7 +108,7 @@ export async function openItems(work: Work, clientId: number, filter: OpenFilter
     `SELECT d.id AS document, d.kind, d.number, d.date, d.contact_id AS contact, coalesce(c.name, '') AS party, d.currency,
        coalesce(d.foreign_gross, d.gross) AS gross, o.open, CAST(julianday($2) - julianday(d.date) AS INTEGER) AS days
      FROM (${open}) o JOIN documents d ON d.id = o.id LEFT JOIN contacts c ON c.id = d.contact_id
-     ORDER BY ${listOrder(OPEN_ORDER, filter, "d.date, d.id")} LIMIT $5 OFFSET $6`,
+     ORDER BY ${listOrder(OPEN_ORDER, filter, "d.date, d.id")} LIMIT $6 OFFSET $7`,
     [...bind, filter.limit, filter.offset],
   );
   const [sums, page] = await Promise.all([totals, rows]);

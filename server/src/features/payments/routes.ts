@@ -50,6 +50,7 @@ export async function paymentRoutes(app: FastifyInstance): Promise<void> {
         querystring: Joi.object({
           ...paging,
           contact: Joi.number().integer().min(0).default(0),
+          document: Joi.number().integer().min(0).default(0),
           side: Joi.string().valid("", "sale", "purchase").default(""),
           on: date.allow("").default(""),
           ...orderFields(OPEN_ORDER),

@@ -3,6 +3,7 @@ import { allocationSign } from "@fiscalon/core/ledger/paymentPostings";
 import type { Account } from "@fiscalon/core/model/account";
 import { displayAmount, formatAmount } from "@fiscalon/core/money/amount";
 import type { OpenItem } from "@fiscalon/contract/payments";
+import { FindInput } from "../../kit/FindInput.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { showDate } from "../../kit/format.ts";
 import { KIND_NAMES } from "../../kit/kinds.ts";
@@ -17,6 +18,10 @@ export function AllocationGrid({
   digits,
   rest,
   readOnly,
+  total,
+  shown,
+  number,
+  onNumber,
   onAllocations,
   onOldestFirst,
 }: {
@@ -26,6 +31,12 @@ export function AllocationGrid({
   digits: number;
   rest: number;
   readOnly: boolean;
+  /** How many are open that fit, and how many of them are here. */
+  total: number;
+  shown: number;
+  /** The number that is looked for. */
+  number: string;
+  onNumber: (number: string) => void;
   onAllocations: (allocations: Record<number, DraftAllocation>) => void;
   onOldestFirst: () => void;
 }) {
@@ -39,7 +50,7 @@ export function AllocationGrid({
     change(document, { amount: formatAmount(left || open, digits) });
   };
   const withDifference = items.some(({ document }) => draft.allocations[document]?.difference);
-  if (items.length === 0) {
+  if (items.length === 0 && number === "") {
     return (
       <p className="quiet">
         {draft.contact
@@ -53,10 +64,26 @@ export function AllocationGrid({
     <>
       <div className="mb-1 flex items-center gap-4">
         <h2>Settles</h2>
-        {!readOnly && (
+        {!readOnly && number === "" && (
           <button type="button" className="word-link" onClick={onOldestFirst}>
             oldest first
           </button>
+        )}
+        {!readOnly && (shown < total || number !== "") && (
+          <>
+            <FindInput
+              key={draft.contact?.id}
+              label="Find open documents"
+              placeholder="Number"
+              value={number}
+              onChange={onNumber}
+            />
+            <span className="quiet" role="status">
+              {total === 0
+                ? "No open document is called so."
+                : shown < total && `The ${shown} oldest of ${total.toLocaleString("en-GB")} open are shown.`}
+            </span>
+          </>
         )}
       </div>
       <table className="sheet-table">

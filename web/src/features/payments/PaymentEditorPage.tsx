@@ -41,7 +41,7 @@ export function PaymentEditorPage() {
   const { data: first } = useQuery({
     queryKey: keys.of(client?.id, "open-items", "first", contactId, documentId),
     queryFn: ({ signal }) =>
-      api.get("/clients/:id/open-items", [client?.id], { contact: contactId, limit: 500 }, signal),
+      api.get("/clients/:id/open-items", [client?.id], { contact: contactId, document: documentId }, signal),
     enabled: client !== undefined && documentId !== undefined,
   });
   if (!setup || (paymentId && !payment) || (documentId && !first)) return <Waiting what="the payment" />;
@@ -56,7 +56,14 @@ export function PaymentEditorPage() {
     : item
       ? settling(blank, item, setup.currency)
       : blank;
-  return <Editor key={paymentId ?? `${kind} ${documentId}`} payment={payment ?? null} initial={initial} />;
+  return (
+    <Editor
+      key={paymentId ?? `${kind} ${documentId}`}
+      payment={payment ?? null}
+      initial={initial}
+      settles={item ? [item] : []}
+    />
+  );
 }
 
 function settling(blank: PaymentDraft, item: OpenItem, base: string): PaymentDraft {
@@ -70,7 +77,16 @@ function settling(blank: PaymentDraft, item: OpenItem, base: string): PaymentDra
   };
 }
 
-function Editor({ payment, initial }: { payment: PaymentView | null; initial: PaymentDraft }) {
+function Editor({
+  payment,
+  initial,
+  settles,
+}: {
+  payment: PaymentView | null;
+  initial: PaymentDraft;
+  /** What a new one is begun for. */
+  settles: readonly OpenItem[];
+}) {
   const { client, path } = useScope();
   const setup = usePlainSetup();
   const navigate = useNavigate();
@@ -80,16 +96,19 @@ function Editor({ payment, initial }: { payment: PaymentView | null; initial: Pa
   const [voiding, setVoiding] = useState(false);
   const [posted, setPosted] = useState<PaymentView | null>(null);
   const { data: contacts = [] } = useContacts(search);
+  const [number, setNumber] = useState("");
+  const [settled, setSettled] = useState(settles);
+  const asked = { contact: draft.contact?.id, search: number, limit: SHOWN };
   const { data: open } = useQuery({
-    queryKey: keys.of(client?.id, "open-items", "of", draft.contact?.id),
-    queryFn: ({ signal }) =>
-      api.get("/clients/:id/open-items", [client?.id], { contact: draft.contact?.id, limit: 500 }, signal),
+    queryKey: keys.of(client?.id, "open-items", "of", asked),
+    queryFn: ({ signal }) => api.get("/clients/:id/open-items", [client?.id], asked, signal),
     enabled: client !== undefined,
+    placeholderData: (before) => before,
   });
   const base = setup?.currency ?? "";
   const currency = draft.currency || base;
   const digits = minorDigits(currency);
-  const all = itemsOf(open?.rows ?? [], payment);
+  const all = itemsOf(open?.rows ?? [], payment, settled);
   const items = all.filter((one) => one.currency === currency);
   const readOnly = payment !== null && (payment.locked !== null || payment.state !== "posted");
   const rest = restOf(draft, items, digits);
@@ -106,6 +125,7 @@ function Editor({ payment, initial }: { payment: PaymentView | null; initial: Pa
       await queries.invalidateQueries({ queryKey: keys.client(client?.id) });
       if (payment) await navigate(path(`books/payments/${saved.id}`), { replace: true });
       else {
+        setSettled([]);
         setDraft({ ...blankPayment(draft.kind, draft.account), date: draft.date });
         setPosted(saved);
       }
@@ -161,9 +181,11 @@ function Editor({ payment, initial }: { payment: PaymentView | null; initial: Pa
         readOnly={readOnly}
         onSearch={setSearch}
         onChange={update}
-        onContact={(contact: ContactView | null) =>
-          update({ contact: contact && { id: contact.id, name: contact.name }, allocations: {} })
-        }
+        onContact={(contact: ContactView | null) => {
+          setSettled([]);
+          setNumber("");
+          update({ contact: contact && { id: contact.id, name: contact.name }, allocations: {} });
+        }}
       />
       <AllocationGrid
         draft={draft}
@@ -172,7 +194,14 @@ function Editor({ payment, initial }: { payment: PaymentView | null; initial: Pa
         digits={digits}
         rest={rest}
         readOnly={readOnly}
-        onAllocations={(allocations) => update({ allocations })}
+        total={open?.total ?? 0}
+        shown={open?.rows.length ?? 0}
+        number={number}
+        onNumber={setNumber}
+        onAllocations={(allocations) => {
+          setSettled(items.filter(({ document }) => document in allocations));
+          update({ allocations });
+        }}
         onOldestFirst={() => update({ allocations: oldestFirst(draft, items, digits) })}
       />
       <ReasonDialog
@@ -190,11 +219,19 @@ function Editor({ payment, initial }: { payment: PaymentView | null; initial: Pa
   );
 }
 
-/** What is open, and what this payment already settles: those first. */
-function itemsOf(open: readonly OpenItem[], payment: PaymentView | null): OpenItem[] {
+/** So many of the oldest are shown at once. */
+const SHOWN = 200;
+
+/** What is open, and what this payment already settles, or what is typed into now: those first. */
+function itemsOf(
+  open: readonly OpenItem[],
+  payment: PaymentView | null,
+  settled: readonly OpenItem[],
+): OpenItem[] {
   const allocations = payment?.state === "posted" ? payment.allocations : [];
+  const beyond = settled.filter((one) => !open.some(({ document }) => document === one.document));
   const known = new Set(allocations.map(({ document }) => document));
-  return [...allocations, ...open.filter(({ document }) => !known.has(document))];
+  return [...allocations, ...[...beyond, ...open].filter(({ document }) => !known.has(document))];
 }
 
 function Facts({ payment }: { payment: PaymentView }) {

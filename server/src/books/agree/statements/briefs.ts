@@ -20,15 +20,23 @@ export const briefs = (
     coalesce(sum(${sideOf("theirs")} - ${sideOf("ours")}), 0) AS apart,
     coalesce(sum(CASE WHEN ${UNDECIDED} THEN ${sideOf("theirs")} - ${sideOf("ours")} END), 0) AS apartOpen
   FROM statements s LEFT JOIN contacts c ON c.id = s.contact_id LEFT JOIN match_lines m ON m.statement_id = s.id
-  WHERE ${which} GROUP BY s.id ORDER BY s.period_end DESC, s.id DESC LIMIT 200`;
+  WHERE ${which} GROUP BY s.id ORDER BY s.period_end DESC, s.id DESC`;
 
 /** A list in brief as the database gives it. */
 export type BriefRow = Omit<StatementBrief, "title" | "matched"> & { matched: number };
 
-/** The lists alone, newest first. */
-export async function statementBriefs(work: Work, r: RegistrationRecord): Promise<StatementBrief[]> {
+/** The lists alone, newest first: all, or those of periods that end within a span. */
+export async function statementBriefs(
+  work: Work,
+  r: RegistrationRecord,
+  within?: { from: string; to: string },
+): Promise<StatementBrief[]> {
   const kinds = statementKinds(work, r);
-  const rows = await work.rows<BriefRow>(briefs("", "s.registration_id = $1"), [r.id]);
+  const { from, to } = within ?? { from: "", to: "9999-12-31" };
+  const rows = await work.rows<BriefRow>(
+    briefs("", "s.registration_id = $1 AND s.period_end BETWEEN $2 AND $3"),
+    [r.id, from, to],
+  );
   return rows.map((row) => ({ ...row, matched: row.matched === 1, title: titleOf(kinds, row.kind) }));
 }
 

@@ -25,7 +25,7 @@ export interface SheetRecord {
 export function sheetList(work: Work, clientId: number): Promise<SheetBrief[]> {
   return work.rows(
     `SELECT id, name, created_at AS createdAt, (SELECT count(*) FROM register_rows r WHERE r.sheet_id = s.id) AS rows
-     FROM register_sheets s WHERE client_id = $1 ORDER BY id DESC LIMIT 200`,
+     FROM register_sheets s WHERE client_id = $1 ORDER BY id DESC`,
     [clientId],
   );
 }
