@@ -133,6 +133,9 @@ export const api = {
     query: Query = {},
     seen?: number,
   ) => call<Answers[`POST ${P}`]>("POST", withQuery(filled(path, parts), query), body, seen),
+  /** Asks with a body: it changes nothing, and can be given up like a `get`. */
+  ask: <P extends PathsOf<"POST">>(path: P, parts: PartsOf<P>, body: unknown, signal: AbortSignal) =>
+    send<Answers[`POST ${P}`]>("POST", filled(path, parts), { body, signal }),
   put: <P extends PathsOf<"PUT">>(path: P, parts: PartsOf<P>, body: unknown, seen?: number) =>
     call<Answers[`PUT ${P}`]>("PUT", filled(path, parts), body, seen),
   delete: <P extends PathsOf<"DELETE">>(path: P, parts: PartsOf<P>, query: Query = {}, seen?: number) =>

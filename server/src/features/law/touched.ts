@@ -8,7 +8,8 @@ import type { Law } from "../../base/law.ts";
 import type { Work } from "../../base/work.ts";
 import type { Practice } from "../../practice/practice.ts";
 import { documentsNamed } from "../../books/documents/documentsNamed.ts";
-import { declaredTouched, documentsTouched } from "../../books/documents/documentsTouched.ts";
+import { documentsTouched } from "../../books/documents/documentsTouched.ts";
+import type { Touched } from "../../books/documents/documentsTouched.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
 import { formOf } from "../../books/returns/evaluation.ts";
@@ -35,13 +36,14 @@ async function touchedIn(
   change: LawChange,
 ): Promise<Omit<LawTouched["clients"][number], "client" | "name"> | null> {
   const setup = await loadSetup(work, id);
-  const documents =
-    change.kind === "rate" ? await documentsMoved(work, id, change.schedule, becoming(work, change)) : [];
+  const { open: documents, declared } =
+    change.kind === "rate"
+      ? await touchedUnder(work, id, change.schedule, becoming(work, change))
+      : { open: [], declared: 0 };
   const returns =
     change.kind === "rate"
       ? await returnsOf(work, setup, documents)
       : await returnsMeant(work, setup, change);
-  const declared = await declaredUnder(work, id, change);
   if (documents.length === 0 && returns.length === 0 && declared === 0) return null;
   const digits = minorDigits(setup.client.currency);
   return {
@@ -70,27 +72,27 @@ export async function clientsUnder(
 }
 
 /**
- * The ids of the open documents of a client that other rows of a schedule move; none where the client has rows of its own.
+ * The documents of a client that other rows of a schedule are about; none where the client has rows of its own.
  * @param rows what stands in the schedule at the other end: before it, or after it
  */
+async function touchedUnder(
+  work: Work,
+  clientId: number,
+  ref: string,
+  rows: readonly RateRow[],
+): Promise<Touched> {
+  const own = await work.models.schedules.count({ where: { clientId, ref }, ...work.options });
+  return own > 0 ? { open: [], declared: 0 } : documentsTouched(work, { clientId, ref, rows });
+}
+
+/** The ids of those of them that are open. */
 export async function documentsMoved(
   work: Work,
   client: number,
   schedule: string,
   rows: readonly RateRow[],
 ): Promise<number[]> {
-  if (await hasOwnRows(work, client, schedule)) return [];
-  return documentsTouched(work, { clientId: client, ref: schedule, rows });
-}
-
-async function hasOwnRows(work: Work, clientId: number, ref: string): Promise<boolean> {
-  return (await work.models.schedules.count({ where: { clientId, ref }, ...work.options })) > 0;
-}
-
-/** How many documents on sealed returns a change of the law does not move any more. */
-async function declaredUnder(work: Work, clientId: number, change: LawChange): Promise<number> {
-  if (change.kind !== "rate" || (await hasOwnRows(work, clientId, change.schedule))) return 0;
-  return declaredTouched(work, { clientId, ref: change.schedule, rows: becoming(work, change) });
+  return (await touchedUnder(work, client, schedule, rows)).open;
 }
 
 function becoming({ packs }: Work, change: RateChange): readonly RateRow[] {

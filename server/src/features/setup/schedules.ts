@@ -4,7 +4,8 @@ import type { Progress } from "../../base/progress.ts";
 import type { Work } from "../../base/work.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 import type { TouchedDocuments } from "@fiscalon/contract/views";
-import { declaredTouched, documentsTouched } from "../../books/documents/documentsTouched.ts";
+import { documentsTouched } from "../../books/documents/documentsTouched.ts";
+import type { Touched } from "../../books/documents/documentsTouched.ts";
 import { documentsNamed } from "../../books/documents/documentsNamed.ts";
 import { recomputeDocuments } from "../../books/documents/recomputeDocuments.ts";
 
@@ -16,8 +17,7 @@ export async function touchedBy(
   rows: readonly RateRow[],
 ): Promise<TouchedDocuments> {
   checkSchedules({ [ref]: rows });
-  const becoming = { clientId, ref, rows };
-  return summary(work, await documentsTouched(work, becoming), await declaredTouched(work, becoming));
+  return summary(work, await documentsTouched(work, { clientId, ref, rows }));
 }
 
 /** Keeps the rows of a schedule for this client and works the documents they touch out anew. */
@@ -30,9 +30,7 @@ export async function saveSchedule(
 ): Promise<TouchedDocuments> {
   checkSchedules({ [ref]: rows });
   return work.write(async (work) => {
-    const becoming = { clientId, ref, rows };
-    const documents = await documentsTouched(work, becoming);
-    const declared = await declaredTouched(work, becoming);
+    const touched = await documentsTouched(work, { clientId, ref, rows });
     const before = (await loadSetup(work, clientId)).plain.schedules[ref];
     const known = await work.models.schedules.findOne({ where: { clientId, ref }, ...work.options });
     if (known) await known.update({ rows }, work.options);
@@ -42,20 +40,16 @@ export async function saveSchedule(
       entity: "schedule",
       id: null,
       before: { ref, rows: before },
-      after: { ref, rows, documents: documents.length },
+      after: { ref, rows, documents: touched.open.length },
     });
-    await recomputeDocuments(work, await loadSetup(work, clientId), documents, progress);
-    return summary(work, documents, declared);
+    await recomputeDocuments(work, await loadSetup(work, clientId), touched.open, progress);
+    return summary(work, touched);
   });
 }
 
 /** So many of them are shown. */
 const SHOWN = 20;
 
-async function summary(
-  work: Work,
-  documents: readonly number[],
-  declared: number,
-): Promise<TouchedDocuments> {
-  return { count: documents.length, declared, first: await documentsNamed(work, documents.slice(0, SHOWN)) };
+async function summary(work: Work, { open, declared }: Touched): Promise<TouchedDocuments> {
+  return { count: open.length, declared, first: await documentsNamed(work, open.slice(0, SHOWN)) };
 }

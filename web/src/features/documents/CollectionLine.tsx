@@ -52,7 +52,7 @@ export function CollectionLine({
   };
   const { data } = useQuery({
     queryKey: keys.of(client?.id, "collection", "proposal", body),
-    queryFn: () => api.post("/clients/:id/collection/proposal", [client?.id], body),
+    queryFn: ({ signal }) => api.ask("/clients/:id/collection/proposal", [client?.id], body, signal),
     enabled: asked,
     placeholderData: (before) => before,
     retry: false,

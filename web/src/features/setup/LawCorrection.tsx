@@ -15,6 +15,7 @@ import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { plural, showDate, today } from "../../kit/format.ts";
 import { ChoiceField, DayField, TextField } from "../../kit/formFields.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
+import { Waiting } from "../../kit/Waiting.tsx";
 import { StaysDeclared } from "./StaysDeclared.tsx";
 
 export type CorrectionKind = "rate" | "due" | "title";
@@ -82,9 +83,9 @@ export function LawCorrection({
   const typed = useWatch({ control: dialog.form.control }) as Typed;
   const change = changeOf(kind, pack.id, { ...typed, source: "looked at" });
   const complete = lawChange.validate(change).error === undefined;
-  const { data: touched } = useQuery({
+  const { data: touched, isFetching } = useQuery({
     queryKey: [...keys.law, "touched", change],
-    queryFn: () => api.post("/law/touched", [], { change }),
+    queryFn: ({ signal }) => api.ask("/law/touched", [], { change }, signal),
     enabled: complete,
     retry: false,
   });
@@ -99,6 +100,7 @@ export function LawCorrection({
         className="mt-3"
         placeholder="notice or page, and the day it was read"
       />
+      {isFetching && <Waiting what="the documents it touches" />}
       {touched && <Touched touched={touched} />}
     </BodyDialog>
   );

@@ -24,8 +24,8 @@ export function MethodsPage() {
   const [costs, setCosts] = useState(0);
   const { data } = useQuery({
     queryKey: keys.of(client?.id, "methods", registration?.id, answers),
-    queryFn: () =>
-      api.post("/clients/:id/registrations/:rid/methods", [client?.id, registration?.id], { answers }),
+    queryFn: ({ signal }) =>
+      api.ask("/clients/:id/registrations/:rid/methods", [client?.id, registration?.id], { answers }, signal),
     enabled: registration !== undefined,
     placeholderData: keepPreviousData,
   });

@@ -12,6 +12,7 @@ import { useScope } from "../../app/scope.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { plural, showDate } from "../../kit/format.ts";
 import { DayField, TextField } from "../../kit/formFields.tsx";
+import { Waiting } from "../../kit/Waiting.tsx";
 import { StaysDeclared } from "./StaysDeclared.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
 
@@ -50,9 +51,10 @@ export function ScheduleDialog({
   const [name, typed] = useWatch({ control, name: ["name", "rows"] });
   const now = rowsOf(typed);
   const complete = now.every((row) => row.from !== "" && row.rate !== "");
-  const { data: touched } = useQuery({
+  const { data: touched, isFetching } = useQuery({
     queryKey: keys.of(client?.id, "touched", name, now),
-    queryFn: () => api.post("/clients/:id/schedules/:ref/touched", [client?.id, name], { rows: now }),
+    queryFn: ({ signal }) =>
+      api.ask("/clients/:id/schedules/:ref/touched", [client?.id, name], { rows: now }, signal),
     enabled: id !== null && complete && JSON.stringify(now) !== JSON.stringify(rows),
     retry: false,
   });
@@ -86,6 +88,7 @@ export function ScheduleDialog({
       <button type="button" className="word-link mt-3" onClick={() => append(BLANK_ROW)}>
         Add a row
       </button>
+      {isFetching && <Waiting what="the documents it touches" />}
       {touched && <TouchedNote touched={touched} digits={digits} />}
     </BodyDialog>
   );

@@ -14,7 +14,7 @@ export function useSchemeEffect(registration: number, schemes: readonly SchemeIn
   const { client } = useScope();
   return useQuery({
     queryKey: keys.of(client?.id, "scheme-effect", registration, schemes),
-    queryFn: () => api.post(EFFECT, [client?.id, registration], { schemes }),
+    queryFn: ({ signal }) => api.ask(EFFECT, [client?.id, registration], { schemes }, signal),
     enabled: client !== undefined,
     retry: false,
     placeholderData: (before) => before,

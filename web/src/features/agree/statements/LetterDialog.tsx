@@ -18,7 +18,8 @@ export function LetterDialog({
 }) {
   const { data: letters, error } = useQuery({
     queryKey: keys.of(clientId, "statements", "letter", statement, lines),
-    queryFn: () => api.post("/clients/:id/statements/:statement/letter", [clientId, statement], { lines }),
+    queryFn: ({ signal }) =>
+      api.ask("/clients/:id/statements/:statement/letter", [clientId, statement], { lines }, signal),
   });
   return (
     <Dialog open wide title="Ask the other side" onClose={onClose}>
