@@ -30,6 +30,7 @@ export async function benchClient(
   practice: Practice,
   name: string,
   fill: (work: Writing, clientId: number) => Promise<void>,
+  registered = "2021-01-01",
 ): Promise<number> {
   const { client } = await practice.make(await practice.begin(), {
     name,
@@ -37,7 +38,7 @@ export async function benchClient(
       await createClient(work, id, {
         name,
         country: "GB",
-        registration: { pack: "gb", from: "2021-01-01", to: null, frequency: "quarterly", basis: "accrual" },
+        registration: { pack: "gb", from: registered, to: null, frequency: "quarterly", basis: "accrual" },
       });
       await fill(work, id);
     },

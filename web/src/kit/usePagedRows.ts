@@ -57,8 +57,14 @@ export function usePagedRows<Row, Page extends PageOf<Row>>(
   );
   const head = results.find((result) => result.data)?.data;
   const error = results.find((result) => result.error)?.error ?? null;
-  // Until all are counted the list is as long as what was seen of it, and grows a page at a time.
-  const seen = Math.max(0, ...pages.map((page) => page * PAGE + (loaded.get(page)?.rows.length ?? 0)));
+  // Until all are counted the list is as long as what was seen of it, and one row more behind a full page.
+  const seen = Math.max(
+    0,
+    ...pages.map((page) => {
+      const { length = 0 } = loaded.get(page)?.rows ?? [];
+      return page * PAGE + length + (length === PAGE ? 1 : 0);
+    }),
+  );
   const virtual = useVirtualizer({
     count: counted ?? head?.total ?? seen,
     getScrollElement: () => box,

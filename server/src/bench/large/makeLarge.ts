@@ -18,6 +18,7 @@ import { Practice } from "../../practice/practice.ts";
 /** Quarters of the large client; the last one ends with 2026. */
 export const QUARTERS = 20;
 const A_QUARTER = 25_000;
+const AN_AGED_QUARTER = 5_000;
 const CONTACTS = 2_000;
 const SLICE = 5_000;
 /** Quarters at the end whose invoices nobody has paid yet. */
@@ -39,12 +40,33 @@ export async function makeLarge(
   const start = performance.now();
   const practice = await Practice.open(dataDir, "Bench");
   const client = await benchClient(practice, "Large", (work, id) => fill(work, id, quarters, A_QUARTER));
-  if (neighbours > 0) {
-    const first = await benchClient(practice, "Neighbour", (work, id) => fill(work, id, 4, 250));
-    for (let n = 1; n < neighbours; n += 1) await copy(practice, first, `Neighbour ${n}`);
-  }
+  await addNeighbours(practice, neighbours);
   await practice.close();
   return { client, seconds: (performance.now() - start) / 1000 };
+}
+
+/** A practice with a client of each of these ages, in years, all with equal quarters, and neighbours beside them. */
+export async function makeAged(
+  dataDir: string,
+  years: readonly number[],
+  neighbours: number,
+): Promise<number[]> {
+  const practice = await Practice.open(dataDir, "Bench");
+  const clients: number[] = [];
+  for (const age of years) {
+    const from = `${2027 - age}-01-01`;
+    const filled = (work: Writing, id: number) => fill(work, id, age * 4, AN_AGED_QUARTER);
+    clients.push(await benchClient(practice, `${age} years`, filled, from));
+  }
+  await addNeighbours(practice, neighbours);
+  await practice.close();
+  return clients;
+}
+
+async function addNeighbours(practice: Practice, count: number): Promise<void> {
+  if (count === 0) return;
+  const first = await benchClient(practice, "Neighbour", (work, id) => fill(work, id, 4, 250));
+  for (let n = 1; n < count; n += 1) await copy(practice, first, `Neighbour ${n}`);
 }
 
 /** A client is a folder: a neighbour more is a copy of one. */
@@ -126,7 +148,7 @@ function kindOf(n: number): DocumentKind {
 
 function document(quarter: number, n: number, contacts: readonly number[]): NewDocument {
   const kind = kindOf(n);
-  const month = 1 + (quarter % 4) * 3 + (n % 3);
+  const month = 1 + (((quarter % 4) + 4) % 4) * 3 + (n % 3);
   const line = (k: number) => ({
     amount: `${10 + ((n * 31 + k) % 900)}.${10 + (n % 90)}`,
     code: CODES[(n + k) % 4] ?? "S20",
