@@ -94,9 +94,16 @@ interface Answers {
   books: { base: string; answers: Record<string, Figure[]> }[];
 }
 
-/** The folder as that version left it: its database, and an empty one of papers. */
-function layOut(): void {
-  writeFileSync(join(folder, "fiscalon.sqlite"), gunzipSync(readFileSync(ONE_DATABASE)));
+/**
+ * The folder as that version left it, but that nothing recurs by itself: what falls due since would be posted at the
+ * start, and stand in the balances.
+ */
+async function layOut(): Promise<void> {
+  const file = join(folder, "fiscalon.sqlite");
+  writeFileSync(file, gunzipSync(readFileSync(ONE_DATABASE)));
+  const db = await Database.open(file, { migrations: [] });
+  await db.write((tx) => db.run("UPDATE templates SET by_itself = 0", [], tx));
+  await db.close();
 }
 
 /** Of what is answered now, what the older version was asked for. */
@@ -132,7 +139,7 @@ async function expectSameFigures(): Promise<void> {
 }
 
 test("a practice with one database becomes one with a file a client: the same boxes, balances and book files", async () => {
-  layOut();
+  await layOut();
   await expectSameFigures();
   const made = readdirSync(folder).filter((name) => !name.startsWith("digest"));
   expect(made.sort()).toEqual(["before-one-file-a-client", "clients", "practice.sqlite", "server.lock"]);
@@ -140,7 +147,7 @@ test("a practice with one database becomes one with a file a client: the same bo
 });
 
 test("killed at any moment of that, it begins again or is done", async () => {
-  layOut();
+  await layOut();
   for (const ms of [40, 120, 200, 280, 360, 440, 520, 650, 800]) {
     const script = `import { convertFolder } from ${moduleAt("across/convert/convertFolder.js")};
       process.stdout.write("go"); await convertFolder(${JSON.stringify(folder)}, () => undefined);`;
@@ -150,7 +157,7 @@ test("killed at any moment of that, it begins again or is done", async () => {
 });
 
 test("the same by starting the server, which is killed meanwhile", async () => {
-  layOut();
+  await layOut();
   const first = await startProcess(folder);
   await kill(first.child);
   await expectSameFigures();
