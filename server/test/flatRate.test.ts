@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, expect, test } from "vitest";
+import { afterAll, beforeAll, expect, onTestFinished, test, vi } from "vitest";
 import { found } from "@fiscalon/core/at";
 import type { BoxesBetween, ReturnView } from "@fiscalon/contract/returns";
 import type { MethodComparison } from "@fiscalon/contract/compareMethods";
@@ -294,6 +294,8 @@ test("while a document is typed the scheme is reckoned with", async () => {
 });
 
 test("the methods open to a client are compared for the last twelve months, nothing is written", async () => {
+  vi.useFakeTimers({ toFake: ["Date"], now: new Date("2026-11-20T12:00:00Z") });
+  onTestFinished(() => void vi.useRealTimers());
   const client = await trader([inForce("hair", "2026-01-01", Q2)]);
   for (const date of ["2026-02-04", "2026-05-04", "2026-08-04"]) {
     await client.post(["sales-invoice", "S20", "12000.00", { prices: "inclusive" }], date);

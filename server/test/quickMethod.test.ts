@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, expect, test } from "vitest";
+import { afterAll, beforeAll, expect, onTestFinished, test, vi } from "vitest";
 import type { MethodComparison } from "@fiscalon/contract/compareMethods";
 import type { SchemeView } from "@fiscalon/contract/schemeView";
 import type { TrailStep } from "@fiscalon/contract/trail";
@@ -159,6 +159,8 @@ test("a charity remits three fifths of the tax it charges and deducts that of ca
 });
 
 test("the comparison of a method in force is its returns, with what of the first slice was used before the year compared", async () => {
+  vi.useFakeTimers({ toFake: ["Date"], now: new Date("2026-11-20T12:00:00Z") });
+  onTestFinished(() => void vi.useRealTimers());
   const books = await periodBooks(
     server,
     {
