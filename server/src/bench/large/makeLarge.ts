@@ -5,7 +5,6 @@ import { at } from "@fiscalon/core/at";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import type { Writing } from "../../base/work.ts";
 import { createClient } from "../../books/createClient.ts";
-import { inKinds } from "../../db/kindSql.ts";
 import { benchClient } from "../benchBooks.ts";
 import { postDocuments } from "../../books/documents/postDocuments.ts";
 import type { NewDocument } from "../../books/documents/newDocument.ts";
@@ -106,7 +105,7 @@ async function fill(work: Writing, clientId: number, quarters: number, aQuarter:
     }
 }
 
-/** What is on credit is paid a month later. */
+/** What is on credit is paid a month later, what was credited paid back. */
 async function pay(work: Writing, setup: ClientSetup, posted: readonly number[]): Promise<void> {
   const open = await work.rows<{
     id: number;
@@ -116,7 +115,7 @@ async function pay(work: Writing, setup: ClientSetup, posted: readonly number[])
     open: number;
   }>(
     `SELECT id, kind, date, contact_id AS contact, open_amount AS open FROM documents
-     WHERE id BETWEEN $1 AND $2 AND open_amount > 0 AND ${inKinds("kind", ({ sign }) => sign > 0)}`,
+     WHERE id BETWEEN $1 AND $2 AND open_amount > 0`,
     [posted[0], posted.at(-1)],
   );
   await postPayments(
