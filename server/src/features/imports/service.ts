@@ -122,37 +122,24 @@ export async function importRecord(work: Work, clientId: number, importId: numbe
 
 /** One import, with who brought it. */
 export async function importBatch(work: Work, clientId: number, importId: number): Promise<ImportBatch> {
-  const {
-    id,
-    content,
-    direction,
-    fileName,
-    bytes,
-    encoding,
-    state,
-    shape,
-    settings,
-    report,
-    documents,
-    rejectedHash,
-    createdAt,
-    createdBy,
-  } = await importRecord(work, clientId, importId);
-  const { name: by } = await work.one<{ name: string }>("SELECT name FROM people WHERE id = $1", [createdBy]);
+  const one = await importRecord(work, clientId, importId);
+  const { name: by } = await work.one<{ name: string }>("SELECT name FROM people WHERE id = $1", [
+    one.createdBy,
+  ]);
   return {
-    id,
-    content,
-    direction,
-    fileName,
-    bytes,
-    encoding,
-    state,
-    shape,
-    settings,
-    report,
-    documents,
-    rejected: rejectedHash !== null,
-    at: createdAt,
+    id: one.id,
+    content: one.content,
+    direction: one.direction,
+    fileName: one.fileName,
+    bytes: one.bytes,
+    encoding: one.encoding,
+    state: one.state,
+    shape: one.shape,
+    settings: one.settings,
+    report: one.report,
+    documents: one.documents,
+    rejected: one.rejectedHash !== null,
+    at: one.createdAt,
     by,
   };
 }
