@@ -2,7 +2,8 @@ import { kindOf } from "@fiscalon/core/model/documentKinds";
 import type { RegisterDocument } from "@fiscalon/core/incoming/registerReading";
 import type { Work } from "../../base/work.ts";
 import { decoded, readKeptFile } from "../../base/files.ts";
-import { readRows } from "../../base/readRows.ts";
+import { WORKBOOK, readRows } from "../../base/readRows.ts";
+import { rowsApart } from "../../base/workbookApart.ts";
 import { addSurroundings } from "../../books/documents/addSurroundings.ts";
 import type { NewDocument } from "../../books/documents/newDocument.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
@@ -135,8 +136,12 @@ export async function cellsOf(
   const cells = new Map<number, readonly string[]>();
   if (isXml(record) || wanted.size === 0) return cells;
   const bytes = readKeptFile(folder, record.fileHash);
+  const rows =
+    record.encoding === WORKBOOK
+      ? await rowsApart(bytes, Math.max(...wanted))
+      : await readRows(bytes, record.encoding, record.shape.delimiter);
   let row = 0;
-  for (const raw of await readRows(bytes, record.encoding, record.shape.delimiter)) {
+  for (const raw of rows) {
     row += 1;
     if (wanted.has(row)) cells.set(row, raw);
   }

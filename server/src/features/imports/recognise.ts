@@ -7,7 +7,8 @@ import type { TableName, LevyWords } from "@fiscalon/core/formats/tables/tableKi
 import type { DateOrder } from "@fiscalon/core/calendar/parseDate";
 import type { ImportContent } from "@fiscalon/contract/imports";
 import { decoded, encodingOf, refuseForeignFile } from "../../base/files.ts";
-import { isWorkbook, WORKBOOK, workbookRows } from "../../base/readRows.ts";
+import { isWorkbook, WORKBOOK } from "../../base/readRows.ts";
+import { rowsApart } from "../../base/workbookApart.ts";
 
 /** Tables that documents and masters come in by. */
 type ImportTable = Extract<TableName, ImportContent>;
@@ -43,7 +44,7 @@ export async function recognised(
 ): Promise<Recognised> {
   const table = wanted in TABLES ? (wanted as ImportTable) : "register";
   if (isWorkbook(content)) {
-    const rows = (await workbookRows(content)).slice(0, SAMPLE_ROWS);
+    const rows = await rowsApart(content, SAMPLE_ROWS);
     return { content: table, encoding: WORKBOOK, shape: recogniseTable(rows, "", table, order, levies) };
   }
   refuseForeignFile(content);

@@ -13,7 +13,8 @@ import type { StatementKind } from "@fiscalon/core/model/statement";
 import type { MatchSettings, StatementBasis } from "@fiscalon/contract/statements";
 import type { Work } from "../../../base/work.ts";
 import { decoded, encodingOf, refuseForeignFile } from "../../../base/files.ts";
-import { isWorkbook, readRows, WORKBOOK, workbookRows, workbookSheets } from "../../../base/readRows.ts";
+import { isWorkbook, readRows } from "../../../base/readRows.ts";
+import { rowsApart, sheetsApart } from "../../../base/workbookApart.ts";
 import { insertStatement, removeStatement } from "../../../books/agree/statements/insertStatement.ts";
 import { ONE_PARTY, withKeys } from "../../../books/agree/statements/ourRows.ts";
 import { registrationIn } from "../../../books/loadSetup.ts";
@@ -123,7 +124,7 @@ async function readFile(
 ): Promise<StatementContent> {
   const { digits } = plain;
   if (kind.reads === "furnished" && isWorkbook(bytes))
-    return readFurnishedSheets(await workbookSheets(bytes), kind.heads ?? {}, digits);
+    return readFurnishedSheets(await sheetsApart(bytes), kind.heads ?? {}, digits);
   if (kind.reads === "furnished") {
     refuseForeignFile(bytes);
     return readFurnished(parsed(decoded(bytes, encodingOf(bytes))), kind.heads ?? {}, digits);
@@ -134,9 +135,9 @@ async function readFile(
   const order = pack?.dateOrder ?? "dmy";
   const levies = pack ? writtenLevies([pack]) : [];
   if (isWorkbook(bytes)) {
-    const rows = await workbookRows(bytes);
+    const rows = await rowsApart(bytes);
     const shape = recogniseTable(rows.slice(0, SAMPLE_ROWS), "", "statement", order, levies);
-    return readStatementTable(await readRows(bytes, WORKBOOK, ""), { ...shape, ...reading }, ofAccount);
+    return readStatementTable(rows, { ...shape, ...reading }, ofAccount);
   }
   refuseForeignFile(bytes);
   const encoding = encodingOf(bytes);
