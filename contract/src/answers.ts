@@ -172,7 +172,7 @@ export interface Answers {
   "POST /clients/:id/held-credit/release": null;
   "DELETE /clients/:id/held-credit/:document": null;
   "GET /clients/:id/items": ItemPage;
-  "GET /clients/:id/items/named": ItemView[];
+  "POST /clients/:id/items/named": ItemView[];
   "PUT /clients/:id/items/:item": ItemView;
   "GET /clients/:id/ledger/:account": LedgerEntryPage;
   "GET /clients/:id/open-items": OpenItemPage;

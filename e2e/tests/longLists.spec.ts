@@ -1,4 +1,5 @@
 import { expect, test } from "@playwright/test";
+import { britishBook } from "../support/british.ts";
 import { startServer } from "../support/server.ts";
 import type { RunningServer } from "../support/server.ts";
 
@@ -10,37 +11,26 @@ let server: RunningServer;
 let base: string;
 test.beforeAll(async () => {
   server = await startServer();
-  const response = await fetch(`${server.address}/api/books`, {
-    method: "POST",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify({
-      format: "fiscalon-book",
-      version: 1,
-      client: { name: "Long Counter Ltd", country: "GB" },
-      registrations: [
-        { id: "r1", pack: "gb", number: "", from: "2026-01-01", frequency: "quarterly", basis: "accrual" },
-      ],
-      contacts: Array.from({ length: CONTACTS }, (_, n) => ({
-        id: `c${n}`,
-        name: `Party ${three(n)}`,
-        country: "GB",
-      })),
-      items: Array.from({ length: ITEMS }, (_, n) => ({
-        id: `i${n}`,
-        name: `Piece ${three(n)}`,
-        unitPrice: `${n}.00`,
-        saleCode: "S20",
-      })),
-      documents: Array.from({ length: OPEN }, (_, n) => ({
-        kind: "sales-invoice",
-        number: `OPEN-${three(n)}`,
-        date: "2026-05-01",
-        contact: `c${CONTACTS - 1}`,
-        lines: [{ amount: "5.00", code: "S20" }],
-      })),
-    }),
+  const id = await britishBook(server, "Long Counter Ltd", {
+    contacts: Array.from({ length: CONTACTS }, (_, n) => ({
+      id: `c${n}`,
+      name: `Party ${three(n)}`,
+      country: "GB",
+    })),
+    items: Array.from({ length: ITEMS }, (_, n) => ({
+      id: `i${n}`,
+      name: `Piece ${three(n)}`,
+      unitPrice: `${n}.00`,
+      saleCode: "S20",
+    })),
+    documents: Array.from({ length: OPEN }, (_, n) => ({
+      kind: "sales-invoice",
+      number: `OPEN-${three(n)}`,
+      date: "2026-05-01",
+      contact: `c${CONTACTS - 1}`,
+      lines: [{ amount: "5.00", code: "S20" }],
+    })),
   });
-  const { id } = (await response.json()) as { id: number };
   base = `${server.address}/c/${id}`;
 });
 test.afterAll(() => server.stop());

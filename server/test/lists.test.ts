@@ -169,3 +169,43 @@ test("every route says in the API's documents what it answers; only files and st
     "GET /law/file",
   ]);
 });
+
+test("rows and what all come to are asked for apart, and are the same as together", async () => {
+  const page = (query: string) => server.ok<DocumentPage>("GET", `${base}/documents?${query}`);
+  for (const query of ["search=", "search=N-", "search=zeph", "search=N-4&code=S20", "search=nothing"]) {
+    const both = await page(`${query}&limit=2`);
+    expect(await page(`${query}&limit=2&part=rows`)).toEqual({ total: null, sums: null, rows: both.rows });
+    expect(await page(`${query}&part=sums`)).toEqual({ ...both, rows: [] });
+    // Found among the newest, or looked up: in another order they are looked up.
+    const [all, looked] = [await page(query), await page(`${query}&sort=date&descending=true`)];
+    expect(all.rows).toEqual(looked.rows);
+  }
+});
+
+test("the contact somebody else's list means: by number, by name where no number is known of it", async () => {
+  const other = (await newClient(server)).base;
+  const add = (name: string, taxNumber: string | null, region: string | null = null) =>
+    server.ok("POST", `${other}/contacts`, { name, country: "GB", taxNumber, region });
+  await add("Mill Lane", null);
+  await add("Mill", "GB 980 780 684");
+  await add("Mill", null, "SCT");
+  const meant = async (name: string, number: string) =>
+    (
+      await server.ok<{ contact: { name: string; taxNumber: string | null } | null }>(
+        "GET",
+        `${other}/contacts/meant?${new URLSearchParams({ name, number })}`,
+      )
+    ).contact;
+  expect(await meant("somebody", "980780684")).toMatchObject({ name: "Mill" });
+  expect(await meant("Mill Lane", "305177772")).toMatchObject({ name: "Mill Lane", taxNumber: null });
+  expect(await meant("Mill", "")).toMatchObject({ name: "Mill" });
+  expect(await meant("Nobody", "")).toBeNull();
+  const regions = await server.ok<object[]>("GET", `${other}/contacts/regions`);
+  expect(regions).toHaveLength(2);
+  expect(regions).toEqual(
+    expect.arrayContaining([
+      { country: "GB", region: null },
+      { country: "GB", region: "SCT" },
+    ]),
+  );
+});

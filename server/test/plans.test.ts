@@ -12,7 +12,7 @@ import { findingsOf } from "../dist/books/findings/service.js";
 import { openItems } from "../dist/books/payments/queries.js";
 import { boxesNow } from "../dist/books/returns/evaluation.js";
 import { periodTiles } from "../dist/books/returns/periods.js";
-import { documentPage } from "../dist/features/documents/queries.js";
+import { documentPage } from "../dist/features/documents/documentPage.js";
 import { Practice } from "../dist/practice/practice.js";
 import type { HeldWork } from "../dist/practice/practice.js";
 

@@ -11,6 +11,12 @@ const MOST_COLUMNS = 200;
 
 export const WORKBOOK = "workbook";
 
+/** A sheet of a workbook, as text. */
+export interface Sheet {
+  name: string;
+  rows: string[][];
+}
+
 export function isWorkbook(content: Buffer): boolean {
   return content.subarray(0, 4).toString("latin1") === "PK\u0003\u0004";
 }
@@ -48,7 +54,11 @@ export function* csvRows(text: string, delimiter: string, window = WINDOW): Gene
  * @throws FiscalError `imports/workbook`, `imports/too-large`
  */
 export async function workbookRows(content: Buffer): Promise<string[][]> {
-  const [sheet] = await workbookSheets(content);
+  return rowsOfFirst(await workbookSheets(content));
+}
+
+/** @throws FiscalError `formats/empty-file` where there is none */
+export function rowsOfFirst([sheet]: readonly Sheet[]): string[][] {
   if (!sheet) throw new FiscalError("formats/empty-file", "The workbook is empty. Export it again.", "file");
   return sheet.rows;
 }
@@ -58,7 +68,7 @@ export async function workbookRows(content: Buffer): Promise<string[][]> {
  * archive is unpacked here under a limit before the reader sees it, so that a small file cannot grow without end.
  * @throws FiscalError `imports/workbook`, `imports/too-large`
  */
-export async function workbookSheets(content: Buffer): Promise<{ name: string; rows: string[][] }[]> {
+export async function workbookSheets(content: Buffer): Promise<Sheet[]> {
   const archive = repacked(content);
   // Loaded with the first workbook: a server starts without it.
   const { default: readXlsx } = await import("read-excel-file/node");

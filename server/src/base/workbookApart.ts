@@ -1,11 +1,8 @@
 import { Worker } from "node:worker_threads";
 import { fileURLToPath } from "node:url";
 import { FiscalError } from "@fiscalon/core/errors";
-
-export interface Sheet {
-  name: string;
-  rows: string[][];
-}
+import { rowsOfFirst } from "./readRows.ts";
+import type { Sheet } from "./readRows.ts";
 
 export interface WorkbookOrder {
   content: Uint8Array;
@@ -33,7 +30,7 @@ export async function sheetsApart(content: Buffer, most = Infinity): Promise<She
   await thread.terminate();
   if ("sheets" in read) return read.sheets;
   const { code, message, field } = read.error;
-  throw new FiscalError(code as ConstructorParameters<typeof FiscalError>[0], message, field);
+  throw new FiscalError(code, message, field);
 }
 
 /**
@@ -41,7 +38,5 @@ export async function sheetsApart(content: Buffer, most = Infinity): Promise<She
  * @throws FiscalError `formats/empty-file`, and as `workbookSheets`
  */
 export async function rowsApart(content: Buffer, most = Infinity): Promise<string[][]> {
-  const [sheet] = await sheetsApart(content, most);
-  if (!sheet) throw new FiscalError("formats/empty-file", "The workbook is empty. Export it again.", "file");
-  return sheet.rows;
+  return rowsOfFirst(await sheetsApart(content, most));
 }

@@ -2,7 +2,7 @@ import type { Work, Writing } from "../base/work.ts";
 import { at } from "@fiscalon/core/at";
 import { usualKind } from "@fiscalon/core/model/documentKinds";
 import type { Database } from "../db/database.ts";
-import { documentPage } from "../features/documents/queries.ts";
+import { documentPage } from "../features/documents/documentPage.ts";
 import { loadSetup } from "../books/loadSetup.ts";
 import { postDocuments } from "../books/documents/postDocuments.ts";
 import type { NewDocument } from "../books/documents/newDocument.ts";

@@ -57,8 +57,8 @@ export function contactRegions(
 const PLAIN = "upper(replace(replace(replace(replace(c.tax_number, ' ', ''), '-', ''), '.', ''), '/', ''))";
 
 /**
- * The contact that somebody else's list means: by the number, also where it is told without its country, or by the very
- * name where it tells no number.
+ * The contact that somebody else's list means: by the number, also where it is told without its country; by the very
+ * name where it tells no number, or none is known of the contact.
  */
 export async function contactMeant(
   work: Work,
@@ -67,8 +67,9 @@ export async function contactMeant(
 ): Promise<ContactView | null> {
   const plain = number.toUpperCase().replace(/[^A-Z0-9]/g, "");
   const row = await work.row<ContactRow>(
-    `${CONTACT} WHERE c.client_id = $1 AND (CASE WHEN $2 <> '' THEN substr(${PLAIN}, -length($2)) = $2 ELSE c.name = $3 END)
-     ORDER BY c.id LIMIT 1`,
+    `${CONTACT} WHERE c.client_id = $1
+       AND (CASE WHEN $2 <> '' AND c.tax_number <> '' THEN substr(${PLAIN}, -length($2)) = $2 ELSE c.name = $3 END)
+     ORDER BY coalesce(c.tax_number, '') = '', c.id LIMIT 1`,
     [clientId, plain, name],
   );
   return row ? withFlag(row) : null;

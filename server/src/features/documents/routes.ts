@@ -10,8 +10,9 @@ import { stockMoveBody } from "@fiscalon/contract/stockMove";
 import type { StockMoveBody } from "@fiscalon/contract/stockMove";
 import { clientParams, described } from "../../base/validation.ts";
 import { orderFields } from "../../db/listOrder.ts";
-import { DOCUMENT_ORDER, documentPage, documentView } from "./queries.ts";
-import type { DocumentFilter } from "./queries.ts";
+import { DOCUMENT_ORDER, documentPage } from "./documentPage.ts";
+import type { DocumentFilter } from "./documentPage.ts";
+import { documentView } from "./documentView.ts";
 import { moveStock } from "./stockMove.ts";
 import { correctDocument, postDocument, voidDocuments } from "./service.ts";
 

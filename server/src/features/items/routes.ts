@@ -1,6 +1,6 @@
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
-import { id } from "@fiscalon/contract/fields";
+import { id, ref } from "@fiscalon/contract/fields";
 import { itemBody } from "@fiscalon/contract/setup";
 import type { ItemBody } from "@fiscalon/contract/setup";
 import { clientParams, described } from "../../base/validation.ts";
@@ -24,15 +24,15 @@ export async function itemRoutes(app: FastifyInstance): Promise<void> {
     (request) => itemPage(request.work, request.params.id, request.query),
   );
 
-  app.get<Id & { Querystring: { refs: string } }>(
+  app.post<Id & { Body: { refs: string[] } }>(
     "/clients/:id/items/named",
     {
-      schema: described("The items that lines name, one a row", "Set up", {
+      schema: described("The items that the lines of a document name", "Set up", {
         params: clientParams,
-        querystring: Joi.object({ refs: Joi.string().max(6000).required() }),
+        body: Joi.object({ refs: Joi.array().items(ref).max(2000).required() }),
       }),
     },
-    ({ work, params, query }) => itemsNamed(work, params.id, query.refs.split("\n")),
+    ({ work, params, body }) => itemsNamed(work, params.id, body.refs),
   );
 
   app.post<Id & { Body: ItemBody }>(

@@ -13,7 +13,7 @@ const NONE: readonly ItemView[] = [];
 /** The items the lines of a document name, and those that fit what is typed into one of them. */
 export function useLineItems(lines: readonly DraftLine[], search: string): readonly ItemView[] {
   const { client } = useScope();
-  const refs = [...new Set(lines.flatMap(({ item }) => item || []))].sort().join("\n");
+  const refs = [...new Set(lines.flatMap(({ item }) => item || []))].sort();
   const { data: found = NONE } = useQuery({
     queryKey: keys.of(client?.id, "items", "found", search),
     queryFn: ({ signal }) => api.get("/clients/:id/items", [client?.id], { search, limit: OFFERED }, signal),
@@ -23,8 +23,8 @@ export function useLineItems(lines: readonly DraftLine[], search: string): reado
   });
   const { data: named = NONE } = useQuery({
     queryKey: keys.of(client?.id, "items", "named", refs),
-    queryFn: ({ signal }) => api.get("/clients/:id/items/named", [client?.id], { refs }, signal),
-    enabled: client !== undefined && refs !== "",
+    queryFn: ({ signal }) => api.ask("/clients/:id/items/named", [client?.id], { refs }, signal),
+    enabled: client !== undefined && refs.length > 0,
     placeholderData: (previous) => previous,
   });
   return useMemo(

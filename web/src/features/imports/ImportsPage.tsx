@@ -24,8 +24,8 @@ export function ImportsPage() {
   const queries = useQueryClient();
   const [holds, setHolds] = useState<Holds>("sale");
   const [search, setSearch] = useState("");
-  const { data: any } = useQuery({
-    queryKey: keys.of(client?.id, "imports", "any"),
+  const { data: whole } = useQuery({
+    queryKey: keys.of(client?.id, "imports", "whole"),
     queryFn: ({ signal }) => api.get("/clients/:id/imports", [client?.id], { limit: 1 }, signal),
     enabled: client !== undefined,
   });
@@ -86,7 +86,7 @@ export function ImportsPage() {
         </button>
       </div>
       <ErrorNote error={receive.error} />
-      {any && any.total > 0 && (
+      {whole && whole.total > 0 && (
         <>
           <div className="mt-6 mb-1 flex items-end justify-between gap-4">
             <h2>Imported before</h2>

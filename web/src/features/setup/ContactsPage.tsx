@@ -18,8 +18,8 @@ export function ContactsPage() {
   const { client } = useScope();
   const [search, setSearch] = useState("");
   const [editing, setEditing] = useState<ContactView | "new" | null>(null);
-  const { data: any } = useQuery({
-    queryKey: keys.of(client?.id, "contacts", "any"),
+  const { data: whole } = useQuery({
+    queryKey: keys.of(client?.id, "contacts", "whole"),
     queryFn: ({ signal }) => api.get("/clients/:id/contacts", [client?.id], { limit: 1 }, signal),
     enabled: client !== undefined,
   });
@@ -32,7 +32,7 @@ export function ContactsPage() {
   );
   return (
     <Sheet title="Contacts" actions={add}>
-      {any?.total === 0 ? (
+      {whole?.total === 0 ? (
         <EmptyState title="No contacts yet" action={add}>
           They are also created while a document is typed or a register is imported.
         </EmptyState>

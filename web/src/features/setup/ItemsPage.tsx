@@ -15,8 +15,8 @@ export function ItemsPage() {
   const { client } = useScope();
   const [search, setSearch] = useState("");
   const [editing, setEditing] = useState<ItemView | "new" | null>(null);
-  const { data: any } = useQuery({
-    queryKey: keys.of(client?.id, "items", "any"),
+  const { data: whole } = useQuery({
+    queryKey: keys.of(client?.id, "items", "whole"),
     queryFn: ({ signal }) => api.get("/clients/:id/items", [client?.id], { limit: 1 }, signal),
     enabled: client !== undefined,
   });
@@ -29,7 +29,7 @@ export function ItemsPage() {
   );
   return (
     <Sheet title="Items" actions={add}>
-      {any?.total === 0 ? (
+      {whole?.total === 0 ? (
         <EmptyState title="No items yet" action={add}>
           An item brings its text, price, account and tax code onto a line. Lines can be typed without one.
         </EmptyState>
