@@ -37,5 +37,5 @@ export default defineConfig({
   plugins: [react(), tailwindcss(), screenList(), compressed()],
   resolve: { conditions: ["source", "module", "browser", "development|production"] },
   server: { port: 4601, proxy: { "/api": "http://127.0.0.1:4600", "/simulators": "http://127.0.0.1:4600" } },
-  build: { chunkSizeWarningLimit: 1200 },
+  build: { chunkSizeWarningLimit: 1200, rolldownOptions: { checks: { pluginTimings: false } } },
 });

@@ -8,14 +8,20 @@ import { safeCell } from "../../exports/safeCell.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 
 /** So many rows are read, written and sent before others have their turn. */
-const AT_ONCE = 2000;
+const AT_ONCE = 1000;
 
 interface FileOfSet {
-  columns: string;
+  /** What stands in each column, as SQL. */
+  columns: Readonly<Record<string, string>>;
   from: string;
   where?: string;
   row: string;
   amounts?: readonly string[];
+}
+
+/** Columns that are called as they are in their table. */
+function plain(table: string, ...names: string[]): Record<string, string> {
+  return Object.fromEntries(names.map((name) => [name, `${table}.${name}`]));
 }
 
 /**
@@ -24,57 +30,76 @@ interface FileOfSet {
  */
 const FILES: Readonly<Record<string, FileOfSet>> = {
   accounts: {
-    columns: "a.code, a.name, a.type, a.role, a.levy, a.topic, a.usual_code",
+    columns: plain("a", "code", "name", "type", "role", "levy", "topic", "usual_code"),
     from: "accounts a",
     row: "a.id",
   },
   contacts: {
-    columns: "c.id, c.name, c.country, c.region, c.tax_number, c.registered",
+    columns: plain("c", "id", "name", "country", "region", "tax_number", "registered"),
     from: "contacts c",
     row: "c.id",
   },
   items: {
-    columns:
-      "i.name, i.unit_price, i.supply, i.tax_class, i.sale_code, i.purchase_code, i.sale_account, i.purchase_account",
+    columns: {
+      ...plain("i", "name", "unit_price", "supply", "tax_class"),
+      ...plain("i", "sale_code", "purchase_code", "sale_account", "purchase_account"),
+    },
     from: "items i",
     row: "i.id",
   },
   documents: {
-    columns: `d.id, d.kind, d.number, d.date, d.tax_point, c.name AS contact, d.currency, d.rate, d.net, d.tax, d.gross,
-      d.ledger_date, d.corrects, d.note`,
+    columns: {
+      ...plain("d", "id", "kind", "number", "date", "tax_point"),
+      contact: "c.name",
+      ...plain("d", "currency", "rate", "net", "tax", "gross", "ledger_date", "corrects", "note"),
+    },
     from: "documents d LEFT JOIN contacts c ON c.id = d.contact_id",
     where: "d.state = 'posted' AND d.date BETWEEN $3 AND $4",
     row: "d.id",
     amounts: ["net", "tax", "gross"],
   },
   lines: {
-    columns:
-      "l.document_id, l.no, l.text, l.quantity, l.unit_price, l.code, l.account, l.item, l.net, l.gross",
+    columns: {
+      ...plain("l", "document_id", "no", "text", "quantity", "unit_price"),
+      ...plain("l", "code", "account", "item", "net", "gross"),
+    },
     from: "lines l CROSS JOIN documents d ON d.id = l.document_id",
     where: "d.state = 'posted' AND d.date BETWEEN $3 AND $4",
     row: "l.id",
     amounts: ["net", "gross"],
   },
   payments: {
-    columns: `p.id, p.kind, p.number, p.date, c.name AS contact, p.base AS amount, p.on_account, p.reference,
-      (SELECT group_concat(d.number, ' ') FROM allocations a JOIN documents d ON d.id = a.document_id
-        WHERE a.payment_id = p.id) AS settles`,
+    columns: {
+      ...plain("p", "id", "kind", "number", "date"),
+      contact: "c.name",
+      amount: "p.base",
+      ...plain("p", "on_account", "reference"),
+      settles: `(SELECT group_concat(d.number, ' ') FROM allocations a JOIN documents d ON d.id = a.document_id
+        WHERE a.payment_id = p.id)`,
+    },
     from: "payments p LEFT JOIN contacts c ON c.id = p.contact_id",
     where: "p.state = 'posted' AND p.date BETWEEN $3 AND $4",
     row: "p.id",
     amounts: ["amount", "on_account"],
   },
   postings: {
-    columns:
-      "e.id AS entry, e.date, e.kind, e.text AS entry_text, a.code AS account, p.amount, p.levy, p.text",
+    columns: {
+      entry: "e.id",
+      ...plain("e", "date", "kind"),
+      entry_text: "e.text",
+      account: "a.code",
+      ...plain("p", "amount", "levy", "text"),
+    },
     from: "postings p CROSS JOIN entries e ON e.id = p.entry_id CROSS JOIN accounts a ON a.id = p.account_id",
     where: "p.live = 1 AND p.date BETWEEN $3 AND $4",
     row: "p.id",
     amounts: ["amount"],
   },
   "tax-facts": {
-    columns: `f.document_id, f.line, f.levy, f.code, f.treatment, f.rate, f.direction, f.net, f.tax, f.recoverable,
-      f.tax_point, f.period_end, f.tags, f.held, f.payment_id`,
+    columns: {
+      ...plain("f", "document_id", "line", "levy", "code", "treatment", "rate", "direction", "net", "tax"),
+      ...plain("f", "recoverable", "tax_point", "period_end", "tags", "held", "payment_id"),
+    },
     from: "facts f",
     where: "f.live = 1 AND f.tax_point BETWEEN $3 AND $4",
     row: "f.id",
@@ -107,39 +132,51 @@ export async function csvSet(work: Work, clientId: number, from: string, to: str
   return stream;
 }
 
+type Cell = string | number | null;
+
+/**
+ * The text of one file, some rows at a time; the next ones are read while those before are written. The database hands
+ * them over as one text, which costs the server a third of taking them row by row.
+ */
 async function* pagesOf(
   work: Work,
   { columns, from, where, row, amounts = [] }: FileOfSet,
   digits: number,
   span: readonly [string, string],
 ): AsyncGenerator<string> {
-  yield "\ufeff";
-  let after = 0;
-  for (let first = true; ; first = false) {
-    const rows = await work.rows<Record<string, unknown> & { row_id: number }>(
-      `SELECT ${row} AS row_id, ${columns} FROM ${from} WHERE ${row} > $1 ${where === undefined ? "" : `AND ${where}`}
-       ORDER BY ${row} LIMIT $2`,
+  const fields = Object.keys(columns);
+  const named = Object.values(columns).map((expression, at) => `${expression} AS c${at}`);
+  const sql = `SELECT max(row_id) AS last, json_group_array(json_array(${fields.map((_, at) => `c${at}`).join(", ")}) ORDER BY row_id) AS rows
+    FROM (SELECT ${row} AS row_id, ${named.join(", ")} FROM ${from}
+      WHERE ${row} > $1 ${where === undefined ? "" : `AND ${where}`} ORDER BY ${row} LIMIT $2)`;
+  const read = (after: number) =>
+    work.one<{ last: number | null; rows: string }>(
+      sql,
       where === undefined ? [after, AT_ONCE] : [after, AT_ONCE, ...span],
     );
-    const last = rows.at(-1);
-    if (last === undefined) return;
-    after = last.row_id;
-    const written = rows.map(({ row_id: _row, ...cells }) => writtenRow(cells, amounts, digits));
-    yield `${Papa.unparse(written, { header: first })}\r\n`;
+  const write = fields.map((column) => writer(amounts.includes(column), digits));
+  yield `\ufeff${Papa.unparse([fields])}\r\n`;
+  let next = read(0);
+  try {
+    for (;;) {
+      const { last, rows } = await next;
+      if (last === null) return;
+      next = read(last);
+      const data = (JSON.parse(rows) as Cell[][]).map((cells) => cells.map((cell, at) => write[at]?.(cell)));
+      yield `${Papa.unparse(data)}\r\n`;
+    }
+  } finally {
+    // Whoever reads may be gone: the transaction ends after what is read in it.
+    await next.catch(() => undefined);
   }
 }
 
-function writtenRow(
-  row: Readonly<Record<string, unknown>>,
-  amounts: readonly string[],
-  digits: number,
-): Record<string, string> {
-  return Object.fromEntries(
-    Object.entries(row).map(([column, value]) => [
-      column,
-      amounts.includes(column) && typeof value === "number"
-        ? formatAmount(value, digits)
-        : safeCell(value === null ? "" : String(value as string | number)),
-    ]),
-  );
+/** What writes the cells of a column. */
+function writer(isAmount: boolean, digits: number): (cell: Cell) => string {
+  return (cell) =>
+    isAmount && typeof cell === "number"
+      ? formatAmount(cell, digits)
+      : cell === null
+        ? ""
+        : safeCell(String(cell));
 }
