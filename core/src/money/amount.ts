@@ -39,3 +39,13 @@ export function displayAmount(minor: number, digits: number): string {
   const grouped = whole.replace(/\B(?=(\d{3})+$)/g, ",");
   return (minor < 0 ? "−" : "") + (fraction === undefined ? grouped : `${grouped}.${fraction}`);
 }
+
+/**
+ * An exact decimal of major units as it is shown: thousands apart, a true minus, at least the decimals of the currency.
+ * @param text as `exactToText` gives it: no more decimals than it has
+ */
+export function displayDecimal(text: string, digits: number): string {
+  const [whole = "", fraction = ""] = text.replace("-", "−").split(".");
+  const grouped = whole.replace(/\B(?=(\d{3})+$)/g, ",");
+  return digits === 0 && fraction === "" ? grouped : `${grouped}.${fraction.padEnd(digits, "0")}`;
+}

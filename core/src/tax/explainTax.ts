@@ -1,4 +1,4 @@
-import { displayAmount } from "../money/amount.ts";
+import { displayAmount, displayDecimal } from "../money/amount.ts";
 import { exactToText } from "../money/exact.ts";
 import type { Exact } from "../money/exact.ts";
 import type { PriceMode } from "../model/document.ts";
@@ -147,8 +147,5 @@ function isWhole(value: Exact): boolean {
 
 /** Exact minor units in major units, at most four decimals beyond the currency's. */
 function major(minor: Exact, digits: number): string {
-  const text = exactToText({ n: minor.n, d: minor.d * 10n ** BigInt(digits) }, digits + 4);
-  const [whole = "", fraction = ""] = text.replace("-", "−").split(".");
-  const grouped = whole.replace(/\B(?=(\d{3})+$)/g, ",");
-  return digits === 0 && fraction === "" ? grouped : `${grouped}.${fraction.padEnd(digits, "0")}`;
+  return displayDecimal(exactToText({ n: minor.n, d: minor.d * 10n ** BigInt(digits) }, digits + 4), digits);
 }

@@ -1,3 +1,4 @@
+import clsx from "clsx";
 import { useRef, useState } from "react";
 import type { ReactNode } from "react";
 
@@ -8,10 +9,13 @@ const WIDEST = 620;
 export function SidePanel({
   name,
   initial = 356,
+  yields = false,
   children,
 }: {
   name: string;
   initial?: number;
+  /** Something else is looked at now: where there is little room it makes way. */
+  yields?: boolean;
   children: ReactNode;
 }) {
   const key = `fiscalon.width.${name}`;
@@ -23,7 +27,10 @@ export function SidePanel({
     localStorage.setItem(key, String(held));
   };
   return (
-    <div className="no-print relative shrink-0 border-l border-base-300" style={{ width }}>
+    <div
+      className={clsx("no-print relative shrink-0 border-l border-base-300", yields && "max-[1439px]:hidden")}
+      style={{ width }}
+    >
       <div
         role="separator"
         aria-orientation="vertical"

@@ -1,6 +1,6 @@
 import { amountOfBox } from "@fiscalon/core/returns/amountOfBox";
 import { FiscalError } from "@fiscalon/core/errors";
-import { displayAmount } from "@fiscalon/core/money/amount";
+import { displayAmount, displayDecimal } from "@fiscalon/core/money/amount";
 import { boxDefinition } from "@fiscalon/core/returns/findBox";
 import type { BoxResult, Contribution } from "@fiscalon/core/returns/evaluateReturn";
 import type { BoxDefinition, FormulaBox } from "@fiscalon/core/model/returnForm";
@@ -102,7 +102,7 @@ function formulaLines(
     displayAmount(amountOfBox(boxes, id), digits),
   );
   const exact = result.exact === result.amount ? "" : ` → ${displayAmount(result.amount, digits)}`;
-  return [formula, `${figures} = ${result.exactText}${exact}`];
+  return [formula, `${figures} = ${displayDecimal(result.exactText, digits)}${exact}`];
 }
 
 function contributionPart(

@@ -143,7 +143,9 @@ function columnsOf(path: (inside: string) => string): Column<ImportRow>[] {
       width: 84,
       amount: true,
       sorts: true,
-      cell: ({ state, documents }) => (state === "posted" ? documents : "–"),
+      cell: ({ state, documents }) => (
+        <span className="font-mono">{state === "posted" ? documents : "–"}</span>
+      ),
     },
   ];
 }
