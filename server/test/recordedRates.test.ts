@@ -80,6 +80,35 @@ test("a credit note takes back what was declared, a new invoice bears the new ra
   expect(await server.ok("POST", `${base}/documents`, anew)).toMatchObject({ tax: 2200, recordedRates: [] });
 });
 
+test("a line that bears the rate of another day follows that day, and keeps its rate once it is declared", async () => {
+  const other = await newClient(server);
+  const lines = [
+    { amount: "100.00", code: "S20", attributes: { rateOn: "2026-04-20" } },
+    { amount: "100.00", code: "S20" },
+  ];
+  const split = document("sales-invoice", "2026-06-11", lines, { number: "SPLIT" });
+  const { id } = await server.ok<DocumentView>("POST", `${other.base}/documents`, split);
+  const april = (rate: string) => ({
+    rows: [
+      { from: "2011-01-04", to: "2026-03-31", rate: "20", source: "drawn" },
+      { from: "2026-04-01", to: "2026-04-30", rate, source: "drawn" },
+      { from: "2026-05-01", to: null, rate: "20", source: "drawn" },
+    ],
+  });
+  const moved = await server.ok<TouchedDocuments>("PUT", `${other.base}/schedules/gb.STD`, april("15"));
+  expect(moved).toMatchObject({ count: 1, declared: 0 });
+  const path = `${other.base}/documents/${id}`;
+  expect(await server.ok("GET", path)).toMatchObject({ tax: 3500, recordedRates: [] });
+  for (const end of ["2026-03-31", "2026-06-30"])
+    await server.ok("POST", `${other.registration}/returns/${end}/seal`);
+  const late = await server.ok<TouchedDocuments>("PUT", `${other.base}/schedules/gb.STD`, april("17"));
+  expect(late).toMatchObject({ count: 0, declared: 1 });
+  expect(await server.ok("GET", path)).toMatchObject({
+    tax: 3500,
+    recordedRates: [{ code: "S20", levy: "VAT", on: "2026-04-20", rate: "15" }],
+  });
+});
+
 test("the books move house with it", async () => {
   const book = await server.ok<BookFile>("GET", `${base}/book`);
   const { id } = await server.ok<{ id: number }>("POST", "/books", {

@@ -7,9 +7,15 @@ import type { RateRow } from "@fiscalon/core/model/taxCode";
 import type { Work } from "../../base/work.ts";
 import { loadSetup } from "../loadSetup.ts";
 import { ON_NO_SEALED_RETURN } from "./loadDocuments.ts";
+import { DAY_OF_DOCUMENT, DAY_OF_LINE } from "./rateDays.ts";
 
-/** The day whose rate a document `d` bears. */
-const RATE_DAY = "coalesce(d.original_date, d.tax_point, d.date)";
+/** That a day lies in one of the stretches $3. */
+const inDays = (day: string) =>
+  `EXISTS (SELECT 1 FROM json_each($3) t WHERE ${day} BETWEEN t.value ->> 'from' AND t.value ->> 'to')`;
+
+/** That a document `d`, or a line of it with a day of its own, bears the rate of one of these days. */
+const BEARING = `(${inDays(DAY_OF_DOCUMENT)} OR d.id IN (SELECT l.document_id FROM lines l
+  WHERE ${DAY_OF_LINE} IS NOT NULL AND ${inDays(DAY_OF_LINE)}))`;
 
 /** What a schedule is to be for a client. */
 interface Becoming {
@@ -35,7 +41,7 @@ export async function documentsTouched(work: Work, { clientId, ref, rows }: Beco
   const codes = plain.codes.flatMap(expandCode).filter((code) => schedulesOfCode(code).includes(ref));
   const days = rateDifferences(plain.schedules[ref] ?? [], rows);
   if (codes.length === 0 || days.length === 0) return { open: [], declared: 0 };
-  const bearing = `d.client_id = $1 AND d.state = 'posted' AND EXISTS (SELECT 1 FROM json_each($3) t WHERE ${RATE_DAY} BETWEEN t.value ->> 'from' AND t.value ->> 'to')
+  const bearing = `d.client_id = $1 AND d.state = 'posted' AND ${BEARING}
     AND EXISTS (SELECT 1 FROM facts x WHERE x.document_id = d.id AND x.live = 1
       AND x.code IN (SELECT value FROM json_each($2)))`;
   const bind = (some: readonly RateDifference[]) => [
@@ -44,7 +50,7 @@ export async function documentsTouched(work: Work, { clientId, ref, rows }: Beco
     JSON.stringify(some),
   ];
   const bare = await work.row<{ number: string; on: string }>(
-    `SELECT d.number, ${RATE_DAY} AS "on" FROM documents d WHERE ${bearing} AND ${ON_NO_SEALED_RETURN} ORDER BY d.id LIMIT 1`,
+    `SELECT d.number, ${DAY_OF_DOCUMENT} AS "on" FROM documents d WHERE ${bearing} AND ${ON_NO_SEALED_RETURN} ORDER BY d.id LIMIT 1`,
     bind(days.filter(({ becomes }) => becomes === null)),
   );
   if (bare)

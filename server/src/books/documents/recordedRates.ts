@@ -1,11 +1,8 @@
-import { RATE_DAY } from "@fiscalon/core/model/document";
 import type { RecordedRate } from "@fiscalon/core/model/document";
 import { ratesLeft } from "@fiscalon/core/tax/recordedRates";
 import type { Work } from "../../base/work.ts";
 import type { ClientSetup } from "../loadSetup.ts";
-
-/** The day whose rate a line `l` of a document `d` bears. */
-const DAY = `coalesce(nullif(l.attributes ->> '$.${RATE_DAY}', ''), d.original_date, d.tax_point, d.date)`;
+import { DAY_OF_DOCUMENT, DAY_OF_LINE } from "./rateDays.ts";
 
 /** The rates documents were counted with last that their schedules do not have any more, by their ids. */
 export async function recordedRates(
@@ -14,7 +11,7 @@ export async function recordedRates(
   ids: readonly number[],
 ): Promise<ReadonlyMap<number, readonly RecordedRate[]>> {
   const rows = await work.rows<RecordedRate & { document: number; line: number }>(
-    `SELECT f.document_id AS document, f.line, f.levy, f.code, f.rate, ${DAY} AS "on"
+    `SELECT f.document_id AS document, f.line, f.levy, f.code, f.rate, coalesce(${DAY_OF_LINE}, ${DAY_OF_DOCUMENT}) AS "on"
      FROM json_each($1) one CROSS JOIN facts f ON f.document_id = one.value JOIN documents d ON d.id = f.document_id
        JOIN lines l ON l.document_id = d.id AND l.no = f.line
      WHERE f.release_of IS NULL AND f.rate IS NOT NULL ORDER BY f.id`,
