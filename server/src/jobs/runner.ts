@@ -1,4 +1,5 @@
 import { ERRORS } from "@fiscalon/contract/errors";
+import { valueAt } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import { EventEmitter } from "node:events";
 import { fileURLToPath } from "node:url";
@@ -187,7 +188,7 @@ export class JobRunner {
     const names = new Map((await this.#practice.clients()).map(({ id, name }) => [id, name]));
     return [...this.#running.values()].map(({ view, record: { clientId, createdAt } }) => ({
       job: view,
-      client: clientId === null ? null : { id: clientId, name: names.get(clientId) ?? "" },
+      client: clientId === null ? null : { id: clientId, name: valueAt(names, clientId) },
       at: createdAt,
     }));
   }

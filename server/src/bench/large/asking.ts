@@ -1,3 +1,4 @@
+import { at } from "@fiscalon/core/at";
 import { spawn } from "node:child_process";
 import type { ChildProcess } from "node:child_process";
 import { readFileSync } from "node:fs";
@@ -52,12 +53,16 @@ export async function many(one: () => Promise<number>, times: number): Promise<n
   return all;
 }
 
-export function median(times: readonly number[]): number | undefined {
-  return [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)];
+/** @throws Error where nothing was timed */
+export function median(times: readonly number[]): number {
+  return at(
+    [...times].sort((a, b) => a - b),
+    Math.floor(times.length / 2),
+  );
 }
 
-export function ms(time: number | undefined): string {
-  return time === undefined ? "–" : `${time.toFixed(0)} ms`;
+export function ms(time: number): string {
+  return `${time.toFixed(0)} ms`;
 }
 
 async function ask<T>(path: string, body?: object): Promise<T> {

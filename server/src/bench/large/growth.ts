@@ -1,3 +1,4 @@
+import { at } from "@fiscalon/core/at";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -18,35 +19,36 @@ const OF_A_QUARTER = Object.entries(SCREENS).filter(([, path]) => /\{(from|end)\
 const alone = mkdtempSync(join(tmpdir(), "fiscalon-aged-"));
 const among = mkdtempSync(join(tmpdir(), "fiscalon-among-"));
 try {
-  const [young = 0, old = 0] = await makeAged(alone, [1, 10], 0);
-  const [same = 0] = await makeAged(among, [1], NEIGHBOURS);
   const columns: Column[] = [];
-  await serving(alone, async (asking) => {
-    columns.push(await measured(asking, young), await measured(asking, old));
-  });
-  await serving(among, async (asking) => {
-    columns.push(await measured(asking, same));
-  });
+  for (const [folder, clients] of [
+    [alone, await makeAged(alone, [1, 10], 0)],
+    [among, await makeAged(among, [1], NEIGHBOURS)],
+  ] as const)
+    await serving(folder, async (asking) => {
+      for (const client of clients) columns.push(await measured(asking, client));
+    });
   print(columns);
 } finally {
   for (const folder of [alone, among]) rmSync(folder, { recursive: true, force: true });
 }
 
-/** By page, medians of what it takes after a save, and again. */
-type Column = ReadonlyMap<string, { saved: number; again: number }>;
+/** Medians of what a page takes after a save, and again, in the order of the pages. */
+type Column = readonly { saved: number; again: number }[];
 
 async function measured({ ask, timed }: Asking, client: number): Promise<Column> {
   const { registrations } = await ask<{ registrations: { id: number }[] }>(`/clients/${client}`);
-  const column = new Map<string, { saved: number; again: number }>();
+  const rid = at(registrations, 0).id;
+  const column: { saved: number; again: number }[] = [];
   for (const [what, path] of OF_A_QUARTER) {
-    const asked = pathIn(path, client, registrations[0]?.id ?? 0);
-    const [saved, again]: number[][] = [[], []];
+    const asked = pathIn(path, client, rid);
+    const saved: number[] = [];
+    const again: number[] = [];
     for (let run = 0; run < RUNS; run += 1) {
       await ask(`/clients/${client}/documents`, bill(`${what} ${run}`));
-      saved?.push(await timed(asked));
-      again?.push(await timed(asked));
+      saved.push(await timed(asked));
+      again.push(await timed(asked));
     }
-    column.set(what, { saved: median(saved ?? []) ?? 0, again: median(again ?? []) ?? 0 });
+    column.push({ saved: median(saved), again: median(again) });
   }
   return column;
 }
@@ -65,17 +67,9 @@ function print(columns: readonly Column[]): void {
   console.log(
     "| page of a quarter of 10,000 facts, after a save, again | one year | ten years | one year among 300 |\n| --- | --- | --- | --- |",
   );
-  const sums = columns.map(() => ({ saved: 0, again: 0 }));
-  for (const [what] of OF_A_QUARTER) {
-    const cells = columns.map((column, at) => {
-      const one = column.get(what) ?? { saved: 0, again: 0 };
-      const sum = sums[at];
-      if (sum) [sum.saved, sum.again] = [sum.saved + one.saved, sum.again + one.again];
-      return `${ms(one.saved)}, ${ms(one.again)}`;
-    });
-    console.log(`| ${what} | ${cells.join(" | ")} |`);
-  }
-  console.log(
-    `| all of them | ${sums.map(({ saved, again }) => `${ms(saved)}, ${ms(again)}`).join(" | ")} |`,
-  );
+  const cell = (times: Column) =>
+    `${ms(times.reduce((sum, { saved }) => sum + saved, 0))}, ${ms(times.reduce((sum, { again }) => sum + again, 0))}`;
+  for (const [index, [what]] of OF_A_QUARTER.entries())
+    console.log(`| ${what} | ${columns.map((column) => cell([at(column, index)])).join(" | ")} |`);
+  console.log(`| all of them | ${columns.map(cell).join(" | ")} |`);
 }

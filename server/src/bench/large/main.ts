@@ -1,3 +1,4 @@
+import { at } from "@fiscalon/core/at";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -21,7 +22,7 @@ try {
   await serving(dataDir, async (asking) => {
     console.log(`The server answers ${asking.started.toFixed(0)} ms after its start.\n`);
     const { registrations } = await asking.ask<{ registrations: { id: number }[] }>(`/clients/${client}`);
-    const rid = registrations[0]?.id ?? 0;
+    const rid = at(registrations, 0).id;
     await screens(asking, rid);
     await beside(asking, rid);
     console.log(`\nMost memory the server took: ${asking.peak()} MB.`);
@@ -37,8 +38,8 @@ async function screens({ timed }: Asking, rid: number): Promise<void> {
   for (const [what, path] of Object.entries(SCREENS)) {
     const times: number[] = [];
     for (let run = 0; run < RUNS; run += 1) times.push(await timed(pathIn(path, client, rid)));
-    const [first, ...again] = times;
-    console.log(`| ${what} | ${ms(first)} | ${ms(median(again))} | ${ms(Math.max(...again))} |`);
+    const again = times.slice(1);
+    console.log(`| ${what} | ${ms(at(times, 0))} | ${ms(median(again))} | ${ms(Math.max(...again))} |`);
   }
 }
 

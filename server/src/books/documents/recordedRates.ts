@@ -1,3 +1,4 @@
+import { groupBy } from "@fiscalon/core/groupBy";
 import type { RecordedRate } from "@fiscalon/core/model/document";
 import { ratesLeft } from "@fiscalon/core/tax/recordedRates";
 import type { Work } from "../../base/work.ts";
@@ -18,9 +19,12 @@ export async function recordedRates(
     [JSON.stringify(ids)],
   );
   const newest = new Map(rows.map((row) => [`${row.document} ${row.line} ${row.levy}`, row]));
-  const byDocument = new Map<number, RecordedRate[]>();
-  for (const { document, line: _, ...rate } of newest.values())
-    if (ratesLeft(effect, [rate]).length > 0)
-      byDocument.set(document, [...(byDocument.get(document) ?? []), rate]);
-  return byDocument;
+  const left = [...newest.values()].filter((rate) => ratesLeft(effect, [rate]).length > 0);
+  const byDocument = groupBy(left, ({ document }) => document);
+  return new Map(
+    [...byDocument].map(([id, rates]) => [
+      id,
+      rates.map(({ code, levy, on, rate }): RecordedRate => ({ code, levy, on, rate })),
+    ]),
+  );
 }
