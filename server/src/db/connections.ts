@@ -7,6 +7,10 @@ const BUSY_MS = 120_000;
 /** How long a connection that is being let go of is waited for: one that cannot be closed holds nobody up. */
 const CLOSING_MS = 5_000;
 
+/** Pages a connection keeps, in KB: who reads finds the others with the system; who writes much keeps what it changes. */
+const KEPT_KB = 16_384;
+export const KEPT_TO_WRITE_KB = 65_536;
+
 /** The connections of one file that are open: those the driver's manager knows, and those it already lets go of. */
 export class Connections {
   readonly #open = new Set<sqlite3.Database>();
@@ -23,7 +27,7 @@ export class Connections {
         open.add(this);
         this.once("close", () => open.delete(this));
         this.configure("busyTimeout", BUSY_MS);
-        this.exec("PRAGMA cache_size = -65536; PRAGMA synchronous = FULL; PRAGMA temp_store = MEMORY");
+        this.exec(`PRAGMA cache_size = -${KEPT_KB}; PRAGMA synchronous = FULL; PRAGMA temp_store = MEMORY`);
       }
     }
     this.driver = { ...sqlite3, Database: PatientDatabase };

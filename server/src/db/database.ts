@@ -6,7 +6,7 @@ import type { BindOrReplacements } from "sequelize";
 import type sqlite3 from "sqlite3";
 import { BulkInsert } from "./bulkInsert.ts";
 import type { Row } from "./bulkInsert.ts";
-import { Connections } from "./connections.ts";
+import { Connections, KEPT_TO_WRITE_KB } from "./connections.ts";
 import { defineModels } from "./models.ts";
 import type { Models } from "./models.ts";
 import { Memory } from "./memory.ts";
@@ -105,8 +105,9 @@ export class Database {
     const next = this.#lastWrite.then(async () => {
       const ownTurn = sayOneWaits(this.file);
       const value = await this.sequelize
-        .transaction({ type: Transaction.TYPES.IMMEDIATE }, (tx) => {
+        .transaction({ type: Transaction.TYPES.IMMEDIATE }, async (tx) => {
           ownTurn();
+          await this.run(`PRAGMA cache_size = -${KEPT_TO_WRITE_KB}`, [], tx);
           return work(tx);
         })
         .finally(ownTurn);

@@ -1,14 +1,17 @@
-import type { Readable } from "node:stream";
-import { Zip, ZipDeflate } from "fflate";
+import { PassThrough, Readable, pipeline } from "node:stream";
+import { finished } from "node:stream/promises";
+import { setImmediate } from "node:timers/promises";
 import Papa from "papaparse";
+import { ZipFile } from "yazl";
 import type { Work } from "../../base/work.ts";
 import { formatAmount } from "@fiscalon/core/money/amount";
-import { backPressed } from "../../exports/backPressed.ts";
 import { safeCell } from "../../exports/safeCell.ts";
 import { loadSetup } from "../../books/loadSetup.ts";
 
-/** So many rows are read, written and sent before others have their turn. */
+/** So many rows are read at a time, */
 const AT_ONCE = 1000;
+/** and so many are written before others have their turn. */
+const IN_A_TURN = 100;
 
 interface FileOfSet {
   /** What stands in each column, as SQL. */
@@ -113,18 +116,20 @@ const FILES: Readonly<Record<string, FileOfSet>> = {
  */
 export async function csvSet(work: Work, clientId: number, from: string, to: string): Promise<Readable> {
   const { plain } = await loadSetup(work, clientId);
-  const { ready, sent, failed, stream } = backPressed();
-  const zip = new Zip((error, chunk, final) => (error ? failed(error) : sent(chunk, final)));
+  const zip = new ZipFile();
+  const stream = new PassThrough();
+  const failed = (error: Error) => void stream.destroy(error);
+  zip.once("error", failed);
+  pipeline(zip.outputStream, stream, () => undefined);
   work
     .atOneMoment(async (work) => {
       for (const [name, of] of Object.entries(FILES)) {
-        const file = new ZipDeflate(`${name}.csv`, { level: 1 });
-        zip.add(file);
-        for await (const text of pagesOf(work, of, plain.digits, [from, to])) {
-          file.push(Buffer.from(text));
-          await ready();
-        }
-        file.push(new Uint8Array(0), true);
+        const rows = Readable.from(pagesOf(work, of, plain.digits, [from, to]));
+        const leave = () => rows.destroy();
+        stream.once("close", leave);
+        zip.addReadStream(rows, `${name}.csv`, { compressionLevel: 1 });
+        await finished(rows);
+        stream.off("close", leave);
       }
       zip.end();
     })
@@ -149,21 +154,27 @@ async function* pagesOf(
   const sql = `SELECT max(row_id) AS last, json_group_array(json_array(${fields.map((_, at) => `c${at}`).join(", ")}) ORDER BY row_id) AS rows
     FROM (SELECT ${row} AS row_id, ${named.join(", ")} FROM ${from}
       WHERE ${row} > $1 ${where === undefined ? "" : `AND ${where}`} ORDER BY ${row} LIMIT $2)`;
-  const read = (after: number) =>
+  const after = (id: number) =>
     work.one<{ last: number | null; rows: string }>(
       sql,
-      where === undefined ? [after, AT_ONCE] : [after, AT_ONCE, ...span],
+      where === undefined ? [id, AT_ONCE] : [id, AT_ONCE, ...span],
     );
   const write = fields.map((column) => writer(amounts.includes(column), digits));
   yield `\ufeff${Papa.unparse([fields])}\r\n`;
-  let next = read(0);
+  let next = after(0);
   try {
     for (;;) {
       const { last, rows } = await next;
       if (last === null) return;
-      next = read(last);
-      const data = (JSON.parse(rows) as Cell[][]).map((cells) => cells.map((cell, at) => write[at]?.(cell)));
-      yield `${Papa.unparse(data)}\r\n`;
+      next = after(last);
+      const cells = JSON.parse(rows) as Cell[][];
+      for (let first = 0; first < cells.length; first += IN_A_TURN) {
+        const data = cells
+          .slice(first, first + IN_A_TURN)
+          .map((row) => row.map((cell, at) => write[at]?.(cell)));
+        yield `${Papa.unparse(data)}\r\n`;
+        await setImmediate();
+      }
     }
   } finally {
     // Whoever reads may be gone: the transaction ends after what is read in it.
