@@ -221,7 +221,7 @@ describe("rates by date", () => {
   test("no rate in force is an error that names the day, never nought", () => {
     const component = at(standard.components, 0);
     expect(() => rateInForce(component, { "gb.STD": [] }, "2026-01-01")).toThrow(
-      /No rate of VAT is in force on 2026-01-01/,
+      /No rate of VAT is in force on 1 Jan 2026/,
     );
     expect(rateInForce({ ...component, rate: { kind: "none" } }, {}, "2026-01-01")).toBeUndefined();
   });

@@ -135,7 +135,7 @@ describe("which standings a contact is asked", () => {
   test("a registration asks too, while it is in force", () => {
     const registration = { pack: "ca", levies: ["QST"], from: "2026-01-01", to: "2026-06-30" };
     const on = (day: string) => standingsAsked([], [registration], day, PACKS).map(({ reason }) => reason);
-    expect(on("2026-03-01")).toEqual(["because you are registered for it since 2026-01-01"]);
+    expect(on("2026-03-01")).toEqual(["because you are registered for it since 1 Jan 2026"]);
     expect(on("2026-07-01")).toEqual([]);
   });
 });

@@ -75,8 +75,8 @@ describe("United Kingdom", () => {
     ]);
     expect(ways(answers)).toEqual(["on-return", "on-return", "separately!", "on-return"]);
     expect(answers.map(({ kind, reason }) => [kind, reason])).toEqual([
-      ["late-claim", "within 4 years of the day the return of their period was due, to 2030-08-07"],
-      ["credit-note", "within 4 years of the end of their period, to 2030-03-31"],
+      ["late-claim", "within 4 years of the day the return of their period was due, to 7 Aug 2030"],
+      ["credit-note", "within 4 years of the end of their period, to 31 Mar 2030"],
       ["deliberate", ""],
       ["error", "9,000.00 is within 10,000.00"],
     ]);

@@ -45,10 +45,10 @@ describe("one rule asked", () => {
     ["another kind", { supply: "services" }, asked(), "is for services"],
     ["no kind said", { supply: "services" }, asked({ supply: "" }), "depends on goods or services"],
     ["no kind said where none matters", {}, asked({ supply: "" }), "applies"],
-    ["the day before", { validFrom: "2026-05-12" }, asked(), "applies from 2026-05-12"],
+    ["the day before", { validFrom: "2026-05-12" }, asked(), "applies from 12 May 2026"],
     ["the first day", { validFrom: "2026-05-11" }, asked(), "applies"],
     ["the last day", { validTo: "2026-05-11" }, asked(), "applies"],
-    ["the day after", { validTo: "2026-05-10" }, asked(), "applied until 2026-05-10"],
+    ["the day after", { validTo: "2026-05-10" }, asked(), "applied until 10 May 2026"],
     ["to home", { to: "home" }, asked(), "applies"],
     [
       "to home, from abroad",

@@ -47,7 +47,7 @@ export class Visitor {
     }, path);
     await this.#settled(path);
     const seen = await this.#page.evaluate(() => {
-      const sheet = document.querySelector("#sheet");
+      const sheet = document.querySelector<HTMLElement>("#sheet");
       return {
         words: sheet?.textContent?.trim().length ?? 0,
         busy: sheet?.querySelector("[aria-busy=true]")?.textContent,
@@ -67,6 +67,9 @@ export class Visitor {
             return text.getBoundingClientRect().width > part.clientWidth;
           })
           .map((part) => part.textContent),
+        forMachines: /\b(?:to|from|on|of|since|until|before|by) \d{4}-\d\d-\d\d\b/.exec(
+          sheet?.innerText ?? "",
+        )?.[0],
       };
     });
     const complaints = [...this.#complaints];
@@ -75,6 +78,7 @@ export class Visitor {
     if (/broke|cannot be shown/.test(seen.heading)) complaints.push(`the screen says: ${seen.heading}`);
     if (seen.wide > 0) complaints.push(`scrolls sideways by ${seen.wide} pixels`);
     if (seen.cutOff.length > 0) complaints.push(`figures are cut off: ${seen.cutOff.join(", ")}`);
+    if (seen.forMachines) complaints.push(`a date is not as people write it: ${seen.forMachines}`);
     if (seen.wideSheet) complaints.push("the sheet scrolls sideways");
     return complaints;
   }

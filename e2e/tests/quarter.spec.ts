@@ -241,7 +241,7 @@ async function lateBill(page: Page): Promise<void> {
   await fillHead(page, "LATE-1", "2/6/2026");
   await line(page, 1, "Found in a drawer", "50.00");
   await expect(page.getByRole("region", { name: "Effect" })).toContainText(
-    "late item of the period to 2026-09-30",
+    "late item of the period to 30 Sept 2026",
   );
   await post(page);
   await page.getByRole("link", { name: "Settle" }).first().click();

@@ -69,7 +69,7 @@ test("a building in the Emirates: a tenth of its tax a year by the change of its
   expect(await made.boxes("2026-03-31")).toMatchObject({ "9.j": "-8000" });
   expect(await findings("2026-03-31")).toEqual([]);
   expect(await findings("2027-03-31")).toEqual([
-    "Capital item 1, Building: this return adjusts its use to 2026-12-31, and no share is typed. Type it under Books, Capital items; as long as it is missing nothing is adjusted.",
+    "Capital item 1, Building: this return adjusts its use to 31 Dec 2026, and no share is typed. Type it under Books, Capital items; as long as it is missing nothing is adjusted.",
   ]);
   expect((await made.boxes("2025-12-31"))["9.j"]).toBeUndefined();
   const [paper] = await server.ok<SchemeView[]>("GET", `${made.registration}/returns/2026-03-31/schemes`);

@@ -215,11 +215,11 @@ test("what turns up late bears the rate of its own time: another sector, limited
   expect(boxes).toMatchObject({ "1": "2340", "4": "120", "6": "13000" });
   const paper = await client.workpaper("2026-12-31");
   expect(
-    paper?.steps.filter(({ box }) => box === "1").map(({ words, amount }) => [words.slice(0, 27), amount]),
+    paper?.steps.filter(({ box }) => box === "1").map(({ words, amount }) => [words.split(":")[0], amount]),
   ).toEqual([
-    ["Of the period to 2026-03-31", 120_00],
-    ["Of the period to 2026-06-30", 155_00],
-    ["Of the period to 2026-09-30", 65_00],
+    ["Of the period to 31 Mar 2026", 120_00],
+    ["Of the period to 30 Jun 2026", 155_00],
+    ["Of the period to 30 Sept 2026", 65_00],
   ]);
   expect((await client.view("2026-12-31")).findings.map(({ check }) => check)).not.toContain(
     "more-than-rounding",

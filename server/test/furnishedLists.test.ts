@@ -124,7 +124,7 @@ test("GSTR-2B against the books: every outcome, credit held back and given back,
 
   const letters = await statement.post<StatementLetter[]>("letter", { lines: [held.id] });
   expect(at(letters, 0)).toMatchObject({ party: "Sample Dyes" });
-  expect(at(letters, 0).text).toContain("D-5 of 2026-10-20");
+  expect(at(letters, 0).text).toContain("D-5 of 20 Oct 2026");
   expect(missing.id).toBeGreaterThan(0);
 
   // In November the supplier furnishes it: it is found, and its credit is on November's return.

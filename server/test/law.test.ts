@@ -62,7 +62,7 @@ test("a corrected rate: told before, open documents worked out anew, sealed ones
   expect([await gross(april), await gross(may)]).toEqual([108250, 108500]);
   expect((await server.ok<ReturnView>("GET", `${books.registration}/returns/2026-03-31`)).drift).toEqual([]);
   const step = await server.ok<TrailStep>("GET", `${books.base}/trail?ref=line/${may.id}/1`);
-  expect(step.words.join(" ")).toContain("1.25 % since 2026-05-01 (a table of the comptroller");
+  expect(step.words.join(" ")).toContain("1.25 % since 1 May 2026 (a table of the comptroller");
   expectRefusal(await law(CITY), "law/known", "change");
 
   const book = await server.ok<BookFile>("GET", `${books.base}/book`);

@@ -73,7 +73,7 @@ test("takings of a quarter by member, with the rate of each; due, closed, and mo
   expect(opened.slice(0, 5)).toEqual(["T1", "FI.pay", "FI.due", "FI.S.t", "FI.S"].map(box));
   expect(opened.at(-1)).toMatch(/^line\//);
   const total = await server.ok<TrailStep>("GET", `${books.base}/trail?ref=${encodeURIComponent(box("T1"))}`);
-  expect(total.arithmetic).toEqual(["[*.pay]", "92.70 = 92.70"]);
+  expect(total.arithmetic).toEqual(["Σ pay", "92.70 = 92.70"]);
   // What the law of the member of identification charges for being late, or asks of unpaid bills, is not for this tax.
   const late = await server.ok<SettlementView>("GET", `${books.registration}/settlements/${Q1}`);
   expect(late.lateCharges.proposed).toEqual([]);

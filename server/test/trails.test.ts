@@ -93,6 +93,9 @@ test.each(SHIPPED.map((pack) => [pack.id, pack] as const))(
       if (known) return known;
       const step = await server.ok<TrailStep>("GET", `${base}/trail?ref=${encodeURIComponent(ref)}`);
       seen.set(ref, step);
+      expect(
+        JSON.stringify([step.title, step.words, step.parts.map(({ label, detail }) => [label, detail])]),
+      ).not.toMatch(/\d{4}-\d\d-\d\d/);
       const inside = step.parts.flatMap((part) =>
         /^(box|group|declared|line)\//.test(part.ref ?? "") ? [part.ref ?? ""] : [],
       );
@@ -105,6 +108,11 @@ test.each(SHIPPED.map((pack) => [pack.id, pack] as const))(
       if (box.amount !== 0) expect(step.parts.length, box.id).toBeGreaterThan(0);
       if (box.kind === "formula") expect(step.arithmetic.length, box.id).toBe(2);
       else expect([box.id, sumOf(step)]).toEqual([box.id, box.exact]);
+    }
+    for (const side of ["output", "input"] as const) {
+      const step = await walk(`position/${rid}/${end}/${side}`);
+      expect([side, step.amount]).toEqual([side, tile?.[side]]);
+      expect(step.arithmetic.length).toBe(2);
     }
     const { columns } = await server.ok<ControlAgreementView>(
       "GET",
@@ -167,7 +175,7 @@ test("a receipt opens to what it settled, what it made reportable and what stays
     [expect.stringMatching(/^Sales invoice /), 120_00],
     ["Stays on account", 100_00],
   ]);
-  expect(paid.words.join(" ")).toContain("Made VAT of 20.00 reportable in the period to 2026-03-31.");
+  expect(paid.words.join(" ")).toContain("Made VAT of 20.00 reportable in the period to 31 Mar 2026.");
   const open = await step(`open/${invoice.id}`);
   expect([open.amount, sumOf(open)]).toEqual([120_00, 120_00]);
   expect(open.parts.map(({ ref }) => ref)).toEqual([`document/${invoice.id}`, `payment/${receipt.id}`]);

@@ -1,13 +1,14 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { describe, expect, test } from "vitest";
 import { Packs } from "@fiscalon/core/model/packs";
 import { SHIPPED } from "@fiscalon/core/packs/shipped";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
 import { filled, withQuery } from "../src/api/client.ts";
-import { formulaWords } from "../src/app/formulaWords.ts";
+import { formulaWords } from "@fiscalon/core/returns/formulaWords";
 import { SCREENS } from "../src/app/screens.ts";
 import { inOtherOrder, isLawfulOrder } from "../src/features/setup/codeBenchInputs.ts";
 import { writtenDate } from "../src/kit/dateOrder.ts";
-import { plainAmount, plural, showDate, showPeriod } from "../src/kit/format.ts";
+import { plainAmount, plural, showPeriod } from "../src/kit/format.ts";
 
 const packs = new Packs(SHIPPED);
 
@@ -36,7 +37,7 @@ describe("figures and dates as people write them", () => {
   ])("the period %s to %s is %s", (from, to, words) => expect(showPeriod(from, to)).toBe(words));
 
   test("a day, and how many", () => {
-    expect([showDate("2026-07-04"), showDate("")]).toEqual(["4 Jul 2026", ""]);
+    expect([displayDate("2026-07-04"), displayDate("")]).toEqual(["4 Jul 2026", ""]);
     expect([plural(1, "line"), plural(1200, "line"), plural(2, "entry", "entries")]).toEqual([
       "1 line",
       "1,200 lines",

@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import { daysBetween } from "../calendar/date.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import { mentions, plain, plainNumber, wordsOf } from "./bankWords.ts";
@@ -268,7 +269,7 @@ function taxProposal(line: BankLine, tax: OpenTax, words: ReadonlySet<string>): 
       period: tax.period,
       score: named ? 97 : 75,
       reasons: [
-        `exactly the ${tax.levy} ${tax.amount < 0 ? "to pay" : "to come back"} for the period to ${tax.period}`,
+        `exactly the ${tax.levy} ${tax.amount < 0 ? "to pay" : "to come back"} for the period to ${displayDate(tax.period)}`,
         ...(named ? ["names the tax or the authority"] : []),
       ],
     },

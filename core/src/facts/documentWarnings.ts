@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import { correctionOf } from "../model/registration.ts";
 import type { DocumentWarning, DocumentEffect, EffectSetup } from "./effect.ts";
 import { addMonths } from "../calendar/date.ts";
@@ -59,7 +60,7 @@ function unregistered(document: DocumentInput, effect: Omit<DocumentEffect, "war
   return [
     {
       code: "document/no-registration",
-      text: `No ${loose.levy} registration is in force on ${taxPointOf(document)}. ${what} Add the registration under Set up, Places & registrations, and this document is counted by itself.`,
+      text: `No ${loose.levy} registration is in force on ${displayDate(taxPointOf(document))}. ${what} Add the registration under Set up, Places & registrations, and this document is counted by itself.`,
       line: null,
     },
   ];
@@ -84,7 +85,7 @@ function lateItem(effect: Omit<DocumentEffect, "warnings">): DocumentWarning[] {
   return [
     {
       code: "document/late-item",
-      text: `The period to ${late.own.to} is sealed. This becomes a late item of the period to ${late.reported.to}, and the ledger takes it on ${effect.ledgerDate}.`,
+      text: `The period to ${displayDate(late.own.to)} is sealed. This becomes a late item of the period to ${displayDate(late.reported.to)}, and the ledger takes it on ${displayDate(effect.ledgerDate)}.`,
       line: null,
     },
   ];
@@ -96,7 +97,7 @@ function dates(document: DocumentInput, setup: EffectSetup): DocumentWarning[] {
     return [
       {
         code: "document/future",
-        text: `The tax point ${on} is more than a month ahead. Check the year.`,
+        text: `The tax point ${displayDate(on)} is more than a month ahead. Check the year.`,
         line: null,
       },
     ];
@@ -109,7 +110,7 @@ function dates(document: DocumentInput, setup: EffectSetup): DocumentWarning[] {
     return [
       {
         code: "document/old",
-        text: `The tax point ${on} is more than ${years} years back. Check the year.`,
+        text: `The tax point ${displayDate(on)} is more than ${years} years back. Check the year.`,
         line: null,
       },
     ];

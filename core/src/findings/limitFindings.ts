@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import type { Finding } from "../model/finding.ts";
 import type { TurnoverLimit } from "../model/pack.ts";
 import { displayAmount } from "../money/amount.ts";
@@ -53,7 +54,7 @@ function capitalItems({ capitalShares, capitalUnlisted }: PeriodRows, { digits }
       finding(
         "capital-share",
         [no, to],
-        `Capital item ${no}, ${name}: this return adjusts its use to ${to}, and no share is typed. Type it under Books, Capital items; as long as it is missing nothing is adjusted.`,
+        `Capital item ${no}, ${name}: this return adjusts its use to ${displayDate(to)}, and no share is typed. Type it under Books, Capital items; as long as it is missing nothing is adjusted.`,
       ),
     ),
     ...capitalUnlisted.map(({ document, line, number, net }) =>

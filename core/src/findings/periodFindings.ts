@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import { missingRoles } from "../model/account.ts";
 import type { CheckDefinition, Finding } from "../model/finding.ts";
 import type { JurisdictionPack } from "../model/pack.ts";
@@ -162,7 +163,7 @@ function unregistered({ unregistered: documents }: PeriodRows): Finding[] {
     finding(
       "no-registration",
       [documentKey(d.document)],
-      `${d.number}: no ${d.levy} registration is in force on ${d.taxPoint}, so it is on no return. Right if it was supplied before or after the registration; otherwise correct the tax point.`,
+      `${d.number}: no ${d.levy} registration is in force on ${displayDate(d.taxPoint)}, so it is on no return. Right if it was supplied before or after the registration; otherwise correct the tax point.`,
       d,
     ),
   );
@@ -202,7 +203,7 @@ function lateItems({ late }: PeriodRows, { digits, pack }: PeriodContext): Findi
       finding(
         tooLate ? "old" : "late-item",
         [periods.join(","), kind, count],
-        `${count} late ${count === 1 ? "document" : "documents"} of the ${periods.length === 1 ? "period" : "periods"} to ${periods.join(", ")}: output tax ${displayAmount(output, digits)}, input tax ${displayAmount(input, digits)}. ${LATE_WORDS[kind]}, ${says}${reason === "" ? "" : `: ${reason}`}${source === pack.correction.source ? "" : ` (${source})`}.`,
+        `${count} late ${count === 1 ? "document" : "documents"} of the ${periods.length === 1 ? "period" : "periods"} to ${periods.map(displayDate).join(", ")}: output tax ${displayAmount(output, digits)}, input tax ${displayAmount(input, digits)}. ${LATE_WORDS[kind]}, ${says}${reason === "" ? "" : `: ${reason}`}${source === pack.correction.source ? "" : ` (${source})`}.`,
       ),
     );
 }

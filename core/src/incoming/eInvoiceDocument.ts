@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import { usualKind } from "../model/documentKinds.ts";
 import { FiscalError } from "../errors.ts";
 import { formatAmount } from "../money/amount.ts";
@@ -74,7 +75,7 @@ function codeOf(
   }
   throw new FiscalError(
     "formats/einvoice-code",
-    `No tax code fits category ${category} at ${rate} % on ${on}. Choose one under “How the file is read”.`,
+    `No tax code fits category ${category} at ${rate} % on ${displayDate(on)}. Choose one under “How the file is read”.`,
     key,
   );
 }

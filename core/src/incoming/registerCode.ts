@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import { textAt } from "../at.ts";
 import type { Circumstances } from "../model/circumstances.ts";
 import type { TaxCode } from "../model/taxCode.ts";
@@ -69,7 +70,7 @@ export function chosenCode(
   return problem(
     "tax",
     shown,
-    `Tax ${shown} on net ${displayAmount(told.amount, reading.digits)}${percent} fits no rate of ${on}. Correct the figures, or give a tax code.`,
+    `Tax ${shown} on net ${displayAmount(told.amount, reading.digits)}${percent} fits no rate of ${displayDate(on)}. Correct the figures, or give a tax code.`,
   );
 }
 

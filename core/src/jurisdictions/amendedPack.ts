@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import { addDays } from "../calendar/date.ts";
 import type { DueRule } from "../calendar/dueDate.ts";
 import { FiscalError, withinField } from "../errors.ts";
@@ -154,5 +155,9 @@ function unknown(pack: JurisdictionPack, what: string, id: string, field: string
 
 function inOrder(from: string, to: string | null, field: string): void {
   if (to === null || from <= to) return;
-  throw new FiscalError("law/dates", `It would end on ${to}, before it begins on ${from}.`, field);
+  throw new FiscalError(
+    "law/dates",
+    `It would end on ${displayDate(to)}, before it begins on ${displayDate(from)}.`,
+    field,
+  );
 }

@@ -1,3 +1,4 @@
+import { displayDayMonth } from "../calendar/displayDate.ts";
 import { addMonths, addMonthsToEnd } from "../calendar/date.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import type { TimeLimit } from "./correction.ts";
@@ -25,7 +26,7 @@ export function lastDayOf(limit: TimeLimit, item: LimitedItem): CalendarDate {
 /** A limit in words, for a sentence: "within 4 years of the end of their period". */
 export function limitInWords(limit: TimeLimit): string {
   if ("day" in limit)
-    return `until ${limit.day.slice(3)}-${limit.day.slice(0, 2)} after the year to ${limit.yearEnds.slice(3)}-${limit.yearEnds.slice(0, 2)}`;
+    return `until ${displayDayMonth(limit.day)} after the year to ${displayDayMonth(limit.yearEnds)}`;
   const from = {
     "own-period": "the end of their period",
     "own-due": "the day the return of their period was due",

@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import { at } from "../at.ts";
 import { addMonths } from "../calendar/date.ts";
 import type { CalendarDate } from "../calendar/date.ts";
@@ -85,7 +86,7 @@ function ordinaryAnswer(group: LateGroup, context: CorrectionContext): Correctio
       ...head,
       way: "on-return",
       says: `an ordinary ${what} on this return`,
-      reason: `${limitInWords(limit)}, to ${last}`,
+      reason: `${limitInWords(limit)}, to ${displayDate(last)}`,
       source,
       stops: false,
       tooLate: false,
@@ -98,7 +99,7 @@ function ordinaryAnswer(group: LateGroup, context: CorrectionContext): Correctio
     says: reasonAsked
       ? "on this return only with a reason the law accepts"
       : "too late: it can be put right no more",
-    reason: `the last day was ${last}, ${limitInWords(limit)}`,
+    reason: `the last day was ${displayDate(last)}, ${limitInWords(limit)}`,
     source,
     stops: true,
     tooLate: true,
@@ -130,7 +131,7 @@ function answer(unit: readonly LateGroup[], context: CorrectionContext): Correct
       ...head,
       way: "amend",
       says: "too late: it can be put right no more",
-      reason: `the last day was ${last}, ${limitInWords(rule.limit)}`,
+      reason: `the last day was ${displayDate(last)}, ${limitInWords(rule.limit)}`,
       source: rule.source,
       stops: true,
       tooLate: true,
@@ -192,7 +193,7 @@ function tested(when: CorrectionTest, unit: readonly LateGroup[], context: Corre
     const holds = end <= addMonths(due, months);
     checks.push({
       holds,
-      says: `the return was due on ${due}, ${holds ? "not more than" : "more than"} ${months} months before`,
+      says: `the return was due on ${displayDate(due)}, ${holds ? "not more than" : "more than"} ${months} months before`,
     });
   }
   if (values) {
@@ -202,7 +203,7 @@ function tested(when: CorrectionTest, unit: readonly LateGroup[], context: Corre
       const holds = within(wrong, values.percent, boxOf(period, used));
       checks.push({
         holds,
-        says: `values of ${shown(wrong)} in the period to ${period} are ${holds ? "within" : "above"} ${values.percent} % of box ${used} (${shareOf(values.percent, boxOf(period, used), digits)})`,
+        says: `values of ${shown(wrong)} in the period to ${displayDate(period)} are ${holds ? "within" : "above"} ${values.percent} % of box ${used} (${shareOf(values.percent, boxOf(period, used), digits)})`,
       });
     }
   }

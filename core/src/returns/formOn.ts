@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import { rhythmOn } from "../calendar/filingPeriods.ts";
 import type { Frequency, PeriodRule } from "../calendar/filingPeriods.ts";
@@ -39,7 +40,7 @@ export function formOn(
   if (form) return form;
   throw new FiscalError(
     "returns/no-form",
-    `The ${pack.name} pack has no form for ${levies.join(", ")} and a period ending ${periodEnd}.`,
+    `The ${pack.name} pack has no form for ${levies.join(", ")} and a period ending ${displayDate(periodEnd)}.`,
   );
 }
 

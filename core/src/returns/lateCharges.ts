@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import { addDays, addMonths, daysBetween } from "../calendar/date.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import type { LateCharge, LateWay } from "../model/lateCharge.ts";
@@ -85,7 +86,10 @@ function chargeOf(
     const base = unpaid(day);
     if (end <= day || base <= 0) return undefined;
     const amount = rounded(percentOf(base, way.percent));
-    return { amount, words: [`${show(base)} unpaid on ${day} × ${way.percent} % = ${show(amount)}`] };
+    return {
+      amount,
+      words: [`${show(base)} unpaid on ${displayDate(day)} × ${way.percent} % = ${show(amount)}`],
+    };
   }
   if (way.way === "monthly") return monthly(way, { start, end, unpaid, show, rounded });
   return yearly(way, schedules, { start, end, unpaid, show, rounded });

@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import { addDays, addMonths, endOfMonth, endOfYear } from "../calendar/date.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import type { Attribution, AttributionBoxes, DeMinimisTest, SignedBox } from "../model/attribution.ts";
@@ -87,7 +88,7 @@ function lastKnown(
   const last = around.periods.findLast(({ to, taxable, exempt }) => to < period.to && taxable + exempt !== 0);
   if (!last) return undefined;
   const { percent } = shareOf(rule, around, [last], undefined);
-  return { percent, words: `of the period to ${last.to}, the last that had turnover` };
+  return { percent, words: `of the period to ${displayDate(last.to)}, the last that had turnover` };
 }
 
 /** That of the tax year before, where it is chosen. */
@@ -349,7 +350,7 @@ function yearSteps(
     steps.push(
       ...signed(difference > 0 ? of.more : of.less, Math.abs(difference), {
         id: `year-${levy}-${end}`,
-        words: `Adjustment of the tax year to ${last}: ${year.passed ? `all is deducted, ${year.passed.says}` : `${exactToText(year.percent, 4)} % of mixed use`}.`,
+        words: `Adjustment of the tax year to ${displayDate(last)}: ${year.passed ? `all is deducted, ${year.passed.says}` : `${exactToText(year.percent, 4)} % of mixed use`}.`,
         arithmetic: `${show(deducted)} of the year − ${show(before)} of its returns = ${show(difference)}`,
       }),
     );

@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import { addDays, addMonths, endOfMonth, endOfYear, partsOf } from "../calendar/date.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import type { FilingPeriod } from "../calendar/filingPeriods.ts";
@@ -231,8 +232,8 @@ function stepsOf({ boxes }: CapitalItems, one: CapitalAdjustment, digits: number
     const step: SchemeStep = {
       id: `item-${item.no}-${stretch}-${levy}`,
       words: rest
-        ? `Item ${item.no}, ${item.name}: what is left of its time when it ended on ${stretch}, at ${share} % in place of ${against} %.`
-        : `Item ${item.no}, ${item.name}: use to ${stretch} at ${share} % in place of ${against} %.`,
+        ? `Item ${item.no}, ${item.name}: what is left of its time when it ended on ${displayDate(stretch)}, at ${share} % in place of ${against} %.`
+        : `Item ${item.no}, ${item.name}: use to ${displayDate(stretch)} at ${share} % in place of ${against} %.`,
       arithmetic: `${show(valueAt(taxes, levy))}${fraction} × ${points} % = ${show(amount)}`,
       amount: sign * Math.abs(amount),
       box,
@@ -306,7 +307,7 @@ export function monthlyReversal(
     return [
       {
         id: `month-${levy}-${end}`,
-        words: `${levy} on capital goods of common use (items ${items.join(", ")}) that falls on this period: the share of exempt turnover${turnover.of === end ? "" : ` of the period to ${turnover.of}, the last that had some,`} is taken back.`,
+        words: `${levy} on capital goods of common use (items ${items.join(", ")}) that falls on this period: the share of exempt turnover${turnover.of === end ? "" : ` of the period to ${displayDate(turnover.of)}, the last that had some,`} is taken back.`,
         arithmetic: `${show(roundExact(part))} × ${show(exempt)} / ${show(all)} = ${show(amount)}`,
         amount: of.less.sign * amount,
         box: of.less.box,

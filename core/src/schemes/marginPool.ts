@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import type { FilingPeriod } from "../calendar/filingPeriods.ts";
 import type { MarginPool, SchemeInForce, SchemeResult, SchemeStep } from "../model/scheme.ts";
@@ -105,7 +106,7 @@ function poolOf(
         ]),
     ...(carried === 0
       ? []
-      : [plain("carried", `Negative margin of before ${period.from}, as bought.`, -carried)]),
+      : [plain("carried", `Negative margin of before ${displayDate(period.from)}, as bought.`, -carried)]),
     plain(
       "margin",
       margin < 0 ? "Margin of the pool, below nought: carried to the next period." : "Margin of the pool.",

@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import { at, found, textAt } from "../at.ts";
 import { addDays, addMonths } from "../calendar/date.ts";
 import type { CalendarDate } from "../calendar/date.ts";
@@ -284,7 +285,7 @@ function yearSteps(rule: RetailTakings, around: RetailAround, period: RetailPeri
   const difference = tax(whole, period.to) - each;
   if (difference === 0) return [];
   const arithmetic = `${show(tax(whole, period.to))} of the year − ${show(each)} of its periods = ${show(difference)}`;
-  const words = `The year from ${begins} worked out as a whole${method === "direct-2" ? ", with stock at its begin and its end" : ""}.`;
+  const words = `The year from ${displayDate(begins)} worked out as a whole${method === "direct-2" ? ", with stock at its begin and its end" : ""}.`;
   return [
     { id: `year-${period.to}`, words, arithmetic, amount: difference, box: rule.boxes.tax },
     { id: `year-less-${period.to}`, words, arithmetic, amount: -difference, box: rule.boxes.lessTax },

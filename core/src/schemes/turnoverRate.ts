@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import { addDays, addMonths } from "../calendar/date.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import type { FilingPeriod } from "../calendar/filingPeriods.ts";
@@ -126,7 +127,7 @@ function stepsOfPeriod(rule: TurnoverRate, around: SchemePeriod, period: FilingP
   const { facts, digits, current } = around;
   const show = (amount: number) => displayAmount(amount, digits);
   const isCurrent = period.to === current;
-  const of = isCurrent ? "" : `Of the period to ${period.to}: `;
+  const of = isCurrent ? "" : `Of the period to ${displayDate(period.to)}: `;
   const own = facts.filter(({ ownEnd }) => ownEnd === period.to);
   const sold = own.filter((fact) => fact.reported && isTurnover(rule, fact));
   if (!isCurrent && sold.length === 0) return [];
@@ -237,7 +238,7 @@ function sliceSteps({ firstSlice, boxes }: TurnoverRate, { years, digits }: Sche
     const given = percentOf(of, share);
     const step: SchemeStep = {
       id: `slice-${year}`,
-      words: `${share} % of the first ${show(upTo)} of the fiscal year to ${year}, of which earlier returns used ${show(used)} (${says}).`,
+      words: `${share} % of the first ${show(upTo)} of the fiscal year to ${displayDate(year)}, of which earlier returns used ${show(used)} (${says}).`,
       arithmetic: `${show(of)} × ${share} % = ${show(given)}`,
       amount: given,
       box,
@@ -332,7 +333,7 @@ export function ratesOn(
   if (!row) {
     throw new FiscalError(
       "scheme/no-rate",
-      `The scheme has no rate for "${key}" on ${day}. Choose another setting, or add a rate for that day.`,
+      `The scheme has no rate for "${key}" on ${displayDate(day)}. Choose another setting, or add a rate for that day.`,
       "schemes",
     );
   }
@@ -346,6 +347,6 @@ export function ratesOn(
   const reduced = exactToText(subtract(exactFromDecimal(rate), exactFromDecimal(firstYear)), 4);
   return {
     rate: reduced,
-    words: `Turnover at ${rate} % less ${firstYear} in the first year of registration, to ${addDays(addMonths(registered, 12), -1)} (${source}).`,
+    words: `Turnover at ${rate} % less ${firstYear} in the first year of registration, to ${displayDate(addDays(addMonths(registered, 12), -1))} (${source}).`,
   };
 }

@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import { endOfYear } from "../calendar/date.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import type { FilingPeriod } from "../calendar/filingPeriods.ts";
@@ -56,7 +57,7 @@ export function yearlyAddBack(
       if (back === 0) continue;
       steps.push({
         id: `back-${levy}-${year}`,
-        words: `${levy} taken back of the year to ${year}.`,
+        words: `${levy} taken back of the year to ${displayDate(year)}.`,
         arithmetic: `${shares.map(({ tax, percent }) => `${displayAmount(tax, around.digits)} × ${percent} %`).join(" + ")} = ${displayAmount(back, around.digits)}`,
         amount: box.sign * back,
         box: box.box,
@@ -86,7 +87,7 @@ function claimedStep(
 ): SchemeStep {
   return {
     id: `claimed-${levy}-${year}-${percent}`,
-    words: `${levy} deducted in full in the year to ${year}, of which ${percent} % is taken back.`,
+    words: `${levy} deducted in full in the year to ${displayDate(year)}, of which ${percent} % is taken back.`,
     arithmetic: displayAmount(tax, digits),
     amount: tax,
   };

@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import { addDays, addMonths, endOfYear } from "../calendar/date.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import type { FilingPeriod } from "../calendar/filingPeriods.ts";
@@ -55,7 +56,7 @@ export function yearlyRebate(
       },
       {
         id: `claim-${to}`,
-        words: `Rebate of the year to ${year}: at most ${show(cap.amount)} (${cap.source}), of which ${show(claimed)} was claimed before.`,
+        words: `Rebate of the year to ${displayDate(year)}: at most ${show(cap.amount)} (${cap.source}), of which ${show(claimed)} was claimed before.`,
         arithmetic: `the lesser of ${show(tax)} and ${show(cap.amount)} − ${show(claimed)} = ${show(claim)}`,
         amount: claim,
         box: rule.boxes.credit,

@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import { FiscalError } from "../errors.ts";
 import type { Account } from "../model/account.ts";
@@ -299,7 +300,7 @@ function usableCode(document: DocumentInput, line: LineInput, name: string, { co
   if (!isActive(code, on)) {
     throw new FiscalError(
       "tax/code-not-active",
-      `${code.code} is in use ${activeInWords(code)}; the tax point is ${on}.`,
+      `${code.code} is in use ${activeInWords(code)}; the tax point is ${displayDate(on)}.`,
       "code",
     );
   }
@@ -307,6 +308,6 @@ function usableCode(document: DocumentInput, line: LineInput, name: string, { co
 }
 
 function activeInWords(code: TaxCode): string {
-  const since = code.from === null ? "" : `from ${code.from}`;
-  return code.to === null ? since : `${since} to ${code.to}`.trim();
+  const since = code.from === null ? "" : `from ${displayDate(code.from)}`;
+  return code.to === null ? since : `${since} to ${displayDate(code.to)}`.trim();
 }

@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import type { Packs } from "../model/packs.ts";
 import type { JurisdictionPack, Levy } from "../model/pack.ts";
@@ -86,7 +87,7 @@ function reasonFor(
   const registration = registrations.find(
     (r) => (r.pack === pack.id || pack.aliases?.includes(r.pack)) && r.levies.includes(levy.levy),
   );
-  return registration ? `because you are registered for it since ${registration.from}` : null;
+  return registration ? `because you are registered for it since ${displayDate(registration.from)}` : null;
 }
 
 function placeInWords({ name, region }: AskingSite, pack: JurisdictionPack): string {

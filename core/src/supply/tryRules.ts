@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import type { Circumstances } from "../model/circumstances.ts";
 import type { RuleQuestion } from "../model/pricedDocument.ts";
@@ -129,8 +130,9 @@ function verdictOf(rule: SupplyRule, question: SupplyQuestion): Verdict {
   const no = (why: string): Verdict => ({ says: "no", why });
   if (rule.taxClass !== taxClass && taxClass !== "") return no(`is for tax class ${rule.taxClass}`);
   if (rule.supply !== "any" && supply !== "" && rule.supply !== supply) return no(`is for ${rule.supply}`);
-  if (rule.validFrom !== null && on < rule.validFrom) return no(`applies from ${rule.validFrom}`);
-  if (rule.validTo !== null && on > rule.validTo) return no(`applied until ${rule.validTo}`);
+  if (rule.validFrom !== null && on < rule.validFrom)
+    return no(`applies from ${displayDate(rule.validFrom)}`);
+  if (rule.validTo !== null && on > rule.validTo) return no(`applied until ${displayDate(rule.validTo)}`);
   const { home = "", place = "", there = "", country = home, unknown = "" } = at;
   const ours = { country: home, region: place, abroad: false, union: false };
   if (!within(rule.from, ours, home)) return no(`is for supplies from ${rule.from}`);

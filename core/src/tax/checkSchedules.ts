@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import { isCalendarDate } from "../calendar/date.ts";
 import { FiscalError, withinField } from "../errors.ts";
 import { exactFromDecimal } from "../money/exact.ts";
@@ -31,7 +32,7 @@ function checkRows(id: string, rows: readonly RateRow[]): void {
     if (!next || (row.to !== null && row.to < next.from)) continue;
     throw new FiscalError(
       "tax/overlapping-rates",
-      `${id} has two rates on ${next.from}: ${row.rate} and ${next.rate}. End the earlier row on the day before.`,
+      `${id} has two rates on ${displayDate(next.from)}: ${row.rate} and ${next.rate}. End the earlier row on the day before.`,
       `[${rows.indexOf(next)}].from`,
     );
   }

@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import { FiscalError } from "../errors.ts";
 import { exactFromDecimal, exactFromInteger, multiply } from "../money/exact.ts";
@@ -29,7 +30,7 @@ export function creditCap(
   if (!row) {
     throw new FiscalError(
       "tax/no-rate",
-      `No limit for the credit of ${levy} is in force on ${on} for this code. Check the tax point or add a row for that day.`,
+      `No limit for the credit of ${levy} is in force on ${displayDate(on)} for this code. Check the tax point or add a row for that day.`,
       "taxPoint",
       { levy, schedule: cap.schedule, taxPoint: on },
     );

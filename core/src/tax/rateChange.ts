@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import { addDays } from "../calendar/date.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import { FiscalError } from "../errors.ts";
@@ -108,7 +109,7 @@ export function rateParts(
   }[share];
   const why = `${rule.says} (${rule.source})`;
   return [
-    { amount: old, rateOn: addDays(on, -1), why: `${before} %, the rate before ${on}: ${why}` },
-    { amount: amount - old, rateOn: on, why: `${after} %, the rate from ${on}: ${why}` },
+    { amount: old, rateOn: addDays(on, -1), why: `${before} %, the rate before ${displayDate(on)}: ${why}` },
+    { amount: amount - old, rateOn: on, why: `${after} %, the rate from ${displayDate(on)}: ${why}` },
   ].filter((part) => part.amount !== 0);
 }

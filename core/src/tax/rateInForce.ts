@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import { FiscalError } from "../errors.ts";
 import type { Component, RateRow, RateSchedules } from "../model/taxCode.ts";
@@ -18,7 +19,7 @@ export function rateInForce(
   if (row) return row;
   throw new FiscalError(
     "tax/no-rate",
-    `No rate of ${component.levy} is in force on ${taxPoint} for this code. Check the tax point or add a rate for that day.`,
+    `No rate of ${component.levy} is in force on ${displayDate(taxPoint)} for this code. Check the tax point or add a rate for that day.`,
     "taxPoint",
     { levy: component.levy, schedule, taxPoint },
   );
@@ -33,7 +34,7 @@ export function rateOn(schedules: RateSchedules, schedule: string, on: CalendarD
   if (row) return row.rate;
   throw new FiscalError(
     "tax/no-rate",
-    `No rate of ${schedule} is in force on ${on} for this code. Check the tax point or add a rate for that day.`,
+    `No rate of ${schedule} is in force on ${displayDate(on)} for this code. Check the tax point or add a rate for that day.`,
     "taxPoint",
     { schedule, taxPoint: on },
   );

@@ -1,3 +1,4 @@
+import { displayDate } from "../calendar/displayDate.ts";
 import type { CalendarDate } from "../calendar/date.ts";
 import { FiscalError } from "../errors.ts";
 import { parseFormula } from "../formula/parseFormula.ts";
@@ -60,7 +61,7 @@ function ratesOfFormula(
         if (row) return [id, row.rate];
         throw new FiscalError(
           "tax/no-rate",
-          `No rate of ${levy} is in force on ${on} for this code. Check the tax point or add a rate for that day.`,
+          `No rate of ${levy} is in force on ${displayDate(on)} for this code. Check the tax point or add a rate for that day.`,
           "taxPoint",
           { levy, schedule: id, taxPoint: on },
         );

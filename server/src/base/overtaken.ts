@@ -1,3 +1,4 @@
+import { displayMoment } from "@fiscalon/core/calendar/displayDate";
 import { isDeepStrictEqual } from "node:util";
 import type { AuditAction, AuditEntity } from "@fiscalon/contract/audit";
 import { FiscalError } from "@fiscalon/core/errors";
@@ -78,7 +79,7 @@ export async function refuseOvertaken(trail: Trail, seen: Seen, change: Change):
   const { id, at, by, action, after } = later;
   throw new FiscalError(
     "request/overtaken",
-    `${by} changed this on ${at.slice(0, 10)} at ${at.slice(11, 16)} UTC, after you opened it. Look at both versions, and choose.`,
+    `${by} changed this on ${displayMoment(at)}, after you opened it. Look at both versions, and choose.`,
     undefined,
     { entry: id, at, by, action, theirs: read(after) },
   );

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import type { PeriodRule } from "@fiscalon/core/calendar/filingPeriods";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { basesFor, rhythmsFor } from "@fiscalon/core/model/registration";
@@ -127,7 +128,7 @@ export function checkedChanges(
     if (change.from > from && change.from !== sorted[index - 1]?.from) return;
     throw new FiscalError(
       "registration/rhythm-change",
-      `A change of rhythm on ${change.from} does not fit: it must come after ${from}, one a day.`,
+      `A change of rhythm on ${displayDate(change.from)} does not fit: it must come after ${displayDate(from)}, one a day.`,
       "changes",
     );
   });
@@ -155,7 +156,7 @@ function checkLeaving(
   if (ways.includes(change.leaving)) return;
   throw new FiscalError(
     "registration/leaving",
-    `Nothing is left by "${change.leaving}" on ${change.from}. ${ways.length === 0 ? "Leave it out." : `Choose ${ways.join(" or ")}.`}`,
+    `Nothing is left by "${change.leaving}" on ${displayDate(change.from)}. ${ways.length === 0 ? "Leave it out." : `Choose ${ways.join(" or ")}.`}`,
     "leaving",
   );
 }
@@ -229,7 +230,7 @@ export async function refuseOverlap(
   if (!clash) return;
   throw new FiscalError(
     "registration/overlap",
-    `There is already a registration for ${work.packs.levyNames(clash.levies)} from ${clash.validFrom}${clash.validTo ? ` to ${clash.validTo}` : ""}. End that one first.`,
+    `There is already a registration for ${work.packs.levyNames(clash.levies)} from ${displayDate(clash.validFrom)}${clash.validTo ? ` to ${displayDate(clash.validTo)}` : ""}. End that one first.`,
     "from",
   );
 }

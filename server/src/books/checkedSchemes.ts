@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { addDays } from "@fiscalon/core/calendar/date";
 import { filingPeriodOn } from "@fiscalon/core/calendar/filingPeriods";
 import type { PeriodRule } from "@fiscalon/core/calendar/filingPeriods";
@@ -45,14 +46,14 @@ function checked(
   if (filingPeriodOn(rule, one.from)?.from !== one.from) {
     throw new FiscalError(
       "scheme/start",
-      `${definition.name} begins with a filing period; ${one.from} is not the first day of one.`,
+      `${definition.name} begins with a filing period; ${displayDate(one.from)} is not the first day of one.`,
       "from",
     );
   }
   if (one.to !== null && (one.to < one.from || filingPeriodOn(rule, one.to)?.to !== one.to)) {
     throw new FiscalError(
       "scheme/end",
-      `${definition.name} ends with a filing period; ${one.to} is not the last day of one after it began.`,
+      `${definition.name} ends with a filing period; ${displayDate(one.to)} is not the last day of one after it began.`,
       "to",
     );
   }
@@ -62,7 +63,7 @@ function checked(
     if (!other || !meet || !excludeEachOther(definition, other)) continue;
     throw new FiscalError(
       "scheme/overlap",
-      `From ${next.from} on ${other.name} is in force, which excludes it. Let ${definition.name} end on ${addDays(next.from, -1)} or before.`,
+      `From ${displayDate(next.from)} on ${other.name} is in force, which excludes it. Let ${definition.name} end on ${displayDate(addDays(next.from, -1))} or before.`,
       "to",
     );
   }

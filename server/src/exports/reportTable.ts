@@ -4,6 +4,6 @@ export interface ReportTable {
   /** What it covers: client, days, filters. */
   about: string;
   digits: number;
-  columns: readonly { name: string; amount?: boolean; width?: number }[];
+  columns: readonly { name: string; amount?: boolean; date?: boolean; width?: number }[];
   rows: readonly { cells: readonly (string | number)[]; total?: boolean }[];
 }

@@ -1,4 +1,5 @@
 import { at } from "@fiscalon/core/at";
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { pdfOf, RULED } from "./pdf.ts";
 import type { ReportTable } from "./reportTable.ts";
@@ -34,7 +35,12 @@ export function tablePdf(table: ReportTable): Promise<Buffer> {
             })),
             ...rows.map(({ cells, total }) =>
               cells.map((cell, index) => ({
-                text: typeof cell === "number" ? displayAmount(cell, digits) : cell,
+                text:
+                  typeof cell === "number"
+                    ? displayAmount(cell, digits)
+                    : columns[index]?.date
+                      ? displayDate(cell)
+                      : cell,
                 ...(total ? { bold: true } : {}),
                 ...(isAmount(index) ? { style: total ? "" : "figure", alignment: "right" as const } : {}),
               })),

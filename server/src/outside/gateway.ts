@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { ReturnBody } from "@fiscalon/core/formats/authority/returnBody";
 
@@ -41,7 +42,7 @@ export class Gateway {
     if (obligation) return obligation.periodKey;
     throw new FiscalError(
       "authority/no-obligation",
-      `The authority expects no return for a period ending ${to}. Check the rhythm of the registration.`,
+      `The authority expects no return for a period ending ${displayDate(to)}. Check the rhythm of the registration.`,
     );
   }
 

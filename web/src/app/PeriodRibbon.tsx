@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import clsx from "clsx";
 import { useEffect, useRef } from "react";
 import type { RegistrationView } from "@fiscalon/contract/views";
@@ -38,7 +39,8 @@ export function PeriodRibbon() {
         >
           {client?.registrations.map((r) => (
             <option key={r.id} value={r.id}>
-              {packs.levyNames(r.levies)} {sameLevies(client.registrations, r) ? `from ${r.from}` : ""}
+              {packs.levyNames(r.levies)}{" "}
+              {sameLevies(client.registrations, r) ? `from ${displayDate(r.from)}` : ""}
             </option>
           ))}
         </select>

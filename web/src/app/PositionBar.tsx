@@ -1,7 +1,8 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { Lock } from "lucide-react";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { Figure } from "../kit/Figure.tsx";
-import { showDate, today } from "../kit/format.ts";
+import { today } from "../kit/format.ts";
 import { formNow } from "./formBoxes.ts";
 import { useScope } from "./scope.ts";
 import { usePosition } from "./usePosition.ts";
@@ -19,9 +20,10 @@ export function PositionBar() {
   }
   const { output, input, net } = here ?? period;
   const totals = formNow(packs, registration, period.to).net;
-  const of = (formula: string) => {
+  const of = (formula: string, side?: "output" | "input") => {
     const box = /^\[([^\]]+)\]$/.exec(formula)?.[1];
-    return here || box === undefined ? null : `box/${registration.id}/${period.to}/${box}`;
+    const [kind, what] = box === undefined ? ["position", side] : ["box", box];
+    return here || what === undefined ? null : `${kind}/${registration.id}/${period.to}/${what}`;
   };
   const locked = ["sealed", "filed", "settled"].includes(period.state);
   return (
@@ -34,7 +36,7 @@ export function PositionBar() {
         <Figure
           amount={output}
           digits={minorDigits}
-          of={of(totals.output)}
+          of={of(totals.output, "output")}
           className="font-semibold"
           label="Output tax"
         />
@@ -44,7 +46,7 @@ export function PositionBar() {
         <Figure
           amount={input}
           digits={minorDigits}
-          of={of(totals.input)}
+          of={of(totals.input, "input")}
           className="font-semibold"
           label="Input tax"
         />
@@ -65,7 +67,7 @@ export function PositionBar() {
         </span>
       )}
       <span className="quiet ml-auto text-[12.5px]">
-        {showDate(today())}, {client?.zone.split("/").at(-1)?.replaceAll("_", " ")}
+        {displayDate(today())}, {client?.zone.split("/").at(-1)?.replaceAll("_", " ")}
       </span>
       <span className="quiet flex items-center gap-1.5 text-[12.5px]">
         {locked && <Lock size={13} aria-hidden />}

@@ -1,6 +1,7 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { Dialog, DialogActions } from "./Dialog.tsx";
 import { differences } from "./differences.ts";
-import { showDate, showMoment } from "./format.ts";
+import { showMoment } from "./format.ts";
 import type { Overtaken } from "./overtaken.ts";
 import { fieldWords, valueWords } from "./versionWords.ts";
 
@@ -21,7 +22,7 @@ export function OvertakenDialog({
   const ofThem = Object.entries(theirs ?? {}).filter(([key]) => spokenOf.includes(key));
   const apart = differences(Object.fromEntries(ofThem), yours);
   const words = (path: string, value: string | null) =>
-    value === null ? <span className="quiet">empty</span> : valueWords(path, value, {}, showDate);
+    value === null ? <span className="quiet">empty</span> : valueWords(path, value, {}, displayDate);
   return (
     <Dialog open wide title="Changed meanwhile" onClose={onTakeTheirs}>
       <p className="mb-3">

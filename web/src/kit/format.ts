@@ -1,13 +1,7 @@
+import { displayDate, displayDayMonth } from "@fiscalon/core/calendar/displayDate";
 import { dateOf } from "@fiscalon/core/calendar/date";
 import { dayIn } from "@fiscalon/core/calendar/timeZone";
 
-const DAY = new Intl.DateTimeFormat("en-GB", {
-  day: "numeric",
-  month: "short",
-  year: "numeric",
-  timeZone: "UTC",
-});
-const DAY_MONTH = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", timeZone: "UTC" });
 const MONTH = new Intl.DateTimeFormat("en-GB", { month: "short", timeZone: "UTC" });
 const LONG_MONTH = new Intl.DateTimeFormat("en-GB", { month: "long", year: "numeric", timeZone: "UTC" });
 const MOMENT = new Intl.DateTimeFormat("en-GB", {
@@ -20,16 +14,6 @@ const MOMENT = new Intl.DateTimeFormat("en-GB", {
 
 const utc = (date: string) => new Date(`${date}T00:00:00Z`);
 
-/** "14 Jul 2026" */
-export function showDate(date: string): string {
-  return date === "" ? "" : DAY.format(utc(date));
-}
-
-/** "14 Jul" */
-export function showDayMonth(date: string): string {
-  return DAY_MONTH.format(utc(date));
-}
-
 /** "November 2026" of "2026-11". */
 export function showMonth(month: string): string {
   return LONG_MONTH.format(utc(`${month}-01`));
@@ -38,7 +22,7 @@ export function showMonth(month: string): string {
 /** "Jul to Sep 2026", "Jul 2026" for a single month; days where the period does not fill its months. */
 export function showPeriod(from: string, to: string): string {
   const year = to.slice(0, 4);
-  if (!from.endsWith("-01")) return `${showDayMonth(from)} to ${showDate(to)}`;
+  if (!from.endsWith("-01")) return `${displayDayMonth(from)} to ${displayDate(to)}`;
   if (from.slice(0, 7) === to.slice(0, 7)) return `${MONTH.format(utc(from))} ${year}`;
   return `${MONTH.format(utc(from))} to ${MONTH.format(utc(to))} ${year}`;
 }

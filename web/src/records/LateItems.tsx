@@ -1,10 +1,11 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { CorrectionAnswer } from "@fiscalon/core/returns/corrections";
 import type { LateDocument } from "@fiscalon/contract/returns";
 import { useScope } from "../app/scope.ts";
 import { Figure } from "../kit/Figure.tsx";
-import { plural, showDate } from "../kit/format.ts";
+import { plural } from "../kit/format.ts";
 import { onDemand } from "../kit/onDemand.tsx";
 import { LATE_WORDS } from "./lateWords.ts";
 
@@ -59,8 +60,8 @@ export function LateItems({
                   </Link>
                 </td>
                 <td>{one.party}</td>
-                <td>{showDate(one.date)}</td>
-                <td>{showDate(one.own)}</td>
+                <td>{displayDate(one.date)}</td>
+                <td>{displayDate(one.own)}</td>
                 <td>
                   {LATE_WORDS[one.kind]}
                   {one.separately && ", put right separately"}

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useMutation } from "@tanstack/react-query";
 import type { RegisterAnswer } from "@fiscalon/contract/views";
 import { api } from "../api/client.ts";
@@ -19,7 +20,8 @@ export function RegisterQuestion({ country, number }: { country: string; number:
 }
 
 function inWords(answer: RegisterAnswer): string {
-  if (answer.state === "registered") return `✓ ${answer.name}, registered since ${answer.since}`;
-  if (answer.state === "ended") return `The registration of ${answer.name} ended on ${answer.until}.`;
+  if (answer.state === "registered") return `✓ ${answer.name}, registered since ${displayDate(answer.since)}`;
+  if (answer.state === "ended")
+    return `The registration of ${answer.name} ended on ${displayDate(answer.until)}.`;
   return answer.message;
 }

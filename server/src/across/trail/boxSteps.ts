@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { amountOfBox } from "@fiscalon/core/returns/amountOfBox";
 import { FiscalError } from "@fiscalon/core/errors";
 import { displayAmount, displayDecimal } from "@fiscalon/core/money/amount";
@@ -6,6 +7,8 @@ import type { BoxResult, Contribution } from "@fiscalon/core/returns/evaluateRet
 import type { BoxDefinition, FormulaBox } from "@fiscalon/core/model/returnForm";
 import { boxTags, landed } from "@fiscalon/core/model/boxTags";
 import type { BoxTag } from "@fiscalon/core/model/boxTags";
+import type { Packs } from "@fiscalon/core/model/packs";
+import { formulaWords } from "@fiscalon/core/returns/formulaWords";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
 import { registrationIn } from "../../books/loadSetup.ts";
 import { periodEnding } from "../../books/returns/periods.ts";
@@ -61,14 +64,18 @@ export async function boxStep(scope: TrailScope, parts: string[], ref: string): 
     amount: sealed?.amount ?? (isExact ? now.exact : now.amount),
     digits: isExact || definition.rounding.step === 1 ? digits : 0,
     words: [
-      ...(stretch ? [`${STRETCH_WORDS[stretch.which]}, ${stretch.from} to ${stretch.to}, as one.`] : []),
+      ...(stretch
+        ? [
+            `${STRETCH_WORDS[stretch.which]}, ${displayDate(stretch.from)} to ${displayDate(stretch.to)}, as one.`,
+          ]
+        : []),
       definition.words,
       roundingWords(definition, now.exact, digits),
       `Form: ${form.name} (${form.source}).`,
       ...(definition.doubt === undefined ? [] : [`To be looked up: ${definition.doubt}.`]),
     ],
     parts: now.contributions.map((part) => contributionPart(part, parts, before?.to, setup)),
-    arithmetic: definition.kind === "formula" ? formulaLines(definition, boxes, now, digits) : [],
+    arithmetic: definition.kind === "formula" ? workedOut(definition, boxes, now, work.packs, digits) : [],
     ...(stretch ? {} : { open: { label: "Return", path: `return/${end}` } }),
   };
 }
@@ -91,18 +98,28 @@ function roundingWords({ rounding }: BoxDefinition, exact: number, digits: numbe
   return `Before rounding ${displayAmount(exact, digits)}; ${how[rounding.mode]} to whole units on the total of the box.`;
 }
 
-/** The formula as it stands, and with the figures in the place of the boxes. */
-function formulaLines(
+/** The formula in words, and with the figures in the place of the boxes. */
+export function formulaLines(
+  formula: string,
+  boxes: readonly Pick<BoxResult, "box" | "amount">[],
+  packs: Packs,
+  digits: number,
+): [words: string, figures: string] {
+  const figure = (id: string) => displayAmount(amountOfBox(boxes, id), digits);
+  return [formulaWords(formula, packs), formulaWords(formula, packs, figure)];
+}
+
+/** How a box is worked out from others: the formula, and what it comes to. */
+function workedOut(
   { formula }: FormulaBox,
   boxes: readonly BoxResult[],
   result: BoxResult,
+  packs: Packs,
   digits: number,
 ): string[] {
-  const figures = formula.replace(/\[([^\]]+)\]/g, (_, id: string) =>
-    displayAmount(amountOfBox(boxes, id), digits),
-  );
+  const [words, figures] = formulaLines(formula, boxes, packs, digits);
   const exact = result.exact === result.amount ? "" : ` → ${displayAmount(result.amount, digits)}`;
-  return [formula, `${figures} = ${displayDecimal(result.exactText, digits)}${exact}`];
+  return [words, `${figures} = ${displayDecimal(result.exactText, digits)}${exact}`];
 }
 
 function contributionPart(
@@ -293,7 +310,7 @@ export async function adjustmentStep(
     words: [
       row.reason,
       ...(row.evidence === "" ? [] : [`Evidence: ${row.evidence}`]),
-      `By ${row.by}, ${row.at.slice(0, 10)}.`,
+      `By ${row.by}, ${displayDate(row.at)}.`,
     ],
     parts: [],
     arithmetic: [],

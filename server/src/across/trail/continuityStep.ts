@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { textAt } from "@fiscalon/core/at";
 import { TAX_PAYMENT_KINDS } from "@fiscalon/core/model/taxPaymentKinds";
 import { FiscalError } from "@fiscalon/core/errors";
@@ -41,13 +42,13 @@ export async function continuityStep(
     declared:
       view.posted === null
         ? []
-        : [{ ref: `entry/${view.posted}`, label: "Closing entry", detail: end, amount }],
+        : [{ ref: `entry/${view.posted}`, label: "Closing entry", detail: displayDate(end), amount }],
     disclosed: view.late
       .filter(({ separately }) => separately)
       .map((one) => ({
         ref: `document/${one.document}`,
         label: one.number,
-        detail: `of the period to ${one.own}`,
+        detail: `of the period to ${displayDate(one.own)}`,
         amount: one.output - one.input,
       })),
     closing: [
@@ -70,12 +71,12 @@ export async function continuityStep(
     .map((payment): TrailPart => ({
       ref: `entry/${payment.entry}`,
       label: payment.reference || TAX_PAYMENT_KINDS[payment.kind].name,
-      detail: payment.date,
+      detail: displayDate(payment.date),
       amount: payment.amount,
     }));
   return {
     ref,
-    title: `Due to ${view.to}: ${column}`,
+    title: `Due to ${displayDate(view.to)}: ${column}`,
     amount,
     digits: setup.plain.digits,
     words: [textAt(WORDS, column)],

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
 import type { Work } from "../../base/work.ts";
 import { registrationIn } from "../../books/loadSetup.ts";
@@ -108,13 +109,13 @@ export async function timingParts(
   );
   return rows.map((row) => ({
     ref: `document/${row.document}`,
-    label: `${row.number}: in the ledger on ${row.ledger}`,
+    label: `${row.number}: in the ledger on ${displayDate(row.ledger)}`,
     detail:
       row.held === 1
         ? "reported as it is paid"
         : row.reported === null
           ? "on no return"
-          : `reported in the period to ${row.reported}`,
+          : `reported in the period to ${displayDate(row.reported)}`,
     amount: row.amount,
   }));
 }

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { at, textAt } from "@fiscalon/core/at";
 import { explainTax } from "@fiscalon/core/tax/explainTax";
 import { displayAmount } from "@fiscalon/core/money/amount";
@@ -84,7 +85,7 @@ export async function lineStep(
         const row = rateInForce(tax.component, schedules, rateDateOf(document.input, input));
         return row
           ? [
-              `${tax.component.levy} ${row.rate}${tax.component.rate.kind === "percent" ? " %" : ""} ${row.from === row.to ? "on" : "since"} ${row.from} (${row.source}).`,
+              `${tax.component.levy} ${row.rate}${tax.component.rate.kind === "percent" ? " %" : ""} ${row.from === row.to ? "on" : "since"} ${displayDate(row.from)} (${row.source}).`,
               ...(row.doubt === undefined ? [] : [`To be looked up: ${row.doubt}.`]),
             ]
           : [];
@@ -99,7 +100,7 @@ export async function lineStep(
       {
         ref: `document/${document.id}`,
         label: `${DOCUMENT_KINDS[document.input.kind].name} ${document.input.number}`,
-        detail: document.input.date,
+        detail: displayDate(document.input.date),
         amount: document.gross,
       },
       { ref: null, label: "Net", detail: "", amount: line.net },
@@ -179,8 +180,11 @@ async function origin(work: Work, document: StoredDocument, line: number | null)
     [document.id],
   );
   const on = document.createdAt.slice(0, 10);
-  const party = row.party ? [`${row.party}, ${document.input.date}.`] : [];
-  if (!row.file) return [...party, `Entered by ${row.by}, ${on}.`];
+  const party = row.party ? [`${row.party}, ${displayDate(document.input.date)}.`] : [];
+  if (!row.file) return [...party, `Entered by ${row.by}, ${displayDate(on)}.`];
   const sourceRow = document.sourceRows[line ?? 0];
-  return [...party, `Imported by ${row.by}, ${on}: ${sourceRow ? `row ${sourceRow} of ` : ""}${row.file}.`];
+  return [
+    ...party,
+    `Imported by ${row.by}, ${displayDate(on)}: ${sourceRow ? `row ${sourceRow} of ` : ""}${row.file}.`,
+  ];
 }

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import type { TrailPart } from "@fiscalon/contract/trail";
 import type { Work } from "../../base/work.ts";
 import type { Bind } from "../../db/database.ts";
@@ -44,7 +45,7 @@ export async function factLines(
     parts: rows.map((row) => ({
       ref: `line/${row.document}/${row.line}`,
       label: `${row.number}${row.party === "" ? "" : ` · ${row.party}`}`,
-      detail: row.date,
+      detail: displayDate(row.date),
       amount: shown(row.amount),
     })),
     total: first ? first.all : 0,

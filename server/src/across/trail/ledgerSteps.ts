@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { found } from "@fiscalon/core/at";
 import { addDays } from "@fiscalon/core/calendar/date";
 import { FiscalError } from "@fiscalon/core/errors";
@@ -30,13 +31,15 @@ export async function accountStep(
     title: `${code} ${account.name}`,
     amount: rest > 0 ? null : (page.rows.at(-1)?.balance ?? page.opening),
     digits: setup.plain.digits,
-    words: [`Balance on ${to}, debit positive: what it was before ${from}, and every entry since.`],
+    words: [
+      `Balance on ${displayDate(to)}, debit positive: what it was before ${displayDate(from)}, and every entry since.`,
+    ],
     parts: [
-      { ref: null, label: `Balance before ${from}`, detail: "", amount: page.opening },
+      { ref: null, label: `Balance before ${displayDate(from)}`, detail: "", amount: page.opening },
       ...page.rows.map((row): TrailPart => ({
         ref: row.documentId === null ? `entry/${row.entry}` : `document/${row.documentId}`,
         label: row.text,
-        detail: row.date,
+        detail: displayDate(row.date),
         amount: row.amount,
       })),
     ],
@@ -71,7 +74,7 @@ export async function entryStep(
     title: entry.text,
     amount: null,
     digits: setup.plain.digits,
-    words: [`Dated ${entry.date}. Made by ${entry.by}, ${entry.at.slice(0, 10)}.`],
+    words: [`Dated ${displayDate(entry.date)}. Made by ${entry.by}, ${displayDate(entry.at)}.`],
     parts: await entryParts(work, "e.id = $1", [Number(id)]),
     arithmetic: [],
     ...(entry.document === null
@@ -154,7 +157,7 @@ async function agreementParts(
       {
         ref: `account/${account}/1900-01-01/${to}`,
         label: "Every entry up to that day",
-        detail: to,
+        detail: displayDate(to),
         amount: null,
       },
     ];
@@ -175,7 +178,7 @@ async function agreementParts(
   return rows.map((one) => ({
     ref: `entry/${one.entry}`,
     label: one.text,
-    detail: one.date,
+    detail: displayDate(one.date),
     amount: one.amount,
   }));
 }

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { PAYMENT_KINDS } from "@fiscalon/core/model/paymentKinds";
@@ -33,11 +34,11 @@ export async function paymentStep(
         : [
             `${payment.currency}; the bank made ${setup.client.currency} ${displayAmount(payment.base, setup.plain.digits)} of it.`,
           ]),
-      `${payment.contact ? `${payment.contact.name}, ` : ""}${payment.date}.`,
+      `${payment.contact ? `${payment.contact.name}, ` : ""}${displayDate(payment.date)}.`,
       ...(payment.reference === "" ? [] : [`Reference ${payment.reference}.`]),
       ...released.map(
         ({ levy, tax, end }) =>
-          `Made ${levy} of ${displayAmount(tax, setup.plain.digits)} reportable${end === null ? "" : ` in the period to ${end}`}.`,
+          `Made ${levy} of ${displayAmount(tax, setup.plain.digits)} reportable${end === null ? "" : ` in the period to ${displayDate(end)}`}.`,
       ),
     ],
     parts: [
@@ -78,11 +79,11 @@ export async function openStep(
     digits: minorDigits(document.input.currency ?? setup.client.currency),
     words: ["The gross of the document less everything that settled it."],
     parts: [
-      { ref: `document/${id}`, label: "Gross", detail: document.input.date, amount: toPay },
+      { ref: `document/${id}`, label: "Gross", detail: displayDate(document.input.date), amount: toPay },
       ...settled.map((one): TrailPart => ({
         ref: `payment/${one.payment}`,
         label: one.number,
-        detail: one.date,
+        detail: displayDate(one.date),
         amount: -one.amount - one.difference,
       })),
     ],
@@ -120,7 +121,7 @@ export async function releaseParts(work: Work, document: number, line: number): 
       : {
           ref: row.payment === null ? null : `payment/${row.payment}`,
           label: `${row.levy} reportable by ${row.number ?? "the change of basis"}`,
-          detail: row.on,
+          detail: displayDate(row.on),
           amount: row.tax,
         },
   );

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { addMonths, endOfMonth } from "@fiscalon/core/calendar/date";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { Attribution } from "@fiscalon/core/model/attribution";
@@ -241,7 +242,7 @@ function sliceLines(rid: number, end: string, facts: SchemeOnReturn["facts"]): F
   const parts = ends.map((ownEnd) => ({
     ref: `scheme/${rid}/${end}/turnover-${ownEnd}`,
     label: "Turnover with tax",
-    detail: `of the period to ${ownEnd}`,
+    detail: `of the period to ${displayDate(ownEnd)}`,
     amount: null,
   }));
   return { parts, total: parts.length, sum: 0 };

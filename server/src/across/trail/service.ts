@@ -8,6 +8,7 @@ import { declaredStep } from "./declaredSteps.ts";
 import { openStep, paymentStep } from "./paymentSteps.ts";
 import { asideStep, schemeStep } from "./schemeSteps.ts";
 import { pieceStep } from "./pieceStep.ts";
+import { positionStep } from "./positionStep.ts";
 import { documentStep, lineStep } from "./documentSteps.ts";
 
 type Resolver = (scope: TrailScope, parts: string[], ref: string) => Promise<TrailStep>;
@@ -19,7 +20,8 @@ type Resolver = (scope: TrailScope, parts: string[], ref: string) => Promise<Tra
  * `declared/registration/period/side/levies/code/direction/rate/credit/late`, `document/id`, `line/document/line`, `entry/id`, `account/code/from/to`,
  * `payment/id`, `open/document`, `piece/no`,
  * `scheme/registration/period/step`, `aside/registration/period/code/direction`,
- * `agreement/registration/period/account/row`, `continuity/registration/period/column`, `adjustment/id`.
+ * `agreement/registration/period/account/row`, `continuity/registration/period/column`, `adjustment/id`,
+ * `position/registration/period/side`.
  */
 const RESOLVERS: Record<string, Resolver> = {
   box: boxStep,
@@ -37,6 +39,7 @@ const RESOLVERS: Record<string, Resolver> = {
   scheme: schemeStep,
   aside: asideStep,
   piece: pieceStep,
+  position: positionStep,
 };
 
 /** One step of a trail, by its ref. */

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { CapitalItem, CapitalItems } from "@fiscalon/core/model/capitalItem";
 import { displayAmount, parseAmount } from "@fiscalon/core/money/amount";
@@ -148,7 +149,7 @@ function requireStretches(work: Work, r: RegistrationRecord, rule: CapitalItems,
   if (other === undefined) return;
   throw new FiscalError(
     "capital/uses",
-    `No stretch of its time ends on ${other}: they end on ${[...known].slice(0, 3).join(", ")} and so on.`,
+    `No stretch of its time ends on ${displayDate(other)}: they end on ${[...known].slice(0, 3).map(displayDate).join(", ")} and so on.`,
     "uses",
   );
 }
@@ -176,7 +177,7 @@ async function requireOpen(
     if ((await of(before)) === (await of(after))) continue;
     throw new FiscalError(
       "capital/sealed",
-      `This changes what the sealed return to ${end} holds. Reopen it first, or put the adjustment on a later return with a document.`,
+      `This changes what the sealed return to ${displayDate(end)} holds. Reopen it first, or put the adjustment on a later return with a document.`,
     );
   }
 }

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { ReleaseBody } from "@fiscalon/contract/credit";
 import { notFound } from "../../base/errors.ts";
@@ -39,7 +40,7 @@ export async function keepRelease(
   if (on < held.date) {
     throw new FiscalError(
       "credit/before-document",
-      `${held.number} is of ${held.date}. What it waits for cannot be there before.`,
+      `${held.number} is of ${displayDate(held.date)}. What it waits for cannot be there before.`,
       "on",
     );
   }
@@ -76,7 +77,7 @@ export async function takeBackRelease(work: Work, clientId: number, document: nu
     if (sealed) {
       throw new FiscalError(
         "credit/sealed",
-        `The return to ${sealed.end} deducted it and is sealed. Open that one first.`,
+        `The return to ${displayDate(sealed.end)} deducted it and is sealed. Open that one first.`,
       );
     }
     await work.run("DELETE FROM credit_releases WHERE document_id = $1", [document]);

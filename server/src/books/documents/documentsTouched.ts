@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { FiscalError } from "@fiscalon/core/errors";
 import { schedulesOfCode } from "@fiscalon/core/jurisdictions/doubtsInUse";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
@@ -56,7 +57,7 @@ export async function documentsTouched(work: Work, { clientId, ref, rows }: Beco
   if (bare)
     throw new FiscalError(
       "tax/no-rate",
-      `${bare.number} of ${bare.on} would have no rate any more. Give that day a rate.`,
+      `${bare.number} of ${displayDate(bare.on)} would have no rate any more. Give that day a rate.`,
       "rows",
     );
   const found = await work.rows<{ id: number; open: number }>(

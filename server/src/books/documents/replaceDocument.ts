@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { DocumentBody } from "@fiscalon/contract/document";
 import { notFound } from "../../base/errors.ts";
@@ -94,12 +95,12 @@ export async function changeable(
   if (lock) {
     throw new FiscalError(
       "document/sealed",
-      `${nameOf(document)} is on the return to ${lock.period}, which is ${lock.state}. Enter a credit note or a new document instead; it is taken up as a late item.`,
+      `${nameOf(document)} is on the return to ${displayDate(lock.period)}, which is ${lock.state}. Enter a credit note or a new document instead; it is taken up as a late item.`,
     );
   }
   return document;
 }
 
 function nameOf({ input }: StoredDocument): string {
-  return input.number === "" ? `the document of ${input.date}` : input.number;
+  return input.number === "" ? `the document of ${displayDate(input.date)}` : input.number;
 }

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { FiscalError } from "@fiscalon/core/errors";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { Writing } from "../../base/work.ts";
@@ -16,7 +17,7 @@ export async function refusePaid(work: Writing, documentIds: readonly number[]):
   if (!row) return;
   throw new FiscalError(
     "document/paid",
-    `${row.document} is settled by ${row.payment} of ${row.date}. Take it off that payment first.`,
+    `${row.document} is settled by ${row.payment} of ${displayDate(row.date)}. Take it off that payment first.`,
   );
 }
 

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { isFar } from "@fiscalon/core/calendar/farDate";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { Work } from "../../base/work.ts";
@@ -10,7 +11,7 @@ export function refuseFar({ today, zone }: Work, date: string): void {
   if (!isFar(date, today)) return;
   throw new FiscalError(
     "payment/far-date",
-    `${date} is far from today, ${today} (${zone}). Correct the date.`,
+    `${displayDate(date)} is far from today, ${displayDate(today)} (${zone}). Correct the date.`,
     "date",
   );
 }

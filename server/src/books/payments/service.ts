@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { FiscalError, withinField } from "@fiscalon/core/errors";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { parseAmount } from "@fiscalon/core/money/amount";
@@ -147,7 +148,7 @@ async function changeablePayment(
   if (lock) {
     throw new FiscalError(
       "payment/sealed",
-      `What this payment made reportable is on the return to ${lock.period}, which is ${lock.state}. Enter a payment the other way instead.`,
+      `What this payment made reportable is on the return to ${displayDate(lock.period)}, which is ${lock.state}. Enter a payment the other way instead.`,
     );
   }
   return row;

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { rhythmOn } from "@fiscalon/core/calendar/filingPeriods";
 import { instalmentRuleOf } from "@fiscalon/core/model/instalments";
 import { optionsOn } from "@fiscalon/core/model/registration";
@@ -27,7 +28,7 @@ export async function instalmentSteps(work: Work, r: RegistrationRecord, end: st
   );
   return paid.map(({ entry, date, amount, reference }) => ({
     id: `instalment-${entry}`,
-    words: `Instalment paid on ${date}`,
+    words: `Instalment paid on ${displayDate(date)}`,
     arithmetic: reference,
     amount,
     box,

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { groupBy } from "@fiscalon/core/groupBy";
 import { at } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
@@ -143,7 +144,7 @@ export async function keepAnswer(
   if (!before) {
     throw new FiscalError(
       "returns/not-late",
-      `Document ${documentId} is no late item of the return to ${end}; only what belongs to an earlier period can be answered here.`,
+      `Document ${documentId} is no late item of the return to ${displayDate(end)}; only what belongs to an earlier period can be answered here.`,
     );
   }
   await work.run(

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { addDays, addMonths } from "@fiscalon/core/calendar/date";
 import { filingPeriodOn, filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
@@ -21,7 +22,7 @@ export function periodEnding(r: RegistrationRecord, end: string): FilingPeriod {
   if (period?.to === end) return period;
   throw new FiscalError(
     "returns/no-period",
-    `No filing period of this registration ends on ${end}.`,
+    `No filing period of this registration ends on ${displayDate(end)}.`,
     "period",
   );
 }
@@ -97,6 +98,6 @@ export async function requireOpen(work: Work, registrationId: number, periodEnd:
   if (!record || isOpen(record)) return;
   throw new FiscalError(
     "returns/sealed",
-    `The period to ${periodEnd} is ${record.state}; nothing in it can change.`,
+    `The period to ${displayDate(periodEnd)} is ${record.state}; nothing in it can change.`,
   );
 }

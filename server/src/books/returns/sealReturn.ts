@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { KeptAgreement } from "@fiscalon/contract/agreements";
 import type { SeenBox } from "@fiscalon/contract/returns";
@@ -35,7 +36,7 @@ export async function sealReturn(
     if (end >= work.today) {
       throw new FiscalError(
         "returns/not-ended",
-        `The period runs to ${end}. It can be sealed from the day after.`,
+        `The period runs to ${displayDate(end)}. It can be sealed from the day after.`,
       );
     }
     await refuseGap(work, r, end);
@@ -65,7 +66,10 @@ async function refuseGap(work: Writing, r: RegistrationRecord, end: string): Pro
   );
   if (!inUse || record?.state === "sealed" || record?.state === "filed" || record?.state === "settled")
     return;
-  throw new FiscalError("returns/earlier-open", `The period to ${before.to} is still open. Seal it first.`);
+  throw new FiscalError(
+    "returns/earlier-open",
+    `The period to ${displayDate(before.to)} is still open. Seal it first.`,
+  );
 }
 
 /** Writes the sealed state; also used when a book file brings sealed periods. */
@@ -119,7 +123,7 @@ export async function reopenReturn(work: Work, clientId: number, rid: string, en
     if (later) {
       throw new FiscalError(
         "returns/wrong-state",
-        `The period to ${later.end} is sealed on top of this one. Open that one first.`,
+        `The period to ${displayDate(later.end)} is sealed on top of this one. Open that one first.`,
       );
     }
     await takeBackSeparate(work, r, end);

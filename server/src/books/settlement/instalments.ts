@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { addDays, daysBetween } from "@fiscalon/core/calendar/date";
 import { rhythmOn } from "@fiscalon/core/calendar/filingPeriods";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
@@ -222,7 +223,7 @@ function shown({ asked, estimate, reason }: ToldRow, digits: number) {
 export function noInstalments(end: string): FiscalError {
   return new FiscalError(
     "settle/no-instalments",
-    `This registration pays no instalments for the period to ${end}. Set them up under Places & registrations first.`,
+    `This registration pays no instalments for the period to ${displayDate(end)}. Set them up under Places & registrations first.`,
     "kind",
   );
 }

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { Work, Writing } from "../../base/work.ts";
 import type { RegistrationRecord, ReturnRecord } from "../../db/models.ts";
@@ -34,7 +35,7 @@ export async function postSettlement(
     kind: "settlement",
     date: record.periodEnd,
     periodEnd: record.periodEnd,
-    text: `${work.packs.levyNames(r.levies)} of the period to ${record.periodEnd}`,
+    text: `${work.packs.levyNames(r.levies)} of the period to ${displayDate(record.periodEnd)}`,
     postings,
   });
   await work.models.returns.update(

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { at } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import { accountInRole, accountsOfRegion } from "@fiscalon/core/model/account";
@@ -52,7 +53,7 @@ export async function recordTaxPayment(
 function afterSealing(end: string): FiscalError {
   return new FiscalError(
     "settle/wrong-state",
-    `The return to ${end} is sealed: what is paid from now on is a payment, no instalment.`,
+    `The return to ${displayDate(end)} is sealed: what is paid from now on is a payment, no instalment.`,
     "kind",
   );
 }
@@ -76,7 +77,7 @@ async function keepPayment(
     kind: "tax-payment",
     date: input.date,
     periodEnd: end,
-    text: `${TAX_PAYMENT_KINDS[input.kind].name}, ${work.packs.levyNames(r.levies)} to ${end}`,
+    text: `${TAX_PAYMENT_KINDS[input.kind].name}, ${work.packs.levyNames(r.levies)} to ${displayDate(end)}`,
     postings: await paymentPostings(work, setup, r, end, record, { kind: input.kind, amount }),
   });
   await work.run(

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { FiscalError } from "@fiscalon/core/errors";
 import { found } from "@fiscalon/core/at";
 import type { FilingPeriod } from "@fiscalon/core/calendar/filingPeriods";
@@ -167,5 +168,5 @@ function arithmetic(rule: UnpaidRule, document: UnpaidDocument, digits: number):
     const before = done === 0 ? "" : `, ${displayAmount(done, digits)} done before`;
     return `${levy} ${displayAmount(tax, digits)} × ${share}${before}: ${document.proposal.way === "back" ? "back " : ""}${displayAmount(amount, digits)}`;
   });
-  return `${rule.name}, ${document.number}: ${steps.join("; ")}. Time was over on ${document.proposal.over}: ${rule.says} (${rule.source}).`;
+  return `${rule.name}, ${document.number}: ${steps.join("; ")}. Time was over on ${displayDate(document.proposal.over)}: ${rule.says} (${rule.source}).`;
 }

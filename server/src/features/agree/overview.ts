@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { AgreementLine, AgreeLineBody } from "@fiscalon/contract/agreements";
 import type { Work, Writing } from "../../base/work.ts";
@@ -108,7 +109,7 @@ export async function agreementTable(
     throw new FiscalError("agree/not-sealed", "This period keeps no agreements: it is not sealed.", "sealed");
   return {
     title: "Agreements",
-    about: `${setup.client.name}, ${work.packs.levyNames(r.levies)}, ${from} to ${to}${asSealed ? `, as sealed on ${record?.sealedAt?.slice(0, 10) ?? ""}` : ""}`,
+    about: `${setup.client.name}, ${work.packs.levyNames(r.levies)}, ${displayDate(from)} to ${displayDate(to)}${asSealed ? `, as sealed on ${displayDate(record?.sealedAt ?? "")}` : ""}`,
     digits: setup.plain.digits,
     columns: [
       { name: "Agreement", width: 150 },
@@ -125,7 +126,7 @@ export async function agreementTable(
             left,
             [
               state,
-              ...(agreed ? [`by ${agreed.by} on ${agreed.at.slice(0, 10)}`] : []),
+              ...(agreed ? [`by ${agreed.by} on ${displayDate(agreed.at)}`] : []),
               ...(agreed?.note ? [agreed.note] : []),
               ...(waiting > 0 ? [`${waiting} waiting`] : []),
             ].join(", "),

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { YEAR_CAUSES, yearRollUp } from "@fiscalon/core/agree/yearRollUp";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { figureOfBoxes } from "@fiscalon/core/returns/returnFigures";
@@ -177,7 +178,7 @@ export function yearTable(
   const causes = Object.entries(YEAR_CAUSES);
   return {
     title: "Year roll-up",
-    about: `${setup.client.name}, ${form}, ${from} to ${to}`,
+    about: `${setup.client.name}, ${form}, ${displayDate(from)} to ${displayDate(to)}`,
     digits,
     columns: [
       { name: "Box", width: 40 },

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { configFromEnvironment } from "../../config.ts";
 import { Practice } from "../../practice/practice.ts";
 import { checkPractice } from "./checkPractice.ts";
@@ -19,7 +20,9 @@ for (const { client, entry } of broken) {
   process.exitCode = 1;
 }
 for (const { client, period } of returns) {
-  console.log(`client ${client}: the return to ${period} does not hold any more what was sealed.`);
+  console.log(
+    `client ${client}: the return to ${displayDate(period)} does not hold any more what was sealed.`,
+  );
   process.exitCode = 1;
 }
 for (const { file, client, why } of digests.wrong) {

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { setImmediate } from "node:timers/promises";
 import { registrationWithId } from "../../books/loadSetup.ts";
 import { at, valueAt } from "@fiscalon/core/at";
@@ -205,7 +206,7 @@ function namesOf(candidates: BankCandidates, setup: ClientSetup): (proposal: Pro
         return party === "" ? text : `${text}, ${party}`;
       }
       case "tax":
-        return `${valueAt(levies, `${proposal.registration} ${proposal.period}`)} of the period to ${proposal.period}`;
+        return `${valueAt(levies, `${proposal.registration} ${displayDate(proposal.period)}`)} of the period to ${displayDate(proposal.period)}`;
       case "documents":
         return proposal.documents
           .map(({ document, amount }) => {

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { requireOwn } from "../../books/requireOwn.ts";
 import { ERRORS } from "@fiscalon/contract/errors";
 import { isSure } from "@fiscalon/core/agree/bankMatching";
@@ -54,7 +55,7 @@ export async function acceptBest(
       if (!best || best.kind === "wrong-way") {
         throw new FiscalError(
           "bank/no-proposal",
-          `${line.date}, ${line.party || line.text}: nothing in the books fits this line well enough. Choose what it is by hand.`,
+          `${displayDate(line.date)}, ${line.party || line.text}: nothing in the books fits this line well enough. Choose what it is by hand.`,
           "lines",
         );
       }

@@ -1,3 +1,4 @@
+import { displayMoment } from "@fiscalon/core/calendar/displayDate";
 import type { Work } from "../../base/work.ts";
 
 /** Clocks are put right by seconds all the time; what is more than this was moved. */
@@ -16,11 +17,7 @@ export async function clockTrouble(work: Work): Promise<string | null> {
     return `The clock of this machine was moved ${moved > 0 ? "ahead" : "back"} by ${inWords(Math.abs(moved))} while Fiscalon ran. Look whether it is right before anything is sealed or filed.`;
   const last = await work.row<{ at: string }>("SELECT at FROM changes ORDER BY id DESC LIMIT 1");
   if (!last || Date.parse(last.at) <= Date.parse(work.at) + MOVED_MS) return null;
-  return `Something was recorded on ${momentInWords(last.at)}, and by the clock of this machine it is only ${momentInWords(work.at)}. Put the clock right before anything is sealed or filed.`;
-}
-
-function momentInWords(at: string): string {
-  return `${at.slice(0, 10)} at ${at.slice(11, 16)} UTC`;
+  return `Something was recorded on ${displayMoment(last.at)}, and by the clock of this machine it is only ${displayMoment(work.at)}. Put the clock right before anything is sealed or filed.`;
 }
 
 function inWords(ms: number): string {

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import { accountInRole } from "@fiscalon/core/model/account";
@@ -84,7 +85,7 @@ function noteOf(
     .filter(({ tax }) => tax !== 0)
     .map(
       ({ receipt, excess, rate, tax }) =>
-        `${receipt.number} of ${receipt.date}: ${show(excess)} × ${rate} % = ${show(tax)}`,
+        `${receipt.number} of ${displayDate(receipt.date)}: ${show(excess)} × ${rate} % = ${show(tax)}`,
     );
   const before = charged === 0 ? "" : ` Charged before: ${show(charged)}.`;
   return {

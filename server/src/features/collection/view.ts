@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { addDays, addMonths, endOfMonth } from "@fiscalon/core/calendar/date";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type {
@@ -239,12 +240,12 @@ export async function statementTable(
   const total = sum(rows, ({ cells }) => Number(cells.at(-1)));
   return {
     title: `${rule.statement.name}: ${rule.name}`,
-    about: `${setup.client.name}, ${from} to ${to}; above ${displayAmount(rule.above, digits)} a year and customer`,
+    about: `${setup.client.name}, ${displayDate(from)} to ${displayDate(to)}; above ${displayAmount(rule.above, digits)} a year and customer`,
     digits,
     columns: [
       { name: rule.identification.name, width: 90 },
       { name: "Customer", width: 150 },
-      { name: "Date", width: 70 },
+      { name: "Date", date: true, width: 70 },
       { name: "Number", width: 80 },
       { name: "Goods", width: 60 },
       { name: "Received", amount: true },

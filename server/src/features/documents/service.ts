@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { isFar } from "@fiscalon/core/calendar/farDate";
 import { FiscalError } from "@fiscalon/core/errors";
 import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
@@ -85,7 +86,7 @@ function refuseFar({ today, zone }: Work, { date, taxPoint }: Pick<DocumentBody,
     if (typeof day === "string" && isFar(day, today))
       throw new FiscalError(
         "document/far-date",
-        `${day} is far from today, ${today} (${zone}). Correct the date, or say why it is right.`,
+        `${displayDate(day)} is far from today, ${displayDate(today)} (${zone}). Correct the date, or say why it is right.`,
         field,
       );
 }
@@ -107,7 +108,7 @@ async function refuseDuplicate(
   if (!twin) return;
   throw new FiscalError(
     "document/duplicate-number",
-    `Number ${input.number} is already in the books, dated ${twin.date}. Correct the number, or say why there are two.`,
+    `Number ${input.number} is already in the books, dated ${displayDate(twin.date)}. Correct the number, or say why there are two.`,
     "number",
     { document: twin.id },
   );

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { found } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { DocumentBody } from "@fiscalon/contract/document";
@@ -81,7 +82,7 @@ function registrationAt(
   if (registration?.number) return registration;
   throw new FiscalError(
     "stock/not-registered",
-    `${place.name} has no registration with a number of its own on ${on}. Add it under Places & registrations.`,
+    `${place.name} has no registration with a number of its own on ${displayDate(on)}. Add it under Places & registrations.`,
     field,
   );
 }

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import type { Content, TableCell } from "pdfmake/interfaces.js";
 import { PLAIN_WORDS } from "@fiscalon/core/packs/shared/paperWords";
 import type { Packs } from "@fiscalon/core/model/packs";
@@ -48,9 +49,11 @@ function head(printed: PrintedDocument): Content[] {
         : words.invoice.replace(/^Tax invoice/, "Invoice");
   const facts: [string, string][] = [
     ["Number", input.number],
-    ["Date", input.date],
-    ...(taxPointOf(input) === input.date ? [] : [["Tax point", taxPointOf(input)] as [string, string]]),
-    ...(input.due ? [["Due", input.due] as [string, string]] : []),
+    ["Date", displayDate(input.date)],
+    ...(taxPointOf(input) === input.date
+      ? []
+      : [["Tax point", displayDate(taxPointOf(input))] as [string, string]]),
+    ...(input.due ? [["Due", displayDate(input.due)] as [string, string]] : []),
     ...(document.corrects ? [["Corrects", document.corrects] as [string, string]] : []),
   ];
   const numberName = capital(pack?.numberName ?? "tax number");

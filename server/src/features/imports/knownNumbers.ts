@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { at } from "@fiscalon/core/at";
 import { isFar } from "@fiscalon/core/calendar/farDate";
 import { numberKey } from "@fiscalon/core/incoming/numberKey";
@@ -90,7 +91,7 @@ function farAway(document: RegisterDocument, record: ImportRecord, { today }: Wo
     column: record.settings.mapping.date ?? null,
     field: "date" as const,
     value: document.input.date,
-    message: `${document.input.date} is far from today, ${today}. Correct the date, or leave the row out.`,
+    message: `${displayDate(document.input.date)} is far from today, ${displayDate(today)}. Correct the date, or leave the row out.`,
   };
 }
 

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { Work, Writing } from "../../base/work.ts";
 import { followEntries } from "../../books/bankLines.ts";
@@ -72,7 +73,7 @@ async function refuseSealed(work: Work, importId: number): Promise<void> {
   if (!locked) return;
   throw new FiscalError(
     "imports/sealed",
-    `${locked.count} of its documents are on the return to ${locked.end}, which is sealed. This import stays.`,
+    `${locked.count} of its documents are on the return to ${displayDate(locked.end)}, which is sealed. This import stays.`,
   );
 }
 

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { isDeepStrictEqual } from "node:util";
 import { FiscalError } from "@fiscalon/core/errors";
 import { checkLawChange } from "@fiscalon/core/jurisdictions/amendedPack";
@@ -113,7 +114,7 @@ async function refuseKnown(work: Work, change: LawChange): Promise<void> {
   if (!known) return;
   throw new FiscalError(
     "law/known",
-    `This is on record already, from ${known.at.slice(0, 10)} by ${known.by}.`,
+    `This is on record already, from ${displayDate(known.at)} by ${known.by}.`,
   );
 }
 

@@ -53,7 +53,7 @@ export function summaryTable(rows: readonly SummaryRow[]): Pick<ReportTable, "co
 }
 
 const DETAIL_COLUMNS = [
-  { name: "Tax point", width: 62 },
+  { name: "Tax point", date: true, width: 62 },
   { name: "Number", width: 75 },
   { name: "Party", width: 125 },
   { name: "Text", width: 140 },
@@ -61,7 +61,7 @@ const DETAIL_COLUMNS = [
   { name: "Levy", width: 50 },
   { name: "Code", width: 45 },
   { name: "Rate", width: 40 },
-  { name: "Reported in", width: 62 },
+  { name: "Reported in", date: true, width: 62 },
   ...AMOUNTS,
 ];
 

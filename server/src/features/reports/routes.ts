@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import type { FastifyInstance } from "fastify";
 import Joi from "joi";
 import { FiscalError } from "@fiscalon/core/errors";
@@ -119,7 +120,9 @@ const CHARGED_WORDS: Readonly<Record<ReportFilter["charged"], string>> = {
 
 function aboutOf(setup: ClientSetup, { from, to, by, direction, levy, code, charged }: ReportFilter): string {
   const days =
-    by === "period" ? `reported in periods ending ${from} to ${to}` : `tax points ${from} to ${to}`;
+    by === "period"
+      ? `reported in periods ending ${displayDate(from)} to ${displayDate(to)}`
+      : `tax points ${displayDate(from)} to ${displayDate(to)}`;
   return [
     setup.client.name,
     days,

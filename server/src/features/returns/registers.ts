@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { found } from "@fiscalon/core/at";
 import { optionsOn } from "@fiscalon/core/model/registration";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
@@ -56,7 +57,7 @@ export async function registerFile(
   const { name, digits, columns, rows } = await viewOf(work, setup, r, end, register, ALL);
   const table = {
     title: name,
-    about: `${setup.client.name}, period to ${end}`,
+    about: `${setup.client.name}, period to ${displayDate(end)}`,
     digits,
     columns,
     rows: rows.map((cells) => ({ cells })),

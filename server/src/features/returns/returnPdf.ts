@@ -1,3 +1,4 @@
+import { displayDate, displayMoment } from "@fiscalon/core/calendar/displayDate";
 import type { Content, TableCell } from "pdfmake/interfaces.js";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { ReturnView } from "@fiscalon/contract/returns";
@@ -11,14 +12,14 @@ const MANY = 40;
 /** The return as a PDF: boxes, state, receipt, and the hash of what was sealed. */
 export function returnPdf(view: ReturnView, setup: ClientSetup, r: RegistrationRecord): Promise<Buffer> {
   return pdfOf({
-    info: { title: `${view.formName} ${view.from} to ${view.to}` },
+    info: { title: `${view.formName} ${displayDate(view.from)} to ${displayDate(view.to)}` },
     content: [
       { text: view.formName, style: "title" },
-      { text: `${view.from} to ${view.to}`, fontSize: 11, margin: [0, 2, 0, 10] },
+      { text: `${displayDate(view.from)} to ${displayDate(view.to)}`, fontSize: 11, margin: [0, 2, 0, 10] },
       { text: setup.client.name, fontSize: 11, bold: true },
       {
         style: "quiet",
-        text: `Registration ${r.number ?? "not yet given"} · due ${view.due} · amounts in ${setup.client.currency}\nState: ${view.state}`,
+        text: `Registration ${r.number ?? "not yet given"} · due ${displayDate(view.due)} · amounts in ${setup.client.currency}\nState: ${view.state}`,
       },
       boxTable(view, setup.plain.digits),
       footing(view),
@@ -47,9 +48,9 @@ function boxTable(view: ReturnView, digits: number): Content {
 function footing(view: ReturnView): Content {
   const lines = [
     view.sealed
-      ? `Sealed by ${view.sealed.by}, ${view.sealed.at}`
+      ? `Sealed by ${view.sealed.by}, ${displayMoment(view.sealed.at)}`
       : "Not sealed: these figures can still change.",
-    view.filed ? `Filed by ${view.filed.by}, ${view.filed.at}` : "Not filed.",
+    view.filed ? `Filed by ${view.filed.by}, ${displayMoment(view.filed.at)}` : "Not filed.",
     ...(view.filed
       ? Object.entries(view.filed.receipt).map(([field, value]) => `${field}: ${String(value)}`)
       : []),

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { at, found, textAt } from "@fiscalon/core/at";
 import { groupBy } from "@fiscalon/core/groupBy";
 import { schemeOn } from "@fiscalon/core/model/scheme";
@@ -87,7 +88,7 @@ export async function schemeTable(
   if (!view) throw notFound("This scheme");
   return {
     title: `Workpaper: ${view.name}`,
-    about: `${setup.client.name}, period to ${end} (${view.source})`,
+    about: `${setup.client.name}, period to ${displayDate(end)} (${view.source})`,
     digits: view.digits,
     columns: [
       { name: "Box", width: 40 },

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { isDeepStrictEqual } from "node:util";
 import type { RegistrationChangeBody } from "@fiscalon/contract/setup";
 import type { ClientView } from "@fiscalon/contract/views";
@@ -141,7 +142,7 @@ function refuseSealedSchemes(
   if (isDeepStrictEqual(sealed(before), sealed(after))) return;
   throw new FiscalError(
     "scheme/sealed",
-    `Periods to ${lastSealed} are sealed as they are. A scheme must begin or end after that day.`,
+    `Periods to ${displayDate(lastSealed)} are sealed as they are. A scheme must begin or end after that day.`,
     "schemes",
   );
 }
@@ -149,7 +150,7 @@ function refuseSealedSchemes(
 function refuseOpening(lastSealed: string): never {
   throw new FiscalError(
     "registration/opening-sealed",
-    `Periods to ${lastSealed} are sealed with what was brought in. Reopen them first, or put an adjustment on the next return.`,
+    `Periods to ${displayDate(lastSealed)} are sealed with what was brought in. Reopen them first, or put an adjustment on the next return.`,
     "opening",
   );
 }
@@ -167,7 +168,7 @@ function refuseSealed(
   if ((to === null || to >= lastSealed) && moved.every((change) => change.from > lastSealed)) return;
   throw new FiscalError(
     "registration/sealed",
-    `Periods to ${lastSealed} are sealed. A change must begin after that day.`,
+    `Periods to ${displayDate(lastSealed)} are sealed. A change must begin after that day.`,
     "from",
   );
 }
@@ -189,7 +190,7 @@ function refuseSealedRest(
     if (way?.rest !== "last-day" || way.months !== undefined) continue;
     throw new FiscalError(
       "registration/rest-sealed",
-      `What is unpaid belongs on the return to ${lastDay}, which is sealed (${way.source}). Reopen it first, or let the change begin a period later.`,
+      `What is unpaid belongs on the return to ${displayDate(lastDay)}, which is sealed (${way.source}). Reopen it first, or let the change begin a period later.`,
       "from",
     );
   }

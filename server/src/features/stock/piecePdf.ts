@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { PIECE_ENDS } from "@fiscalon/core/model/stockBook";
 import type { StockBookRule } from "@fiscalon/core/model/stockBook";
 import { displayAmount } from "@fiscalon/core/money/amount";
@@ -22,7 +23,7 @@ export function piecePdf({ piece, client, currency, digits, rule, kind }: Paper)
     ["Description", piece.name],
     ["Mark", piece.identifier],
     ["Kind", kind],
-    ["Bought on", piece.boughtOn ?? ""],
+    ["Bought on", displayDate(piece.boughtOn ?? "")],
     ["Purchase paper", piece.purchaseNumber],
     ["Seller", [piece.seller, piece.sellerAddress].filter(Boolean).join(", ")],
     [`Purchase price, ${currency}`, money(piece.price)],
@@ -34,7 +35,14 @@ export function piecePdf({ piece, client, currency, digits, rule, kind }: Paper)
           ],
         ]
       : []),
-    ["Sold on", piece.soldOn ?? (piece.ended ? `${PIECE_ENDS[piece.ended.kind]}, ${piece.ended.on}` : "")],
+    [
+      "Sold on",
+      piece.soldOn !== null
+        ? displayDate(piece.soldOn)
+        : piece.ended
+          ? `${PIECE_ENDS[piece.ended.kind]}, ${displayDate(piece.ended.on)}`
+          : "",
+    ],
     ["Sales invoice", piece.sale?.number ?? ""],
     ["Buyer", piece.buyer],
     [`Selling price, ${currency}`, money(piece.sold)],
@@ -65,7 +73,7 @@ export function ownPaperPdf({ piece, client, currency, digits, rule }: Paper): P
         ["Seller", piece.seller],
         ["Address", piece.sellerAddress],
         ["Buyer", client],
-        ["Date", piece.boughtOn ?? ""],
+        ["Date", displayDate(piece.boughtOn ?? "")],
         ["Goods", piece.name],
         ["Mark", piece.identifier],
         [`Price, ${currency}`, piece.price === null ? "" : displayAmount(piece.price, digits)],

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { at } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
 import { parseAmount } from "@fiscalon/core/money/amount";
@@ -59,7 +60,7 @@ async function undoLoss(work: Writing, setup: ClientSetup, piece: StoredPiece): 
     if (lock)
       throw new FiscalError(
         "document/sealed",
-        `${journal.input.number} is on the return to ${lock.period}, which is ${lock.state}. Enter a new journal instead.`,
+        `${journal.input.number} is on the return to ${displayDate(lock.period)}, which is ${lock.state}. Enter a new journal instead.`,
       );
     await endDocument(work, setup, journal, "void", "back in stock");
   }

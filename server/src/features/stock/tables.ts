@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import Papa from "papaparse";
 import { at } from "@fiscalon/core/at";
 import { FiscalError } from "@fiscalon/core/errors";
@@ -33,7 +34,7 @@ export async function bookTable(work: Work, setup: ClientSetup, filter: PieceFil
     page = await piecePage(work, setup, { ...filter, offset: rows.length, limit: PAGE });
     rows.push(...page.rows);
   }
-  const days = filter.to === "" ? "" : `, sold ${filter.from} to ${filter.to}`;
+  const days = filter.to === "" ? "" : `, sold ${displayDate(filter.from)} to ${displayDate(filter.to)}`;
   return {
     title: "Stock book",
     about: `${setup.client.name}${days} (${source})`,
@@ -42,11 +43,11 @@ export async function bookTable(work: Work, setup: ClientSetup, filter: PieceFil
       { name: "No.", width: 36 },
       { name: "Description", width: 120 },
       { name: "Mark", width: 60 },
-      { name: "Bought", width: 56 },
+      { name: "Bought", date: true, width: 56 },
       { name: "Seller", width: 80 },
       { name: "Bought for", amount: true },
       { name: "State", width: 54 },
-      { name: "Sold", width: 56 },
+      { name: "Sold", date: true, width: 56 },
       { name: "Buyer", width: 80 },
       { name: "Sold for", amount: true },
       { name: "Margin", amount: true },

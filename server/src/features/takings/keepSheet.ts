@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { FiscalError } from "@fiscalon/core/errors";
 import { formatAmount, parseAmount } from "@fiscalon/core/money/amount";
 import type { TakingsBody, TakingsDayBody, TakingsSheet } from "@fiscalon/contract/takings";
@@ -84,7 +85,7 @@ function overtaken(
 ): FiscalError {
   return new FiscalError(
     "takings/overtaken",
-    `${code} of ${date} was changed to ${formatAmount(now, plain.digits)} after you opened the sheet. Look at it, and keep yours again if it is right.`,
+    `${code} of ${displayDate(date)} was changed to ${formatAmount(now, plain.digits)} after you opened the sheet. Look at it, and keep yours again if it is right.`,
     `${path}.amounts.${code}`,
   );
 }

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { requireOwn } from "../../books/requireOwn.ts";
 import { addDays, addMonths } from "@fiscalon/core/calendar/date";
 import { FiscalError } from "@fiscalon/core/errors";
@@ -162,7 +163,7 @@ export async function postByItself(work: Work, clientId: number, id: number): Pr
     return;
   }
   const many = dates.length === MOST_AT_ONCE ? `${MOST_AT_ONCE} or more` : String(dates.length);
-  const asks = `${many} fell due since ${first}. Look at them, and post them here, or keep the document again with another next date.`;
+  const asks = `${many} fell due since ${displayDate(first)}. Look at them, and post them here, or keep the document again with another next date.`;
   if (row.problem !== asks)
     await work.write((work) => work.run("UPDATE templates SET problem = $2 WHERE id = $1", [id, asks]));
 }

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -10,7 +11,7 @@ import { useScope } from "../../app/scope.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { FileLinks } from "../../kit/FileLinks.tsx";
-import { plural, showDate, showMoment, showPeriod } from "../../kit/format.ts";
+import { plural, showMoment, showPeriod } from "../../kit/format.ts";
 import { TextField } from "../../kit/formFields.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { useTrail } from "../../kit/trailContext.ts";
@@ -188,7 +189,7 @@ function Since({ line: { sealed, left, right, since }, digits }: { line: Agreeme
           </summary>
           {since.rows.map(({ ref, text, date }) => (
             <button key={ref} type="button" className="word-link block text-left" onClick={() => open(ref)}>
-              {showDate(date)} {text}
+              {displayDate(date)} {text}
             </button>
           ))}
           {since.total > since.rows.length && <span>and {since.total - since.rows.length} more</span>}

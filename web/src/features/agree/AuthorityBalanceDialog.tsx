@@ -1,9 +1,9 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { authorityBalanceBody } from "@fiscalon/contract/authorityBalance";
 import { api } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
-import { showDate } from "../../kit/format.ts";
 import { TextField } from "../../kit/formFields.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
 
@@ -35,7 +35,7 @@ export function AuthorityBalanceDialog({
   return (
     <BodyDialog
       of={dialog}
-      title={`The authority's account on ${showDate(on)}`}
+      title={`The authority's account on ${displayDate(on)}`}
       action="Keep"
       onClose={onClose}
     >

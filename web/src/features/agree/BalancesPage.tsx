@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -10,7 +11,7 @@ import { useScope } from "../../app/scope.ts";
 import { DateField } from "../../kit/DateField.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { plural, showDate, today } from "../../kit/format.ts";
+import { plural, today } from "../../kit/format.ts";
 import { Waiting } from "../../kit/Waiting.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { AuthorityBalanceDialog } from "./AuthorityBalanceDialog.tsx";
@@ -33,7 +34,7 @@ export function BalancesPage() {
   });
   return (
     <Sheet
-      title={`Balances on ${showDate(on)}`}
+      title={`Balances on ${displayDate(on)}`}
       actions={<AgreeLinks />}
       lead="What the ledger holds against what stands behind it. What one side has and the other has not is listed by cause."
     >
@@ -158,7 +159,7 @@ function CauseRows({ on, of, cause }: { on: string; of: string; cause: string })
             <Figure amount={amount} digits={digits} of={ref} label={number || text} />
           </td>
           <td />
-          <td className="quiet">{showDate(date)}</td>
+          <td className="quiet">{displayDate(date)}</td>
         </tr>
       ))}
       {page && <MoreRows left={page.total - page.rows.length} onMore={() => setLimit(limit + PAGE)} />}

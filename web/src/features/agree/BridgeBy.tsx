@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { ReactNode } from "react";
@@ -9,7 +10,7 @@ import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { plural, showDate, showMonth } from "../../kit/format.ts";
+import { plural, showMonth } from "../../kit/format.ts";
 import { ViewTabs } from "../../kit/ViewTabs.tsx";
 import { Waiting } from "../../kit/Waiting.tsx";
 import { CauseName, MoreRows, RowsFigure } from "./WaterfallRow.tsx";
@@ -215,7 +216,7 @@ function Lines({
           <tr key={ref} className="text-[13.5px]">
             <td className="pl-8 !whitespace-normal">
               {number && <span className="num mr-2">{number}</span>}
-              {what} <span className="quiet ml-1">{showDate(date)}</span>
+              {what} <span className="quiet ml-1">{displayDate(date)}</span>
             </td>
             <td className="num">{figure(ledger)}</td>
             <td className="num">{figure(base)}</td>

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { BridgeOf } from "@fiscalon/core/agree/turnoverBridge";
@@ -7,7 +8,7 @@ import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { FileLinks } from "../../kit/FileLinks.tsx";
-import { showDate, showPeriod } from "../../kit/format.ts";
+import { showPeriod } from "../../kit/format.ts";
 import { Waiting } from "../../kit/Waiting.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { AgreeDialog } from "./AgreeDialog.tsx";
@@ -62,7 +63,7 @@ function BridgePage({ of }: { of: BridgeOf }) {
   const isOne = periods.some(({ from, to }) => from === chosen.from && to === chosen.to);
   return (
     <Sheet
-      title={`${words.title}, ${isOne ? showPeriod(chosen.from, chosen.to) : `${showDate(chosen.from)} to ${showDate(chosen.to)}`}`}
+      title={`${words.title}, ${isOne ? showPeriod(chosen.from, chosen.to) : `${displayDate(chosen.from)} to ${displayDate(chosen.to)}`}`}
       aside={view && STATES[view.state]}
       actions={links}
       lead={words.lead}

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useDndMonitor, useDraggable } from "@dnd-kit/core";
 import { GripVertical } from "lucide-react";
@@ -12,7 +13,7 @@ import { Combo } from "../../kit/Combo.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Field } from "../../kit/Field.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { plural, showDate } from "../../kit/format.ts";
+import { plural } from "../../kit/format.ts";
 import { CauseChips, NEW_CAUSE } from "./CauseChips.tsx";
 import { MoreRows } from "./WaterfallRow.tsx";
 
@@ -152,7 +153,7 @@ function RowOf({
         {displayAmount(ledger, digits)} in the books, {displayAmount(base, digits)} on returns
       </td>
       <td className="quiet">
-        {account} {showDate(date)}
+        {account} {displayDate(date)}
       </td>
     </tr>
   );

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useState } from "react";
 import type { BridgeView } from "@fiscalon/contract/bridge";
 import { displayAmount } from "@fiscalon/core/money/amount";
@@ -44,7 +45,7 @@ export function BridgeSheet({ view, rid }: { view: BridgeView; rid: number }) {
   );
   const inBoxes = declared.map((one) => ({
     ref: `box/${rid}/${one.to}/${one.box}`,
-    label: `Box ${one.box}, to ${one.to}`,
+    label: `Box ${one.box}, to ${displayDate(one.to)}`,
     amount: one.amount,
   }));
   const box =

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
@@ -9,7 +10,7 @@ import { api } from "../../api/client.ts";
 import { seenOf } from "../../api/seen.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { plural, showDate, showPeriod } from "../../kit/format.ts";
+import { plural, showPeriod } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { ReasonDialog } from "../../kit/ReasonDialog.tsx";
 import { AgreeLinks } from "./AgreeLinks.tsx";
@@ -229,7 +230,7 @@ function UncodedRow({
   const { path } = useScope();
   return (
     <tr>
-      <td>{showDate(entry.date)}</td>
+      <td>{displayDate(entry.date)}</td>
       <td>
         {entry.documentId === null ? (
           entry.text

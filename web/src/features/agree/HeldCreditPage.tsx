@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { displayAmount } from "@fiscalon/core/money/amount";
@@ -12,7 +13,7 @@ import type { SumRow } from "../../kit/DataTable.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { FindInput } from "../../kit/FindInput.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { plural, showDate, today } from "../../kit/format.ts";
+import { plural, today } from "../../kit/format.ts";
 import { DayField, TextField } from "../../kit/formFields.tsx";
 import { NumberLink } from "../../kit/NumberLink.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
@@ -149,7 +150,7 @@ function columnsOf(
   onTakeBack: ((document: number) => void) | undefined,
 ): Column<HeldCredit>[] {
   return [
-    { id: "date", head: "Date", width: 106, sorts: true, cell: ({ date }) => showDate(date) },
+    { id: "date", head: "Date", width: 106, sorts: true, cell: ({ date }) => displayDate(date) },
     {
       id: "number",
       head: "Bill",
@@ -192,7 +193,7 @@ function columnsOf(
             width: 190,
             sorts: true,
             cell: ({ released, evidence }: HeldCredit) =>
-              released === null ? "" : `${showDate(released)}, ${evidence}`,
+              released === null ? "" : `${displayDate(released)}, ${evidence}`,
           },
           {
             id: "takeBack",

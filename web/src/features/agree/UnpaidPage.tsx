@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useMemo, useState } from "react";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { minorDigits } from "@fiscalon/core/money/currency";
@@ -13,7 +14,7 @@ import { DataTable } from "../../kit/DataTable.tsx";
 import type { SumRow } from "../../kit/DataTable.tsx";
 import { FindInput } from "../../kit/FindInput.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { plural, showDate, showPeriod } from "../../kit/format.ts";
+import { plural, showPeriod } from "../../kit/format.ts";
 import { ChoiceField } from "../../kit/formFields.tsx";
 import { NumberLink } from "../../kit/NumberLink.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
@@ -213,7 +214,7 @@ function columnsOf(
 ): Column<UnpaidRow>[] {
   const money = (amount: number, currency: string) => displayAmount(amount, minorDigits(currency));
   return [
-    { id: "date", head: "Date", width: 104, sorts: true, cell: ({ date }) => showDate(date) },
+    { id: "date", head: "Date", width: 104, sorts: true, cell: ({ date }) => displayDate(date) },
     {
       id: "number",
       head: "Document",
@@ -225,8 +226,13 @@ function columnsOf(
       ),
     },
     { id: "party", head: "Party", width: 140, grow: 1, sorts: true, cell: ({ party }) => party },
-    { id: "due", head: "Due on", width: 104, cell: ({ due }) => (due === null ? "not said" : showDate(due)) },
-    { id: "over", head: "Time over", width: 104, sorts: true, cell: ({ over }) => showDate(over) },
+    {
+      id: "due",
+      head: "Due on",
+      width: 104,
+      cell: ({ due }) => (due === null ? "not said" : displayDate(due)),
+    },
+    { id: "over", head: "Time over", width: 104, sorts: true, cell: ({ over }) => displayDate(over) },
     ...(["gross", "unpaid"] as const).map((id): Column<UnpaidRow> => ({
       id,
       head: id === "gross" ? "Gross" : "Unpaid",
@@ -265,7 +271,7 @@ function columnsOf(
             digits,
             words: [
               `${rule.says.charAt(0).toUpperCase()}${rule.says.slice(1)} (${rule.source}).`,
-              `Time was over on ${showDate(row.over)}; unpaid on the last day of the period: ${money(row.unpaid, row.currency)} of ${money(row.gross, row.currency)}.`,
+              `Time was over on ${displayDate(row.over)}; unpaid on the last day of the period: ${money(row.unpaid, row.currency)} of ${money(row.gross, row.currency)}.`,
             ],
             parts: [
               { ref: `document/${row.document}`, label: row.number, detail: row.party, amount: row.gross },

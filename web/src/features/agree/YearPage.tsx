@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { addDays, addMonths } from "@fiscalon/core/calendar/date";
@@ -6,7 +7,6 @@ import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { FileLinks } from "../../kit/FileLinks.tsx";
-import { showDate } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { Waiting } from "../../kit/Waiting.tsx";
 import { AgreeLinks } from "./AgreeLinks.tsx";
@@ -37,7 +37,7 @@ export function YearPage() {
   const file = `/api${filled(YEAR, [client?.id, registration.id])}/file`;
   return (
     <Sheet
-      title={`Year, ${showDate(span.from)} to ${showDate(span.to)}`}
+      title={`Year, ${displayDate(span.from)} to ${displayDate(span.to)}`}
       lead="A year adds its returns as they are filed. What its ledger says of each box, and why that is another figure."
       actions={<AgreeLinks />}
     >

@@ -1,9 +1,9 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { ON_RETURN, YEAR_CAUSES } from "@fiscalon/core/agree/yearRollUp";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { TrailPart, TrailStep } from "@fiscalon/contract/trail";
 import type { YearBox, YearView } from "@fiscalon/contract/yearRollUp";
 import { Figure } from "../../kit/Figure.tsx";
-import { showDate } from "../../kit/format.ts";
 
 type Cause = keyof typeof YEAR_CAUSES;
 
@@ -175,7 +175,7 @@ function onReturns(
 ): TrailPart[] {
   return box.returns.map((one) => ({
     ref: `box/${rid}/${one.to}/${box.box}`,
-    label: `Return to ${showDate(one.to)}`,
+    label: `Return to ${displayDate(one.to)}`,
     amount: amount(one),
     detail: one.state,
   }));

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { keys } from "../../api/keys.ts";
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
@@ -6,7 +7,7 @@ import type { ChangeView } from "@fiscalon/contract/audit";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
-import { showDate, showMoment, showPeriod } from "../../kit/format.ts";
+import { showMoment, showPeriod } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../../app/BooksNav.tsx";
 import { differences } from "../../kit/differences.ts";
@@ -124,8 +125,8 @@ function Difference({ row }: { row: ChangeView }) {
         {shown.map(({ path, before, after }) => (
           <li key={path} className="break-words">
             <span className="quiet">{fieldWords(path)}</span>{" "}
-            {before !== null && <del>{valueWords(path, before, row.names, showDate)}</del>}{" "}
-            {after !== null && valueWords(path, after, row.names, showDate)}
+            {before !== null && <del>{valueWords(path, before, row.names, displayDate)}</del>}{" "}
+            {after !== null && valueWords(path, after, row.names, displayDate)}
           </li>
         ))}
       </ul>

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
@@ -8,7 +9,7 @@ import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { FileButton } from "../../kit/FileButton.tsx";
-import { plural, showDate } from "../../kit/format.ts";
+import { plural } from "../../kit/format.ts";
 import { DataTable } from "../../kit/DataTable.tsx";
 import type { PageOrder } from "../../kit/usePagedRows.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
@@ -146,7 +147,7 @@ export function BankPage() {
             ) : (
               <Tip
                 control
-                words={`Account ${account.number}, consent until ${showDate(account.consentUntil ?? "")}`}
+                words={`Account ${account.number}, consent until ${displayDate(account.consentUntil ?? "")}`}
               >
                 <button
                   type="button"
@@ -210,7 +211,7 @@ export function BankPage() {
         {...(state === "open"
           ? {
               choosing: {
-                nameOf: ({ date, party }: BankLineView) => `${showDate(date)} ${party}`,
+                nameOf: ({ date, party }: BankLineView) => `${displayDate(date)} ${party}`,
                 actions: (lines: number[], done: () => void) => (
                   <button
                     type="button"

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useState } from "react";
 import type { BankLineView, MatchBody } from "@fiscalon/contract/bank";
 import { displayAmount } from "@fiscalon/core/money/amount";
@@ -6,7 +7,6 @@ import { Combo } from "../../kit/Combo.tsx";
 import { Dialog } from "../../kit/Dialog.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Field } from "../../kit/Field.tsx";
-import { showDate } from "../../kit/format.ts";
 import { usePlainSetup } from "../../app/records.ts";
 import { bodyOfProposal } from "./proposals.ts";
 
@@ -37,7 +37,7 @@ export function MatchDialog({
   return (
     <Dialog
       open
-      title={`${showDate(line.date)}, ${displayAmount(line.amount, digits)}`}
+      title={`${displayDate(line.date)}, ${displayAmount(line.amount, digits)}`}
       onClose={onClose}
       wide
     >

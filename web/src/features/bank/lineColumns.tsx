@@ -1,7 +1,7 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import clsx from "clsx";
 import type { BankLineView } from "@fiscalon/contract/bank";
 import { Figure } from "../../kit/Figure.tsx";
-import { showDate } from "../../kit/format.ts";
 import type { Column } from "../../kit/useGridTable.ts";
 import { isSure } from "@fiscalon/core/agree/bankMatching";
 import { Tip } from "../../kit/Tip.tsx";
@@ -16,7 +16,7 @@ export interface LineActs {
 /** The columns of the lines of the bank, and beside each what it is in the books. */
 export function lineColumns(digits: number, acts: LineActs): Column<BankLineView>[] {
   return [
-    { id: "date", head: "Date", width: 106, cell: ({ date }) => showDate(date) },
+    { id: "date", head: "Date", width: 106, cell: ({ date }) => displayDate(date) },
     {
       id: "says",
       head: "The bank says",
@@ -39,7 +39,7 @@ export function lineColumns(digits: number, acts: LineActs): Column<BankLineView
           amount={line.amount}
           digits={digits}
           of={line.entry === null ? lineStep(line, digits) : `entry/${line.entry}`}
-          label={`Amount of ${line.date}`}
+          label={`Amount of ${displayDate(line.date)}`}
         />
       ),
     },

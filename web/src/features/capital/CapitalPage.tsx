@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { capitalItemsOf } from "@fiscalon/core/model/capitalItem";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
@@ -11,7 +12,6 @@ import { BooksNav } from "../../app/BooksNav.tsx";
 import { LedgerNav } from "../../app/LedgerNav.tsx";
 import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
-import { showDate } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { ItemDialog } from "./ItemDialog.tsx";
 import { ItemSheet } from "./ItemSheet.tsx";
@@ -100,7 +100,7 @@ export function CapitalPage() {
                 key={`${one.document}/${one.line}`}
                 className="flex flex-wrap gap-3 border-b border-base-300 py-1.5"
               >
-                <span>{showDate(one.date)}</span>
+                <span>{displayDate(one.date)}</span>
                 <Link className="word-link font-mono" to={path(`books/documents/${one.document}`)}>
                   {one.number}
                 </Link>
@@ -149,8 +149,8 @@ function ItemRows({
             {kind} {item.evidence !== "" && <span className="font-mono">{item.evidence}</span>}
           </span>
         </td>
-        <td className="whitespace-nowrap">{showDate(item.firstUse)}</td>
-        <td className="whitespace-nowrap">{showDate(item.ended?.on ?? item.until)}</td>
+        <td className="whitespace-nowrap">{displayDate(item.firstUse)}</td>
+        <td className="whitespace-nowrap">{displayDate(item.ended?.on ?? item.until)}</td>
         <td className="num">{displayAmount(item.net, digits)}</td>
         <td className="num">{displayAmount(sumOf(item.taxes), digits)}</td>
         <td className="num">{item.share} %</td>

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import type { CapitalItemsView, CapitalItemView, CapitalStretch } from "@fiscalon/contract/capitalItems";
 import { CAPITAL_ENDS } from "@fiscalon/core/model/capitalItem";
@@ -7,7 +8,6 @@ import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { showDate } from "../../kit/format.ts";
 import { bodyOfItem, sumOf } from "./itemWords.ts";
 
 /** A capital item year by year: the share of its use, what it adjusts, and on which return. */
@@ -65,12 +65,12 @@ export function ItemSheet({ item, onChange }: { item: CapitalItemView; onChange:
             {item.stretches.map((one) => (
               <tr key={one.to}>
                 <td className="whitespace-nowrap">
-                  {showDate(one.from)} to {showDate(one.to)}
+                  {displayDate(one.from)} to {displayDate(one.to)}
                 </td>
                 <td>
                   <input
                     className="input input-xs w-20 text-right"
-                    aria-label={`Share of use to ${showDate(one.to)}, percent`}
+                    aria-label={`Share of use to ${displayDate(one.to)}, percent`}
                     inputMode="decimal"
                     defaultValue={one.share ?? ""}
                     key={`${one.to}/${one.share ?? ""}`}
@@ -81,7 +81,7 @@ export function ItemSheet({ item, onChange }: { item: CapitalItemView; onChange:
                   />
                 </td>
                 <td className="whitespace-nowrap">
-                  {one.reported === null ? "none" : showDate(one.reported)}
+                  {one.reported === null ? "none" : displayDate(one.reported)}
                 </td>
                 <td className="num">
                   <Adjusted item={item} stretch={one} at={one.to} />
@@ -90,9 +90,9 @@ export function ItemSheet({ item, onChange }: { item: CapitalItemView; onChange:
             ))}
             {item.rest && (
               <tr>
-                <td>the rest, to {showDate(item.rest.to)}</td>
+                <td>the rest, to {displayDate(item.rest.to)}</td>
                 <td className="num">{item.rest.share} %</td>
-                <td>{item.rest.reported === null ? "none" : showDate(item.rest.reported)}</td>
+                <td>{item.rest.reported === null ? "none" : displayDate(item.rest.reported)}</td>
                 <td className="num">
                   <Adjusted item={item} stretch={item.rest} at={item.rest.from} />
                 </td>
@@ -103,7 +103,7 @@ export function ItemSheet({ item, onChange }: { item: CapitalItemView; onChange:
       )}
       {item.ended && (
         <p className="mt-2">
-          {showDate(item.ended.on)}: {CAPITAL_ENDS[item.ended.how]}.
+          {displayDate(item.ended.on)}: {CAPITAL_ENDS[item.ended.how]}.
         </p>
       )}
       <ErrorNote error={keep.error ?? remove.error} />
@@ -139,7 +139,7 @@ function Adjusted({ item, stretch, at }: { item: CapitalItemView; stretch: Capit
           ? null
           : `scheme/${registration.id}/${reported}/item-${item.no}-${at}-${levy}`
       }
-      label={`Item ${item.no}, use to ${showDate(at)},`}
+      label={`Item ${item.no}, use to ${displayDate(at)},`}
     />
   );
 }

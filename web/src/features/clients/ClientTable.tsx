@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import clsx from "clsx";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -5,7 +6,7 @@ import type { ClientRow, NextReturn } from "@fiscalon/contract/views";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import { usePacks } from "../../api/packs.ts";
-import { plural, showDate, showPeriod, today } from "../../kit/format.ts";
+import { plural, showPeriod, today } from "../../kit/format.ts";
 import { StateMark } from "../../kit/stateMark.tsx";
 
 /** Clients with the return that each of their registrations has to file next; by name, or what is due first first. */
@@ -96,7 +97,7 @@ function NextCells({ client, next }: { client: ClientRow; next: NextReturn | nul
           {packs.levyNames(levies)}
         </span>
       </td>
-      <td className={clsx("whitespace-nowrap", late && "font-semibold text-error")}>{showDate(due)}</td>
+      <td className={clsx("whitespace-nowrap", late && "font-semibold text-error")}>{displayDate(due)}</td>
       <td className="num">
         <Link
           className="hover:text-primary"

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
@@ -13,7 +14,7 @@ import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { SelectField } from "../../kit/Field.tsx";
 import { FindInput } from "../../kit/FindInput.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { showDate, showPeriod, today } from "../../kit/format.ts";
+import { showPeriod, today } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { SidePanel } from "../../kit/SidePanel.tsx";
 import { ViewTabs } from "../../kit/ViewTabs.tsx";
@@ -80,7 +81,7 @@ function Register() {
           >
             {view.years.map((year) => (
               <option key={year} value={year}>
-                {showDate(year)}
+                {displayDate(year)}
               </option>
             ))}
           </SelectField>
@@ -247,7 +248,7 @@ function Months({ view }: { view: CollectionView }) {
               <td className="num">{figure(month.onReceipts, "collected on receipts", month)}</td>
               <td className="num">{figure(month.onSales, "collected by kind of goods", month)}</td>
               <td className="whitespace-nowrap">
-                {month.onReceipts + month.onSales === 0 ? "nothing to pay" : showDate(month.due)}
+                {month.onReceipts + month.onSales === 0 ? "nothing to pay" : displayDate(month.due)}
               </td>
               <td className="num">{figure(month.paid, "paid over", month)}</td>
             </tr>
@@ -259,7 +260,7 @@ function Months({ view }: { view: CollectionView }) {
         <ul>
           {view.quarters.map(({ from, to, due }) => (
             <li key={to} className="border-b border-base-300 py-1.5">
-              {showPeriod(from, to)} <span className="quiet">by {showDate(due)}</span>
+              {showPeriod(from, to)} <span className="quiet">by {displayDate(due)}</span>
               <span className="mt-0.5 flex gap-3">
                 {["csv", "xlsx", "pdf"].map((format) => (
                   <a key={format} className="word-link" href={file(from, to, format)} download>
@@ -271,9 +272,9 @@ function Months({ view }: { view: CollectionView }) {
           ))}
         </ul>
         <p className="quiet mt-3 text-[13px]">
-          Above {displayAmount(view.above, digits)} a year and customer, from {showDate(view.from)}
-          {view.to === null ? "" : ` to ${showDate(view.to)}`}. What is paid over is a journal from the bank
-          to the account: <a href={path("books/documents/new/journal")}>new journal</a>.
+          Above {displayAmount(view.above, digits)} a year and customer, from {displayDate(view.from)}
+          {view.to === null ? "" : ` to ${displayDate(view.to)}`}. What is paid over is a journal from the
+          bank to the account: <a href={path("books/documents/new/journal")}>new journal</a>.
         </p>
       </section>
     </div>

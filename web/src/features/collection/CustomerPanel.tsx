@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { X } from "lucide-react";
 import { useState } from "react";
@@ -12,7 +13,7 @@ import { useScope } from "../../app/scope.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { plainAmount, showDate } from "../../kit/format.ts";
+import { plainAmount } from "../../kit/format.ts";
 import { TextField } from "../../kit/formFields.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
 
@@ -126,7 +127,7 @@ function Receipts({
         {sheet.receipts.map((row) => (
           <tr key={row.ref}>
             <td>
-              {showDate(row.date)} <span className="quiet font-mono">{row.number}</span>
+              {displayDate(row.date)} <span className="quiet font-mono">{row.number}</span>
             </td>
             <td className="num">
               <Figure amount={row.amount} digits={digits} of={row.ref} label={`Received, ${row.number},`} />
@@ -182,7 +183,7 @@ function Charges({ sheet, digits }: { sheet: CollectionSheet; digits: number }) 
       <ul className="text-[13px]">
         {sheet.charges.map(({ document, number, date, kind, amount }) => (
           <li key={`${document}/${kind}`} className="flex gap-3 border-b border-base-300 py-1">
-            <span>{showDate(date)}</span>
+            <span>{displayDate(date)}</span>
             <Link className="word-link font-mono" to={path(`books/documents/${document}`)}>
               {number}
             </Link>
@@ -237,7 +238,9 @@ function OpeningDialog({
       className="grid gap-4"
       onClose={onClose}
     >
-      <p>What this customer paid in the fiscal year to {showDate(view.year)} before the books here begin.</p>
+      <p>
+        What this customer paid in the fiscal year to {displayDate(view.year)} before the books here begin.
+      </p>
       <TextField name="amount" label="Received" inputMode="decimal" className="w-[180px]" />
       <TextField name="evidence" label="What says so" />
     </BodyDialog>

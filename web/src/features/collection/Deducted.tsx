@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { addDays, addMonths } from "@fiscalon/core/calendar/date";
@@ -9,7 +10,7 @@ import { DataTable } from "../../kit/DataTable.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { FindInput } from "../../kit/FindInput.tsx";
-import { plural, showDate } from "../../kit/format.ts";
+import { plural } from "../../kit/format.ts";
 import type { Column } from "../../kit/useGridTable.ts";
 
 /** What operators and customers deducted from what they paid us in a fiscal year, until it is in the authority's ledger. */
@@ -86,7 +87,7 @@ export function Deducted({ year }: { year: string }) {
 
 function columnsOf(digits: number): Column<DeductedRow>[] {
   return [
-    { id: "date", head: "Date", width: 106, sorts: true, cell: ({ date }) => showDate(date) },
+    { id: "date", head: "Date", width: 106, sorts: true, cell: ({ date }) => displayDate(date) },
     { id: "number", head: "Entry", width: 120, sorts: true, always: true, cell: ({ number }) => number },
     { id: "party", head: "By", width: 160, grow: 1, sorts: true, cell: ({ party }) => party },
     { id: "text", head: "What for", width: 180, grow: 1.2, cell: ({ text }) => text },

@@ -1,9 +1,10 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { bringsMoney } from "@fiscalon/core/model/documentKinds";
 import { Link } from "react-router";
 import type { DocumentView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
 import { Figure } from "../../kit/Figure.tsx";
-import { showDate, showMoment } from "../../kit/format.ts";
+import { showMoment } from "../../kit/format.ts";
 
 /** Where a posted document came from, whether it can be changed, and what happened to it. */
 export function DocumentFacts({ document }: { document: DocumentView }) {
@@ -12,13 +13,13 @@ export function DocumentFacts({ document }: { document: DocumentView }) {
     <div className="mb-4 space-y-1 text-[13px]">
       {document.locked && (
         <p className="note-row">
-          On the return to {showDate(document.locked.period)}, which is {document.locked.state}. It cannot be
-          changed; credit it, or enter a new document, which becomes a late item.
+          On the return to {displayDate(document.locked.period)}, which is {document.locked.state}. It cannot
+          be changed; credit it, or enter a new document, which becomes a late item.
         </p>
       )}
       {document.ledgerDate !== document.input.date && (
         <p className="quiet">
-          The ledger takes it on {showDate(document.ledgerDate)}, because the period of its date is sealed.
+          The ledger takes it on {displayDate(document.ledgerDate)}, because the period of its date is sealed.
         </p>
       )}
       {document.source && (
@@ -71,7 +72,7 @@ function Settled({ document }: { document: DocumentView }) {
           <Link className="word-link" to={path(`books/payments/${one.payment}`)}>
             {one.number}
           </Link>
-          , {showDate(one.date)}
+          , {displayDate(one.date)}
         </span>
       ))}
       {open !== 0 && (

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { usePacks } from "../../api/packs.ts";
 import clsx from "clsx";
 import { movementsUnder } from "@fiscalon/core/schemes/movementsUnder";
@@ -7,7 +8,6 @@ import { minorDigits } from "@fiscalon/core/money/currency";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { explainTax } from "@fiscalon/core/tax/explainTax";
 import { TYPED } from "@fiscalon/core/supply/chooseCode";
-import { showDate } from "../../kit/format.ts";
 import { useScope } from "../../app/scope.ts";
 import { returnsMoved } from "./returnsMoved.ts";
 import type { Draft } from "./draft.ts";
@@ -61,7 +61,7 @@ export function EffectPanel({
       <table className="sheet-table">
         <thead>
           <tr>
-            <th className="!px-0">Ledger, {showDate(effect.ledgerDate)}</th>
+            <th className="!px-0">Ledger, {displayDate(effect.ledgerDate)}</th>
             <th className="num">debit</th>
             <th className="num">credit</th>
           </tr>

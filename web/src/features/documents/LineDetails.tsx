@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { textAt } from "@fiscalon/core/at";
 import { usePacks } from "../../api/packs.ts";
 import type { EffectSetup } from "@fiscalon/core/facts/effect";
@@ -6,7 +7,6 @@ import type { DocumentKind } from "@fiscalon/core/model/documentKinds";
 import { attributeName } from "@fiscalon/core/model/lineAttributes";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { Field, SelectField } from "../../kit/Field.tsx";
-import { showDate } from "../../kit/format.ts";
 import { PieceChoice, SpentOnPiece } from "./PieceChoice.tsx";
 import type { DraftLine } from "./draft.ts";
 import type { LiveEffect } from "./useEffectOf.ts";
@@ -178,7 +178,7 @@ function RateDay({
   return (
     <p className="mt-6 flex items-baseline gap-3 text-[13px]">
       <span>
-        Bears the rate of {showDate(rateOn)}
+        Bears the rate of {displayDate(rateOn)}
         {rateReason && <>: {rateReason}</>}
       </span>
       {!readOnly && (

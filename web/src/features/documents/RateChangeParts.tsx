@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useState } from "react";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { RateChangeRule } from "@fiscalon/core/model/rateChange";
@@ -6,7 +7,6 @@ import { rateParts } from "@fiscalon/core/tax/rateChange";
 import type { MoveNear, RateChange, RatePart } from "@fiscalon/core/tax/rateChange";
 import { usePacks } from "../../api/packs.ts";
 import { Field, SelectField } from "../../kit/Field.tsx";
-import { showDate } from "../../kit/format.ts";
 import type { DraftLine } from "./draft.ts";
 
 /**
@@ -65,8 +65,8 @@ export function RateChangeParts({
               ◆
             </span>
             {"own" in found
-              ? `Rates of goods and services moved on ${showDate(found.on)}. If this is ${found.own.rate} % only ${found.isOld ? "before" : "from"} that day, say the other rate.`
-              : `${packs.rateName(found.schedule)} changed on ${showDate(found.on)} from ${found.before} to ${found.after} %. Was something of it delivered or paid before?`}
+              ? `Rates of goods and services moved on ${displayDate(found.on)}. If this is ${found.own.rate} % only ${found.isOld ? "before" : "from"} that day, say the other rate.`
+              : `${packs.rateName(found.schedule)} changed on ${displayDate(found.on)} from ${found.before} to ${found.after} %. Was something of it delivered or paid before?`}
           </p>
           <div className="mt-1 flex flex-wrap items-end gap-4">
             {"own" in found && (

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { keys } from "../../api/keys.ts";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
@@ -7,7 +8,7 @@ import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 import { seenOf } from "../../api/seen.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
-import { plural, showDate, today } from "../../kit/format.ts";
+import { plural, today } from "../../kit/format.ts";
 import { KIND_NAMES } from "../../kit/kinds.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../../app/BooksNav.tsx";
@@ -103,8 +104,8 @@ export function TemplatesPage() {
                 {one.byItself && ", by itself"}
               </td>
               <td className="whitespace-nowrap">
-                {one.nextOn ? showDate(one.nextOn) : ""}
-                {one.until && <span className="quiet"> until {showDate(one.until)}</span>}
+                {one.nextOn ? displayDate(one.nextOn) : ""}
+                {one.until && <span className="quiet"> until {displayDate(one.until)}</span>}
               </td>
               <td className="num">{one.due.length || ""}</td>
               <td className="text-right whitespace-nowrap">

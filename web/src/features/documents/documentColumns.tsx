@@ -1,9 +1,10 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { Lock } from "lucide-react";
 import type { DocumentRow, DocumentSum } from "@fiscalon/contract/views";
 import type { TrailStep } from "@fiscalon/contract/trail";
 import type { SumRow } from "../../kit/DataTable.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { plural, showDate } from "../../kit/format.ts";
+import { plural } from "../../kit/format.ts";
 import { KIND_NAMES } from "../../kit/kinds.ts";
 import { NumberLink } from "../../kit/NumberLink.tsx";
 import type { Column } from "../../kit/useGridTable.ts";
@@ -14,7 +15,7 @@ const FIGURES = ["net", "tax", "gross"] as const;
 /** The columns of the grid of documents. */
 export function documentColumns(digits: number, pathOf: (id: number) => string): Column<DocumentRow>[] {
   return [
-    { id: "date", head: "Date", width: 106, sorts: true, cell: ({ date }) => showDate(date) },
+    { id: "date", head: "Date", width: 106, sorts: true, cell: ({ date }) => displayDate(date) },
     { id: "kind", head: "Kind", width: 134, sorts: true, cell: ({ kind }) => KIND_NAMES[kind] },
     {
       id: "number",

@@ -1,10 +1,10 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import type { BoxMovement } from "@fiscalon/core/facts/boxMovements";
 import type { Packs } from "@fiscalon/core/model/packs";
 import type { ReturnForm } from "@fiscalon/core/model/returnForm";
 import { findBox } from "@fiscalon/core/returns/findBox";
 import type { RegistrationView } from "@fiscalon/contract/views";
 import { formNow } from "../../app/formBoxes.ts";
-import { showDate } from "../../kit/format.ts";
 
 /** A return that a document moves: its form and period, and the boxes in the form's words. */
 export interface MovedReturn {
@@ -24,7 +24,7 @@ export function returnsMoved(
     const key = `${registration} ${periodEnd}`;
     const r = registrations.find(({ id }) => id === registration);
     const form = r ? formNow(packs, r, periodEnd) : undefined;
-    const title = `${form?.name ?? "Return"}, period to ${showDate(periodEnd)}`;
+    const title = `${form?.name ?? "Return"}, period to ${displayDate(periodEnd)}`;
     const moved = returns.get(key) ?? { key, title, rows: [] };
     moved.rows.push({ box, name: form ? nameOf(form, box) : "", amount });
     returns.set(key, moved);

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
@@ -11,7 +12,7 @@ import { FindInput } from "../../kit/FindInput.tsx";
 import type { Column } from "../../kit/useGridTable.ts";
 import type { ImportPage, ImportRow } from "@fiscalon/contract/imports";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
-import { showDate, showMoment } from "../../kit/format.ts";
+import { showMoment } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { holdsWords, NAMES, QUERY, WHAT } from "./holds.ts";
 import type { Holds } from "./holds.ts";
@@ -135,7 +136,7 @@ function columnsOf(path: (inside: string) => string): Column<ImportRow>[] {
       width: 200,
       sorts: true,
       cell: ({ from, to }) =>
-        from && to && <span className="quiet">{`${showDate(from)} to ${showDate(to)}`}</span>,
+        from && to && <span className="quiet">{`${displayDate(from)} to ${displayDate(to)}`}</span>,
     },
     {
       id: "records",

@@ -1,7 +1,8 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import type { ImportBatch, ImportReport } from "@fiscalon/contract/imports";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { recordWord } from "./holds.ts";
-import { plural, showDate } from "../../kit/format.ts";
+import { plural } from "../../kit/format.ts";
 
 /** What the file holds and what posting it does, in figures. */
 export function ReportSummary({
@@ -18,7 +19,7 @@ export function ReportSummary({
       "Documents",
       `${plural(report.documents, "document")} from ${plural(report.rows, "row")}${report.creditNotes > 0 ? `, ${plural(report.creditNotes, "credit note")} among them` : ""}`,
     ],
-    ["Dates", report.from && report.to ? `${showDate(report.from)} to ${showDate(report.to)}` : "–"],
+    ["Dates", report.from && report.to ? `${displayDate(report.from)} to ${displayDate(report.to)}` : "–"],
     ["Net and tax", `${displayAmount(report.net, digits)} and ${displayAmount(report.tax, digits)}`],
     [
       "New to the books",

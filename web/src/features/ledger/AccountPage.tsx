@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useMemo } from "react";
 import { Link, useParams } from "react-router";
 import type { LedgerEntryRow } from "@fiscalon/contract/ledger";
@@ -11,7 +12,7 @@ import { usePlainSetup } from "../../app/records.ts";
 import { DataTable } from "../../kit/DataTable.tsx";
 import { DateField } from "../../kit/DateField.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { plural, showDate } from "../../kit/format.ts";
+import { plural } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import type { Column } from "../../kit/useGridTable.ts";
 
@@ -55,7 +56,7 @@ export function AccountPage() {
           })
         }
         lead={({ opening }) => ({
-          caption: `${showDate(dates.from)}: balance brought forward`,
+          caption: `${displayDate(dates.from)}: balance brought forward`,
           figures: { balance: <span className="num">{displayAmount(opening, digits)}</span> },
         })}
         foot={({ total }) => [{ caption: plural(total, "entry", "entries"), figures: {} }]}
@@ -82,7 +83,7 @@ function entryColumns(digits: number, path: (inside: string) => string): Column<
       ),
   });
   return [
-    { id: "date", head: "Date", width: 110, cell: ({ date }) => showDate(date) },
+    { id: "date", head: "Date", width: 110, cell: ({ date }) => displayDate(date) },
     {
       id: "entry",
       head: "Entry",

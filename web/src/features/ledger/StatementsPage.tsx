@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { keys } from "../../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
@@ -8,7 +9,6 @@ import { api } from "../../api/client.ts";
 import { DateField } from "../../kit/DateField.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { showDate } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../../app/BooksNav.tsx";
 import { LedgerNav } from "../../app/LedgerNav.tsx";
@@ -61,7 +61,7 @@ export function StatementsPage() {
   return (
     <Sheet
       title="Statements"
-      aside={`${showDate(dates.from)} to ${showDate(dates.to)}`}
+      aside={`${displayDate(dates.from)} to ${displayDate(dates.to)}`}
       actions={<BooksNav />}
     >
       <LedgerNav />

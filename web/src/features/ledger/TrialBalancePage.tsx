@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { keys } from "../../api/keys.ts";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
@@ -8,7 +9,6 @@ import { api } from "../../api/client.ts";
 import { DateField } from "../../kit/DateField.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { showDate } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../../app/BooksNav.tsx";
 import { SelectField } from "../../kit/Field.tsx";
@@ -35,7 +35,7 @@ export function TrialBalancePage() {
   return (
     <Sheet
       title="Trial balance"
-      aside={`${showDate(dates.from)} to ${showDate(dates.to)}, debit positive`}
+      aside={`${displayDate(dates.from)} to ${displayDate(dates.to)}, debit positive`}
       actions={<BooksNav />}
     >
       <LedgerNav />

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import clsx from "clsx";
 import { allocationSign } from "@fiscalon/core/ledger/paymentPostings";
 import type { Account } from "@fiscalon/core/model/account";
@@ -5,7 +6,6 @@ import { displayAmount, formatAmount } from "@fiscalon/core/money/amount";
 import type { OpenItem } from "@fiscalon/contract/payments";
 import { FindInput } from "../../kit/FindInput.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { showDate } from "../../kit/format.ts";
 import { KIND_NAMES } from "../../kit/kinds.ts";
 import { NO_ALLOCATION, typedAmount } from "./paymentDraft.ts";
 import type { DraftAllocation, PaymentDraft } from "./paymentDraft.ts";
@@ -121,7 +121,7 @@ export function AllocationGrid({
                   </button>
                   {against && <span className="quiet"> set off</span>}
                 </td>
-                <td>{showDate(item.date)}</td>
+                <td>{displayDate(item.date)}</td>
                 <td className="num">{item.days}</td>
                 {!draft.contact && <td>{item.party}</td>}
                 <td className="num">

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
@@ -11,7 +12,7 @@ import type { ContactView } from "@fiscalon/contract/views";
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
-import { showDate, showMoment } from "../../kit/format.ts";
+import { showMoment } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { ReasonDialog } from "../../kit/ReasonDialog.tsx";
 import { useContacts, usePlainSetup } from "../../app/records.ts";
@@ -239,7 +240,7 @@ function Facts({ payment }: { payment: PaymentView }) {
     <div className="mb-4 space-y-1 text-[13px]">
       {payment.locked && (
         <p className="note-row">
-          What it made reportable is on the return to {showDate(payment.locked.period)}, which is{" "}
+          What it made reportable is on the return to {displayDate(payment.locked.period)}, which is{" "}
           {payment.locked.state}. It cannot be changed; record a payment the other way instead.
         </p>
       )}

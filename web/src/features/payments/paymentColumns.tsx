@@ -1,10 +1,11 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { Link } from "react-router";
 import { bringsMoney } from "@fiscalon/core/model/documentKinds";
 import { minorDigits } from "@fiscalon/core/money/currency";
 import type { OpenItem, OpenItemPage, PaymentPage, PaymentRow } from "@fiscalon/contract/payments";
 import type { SumRow } from "../../kit/DataTable.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { plural, showDate } from "../../kit/format.ts";
+import { plural } from "../../kit/format.ts";
 import { KIND_NAMES } from "../../kit/kinds.ts";
 import { NumberLink } from "../../kit/NumberLink.tsx";
 import type { Column } from "../../kit/useGridTable.ts";
@@ -14,7 +15,7 @@ type PathOf = (inside: string) => string;
 /** The columns of what was received and paid. */
 export function paymentColumns(digits: number, path: PathOf): Column<PaymentRow>[] {
   return [
-    { id: "date", head: "Date", width: 106, sorts: true, cell: ({ date }) => showDate(date) },
+    { id: "date", head: "Date", width: 106, sorts: true, cell: ({ date }) => displayDate(date) },
     {
       id: "kind",
       head: "Kind",
@@ -105,7 +106,7 @@ export function paymentSum({ total, received, paid }: PaymentPage, digits: numbe
 /** The columns of what is not settled; figures in the currency of the document. */
 export function openItemColumns(home: string | undefined, path: PathOf): Column<OpenItem>[] {
   return [
-    { id: "date", head: "Date", width: 106, sorts: true, cell: ({ date }) => showDate(date) },
+    { id: "date", head: "Date", width: 106, sorts: true, cell: ({ date }) => displayDate(date) },
     { id: "kind", head: "Kind", width: 160, sorts: true, cell: ({ kind }) => KIND_NAMES[kind] },
     {
       id: "number",

@@ -1,6 +1,6 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import type { DetailRow } from "@fiscalon/contract/reports";
 import { Figure } from "../../kit/Figure.tsx";
-import { showDate } from "../../kit/format.ts";
 import { NumberLink } from "../../kit/NumberLink.tsx";
 import type { Column } from "../../kit/useGridTable.ts";
 
@@ -17,7 +17,7 @@ export function detailColumns(
   pathOf: (document: number) => string,
 ): Column<DetailRow>[] {
   return [
-    { id: "taxPoint", head: "Tax point", width: 98, cell: (row) => showDate(row.taxPoint) },
+    { id: "taxPoint", head: "Tax point", width: 98, cell: (row) => displayDate(row.taxPoint) },
     {
       id: "number",
       head: "Number",

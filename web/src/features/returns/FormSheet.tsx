@@ -5,7 +5,7 @@ import { Fragment, useState } from "react";
 import type { BoxView, ReturnView } from "@fiscalon/contract/returns";
 import { useScope } from "../../app/scope.ts";
 import { Figure } from "../../kit/Figure.tsx";
-import { formulaWords } from "../../app/formulaWords.ts";
+import { formulaWords } from "@fiscalon/core/returns/formulaWords";
 import { shownBox } from "../../app/formBoxes.ts";
 import { Tip } from "../../kit/Tip.tsx";
 

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { ReturnView } from "@fiscalon/contract/returns";
@@ -7,7 +8,7 @@ import { api, filled } from "../../api/client.ts";
 import { useScope } from "../../app/scope.ts";
 import { DoubtMark } from "../../kit/DoubtMark.tsx";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
-import { plural, showDate, showMoment, showPeriod, today } from "../../kit/format.ts";
+import { plural, showMoment, showPeriod, today } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { LateItems } from "../../records/LateItems.tsx";
 import { Adjustments } from "./Adjustments.tsx";
@@ -209,15 +210,15 @@ function Lead({ view }: { view: ReturnView }) {
   const pay =
     view.payBy === view.due
       ? ""
-      : `; money must arrive by ${showDate(view.payBy)}, the last working day before`;
+      : `; money must arrive by ${displayDate(view.payBy)}, the last working day before`;
   return (
     <>
-      Due {showDate(view.due)}
+      Due {displayDate(view.due)}
       {dueDoubt && <DoubtMark says={`${dueDoubt.says} (${dueDoubt.source})`} className="ml-1" />}
       {view.net > 0 ? pay : ""}.{" "}
       {view.further.map(({ name, due, source }) => (
         <Tip key={name} words={source} className="mr-1">
-          {name} {showDate(due)}.
+          {name} {displayDate(due)}.
         </Tip>
       ))}
       {sealed} {plural(view.factCount, "line")} counted.

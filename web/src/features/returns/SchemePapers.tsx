@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { capitalItemsOf } from "@fiscalon/core/model/capitalItem";
 import { useQuery } from "@tanstack/react-query";
 import { displayAmount } from "@fiscalon/core/money/amount";
@@ -7,7 +8,7 @@ import { keys } from "../../api/keys.ts";
 import { usePacks } from "../../api/packs.ts";
 import { useScope } from "../../app/scope.ts";
 import { Figure } from "../../kit/Figure.tsx";
-import { plural, showDate } from "../../kit/format.ts";
+import { plural } from "../../kit/format.ts";
 import { SchemeCourse } from "./SchemeCourse.tsx";
 import type { useReturn } from "./useReturn.ts";
 
@@ -58,7 +59,7 @@ function SchemePaper({
     <section aria-label={`Workpaper: ${name}`} className="mt-8">
       <h2 className="mb-1">Workpaper: {name}</h2>
       <p className="quiet mb-2 text-[13px]">
-        {settings.map((one) => `${one.name}: ${one.value}`).join("; ")}. In force since {showDate(from)}.{" "}
+        {settings.map((one) => `${one.name}: ${one.value}`).join("; ")}. In force since {displayDate(from)}.{" "}
         {note} ({source}){" "}
         {(["csv", "xlsx", "pdf"] as const).map((format) => (
           <a key={format} className="word-link ml-2" href={`/api${file}?format=${format}`} download>

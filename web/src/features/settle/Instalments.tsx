@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useState } from "react";
 import { instalmentBody } from "@fiscalon/contract/settlement";
 import type { InstalmentsView, InstalmentView } from "@fiscalon/contract/settlement";
@@ -10,7 +11,7 @@ import { useScope } from "../../app/scope.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { TextField } from "../../kit/formFields.tsx";
-import { plainAmount, showDate } from "../../kit/format.ts";
+import { plainAmount } from "../../kit/format.ts";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
 import { SETTLEMENT } from "./PaymentForm.tsx";
 import type { SettlementParts } from "./PaymentForm.tsx";
@@ -66,9 +67,9 @@ export function Instalments({
             const left = (row.amount ?? row.paid) - row.paid;
             return (
               <tr key={row.no}>
-                <td className="whitespace-nowrap">{showDate(row.to)}</td>
+                <td className="whitespace-nowrap">{displayDate(row.to)}</td>
                 <td className="whitespace-nowrap">
-                  {showDate(row.due)}
+                  {displayDate(row.due)}
                   {row.late > 0 && <span className="ml-2 text-warning">▲ {row.late} d late</span>}
                 </td>
                 {labels && (
@@ -91,7 +92,7 @@ export function Instalments({
                       amount={row.amount}
                       digits={digits}
                       of={workedStep(view, row, digits)}
-                      label={`Instalment of ${row.to}`}
+                      label={`Instalment of ${displayDate(row.to)}`}
                     />
                   )}
                 </td>
@@ -122,7 +123,7 @@ export function Instalments({
 function workedStep(view: InstalmentsView, row: InstalmentView, digits: number): TrailStep {
   return {
     ref: `instalment/${row.to}/${row.amount}`,
-    title: `${view.name}: months to ${showDate(row.to)}`,
+    title: `${view.name}: months to ${displayDate(row.to)}`,
     amount: row.amount ?? 0,
     digits,
     words: [`${view.says} (${view.source})`, ...(row.reason === "" ? [] : [row.reason])],
@@ -157,7 +158,7 @@ function SayDialog({
   return (
     <BodyDialog
       of={dialog}
-      title={`Instalment of the months to ${showDate(row.to)}`}
+      title={`Instalment of the months to ${displayDate(row.to)}`}
       action="Keep"
       className="grid grid-cols-2 gap-4"
       onClose={onClose}

@@ -1,8 +1,8 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import type { LateView, SettlementView } from "@fiscalon/contract/settlement";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { useScope } from "../../app/scope.ts";
 import { Figure } from "../../kit/Figure.tsx";
-import { showDate } from "../../kit/format.ts";
 
 /** What being late costs as things stand today, each charge with its arithmetic, and what was recorded of it. */
 export function LateCharges({
@@ -46,7 +46,7 @@ export function LateCharges({
                 </span>
                 {one.doubt && <span className="block text-[12.5px] text-warning">▲ {one.doubt}</span>}
               </td>
-              <td className="whitespace-nowrap">{showDate(one.since)}</td>
+              <td className="whitespace-nowrap">{displayDate(one.since)}</td>
               <td className="num">
                 <Figure
                   amount={one.amount}

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { TAX_PAYMENT_KINDS } from "@fiscalon/core/model/taxPaymentKinds";
 import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
@@ -10,7 +11,7 @@ import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { LateItems } from "../../records/LateItems.tsx";
-import { showDate, showPeriod } from "../../kit/format.ts";
+import { showPeriod } from "../../kit/format.ts";
 import { StateMark } from "../../kit/stateMark.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { Instalments } from "./Instalments.tsx";
@@ -123,7 +124,7 @@ function ClosingEntry({ view, digits }: { view: SettlementView; digits: number }
   return (
     <section aria-label="Closing entry">
       <h2 className="mb-1">
-        Closing entry, {showDate(view.entry.date)}
+        Closing entry, {displayDate(view.entry.date)}
         <span className="quiet ml-2 font-normal">{view.posted === null ? "not posted yet" : "posted"}</span>
       </h2>
       <table className="sheet-table">
@@ -225,7 +226,7 @@ function Payments({
         <tbody>
           {view.payments.map((payment) => (
             <tr key={payment.id}>
-              <td className="w-[110px]">{showDate(payment.date)}</td>
+              <td className="w-[110px]">{displayDate(payment.date)}</td>
               <td>
                 {TAX_PAYMENT_KINDS[payment.kind].offered} <span className="quiet">{payment.reference}</span>
               </td>
@@ -276,7 +277,7 @@ function Continuity({ view, digits }: { view: SettlementView; digits: number }) 
         <tbody>
           {view.continuity.map((row) => (
             <tr key={row.period}>
-              <td>{showDate(row.period)}</td>
+              <td>{displayDate(row.period)}</td>
               <td>
                 <StateMark state={row.state} />
               </td>
@@ -291,7 +292,7 @@ function Continuity({ view, digits }: { view: SettlementView; digits: number }) 
                         ? null
                         : `continuity/${registration?.id}/${row.period}/${column}`
                     }
-                    label={`${column}, period to ${row.period}`}
+                    label={`${column}, period to ${displayDate(row.period)}`}
                   />
                 </td>
               ))}

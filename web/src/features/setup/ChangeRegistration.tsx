@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { textAt } from "@fiscalon/core/at";
 import { keys } from "../../api/keys.ts";
 import { usePacks } from "../../api/packs.ts";
@@ -17,7 +18,7 @@ import { api } from "../../api/client.ts";
 import { seenOf } from "../../api/seen.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
-import { showDate, today } from "../../kit/format.ts";
+import { today } from "../../kit/format.ts";
 import { ChoiceField, DayField, TextField } from "../../kit/formFields.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
 import { SchemeFields } from "./SchemeFields.tsx";
@@ -158,7 +159,7 @@ export function ChangeRegistration({
           <p key={change.from} className="quiet col-span-2">
             {rhythmInWords(change.frequency, change.anchor)}
             {change.basis ? `, ${basisOffer(pack.bases, change.basis).name}` : ""} from{" "}
-            {showDate(change.from)}{" "}
+            {displayDate(change.from)}{" "}
             <button
               type="button"
               className="word-link"
@@ -180,7 +181,7 @@ export function ChangeRegistration({
           className="col-span-2"
           label={option.name}
           value={options[option.id] ?? option.values[0]?.value ?? ""}
-          hint={from === "" ? option.source : `From ${showDate(from)} on. ${option.source}`}
+          hint={from === "" ? option.source : `From ${displayDate(from)} on. ${option.source}`}
           onChange={({ target }) => setValue("options", { ...options, [option.id]: target.value })}
         >
           {option.values.map(({ value, name }) => (

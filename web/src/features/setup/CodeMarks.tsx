@@ -1,10 +1,11 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { addDays } from "@fiscalon/core/calendar/date";
 import { doubtsOfUses, rateChangeAhead } from "@fiscalon/core/jurisdictions/doubtsInUse";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
 import type { RateSchedules, TaxCode } from "@fiscalon/core/model/taxCode";
 import { usePacks } from "../../api/packs.ts";
 import { DoubtMark } from "../../kit/DoubtMark.tsx";
-import { showDate, today } from "../../kit/format.ts";
+import { today } from "../../kit/format.ts";
 
 /** How many days before it a change of a rate is told. */
 const AHEAD = 60;
@@ -36,7 +37,7 @@ export function CodeMarks({ code, schedules }: { code: TaxCode; schedules: RateS
       {ahead && (
         <span className="block text-[11.5px] font-semibold">
           {ahead.name}: {ahead.to === null ? `${ahead.from} ends` : `${ahead.from} becomes ${ahead.to}`} on{" "}
-          {showDate(ahead.on)}
+          {displayDate(ahead.on)}
         </span>
       )}
     </>

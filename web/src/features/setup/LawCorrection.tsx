@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useQuery } from "@tanstack/react-query";
 import { useWatch } from "react-hook-form";
 import type { Frequency } from "@fiscalon/core/calendar/filingPeriods";
@@ -12,7 +13,7 @@ import type { LawTouched } from "@fiscalon/contract/law";
 import { api } from "../../api/client.ts";
 import { keys } from "../../api/keys.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
-import { plural, showDate, today } from "../../kit/format.ts";
+import { plural, today } from "../../kit/format.ts";
 import { ChoiceField, DayField, TextField } from "../../kit/formFields.tsx";
 import { useBodyForm } from "../../kit/useBodyForm.ts";
 import { Waiting } from "../../kit/Waiting.tsx";
@@ -208,12 +209,13 @@ function Touched({ touched: { clients } }: { touched: LawTouched }) {
           {one.returns.length > 0 &&
             `: ${one.returns
               .slice(0, 6)
-              .map(({ registration, end }) => `${registration} to ${showDate(end)}`)
+              .map(({ registration, end }) => `${registration} to ${displayDate(end)}`)
               .join("; ")}${one.returns.length > 6 ? ` and ${one.returns.length - 6} more` : ""}`}
           <ul>
             {one.first.map(({ id, number, date, gross, digits }) => (
               <li key={id}>
-                {number}, {showDate(date)}: <span className="font-mono">{displayAmount(gross, digits)}</span>
+                {number}, {displayDate(date)}:{" "}
+                <span className="font-mono">{displayAmount(gross, digits)}</span>
               </li>
             ))}
           </ul>

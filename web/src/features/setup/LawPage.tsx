@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { doubtsOf } from "@fiscalon/core/jurisdictions/doubts";
@@ -14,7 +15,7 @@ import { useScope } from "../../app/scope.ts";
 import { useSetup } from "../../app/useSetup.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { FileButton } from "../../kit/FileButton.tsx";
-import { plural, showDate, showMonth } from "../../kit/format.ts";
+import { plural, showMonth } from "../../kit/format.ts";
 import { Menu, MenuItem } from "../../kit/Menu.tsx";
 import { ReasonDialog } from "../../kit/ReasonDialog.tsx";
 import { Sheet } from "../../kit/Sheet.tsx";
@@ -225,7 +226,7 @@ function FoundOut({
             <td className="min-w-[220px]">{changeInWords(change, pack, packs)}</td>
             <td className="quiet">{change.source}</td>
             <td className="quiet whitespace-nowrap">
-              {by}, {showDate(at.slice(0, 10))}
+              {by}, {displayDate(at.slice(0, 10))}
             </td>
             <td>
               <button type="button" className="word-link" onClick={() => onTakeBack(id)}>

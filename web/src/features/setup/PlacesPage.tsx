@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { keys } from "../../api/keys.ts";
 import { usePacks } from "../../api/packs.ts";
 import type { Packs } from "@fiscalon/core/model/packs";
@@ -13,7 +14,7 @@ import type { AgencyPosition, ClientView, RegistrationView } from "@fiscalon/con
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 import { Figure } from "../../kit/Figure.tsx";
-import { plural, showDate, showPeriod, today } from "../../kit/format.ts";
+import { plural, showPeriod, today } from "../../kit/format.ts";
 import { shownBox } from "../../app/formBoxes.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { ChangeRegistration } from "./ChangeRegistration.tsx";
@@ -131,7 +132,7 @@ function PlaceRow({
       <td className="font-semibold">
         {place.name}
         {place.closedOn && (
-          <span className="quiet block text-[12px]">closed on {showDate(place.closedOn)}</span>
+          <span className="quiet block text-[12px]">closed on {displayDate(place.closedOn)}</span>
         )}
       </td>
       <td>{[pack?.name ?? place.country, region].filter(Boolean).join(", ")}</td>
@@ -208,14 +209,14 @@ function Registration({
     ...(region === undefined ? [] : [["For", region.name] as const]),
     [
       "In force",
-      `${showDate(registration.from)}${registration.to ? ` to ${showDate(registration.to)}` : " on"}`,
+      `${displayDate(registration.from)}${registration.to ? ` to ${displayDate(registration.to)}` : " on"}`,
     ],
     [
       "Filing periods",
       [
         registration.rhythm,
         ...registration.changes.map(
-          (one) => `${rhythmInWords(one.frequency, one.anchor)} from ${showDate(one.from)}`,
+          (one) => `${rhythmInWords(one.frequency, one.anchor)} from ${displayDate(one.from)}`,
         ),
       ].join("; "),
     ],
@@ -223,7 +224,7 @@ function Registration({
     ["Rounding", roundingName(packs, registration)],
     ...schemes.map((one) => [
       "Special scheme",
-      `${schemesOf(pack).find(({ id }) => id === one.scheme)?.name ?? one.scheme} from ${showDate(one.from)}${one.to === null ? " on" : ` to ${showDate(one.to)}`}`,
+      `${schemesOf(pack).find(({ id }) => id === one.scheme)?.name ?? one.scheme} from ${displayDate(one.from)}${one.to === null ? " on" : ` to ${displayDate(one.to)}`}`,
     ]),
     ...(options.length > 0 ? [["Choices", options.join("; ")]] : []),
   ] as [string, string, boolean?][];
@@ -292,7 +293,7 @@ function Position({
           <tr key={row.to}>
             <td className="whitespace-nowrap">{showPeriod(row.from, row.to)}</td>
             <td className={row.what === "overdue" ? "font-semibold text-error" : "quiet"}>
-              {row.what === "builds up" ? row.what : `${row.what} ${showDate(row.due)}`}
+              {row.what === "builds up" ? row.what : `${row.what} ${displayDate(row.due)}`}
             </td>
             <td className="num">
               <Figure
@@ -304,7 +305,7 @@ function Position({
                     ? null
                     : `box/${registration.id}/${row.to}/${shownBox(packs, registration, row.to)}`
                 }
-                label={`Net of the period to ${row.to}`}
+                label={`Net of the period to ${displayDate(row.to)}`}
               />
             </td>
           </tr>

@@ -1,8 +1,9 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useState } from "react";
 import { rowInForce } from "@fiscalon/core/tax/rateInForce";
 import { usePacks } from "../../api/packs.ts";
 import { DoubtMark } from "../../kit/DoubtMark.tsx";
-import { plural, showDate, today } from "../../kit/format.ts";
+import { plural, today } from "../../kit/format.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { usePlainSetup } from "../../app/records.ts";
 import { Waiting } from "../../kit/Waiting.tsx";
@@ -58,8 +59,8 @@ export function RatesPage() {
                     <Tip words={row.source || "no source"}>
                       <span className="font-mono">{row.rate}</span>{" "}
                       <span className={row.from > today() ? "font-semibold" : "quiet"}>
-                        from {showDate(row.from)}
-                        {row.to ? ` to ${showDate(row.to)}` : ""}
+                        from {displayDate(row.from)}
+                        {row.to ? ` to ${displayDate(row.to)}` : ""}
                       </span>
                     </Tip>
                     {row.doubt !== undefined && <DoubtMark says={row.doubt} className="ml-1" />}

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { keys } from "../../api/keys.ts";
 import type { Packs } from "@fiscalon/core/model/packs";
 import { usePacks } from "../../api/packs.ts";
@@ -227,8 +228,8 @@ function conditionWords(
     party === "any" ? "" : party.replaceAll("-", " "),
     from === "any" ? "" : `from ${placeWords(packs, from)}`,
     needs ? `if registered for ${needs}` : "",
-    validFrom ? `from ${validFrom}` : "",
-    validTo ? `to ${validTo}` : "",
+    validFrom ? `from ${displayDate(validFrom)}` : "",
+    validTo ? `to ${displayDate(validTo)}` : "",
   ]
     .filter(Boolean)
     .join(", ");

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useQuery } from "@tanstack/react-query";
 import { useFieldArray, useWatch } from "react-hook-form";
 import type { RateRow } from "@fiscalon/core/model/taxCode";
@@ -10,7 +11,7 @@ import { keys } from "../../api/keys.ts";
 import { usePacks } from "../../api/packs.ts";
 import { useScope } from "../../app/scope.ts";
 import { BodyDialog } from "../../kit/BodyDialog.tsx";
-import { plural, showDate } from "../../kit/format.ts";
+import { plural } from "../../kit/format.ts";
 import { DayField, TextField } from "../../kit/formFields.tsx";
 import { Waiting } from "../../kit/Waiting.tsx";
 import { StaysDeclared } from "./StaysDeclared.tsx";
@@ -104,7 +105,7 @@ function TouchedNote({ touched, digits }: { touched: TouchedDocuments; digits: n
       <ul className="mt-1 text-[12.5px]">
         {first.slice(0, 6).map((one) => (
           <li key={one.id}>
-            {one.number}, {showDate(one.date)}:{" "}
+            {one.number}, {displayDate(one.date)}:{" "}
             <span className="font-mono">{displayAmount(one.gross, digits)}</span>
           </li>
         ))}

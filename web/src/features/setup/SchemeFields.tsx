@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useState } from "react";
 import { textAt } from "@fiscalon/core/at";
 import { addDays } from "@fiscalon/core/calendar/date";
@@ -9,7 +10,7 @@ import { displayAmount } from "@fiscalon/core/money/amount";
 import { useScope } from "../../app/scope.ts";
 import { SchemeEffect, useSchemeEffect } from "./SchemeEffect.tsx";
 import { Field, SelectField } from "../../kit/Field.tsx";
-import { plainAmount, showDate, showPeriod, today } from "../../kit/format.ts";
+import { plainAmount, showPeriod, today } from "../../kit/format.ts";
 
 /** How far ahead a scheme can be joined or left, in days. */
 const AHEAD = 400;
@@ -133,7 +134,7 @@ export function SchemeFields({
                 }}
               >
                 {schemes.some((one) => !joined.includes(one)) ? "Change" : "Join"} from{" "}
-                {showDate(joining.from)}
+                {displayDate(joining.from)}
               </button>
               <button type="button" className="word-link" onClick={() => setJoining(null)}>
                 Not now
@@ -196,7 +197,7 @@ function SchemeRow({
   return (
     <div className="mb-2 flex flex-wrap items-end gap-4">
       <p className="grow">
-        {definition?.name ?? one.scheme} from {showDate(one.from)}
+        {definition?.name ?? one.scheme} from {displayDate(one.from)}
         {answers && answers.length > 0 && (
           <span className="quiet block text-[13px]">{answers.join(", ")}</span>
         )}
@@ -210,7 +211,7 @@ function SchemeRow({
         <option value="">stays on it</option>
         {ends.map((end) => (
           <option key={end} value={end}>
-            {showDate(end)}
+            {displayDate(end)}
           </option>
         ))}
       </SelectField>

@@ -1,8 +1,8 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { dueInWords } from "@fiscalon/core/calendar/dueInWords";
 import type { LawChange } from "@fiscalon/core/model/lawChange";
 import type { JurisdictionPack } from "@fiscalon/core/model/pack";
 import type { Packs } from "@fiscalon/core/model/packs";
-import { showDate } from "../../kit/format.ts";
 
 /** A change of the law as a sentence. */
 export function changeInWords(change: LawChange, pack: JurisdictionPack, packs: Packs): string {
@@ -24,12 +24,12 @@ export function changeInWords(change: LawChange, pack: JurisdictionPack, packs: 
 
 /** "1 Apr 2026 on", "1 Apr to 30 Jun 2026". */
 export function until({ from, to }: { from: string; to: string | null }): string {
-  return `${showDate(from)}${to === null ? " on" : ` to ${showDate(to)}`}`;
+  return `${displayDate(from)}${to === null ? " on" : ` to ${displayDate(to)}`}`;
 }
 
 function subjectInWords(subject: string, packs: Packs): string {
   const [kind = "", first = "", ...rest] = subject.split("/");
-  if (kind === "rate") return `${packs.rateName(first)} from ${showDate(rest.join("/"))}`;
+  if (kind === "rate") return `${packs.rateName(first)} from ${displayDate(rest.join("/"))}`;
   if (kind === "box") return `box ${rest.join("/")}`;
   if (kind === "due") return "a due day";
   return [first, ...rest].join("/");

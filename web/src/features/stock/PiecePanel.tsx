@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { X } from "lucide-react";
 import { useState } from "react";
@@ -11,7 +12,6 @@ import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { showDate } from "../../kit/format.ts";
 import { ReasonDialog } from "../../kit/ReasonDialog.tsx";
 import { EndDialog, OffDialog, PieceDialog } from "./PieceDialogs.tsx";
 import { SplitDialog } from "./SetsAndLots.tsx";
@@ -182,7 +182,7 @@ interface Shown {
 function Sides({ piece, digits, path }: Shown & { path: (inside: string) => string }) {
   const { bought, sale, ended } = piece;
   const rows = [
-    ["Date", piece.boughtOn && showDate(piece.boughtOn), piece.soldOn && showDate(piece.soldOn)],
+    ["Date", piece.boughtOn && displayDate(piece.boughtOn), piece.soldOn && displayDate(piece.soldOn)],
     [
       "Paper",
       bought ? (
@@ -252,7 +252,7 @@ function Sides({ piece, digits, path }: Shown & { path: (inside: string) => stri
               />
             ) : (
               <span className="quiet font-normal">
-                {ended ? `${PIECE_ENDS[ended.kind]}, ${showDate(ended.on)}` : stateWord(piece)}
+                {ended ? `${PIECE_ENDS[ended.kind]}, ${displayDate(ended.on)}` : stateWord(piece)}
               </span>
             )}
           </td>

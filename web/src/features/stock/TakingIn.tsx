@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import type { UnlistedLine } from "@fiscalon/contract/stockBook";
@@ -7,7 +8,7 @@ import { keys } from "../../api/keys.ts";
 import { useScope } from "../../app/scope.ts";
 import { DateField } from "../../kit/DateField.tsx";
 import { FormDialog } from "../../kit/FormDialog.tsx";
-import { plural, showDate } from "../../kit/format.ts";
+import { plural } from "../../kit/format.ts";
 
 /** Purchases that are in no piece yet. */
 export function TakeInDialog({ onClose }: { onClose: () => void }) {
@@ -62,7 +63,7 @@ export function TakeInDialog({ onClose }: { onClose: () => void }) {
                     }}
                   />
                 </td>
-                <td>{showDate(line.date)}</td>
+                <td>{displayDate(line.date)}</td>
                 <td className="font-mono text-[12.5px]">{line.number}</td>
                 <td>{line.party}</td>
                 <td>{line.text}</td>

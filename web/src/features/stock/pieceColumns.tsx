@@ -1,9 +1,10 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import clsx from "clsx";
 import type { PiecePage, PieceRow } from "@fiscalon/contract/stockBook";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import type { SumRow } from "../../kit/DataTable.tsx";
 import { Figure } from "../../kit/Figure.tsx";
-import { plural, showDate } from "../../kit/format.ts";
+import { plural } from "../../kit/format.ts";
 import { NumberLink } from "../../kit/NumberLink.tsx";
 import { Tip } from "../../kit/Tip.tsx";
 import type { Column } from "../../kit/useGridTable.ts";
@@ -53,7 +54,7 @@ export function pieceColumns(digits: number, to: (no: number) => string): Column
       head: "Bought",
       width: 100,
       sorts: true,
-      cell: ({ boughtOn }) => boughtOn && showDate(boughtOn),
+      cell: ({ boughtOn }) => boughtOn && displayDate(boughtOn),
     },
     {
       id: "price",
@@ -69,7 +70,7 @@ export function pieceColumns(digits: number, to: (no: number) => string): Column
       width: 104,
       sorts: true,
       cell: (row) =>
-        row.soldOn === null ? <span className="quiet">{stateWord(row)}</span> : showDate(row.soldOn),
+        row.soldOn === null ? <span className="quiet">{stateWord(row)}</span> : displayDate(row.soldOn),
     },
     {
       id: "sold",
@@ -121,7 +122,7 @@ function Margin({ row, digits }: { row: PieceRow; digits: number }) {
   if (row.margin === null || row.sold === null) return null;
   const share = row.sold === 0 ? 0 : Math.min(1, Math.abs(row.margin) / row.sold);
   return (
-    <span className="flex items-center justify-end gap-2">
+    <span className="flex items-center justify-between gap-2">
       <span aria-hidden className="relative h-[9px] w-[54px]">
         <span
           className={clsx(

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Dispatch, SetStateAction } from "react";
@@ -17,7 +18,7 @@ import { ErrorNote } from "../../kit/ErrorNote.tsx";
 import { SelectField } from "../../kit/Field.tsx";
 import { Figure } from "../../kit/Figure.tsx";
 import { FileButton } from "../../kit/FileButton.tsx";
-import { plainAmount, plural, showDate, today } from "../../kit/format.ts";
+import { plainAmount, plural, today } from "../../kit/format.ts";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 
 /** How many months back can be chosen. */
@@ -203,12 +204,12 @@ function Days({
             key={day.date}
             className={weekday(day.date) === SUNDAY ? "border-b border-base-content/30" : undefined}
           >
-            <td className="whitespace-nowrap">{showDate(day.date)}</td>
+            <td className="whitespace-nowrap">{displayDate(day.date)}</td>
             {codes.map(({ code, name }) => (
               <td key={code} className="num">
                 <input
                   className="input input-xs w-28 text-right font-mono"
-                  aria-label={`${name}, ${showDate(day.date)}`}
+                  aria-label={`${name}, ${displayDate(day.date)}`}
                   inputMode="decimal"
                   disabled={day.sealed !== null}
                   value={typed[day.date]?.[code] ?? shown(amountOf(day.amounts, code), digits)}
@@ -223,7 +224,7 @@ function Days({
                   cash sale
                 </Link>
               )}
-              {day.sealed !== null && <span className="quiet"> sealed to {showDate(day.sealed)}</span>}
+              {day.sealed !== null && <span className="quiet"> sealed to {displayDate(day.sealed)}</span>}
             </td>
           </tr>
         ))}
@@ -261,7 +262,7 @@ function trailOf({ codes, days, digits }: TakingsSheet, code: string) {
     const amount = amountOf(amounts, code);
     return document === null || amount === 0
       ? []
-      : [{ ref: `document/${document}`, label: showDate(date), detail: "cash sale", amount }];
+      : [{ ref: `document/${document}`, label: displayDate(date), detail: "cash sale", amount }];
   });
   const amount = parts.reduce((sum, part) => sum + part.amount, 0);
   const name = codes.find((one) => one.code === code)?.name ?? code;

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { keys } from "../../api/keys.ts";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
@@ -6,7 +7,7 @@ import type { TerminalDay, TerminalDayPage } from "@fiscalon/contract/terminals"
 import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 import { ErrorNote } from "../../kit/ErrorNote.tsx";
-import { plural, showDate } from "../../kit/format.ts";
+import { plural } from "../../kit/format.ts";
 import { DataTable } from "../../kit/DataTable.tsx";
 import { EmptyState, Sheet } from "../../kit/Sheet.tsx";
 import { BooksNav } from "../../app/BooksNav.tsx";
@@ -91,7 +92,7 @@ export function TerminalsPage() {
         )}
         <span className="quiet">
           merchant {terminal.merchant} · day ends {terminal.cutOff} {terminal.zone} · since{" "}
-          {showDate(terminal.start)}
+          {displayDate(terminal.start)}
         </span>
         <span className="ml-auto flex gap-2">
           <button

@@ -1,7 +1,7 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { Link } from "react-router";
 import type { TerminalDay } from "@fiscalon/contract/terminals";
 import { Figure } from "../../kit/Figure.tsx";
-import { showDate } from "../../kit/format.ts";
 import type { Column } from "../../kit/useGridTable.ts";
 
 const TAKINGS = [
@@ -15,7 +15,7 @@ const TAKINGS = [
 /** The columns of the trading days of a terminal; a figure opens the document it was posted with. */
 export function dayColumns(digits: number, pathOf: (document: number) => string): Column<TerminalDay>[] {
   return [
-    { id: "day", head: "Day", width: 106, always: true, cell: ({ day }) => showDate(day) },
+    { id: "day", head: "Day", width: 106, always: true, cell: ({ day }) => displayDate(day) },
     {
       id: "documents",
       head: "Documents",

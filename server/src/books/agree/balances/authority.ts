@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { accountsOfRegion, bears } from "@fiscalon/core/model/account";
 import type { TaxPaymentKind } from "@fiscalon/core/model/taxPaymentKinds";
 import type { Work } from "../../../base/work.ts";
@@ -78,7 +79,7 @@ async function partsOn(work: Work, r: RegistrationRecord, day: string, codes: st
         cause: isFiled ? "unclosed" : "unfiled",
         ref: `box/${r.id}/${end}/${formOf(work, r, end).net.shown}`,
         date: end,
-        text: `Return to ${end}`,
+        text: `Return to ${displayDate(end)}`,
         amount: closed === null ? net : -closed,
       },
     ];

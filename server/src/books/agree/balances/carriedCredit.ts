@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { addDays } from "@fiscalon/core/calendar/date";
 import { filingPeriodOn, filingPeriods } from "@fiscalon/core/calendar/filingPeriods";
 import { accountsOfRegion } from "@fiscalon/core/model/account";
@@ -60,7 +61,7 @@ export async function carriedFigures(
       cause: posted === 0 ? "open" : "settled",
       ref: `box/${r.id}/${to}/${formOf(work, r, to).net.shown}`,
       date: to,
-      text: `Return to ${to}`,
+      text: `Return to ${displayDate(to)}`,
       amount: carried - posted,
     });
   }

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import type { AccountRole } from "@fiscalon/core/model/account";
 import type { BalanceView } from "@fiscalon/contract/balances";
 import type { Work } from "../../../base/work.ts";
@@ -48,7 +49,7 @@ export async function registrationBalances(
       const { on, account, tables, ...figures } = authority;
       const head = {
         id: `authority/${r.id}`,
-        name: `Account at the authority, ${levies}${on === day ? "" : `, on ${on}`}`,
+        name: `Account at the authority, ${levies}${on === day ? "" : `, on ${displayDate(on)}`}`,
         leftName: "Owed by the books",
         rightName: "Owed by its account, as typed",
         path: "settle",

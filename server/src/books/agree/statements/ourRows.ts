@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { CUSTOMS } from "@fiscalon/core/formats/statements/furnished";
 import { numberKey } from "@fiscalon/core/incoming/numberKey";
 import { DOCUMENT_KINDS } from "@fiscalon/core/model/documentKinds";
@@ -191,7 +192,7 @@ async function authorityRows(work: Work, r: RegistrationRecord, { from, to }: Ou
     link: `settle?period=${end}`,
     partyNumber: ONE_PARTY,
     partyKin: "",
-    partyName: `Period to ${end}`,
+    partyName: `Period to ${displayDate(end)}`,
     number,
     date,
     value,

@@ -35,7 +35,7 @@ export async function sheetTable(work: Work, setup: ClientSetup, id: number): Pr
       { name: "What", width: 90 },
       ...columns.map(({ name, kind }) => ({
         name,
-        ...(kind === "amount" ? { amount: true } : { width: 70 }),
+        ...(kind === "amount" ? { amount: true } : { date: kind === "date", width: 70 }),
       })),
       { name: "In the accounts", amount: true },
       { name: "On the return", amount: true },

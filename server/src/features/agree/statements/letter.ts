@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { PIECES } from "@fiscalon/core/agree/matching/matchRow";
 import type { MatchSide, MatchView, StatementLetter } from "@fiscalon/contract/statements";
@@ -27,14 +28,14 @@ export async function letterAbout(
   const parties = [...new Set(chosen.map(({ party }) => party))];
   return parties.map((party) => {
     const lines = chosen.filter((line) => line.party === party);
-    const subject = `${setup.client.name}: ${lines.length === 1 ? "a document" : `${lines.length} documents`} to ${view.periodEnd}`;
+    const subject = `${setup.client.name}: ${lines.length === 1 ? "a document" : `${lines.length} documents`} to ${displayDate(view.periodEnd)}`;
     const bought = view.direction === "purchase";
     const text = [
       party === "" ? "Good day," : `To ${party}`,
       "",
       bought
-        ? `We laid your documents to ${view.periodEnd} beside our books. These are not the same on both sides:`
-        : `We laid what you say of our documents to ${view.periodEnd} beside our books. These are not the same:`,
+        ? `We laid your documents to ${displayDate(view.periodEnd)} beside our books. These are not the same on both sides:`
+        : `We laid what you say of our documents to ${displayDate(view.periodEnd)} beside our books. These are not the same:`,
       "",
       ...lines.flatMap((line) => paragraph(line, view.digits)),
       bought
@@ -49,7 +50,7 @@ export async function letterAbout(
 
 function paragraph({ ours, theirs, differs }: MatchView, digits: number): string[] {
   const told = (side: MatchSide) =>
-    `${side.number || "without number"} of ${side.date}: ${displayAmount(side.value, digits)}, tax ${displayAmount(side.tax, digits)}`;
+    `${side.number || "without number"} of ${displayDate(side.date)}: ${displayAmount(side.value, digits)}, tax ${displayAmount(side.tax, digits)}`;
   if (theirs.length === 0)
     return [...ours.map((one) => `- In our books: ${told(one)}. We do not find it with you.`), ""];
   if (ours.length === 0)

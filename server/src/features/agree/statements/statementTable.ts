@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { OUTCOMES } from "@fiscalon/core/agree/matching/outcomes";
 import { PIECES } from "@fiscalon/core/agree/matching/matchRow";
 import { DECISIONS } from "@fiscalon/contract/statements";
@@ -21,17 +22,17 @@ export async function statementTable(work: Work, setup: ClientSetup, id: number)
     limit: ALL,
   });
   return {
-    title: `${view.title}, to ${view.periodEnd}`,
+    title: `${view.title}, to ${displayDate(view.periodEnd)}`,
     about: `${setup.client.name}, ${view.party === "" ? view.name : view.party}. Ours ${view.oursTotal.rows}, theirs ${view.theirsTotal.rows}; ${view.undecided} not decided.`,
     digits: view.digits,
     columns: [
       { name: "Party", width: 110 },
       { name: "Ours", width: 70 },
-      { name: "Date", width: 55 },
+      { name: "Date", date: true, width: 55 },
       { name: "Value", amount: true },
       { name: "Tax", amount: true },
       { name: "Theirs", width: 70 },
-      { name: "Date", width: 55 },
+      { name: "Date", date: true, width: 55 },
       { name: "Value", amount: true },
       { name: "Tax", amount: true },
       { name: "Apart in", width: 80 },

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import type { BridgeOf } from "@fiscalon/core/agree/turnoverBridge";
 import type { Work } from "../../../base/work.ts";
 import type { ClientSetup } from "../../../books/loadSetup.ts";
@@ -48,11 +49,11 @@ export async function bridgeTable(
   const { agreed, state } = view;
   return {
     title: of === "turnover" ? "Turnover bridge" : "Purchases bridge",
-    about: `${setup.client.name}, ${view.form}, ${span.from} to ${span.to}. ${agreed ? `${state} by ${agreed.by} on ${agreed.at.slice(0, 10)}${agreed.note === "" ? "" : `: ${agreed.note}`}` : "not agreed yet"}.`,
+    about: `${setup.client.name}, ${view.form}, ${displayDate(span.from)} to ${displayDate(span.to)}. ${agreed ? `${state} by ${agreed.by} on ${displayDate(agreed.at)}${agreed.note === "" ? "" : `: ${agreed.note}`}` : "not agreed yet"}.`,
     digits: view.digits,
     columns: [
       { name: "Cause", width: 170 },
-      { name: "Date", width: 60 },
+      { name: "Date", date: true, width: 60 },
       { name: "Number", width: 70 },
       { name: "Party", width: 100 },
       { name: "Text", width: 140 },

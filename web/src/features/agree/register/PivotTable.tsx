@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { displayAmount } from "@fiscalon/core/money/amount";
@@ -7,7 +8,7 @@ import { keys } from "../../../api/keys.ts";
 import { ErrorNote } from "../../../kit/ErrorNote.tsx";
 import { SelectField } from "../../../kit/Field.tsx";
 import { FindInput } from "../../../kit/FindInput.tsx";
-import { plural, showDate } from "../../../kit/format.ts";
+import { plural } from "../../../kit/format.ts";
 
 interface Opened {
   row: string | null;
@@ -223,7 +224,7 @@ function RowsBehind({
                         : typeof cell === "number"
                           ? displayAmount(cell, digits)
                           : kind === "date" && /^\d{4}-\d{2}-\d{2}$/.test(cell)
-                            ? showDate(cell)
+                            ? displayDate(cell)
                             : cell}
                     </td>
                   );

@@ -1,8 +1,9 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import clsx from "clsx";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { DECISIONS } from "@fiscalon/contract/statements";
 import type { MatchSide, MatchView } from "@fiscalon/contract/statements";
-import { plural, showDate } from "../../../kit/format.ts";
+import { plural } from "../../../kit/format.ts";
 
 export const LINE_HEIGHT = 66;
 
@@ -62,7 +63,7 @@ export function PairLine({
         </button>
         <span className="num max-w-full truncate text-[12.5px]">
           {numbers}
-          {pieces.sameDate && shown && ` · ${showDate(shown.date)}`}
+          {pieces.sameDate && shown && ` · ${displayDate(shown.date)}`}
         </span>
         <span className="quiet max-w-full truncate text-[12px]">
           {decision ? (
@@ -158,7 +159,7 @@ function piecesOf(
     ...(line.differs.includes("date")
       ? told(
           "date",
-          first(({ date }) => showDate(date)),
+          first(({ date }) => displayDate(date)),
         )
       : []),
     ...(line.differs.includes("party")

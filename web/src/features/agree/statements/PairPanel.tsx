@@ -1,10 +1,11 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { Link } from "react-router";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { OUTCOMES } from "@fiscalon/core/agree/matching/outcomes";
 import { DECISIONS } from "@fiscalon/contract/statements";
 import type { MatchSide, MatchView, StatementView } from "@fiscalon/contract/statements";
 import { useScope } from "../../../app/scope.ts";
-import { showDate, showMoment } from "../../../kit/format.ts";
+import { showMoment } from "../../../kit/format.ts";
 
 /** What can be done about a line, with its key. */
 export interface PairAction {
@@ -96,7 +97,7 @@ function Papers({ title, sides, digits }: { title: string; sides: readonly Match
             ) : (
               <span className="num">{number || "without number"}</span>
             )}
-            <span>{showDate(date)}</span>
+            <span>{displayDate(date)}</span>
           </div>
           <div className="num flex justify-between gap-2">
             <span>{displayAmount(value, digits)}</span>
@@ -109,7 +110,7 @@ function Papers({ title, sides, digits }: { title: string; sides: readonly Match
           </div>
           {held !== null && (
             <div className="text-[12px] text-warning">
-              {held === "waiting" ? "its credit is held back" : `credit held back until ${showDate(held)}`}
+              {held === "waiting" ? "its credit is held back" : `credit held back until ${displayDate(held)}`}
             </div>
           )}
           {note !== "" && <div className="text-[12px] text-info">{note}</div>}

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useHotkeys } from "react-hotkeys-hook";
@@ -10,7 +11,7 @@ import { useScope } from "../../../app/scope.ts";
 import { ErrorNote } from "../../../kit/ErrorNote.tsx";
 import { FileLinks } from "../../../kit/FileLinks.tsx";
 import { FindInput } from "../../../kit/FindInput.tsx";
-import { plural, showDate } from "../../../kit/format.ts";
+import { plural } from "../../../kit/format.ts";
 import { JobProgress } from "../../../kit/JobProgress.tsx";
 import { Sheet } from "../../../kit/Sheet.tsx";
 import { usePagedRows } from "../../../kit/usePagedRows.ts";
@@ -106,9 +107,9 @@ export function StatementPage() {
     );
   return (
     <Sheet
-      title={`${view.title}, to ${showDate(view.periodEnd)}`}
+      title={`${view.title}, to ${displayDate(view.periodEnd)}`}
       aside={view.undecided === 0 ? "all decided" : `${plural(view.undecided, "line")} open`}
-      lead={`${view.party === "" ? view.name : view.party}${view.drawnOn === null ? "" : `, drawn on ${showDate(view.drawnOn)}`}: ${plural(view.theirsTotal.rows, "document")} of theirs, ${view.oursTotal.rows} of ours.`}
+      lead={`${view.party === "" ? view.name : view.party}${view.drawnOn === null ? "" : `, drawn on ${displayDate(view.drawnOn)}`}: ${plural(view.theirsTotal.rows, "document")} of theirs, ${view.oursTotal.rows} of ours.`}
       actions={
         <Link className="word-link" to={path("agree/statements")}>
           All statements

@@ -1,3 +1,4 @@
+import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -6,7 +7,7 @@ import { api } from "../../../api/client.ts";
 import { keys } from "../../../api/keys.ts";
 import { useScope } from "../../../app/scope.ts";
 import { ErrorNote } from "../../../kit/ErrorNote.tsx";
-import { plural, showDate } from "../../../kit/format.ts";
+import { plural } from "../../../kit/format.ts";
 import { EmptyState, Sheet } from "../../../kit/Sheet.tsx";
 import { Waiting } from "../../../kit/Waiting.tsx";
 import { AgreeLinks } from "../AgreeLinks.tsx";
@@ -61,7 +62,7 @@ export function StatementsPage() {
           <tbody>
             {data.statements.map((one) => (
               <tr key={one.id}>
-                <td>{showDate(one.periodEnd)}</td>
+                <td>{displayDate(one.periodEnd)}</td>
                 <td>
                   <Link className="word-link" to={path(`agree/statements/${one.id}`)}>
                     {one.title}
@@ -69,7 +70,7 @@ export function StatementsPage() {
                   <span className="quiet ml-2">{one.name}</span>
                 </td>
                 <td>{one.party}</td>
-                <td>{one.drawnOn === null ? "" : showDate(one.drawnOn)}</td>
+                <td>{one.drawnOn === null ? "" : displayDate(one.drawnOn)}</td>
                 <td className="num">{one.rows}</td>
                 <td className="num">{one.agreed}</td>
                 <td className="num">{displayAmount(one.apart, minorDigits)}</td>
