@@ -57,14 +57,16 @@ export class Visitor {
           (part) => part.scrollWidth > part.clientWidth + 1 && getComputedStyle(part).overflowX !== "hidden",
         ),
         cutOff: [...document.querySelectorAll<HTMLElement>("#sheet *, footer *")]
-          .filter((part) => /^[-−(]?[\d.,' ]*\d\)?$/.test(part.textContent))
+          .filter((part) => /^[-−(]?[\d.,' ]*\d\)?$|^\d{1,2} [A-Z][a-z]{2,3} \d{4}$/.test(part.textContent))
           .filter(
             (part) => part.matches("td, th, [role=cell]") || getComputedStyle(part).overflowX !== "visible",
           )
           .filter((part) => {
             const text = document.createRange();
             text.selectNodeContents(part);
-            return text.getBoundingClientRect().width > part.clientWidth;
+            const { paddingLeft, paddingRight } = getComputedStyle(part);
+            const room = part.clientWidth - parseFloat(paddingLeft) - parseFloat(paddingRight);
+            return text.getBoundingClientRect().width > room + 0.5;
           })
           .map((part) => part.textContent),
         forMachines: /\b(?:to|from|on|of|since|until|before|by) \d{4}-\d\d-\d\d\b/.exec(
@@ -77,7 +79,7 @@ export class Visitor {
     else if (seen.words < LEAST_WORDS) complaints.push("the sheet is blank");
     if (/broke|cannot be shown/.test(seen.heading)) complaints.push(`the screen says: ${seen.heading}`);
     if (seen.wide > 0) complaints.push(`scrolls sideways by ${seen.wide} pixels`);
-    if (seen.cutOff.length > 0) complaints.push(`figures are cut off: ${seen.cutOff.join(", ")}`);
+    if (seen.cutOff.length > 0) complaints.push(`figures or dates are cut off: ${seen.cutOff.join(", ")}`);
     if (seen.forMachines) complaints.push(`a date is not as people write it: ${seen.forMachines}`);
     if (seen.wideSheet) complaints.push("the sheet scrolls sideways");
     return complaints;

@@ -1,3 +1,4 @@
+import { DATE_WIDTH } from "../../kit/tableLayout.ts";
 import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
@@ -150,7 +151,7 @@ function columnsOf(
   onTakeBack: ((document: number) => void) | undefined,
 ): Column<HeldCredit>[] {
   return [
-    { id: "date", head: "Date", width: 106, sorts: true, cell: ({ date }) => displayDate(date) },
+    { id: "date", head: "Date", width: DATE_WIDTH, sorts: true, cell: ({ date }) => displayDate(date) },
     {
       id: "number",
       head: "Bill",

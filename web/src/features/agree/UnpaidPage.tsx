@@ -1,3 +1,4 @@
+import { DATE_WIDTH } from "../../kit/tableLayout.ts";
 import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useMemo, useState } from "react";
 import { displayAmount } from "@fiscalon/core/money/amount";
@@ -214,7 +215,7 @@ function columnsOf(
 ): Column<UnpaidRow>[] {
   const money = (amount: number, currency: string) => displayAmount(amount, minorDigits(currency));
   return [
-    { id: "date", head: "Date", width: 104, sorts: true, cell: ({ date }) => displayDate(date) },
+    { id: "date", head: "Date", width: DATE_WIDTH, sorts: true, cell: ({ date }) => displayDate(date) },
     {
       id: "number",
       head: "Document",
@@ -229,10 +230,10 @@ function columnsOf(
     {
       id: "due",
       head: "Due on",
-      width: 104,
+      width: DATE_WIDTH,
       cell: ({ due }) => (due === null ? "not said" : displayDate(due)),
     },
-    { id: "over", head: "Time over", width: 104, sorts: true, cell: ({ over }) => displayDate(over) },
+    { id: "over", head: "Time over", width: DATE_WIDTH, sorts: true, cell: ({ over }) => displayDate(over) },
     ...(["gross", "unpaid"] as const).map((id): Column<UnpaidRow> => ({
       id,
       head: id === "gross" ? "Gross" : "Unpaid",

@@ -1,3 +1,4 @@
+import { DATE_WIDTH } from "../../kit/tableLayout.ts";
 import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import clsx from "clsx";
 import type { BankLineView } from "@fiscalon/contract/bank";
@@ -16,7 +17,7 @@ export interface LineActs {
 /** The columns of the lines of the bank, and beside each what it is in the books. */
 export function lineColumns(digits: number, acts: LineActs): Column<BankLineView>[] {
   return [
-    { id: "date", head: "Date", width: 106, cell: ({ date }) => displayDate(date) },
+    { id: "date", head: "Date", width: DATE_WIDTH, cell: ({ date }) => displayDate(date) },
     {
       id: "says",
       head: "The bank says",

@@ -1,3 +1,4 @@
+import { DATE_WIDTH } from "../../kit/tableLayout.ts";
 import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
@@ -87,7 +88,7 @@ export function Deducted({ year }: { year: string }) {
 
 function columnsOf(digits: number): Column<DeductedRow>[] {
   return [
-    { id: "date", head: "Date", width: 106, sorts: true, cell: ({ date }) => displayDate(date) },
+    { id: "date", head: "Date", width: DATE_WIDTH, sorts: true, cell: ({ date }) => displayDate(date) },
     { id: "number", head: "Entry", width: 120, sorts: true, always: true, cell: ({ number }) => number },
     { id: "party", head: "By", width: 160, grow: 1, sorts: true, cell: ({ party }) => party },
     { id: "text", head: "What for", width: 180, grow: 1.2, cell: ({ text }) => text },

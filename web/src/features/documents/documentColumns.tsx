@@ -1,3 +1,4 @@
+import { DATE_WIDTH } from "../../kit/tableLayout.ts";
 import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { Lock } from "lucide-react";
 import type { DocumentRow, DocumentSum } from "@fiscalon/contract/views";
@@ -15,7 +16,7 @@ const FIGURES = ["net", "tax", "gross"] as const;
 /** The columns of the grid of documents. */
 export function documentColumns(digits: number, pathOf: (id: number) => string): Column<DocumentRow>[] {
   return [
-    { id: "date", head: "Date", width: 106, sorts: true, cell: ({ date }) => displayDate(date) },
+    { id: "date", head: "Date", width: DATE_WIDTH, sorts: true, cell: ({ date }) => displayDate(date) },
     { id: "kind", head: "Kind", width: 134, sorts: true, cell: ({ kind }) => KIND_NAMES[kind] },
     {
       id: "number",

@@ -1,3 +1,4 @@
+import { DATE_WIDTH } from "../../kit/tableLayout.ts";
 import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { useMemo } from "react";
 import { Link, useParams } from "react-router";
@@ -83,7 +84,7 @@ function entryColumns(digits: number, path: (inside: string) => string): Column<
       ),
   });
   return [
-    { id: "date", head: "Date", width: 110, cell: ({ date }) => displayDate(date) },
+    { id: "date", head: "Date", width: DATE_WIDTH, cell: ({ date }) => displayDate(date) },
     {
       id: "entry",
       head: "Entry",

@@ -1,3 +1,4 @@
+import { DATE_WIDTH } from "../../kit/tableLayout.ts";
 import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { Link } from "react-router";
 import { bringsMoney } from "@fiscalon/core/model/documentKinds";
@@ -15,7 +16,7 @@ type PathOf = (inside: string) => string;
 /** The columns of what was received and paid. */
 export function paymentColumns(digits: number, path: PathOf): Column<PaymentRow>[] {
   return [
-    { id: "date", head: "Date", width: 106, sorts: true, cell: ({ date }) => displayDate(date) },
+    { id: "date", head: "Date", width: DATE_WIDTH, sorts: true, cell: ({ date }) => displayDate(date) },
     {
       id: "kind",
       head: "Kind",
@@ -106,7 +107,7 @@ export function paymentSum({ total, received, paid }: PaymentPage, digits: numbe
 /** The columns of what is not settled; figures in the currency of the document. */
 export function openItemColumns(home: string | undefined, path: PathOf): Column<OpenItem>[] {
   return [
-    { id: "date", head: "Date", width: 106, sorts: true, cell: ({ date }) => displayDate(date) },
+    { id: "date", head: "Date", width: DATE_WIDTH, sorts: true, cell: ({ date }) => displayDate(date) },
     { id: "kind", head: "Kind", width: 160, sorts: true, cell: ({ kind }) => KIND_NAMES[kind] },
     {
       id: "number",

@@ -1,3 +1,4 @@
+import { DATE_WIDTH } from "../../kit/tableLayout.ts";
 import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import type { DetailRow } from "@fiscalon/contract/reports";
 import { Figure } from "../../kit/Figure.tsx";
@@ -17,7 +18,7 @@ export function detailColumns(
   pathOf: (document: number) => string,
 ): Column<DetailRow>[] {
   return [
-    { id: "taxPoint", head: "Tax point", width: 98, cell: (row) => displayDate(row.taxPoint) },
+    { id: "taxPoint", head: "Tax point", width: DATE_WIDTH, cell: (row) => displayDate(row.taxPoint) },
     {
       id: "number",
       head: "Number",

@@ -1,3 +1,4 @@
+import { DATE_WIDTH } from "../../kit/tableLayout.ts";
 import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import clsx from "clsx";
 import type { PiecePage, PieceRow } from "@fiscalon/contract/stockBook";
@@ -52,7 +53,7 @@ export function pieceColumns(digits: number, to: (no: number) => string): Column
     {
       id: "boughtOn",
       head: "Bought",
-      width: 100,
+      width: DATE_WIDTH,
       sorts: true,
       cell: ({ boughtOn }) => boughtOn && displayDate(boughtOn),
     },
@@ -67,7 +68,7 @@ export function pieceColumns(digits: number, to: (no: number) => string): Column
     {
       id: "soldOn",
       head: "Sold",
-      width: 104,
+      width: DATE_WIDTH,
       sorts: true,
       cell: (row) =>
         row.soldOn === null ? <span className="quiet">{stateWord(row)}</span> : displayDate(row.soldOn),

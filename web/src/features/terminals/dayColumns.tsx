@@ -1,3 +1,4 @@
+import { DATE_WIDTH } from "../../kit/tableLayout.ts";
 import { displayDate } from "@fiscalon/core/calendar/displayDate";
 import { Link } from "react-router";
 import type { TerminalDay } from "@fiscalon/contract/terminals";
@@ -15,7 +16,7 @@ const TAKINGS = [
 /** The columns of the trading days of a terminal; a figure opens the document it was posted with. */
 export function dayColumns(digits: number, pathOf: (document: number) => string): Column<TerminalDay>[] {
   return [
-    { id: "day", head: "Day", width: 106, always: true, cell: ({ day }) => displayDate(day) },
+    { id: "day", head: "Day", width: DATE_WIDTH, always: true, cell: ({ day }) => displayDate(day) },
     {
       id: "documents",
       head: "Documents",
