@@ -62,6 +62,7 @@ export const returnForm = Joi.object<ReturnForm, true>({
     input: formula.required(),
     due: formula.required(),
     shown: Joi.string().max(40).required(),
+    repaid: Joi.string().max(40),
     allowance: formula,
     carried: formula,
     scheme: formula,

@@ -111,7 +111,7 @@ export interface SettlementView {
       amount: number;
       text: string;
       before: number;
-      ref: string | null;
+      ref: string;
     }[];
   };
   posted: number | null;

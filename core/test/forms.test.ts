@@ -15,6 +15,7 @@ import {
 import { checkForm } from "@fiscalon/core/returns/checkForm";
 import { boxDefinition, findBox } from "@fiscalon/core/returns/findBox";
 import { brokenRules, figuresOfReturn } from "@fiscalon/core/returns/returnFigures";
+import { shownBox } from "@fiscalon/core/returns/shownBox";
 import { evaluateReturn } from "@fiscalon/core/returns/evaluateReturn";
 import type { Adjustment, FactGroup } from "@fiscalon/core/returns/evaluateReturn";
 import { PACKS } from "./support/packs.ts";
@@ -277,6 +278,12 @@ describe("a form that cannot be evaluated is refused with the place of the fault
       "net.shown",
     ],
     [
+      "a figure to show where it comes back that is not there",
+      form([one], { net: { output: "[1]", input: "[1]", due: "[1]", shown: "1", repaid: "9" } }),
+      "returns/unknown-box",
+      "net.repaid",
+    ],
+    [
       "what is due from nowhere",
       form([one], { net: { output: "[1]", input: "[1]", due: "[9]", shown: "1" } }),
       "returns/unknown-box",
@@ -298,4 +305,24 @@ describe("a form that cannot be evaluated is refused with the place of the fault
 
   test("one that can be passes", () =>
     expect(refusal(form([one, computed("2", "2", "[1] * 2")]))).toEqual([]));
+});
+
+test.each([
+  ["ie-vat3", "T1", "T2"],
+  ["ca-fpz500", "103", "106"],
+])("%s has a box for what is to pay and one for what comes back", (id, output, input) => {
+  const form = at(
+    PACKS.all.flatMap(({ forms }) => forms).filter((one) => one.id === id),
+    0,
+  );
+  for (const [box, sign] of [
+    [output, 1],
+    [input, -1],
+  ] as const) {
+    const typed: Adjustment[] = [{ id: 1, box, amount: 100_00, reason: "" }];
+    const boxes = evaluateReturn(form, [], typed, { digits: 2, on: form.from, schedules: {} });
+    const { net } = figuresOfReturn(form, boxes, 2);
+    expect(net).toBe(sign * 100_00);
+    expect(boxes.find((one) => one.box === shownBox(form, net))?.amount).toBe(100_00);
+  }
 });

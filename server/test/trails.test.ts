@@ -6,7 +6,7 @@ import { SHIPPED } from "@fiscalon/core/packs/shipped";
 import { expandCode } from "@fiscalon/core/tax/expandCode";
 import type { TaxCode } from "@fiscalon/core/model/taxCode";
 import type { TrailStep } from "@fiscalon/contract/trail";
-import type { ControlAgreementView } from "@fiscalon/contract/settlement";
+import type { ControlAgreementView, SettlementView } from "@fiscalon/contract/settlement";
 import type { PeriodTile, ReturnView } from "@fiscalon/contract/returns";
 import { document, GB_CLIENT, newClient, nextVatNumber, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
@@ -109,10 +109,14 @@ test.each(SHIPPED.map((pack) => [pack.id, pack] as const))(
       if (box.kind === "formula") expect(step.arithmetic.length, box.id).toBe(2);
       else expect([box.id, sumOf(step)]).toEqual([box.id, box.exact]);
     }
-    for (const side of ["output", "input"] as const) {
-      const step = await walk(`position/${rid}/${end}/${side}`);
-      expect([side, step.amount]).toEqual([side, tile?.[side]]);
-      expect(step.arithmetic.length).toBe(2);
+    for (const figure of ["output", "input", "net"] as const) {
+      const step = await walk(`position/${rid}/${end}/${figure}`);
+      expect([figure, Math.abs(step.amount ?? 0)]).toEqual([figure, Math.abs(tile?.[figure] ?? 0)]);
+    }
+    const { entry } = await server.ok<SettlementView>("GET", `${registration}/settlements/${end}`);
+    for (const { account, amount, ref } of entry.postings) {
+      const step = await walk(ref);
+      expect([account, Math.abs(step.amount ?? 0)]).toEqual([account, Math.abs(amount)]);
     }
     const { columns } = await server.ok<ControlAgreementView>(
       "GET",

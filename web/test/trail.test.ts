@@ -7,7 +7,6 @@ import { at } from "@fiscalon/core/at";
 import type { BoxMovement } from "@fiscalon/core/facts/boxMovements";
 import { Packs } from "@fiscalon/core/model/packs";
 import { SHIPPED } from "@fiscalon/core/packs/shipped";
-import { shownBox } from "../src/app/formBoxes.ts";
 import { changeWords, ENTITIES } from "../src/features/audit/changeWords.ts";
 import { differences } from "../src/kit/differences.ts";
 import { fieldWords, valueWords } from "../src/kit/versionWords.ts";
@@ -167,16 +166,6 @@ describe("the returns a document moves", () => {
       title: "Return, period to 31 Mar 2026",
       rows: [{ box: "1", name: "", amount: 5 }],
     });
-  });
-
-  test("the box that shows what is owed is a box of every form of every pack", () => {
-    for (const pack of SHIPPED) {
-      const box = shownBox(packs, registration(1, pack.id), "2026-03-31");
-      expect(
-        pack.forms.some((form) => form.boxes.some(({ id }) => id === box)),
-        pack.id,
-      ).toBe(true);
-    }
   });
 });
 

@@ -48,15 +48,17 @@ export type BoxDefinition = SumBox | FormulaBox | TypedBox | CarriedBox | TaxedB
 
 /**
  * What a return comes to, as formulas over its boxes. `due` is what is owed (positive) or refunded (negative),
- * `output` and `input` what it is made of for the position; `shown` is the box that shows it. `allowance`: what the
- * business keeps of the tax for filing in time; `carried`: credit that stays with the authority for later; `scheme`:
- * the part of `due` that a scheme works out from turnover and no document bears, cost of the business.
+ * `output` and `input` what it is made of for the position; `shown` is the box that shows it, `repaid` the one that
+ * shows it where it comes back, if that is another. `allowance`: what the business keeps of the tax for filing in time;
+ * `carried`: credit that stays with the authority for later; `scheme`: the part of `due` that a scheme works out from
+ * turnover and no document bears, cost of the business.
  */
 export interface ReturnTotals {
   output: string;
   input: string;
   due: string;
   shown: string;
+  repaid?: string;
   allowance?: string;
   carried?: string;
   scheme?: string;

@@ -25,7 +25,7 @@ export function checkForm(form: ReturnForm, schedules: RateSchedules): void {
   boxesInOrder(form.boxes);
   for (const [name, formula] of Object.entries<string>({ ...form.net })) {
     const field = `net.${name}`;
-    if (name === "shown") requireBox(formula, ids, field);
+    if (name === "shown" || name === "repaid") requireBox(formula, ids, field);
     else withinField(field, () => checkFormula(formula, ids, schedules));
   }
   form.rules?.forEach(({ formula }, index) =>

@@ -3,13 +3,12 @@ import { Lock } from "lucide-react";
 import { displayAmount } from "@fiscalon/core/money/amount";
 import { Figure } from "../kit/Figure.tsx";
 import { today } from "../kit/format.ts";
-import { formNow } from "./formBoxes.ts";
 import { useScope } from "./scope.ts";
 import { usePosition } from "./usePosition.ts";
 
 /** The bottom edge: output tax, input tax and net of the period, live while a document is typed. */
 export function PositionBar() {
-  const { client, packs, registration, period, minorDigits, draft } = useScope();
+  const { client, registration, period, minorDigits, draft } = useScope();
   const here = usePosition();
   if (!registration || !period) {
     return (
@@ -19,12 +18,7 @@ export function PositionBar() {
     );
   }
   const { output, input, net } = here ?? period;
-  const totals = formNow(packs, registration, period.to).net;
-  const of = (formula: string, side?: "output" | "input") => {
-    const box = /^\[([^\]]+)\]$/.exec(formula)?.[1];
-    const [kind, what] = box === undefined ? ["position", side] : ["box", box];
-    return here || what === undefined ? null : `${kind}/${registration.id}/${period.to}/${what}`;
-  };
+  const of = (figure: string) => (here ? null : `position/${registration.id}/${period.to}/${figure}`);
   const locked = ["sealed", "filed", "settled"].includes(period.state);
   return (
     <footer
@@ -36,7 +30,7 @@ export function PositionBar() {
         <Figure
           amount={output}
           digits={minorDigits}
-          of={of(totals.output, "output")}
+          of={of("output")}
           className="font-semibold"
           label="Output tax"
         />
@@ -46,7 +40,7 @@ export function PositionBar() {
         <Figure
           amount={input}
           digits={minorDigits}
-          of={of(totals.input, "input")}
+          of={of("input")}
           className="font-semibold"
           label="Input tax"
         />
@@ -56,7 +50,7 @@ export function PositionBar() {
         <Figure
           amount={Math.abs(net)}
           digits={minorDigits}
-          of={of(`[${totals.shown}]`)}
+          of={of("net")}
           className="font-semibold text-primary"
           label="Net"
         />

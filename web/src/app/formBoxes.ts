@@ -13,8 +13,3 @@ export function formNow(
 ): ReturnForm {
   return formOfRegistration(packs.byId(registration.pack), registration, periodEnd);
 }
-
-/** The box that shows what is owed. */
-export function shownBox(packs: Packs, registration: RegistrationView, periodEnd: string): string {
-  return formNow(packs, registration, periodEnd).net.shown;
-}

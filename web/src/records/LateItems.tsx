@@ -60,8 +60,8 @@ export function LateItems({
                   </Link>
                 </td>
                 <td>{one.party}</td>
-                <td>{displayDate(one.date)}</td>
-                <td>{displayDate(one.own)}</td>
+                <td className="whitespace-nowrap">{displayDate(one.date)}</td>
+                <td className="whitespace-nowrap">{displayDate(one.own)}</td>
                 <td>
                   {LATE_WORDS[one.kind]}
                   {one.separately && ", put right separately"}

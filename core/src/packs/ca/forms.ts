@@ -91,6 +91,7 @@ export const combined: ReturnForm = {
     input: "[108] + [111] + [Q208] + [Q211]",
     due: "[113] + [110] + [Q213] + [Q210] + [S405] + [S405Q]",
     shown: "115",
+    repaid: "114",
   },
   source: "Revenu Québec, FPZ-500; from memory",
 };

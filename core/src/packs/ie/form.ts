@@ -31,7 +31,7 @@ const before2021: ReturnForm = {
     sum("ES1", "Services to other EU countries", VALUE),
     sum("ES2", "Services from other EU countries", VALUE),
   ],
-  net: { output: "[T1]", input: "[T2]", due: "[T3] - [T4]", shown: "T3" },
+  net: { output: "[T1]", input: "[T2]", due: "[T3] - [T4]", shown: "T3", repaid: "T4" },
   rules: [{ formula: "[T3] == 0 || [T4] == 0", says: "T3 and T4 exclude each other." }],
   source: "Revenue, VAT3 return; from memory",
 };

@@ -2,6 +2,7 @@ import type { TrailScope } from "./trailScope.ts";
 import { FiscalError } from "@fiscalon/core/errors";
 import type { TrailStep } from "@fiscalon/contract/trail";
 import { accountStep, agreementStep, entryStep } from "./ledgerSteps.ts";
+import { closingStep } from "./closingStep.ts";
 import { continuityStep } from "./continuityStep.ts";
 import { adjustmentStep, boxStep, groupStep } from "./boxSteps.ts";
 import { declaredStep } from "./declaredSteps.ts";
@@ -21,7 +22,7 @@ type Resolver = (scope: TrailScope, parts: string[], ref: string) => Promise<Tra
  * `payment/id`, `open/document`, `piece/no`,
  * `scheme/registration/period/step`, `aside/registration/period/code/direction`,
  * `agreement/registration/period/account/row`, `continuity/registration/period/column`, `adjustment/id`,
- * `position/registration/period/side`.
+ * `position/registration/period/figure`, `closing/registration/period/account`.
  */
 const RESOLVERS: Record<string, Resolver> = {
   box: boxStep,
@@ -35,6 +36,7 @@ const RESOLVERS: Record<string, Resolver> = {
   declared: declaredStep,
   account: accountStep,
   agreement: agreementStep,
+  closing: closingStep,
   continuity: continuityStep,
   scheme: schemeStep,
   aside: asideStep,

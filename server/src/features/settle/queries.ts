@@ -1,7 +1,9 @@
 import { movesOwed } from "@fiscalon/core/model/taxPaymentKinds";
 import { sumOfColumn } from "../../db/kindSql.ts";
 import type { SettlementView } from "@fiscalon/contract/settlement";
-import { found, valueAt } from "@fiscalon/core/at";
+import { at, found, valueAt } from "@fiscalon/core/at";
+import { groupBy } from "@fiscalon/core/groupBy";
+import type { Posting } from "@fiscalon/core/model/posting";
 import type { Work } from "../../base/work.ts";
 import type { RegistrationRecord } from "../../db/models.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
@@ -10,7 +12,7 @@ import { periodEnding } from "../../books/returns/periods.ts";
 import { SEPARATELY_OWED, separateTotals } from "../../books/returns/queries.ts";
 import { lateDocuments } from "../../books/returns/late.ts";
 import { returnRecord } from "../../books/returns/records.ts";
-import { boxesNow, figuresOf, formOf } from "../../books/returns/evaluation.ts";
+import { boxesNow, figuresOf } from "../../books/returns/evaluation.ts";
 import { closingEntry } from "../../books/settlement/closingEntry.ts";
 import { instalmentsView } from "../../books/settlement/instalments.ts";
 import { lateView } from "../../books/settlement/lateCharges.ts";
@@ -39,13 +41,11 @@ export async function settlementView(
     net,
     entry: {
       date: end,
-      postings: postings.map((p) => ({
-        account: p.account,
-        name: found(setup.plain.accounts, ({ code }) => code === p.account, `account ${p.account}`).name,
-        amount: p.amount,
-        text: p.text,
-        before: before.get(p.account) ?? 0,
-        ref: trailOf(work, setup, r, end, p.account, record?.settlementEntry ?? null),
+      postings: linesOf(postings, before).map((line) => ({
+        ...line,
+        name: found(setup.plain.accounts, ({ code }) => code === line.account, `account ${line.account}`)
+          .name,
+        ref: trailOf(setup, r, end, line.account, record?.settlementEntry ?? null),
       })),
     },
     posted: record?.settlementEntry ?? null,
@@ -68,20 +68,41 @@ export async function settlementView(
   };
 }
 
+interface ClosingLine {
+  account: string;
+  text: string;
+  amount: number;
+  before: number;
+}
+
+/**
+ * The closing entry as it is read: levies that share an account are one line, and where an account has several, each
+ * begins where the one before left it.
+ */
+function linesOf(postings: readonly Posting[], balances: ReadonlyMap<string, number>): ClosingLine[] {
+  const left = new Map(balances);
+  return [...groupBy(postings, ({ account, text }) => `${account} ${text}`).values()].map((same) => {
+    const { account, text } = at(same, 0);
+    const before = left.get(account) ?? 0;
+    const amount = same.reduce((sum, one) => sum + one.amount, 0);
+    left.set(account, before + amount);
+    return { account, text, amount, before };
+  });
+}
+
 /** Where an amount of the closing entry comes from: the entry once it is posted, until then what it will clear. */
 function trailOf(
-  work: Work,
   setup: ClientSetup,
   r: RegistrationRecord,
   end: string,
   account: string,
   entry: number | null,
-): string | null {
+): string {
   if (entry !== null) return `entry/${entry}`;
   const role = setup.plain.accounts.find((one) => one.code === account)?.role;
-  if (role === "due-to-authority") return `box/${r.id}/${end}/${formOf(work, r, end).net.shown}`;
+  if (role === "due-to-authority") return `position/${r.id}/${end}/net`;
   const cleared = role === "output-tax" || role === "input-tax";
-  return cleared ? `agreement/${r.id}/${end}/${account}/declared` : null;
+  return cleared ? `agreement/${r.id}/${end}/${account}/declared` : `closing/${r.id}/${end}/${account}`;
 }
 
 async function paymentsOf(

@@ -96,77 +96,81 @@ export function ControlPage() {
       lead="What each tax account held, what happened to it, and what the ledger says it holds now. Debit positive."
     >
       <ErrorNote error={explain.error} />
-      <table className="sheet-table">
-        <thead>
-          <tr>
-            <th>Account</th>
-            {ROWS.map(([row, name]) => (
-              <th key={row} className="num align-bottom !whitespace-normal">
-                {name}
-              </th>
-            ))}
-            <th className="num align-bottom !whitespace-normal">Balance by this sheet</th>
-            <th className="num align-bottom !whitespace-normal">Balance in the ledger</th>
-            <th className="num align-bottom">Left</th>
-          </tr>
-        </thead>
-        <tbody>
-          {view.columns.map((column) => (
-            <tr key={column.account}>
-              <td className="max-w-[180px]">
-                {column.account} {column.name}
-              </td>
+      <div className="shrink-0 overflow-x-auto">
+        <table className="sheet-table">
+          <thead>
+            <tr>
+              <th>Account</th>
               {ROWS.map(([row, name]) => (
-                <td key={row} className="num">
+                <th key={row} className="num align-bottom !whitespace-normal">
+                  {name}
+                </th>
+              ))}
+              <th className="num align-bottom !whitespace-normal">Balance by this sheet</th>
+              <th className="num align-bottom !whitespace-normal">Balance in the ledger</th>
+              <th className="num align-bottom">Left</th>
+            </tr>
+          </thead>
+          <tbody>
+            {view.columns.map((column) => (
+              <tr key={column.account}>
+                <td className="max-w-[180px]">
+                  {column.account} {column.name}
+                </td>
+                {ROWS.map(([row, name]) => (
+                  <td key={row} className="num">
+                    <Figure
+                      amount={column[row]}
+                      digits={digits}
+                      dash
+                      of={column[row] === 0 && row !== "timing" ? null : of(column.account, row)}
+                      label={`${name}, ${column.name}`}
+                    />
+                  </td>
+                ))}
+                <td className="num">
                   <Figure
-                    amount={column[row]}
+                    amount={column.closing - column.difference}
                     digits={digits}
                     dash
-                    of={column[row] === 0 && row !== "timing" ? null : of(column.account, row)}
-                    label={`${name}, ${column.name}`}
+                    of={of(column.account, "closing")}
+                    label={`Balance by this sheet, ${column.name}`}
                   />
                 </td>
-              ))}
-              <td className="num">
-                <Figure
-                  amount={column.closing - column.difference}
-                  digits={digits}
-                  dash
-                  of={of(column.account, "closing")}
-                  label={`Balance by this sheet, ${column.name}`}
-                />
-              </td>
-              <td className="num">
-                <Figure
-                  amount={column.closing}
-                  digits={digits}
-                  dash
-                  of={of(column.account, "closing")}
-                  label={`Ledger balance, ${column.name}`}
-                />
-              </td>
-              <td
-                className={
-                  column.difference === 0 ? "num font-semibold text-success" : "num font-semibold text-error"
-                }
-              >
-                {displayAmount(column.difference, digits)} {column.difference === 0 ? "✓" : "▲"}
-              </td>
-            </tr>
-          ))}
-          <tr className="total">
-            <td>Together</td>
-            {ROWS.map(([row, name]) => (
-              <td key={row} className="num">
-                {together(row, name)}
-              </td>
+                <td className="num">
+                  <Figure
+                    amount={column.closing}
+                    digits={digits}
+                    dash
+                    of={of(column.account, "closing")}
+                    label={`Ledger balance, ${column.name}`}
+                  />
+                </td>
+                <td
+                  className={
+                    column.difference === 0
+                      ? "num font-semibold text-success"
+                      : "num font-semibold text-error"
+                  }
+                >
+                  {displayAmount(column.difference, digits)} {column.difference === 0 ? "✓" : "▲"}
+                </td>
+              </tr>
             ))}
-            <td className="num">{together("closing", "Balance by this sheet")}</td>
-            <td className="num">{together("closing", "Balance in the ledger")}</td>
-            <td className="num">{displayAmount(view.left, digits)}</td>
-          </tr>
-        </tbody>
-      </table>
+            <tr className="total">
+              <td>Together</td>
+              {ROWS.map(([row, name]) => (
+                <td key={row} className="num">
+                  {together(row, name)}
+                </td>
+              ))}
+              <td className="num">{together("closing", "Balance by this sheet")}</td>
+              <td className="num">{together("closing", "Balance in the ledger")}</td>
+              <td className="num">{displayAmount(view.left, digits)}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
       <h2 className="mt-7 mb-1">
         Entries without a tax code
         {open.length > 0 ? `: ${plural(open.length, "entry", "entries")} to explain or correct` : ""}

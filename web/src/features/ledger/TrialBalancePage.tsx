@@ -68,78 +68,84 @@ export function TrialBalancePage() {
         </label>
       </div>
       <ErrorNote error={error} />
-      <table className="sheet-table">
-        <thead>
-          <tr>
-            <th>Account</th>
-            <th>Name</th>
-            <th className="num">Opening</th>
-            <th className="num">Debit</th>
-            <th className="num">Credit</th>
-            <th className="num">Closing</th>
-          </tr>
-        </thead>
-        <tbody>
-          {shown?.map((row) => (
-            <tr key={row.code}>
-              <td className="font-mono">{row.code}</td>
-              <td>
-                <Link className="font-semibold hover:text-primary" to={path(`books/ledger/${row.code}`)}>
-                  {row.name}
-                </Link>
-              </td>
-              <td className="num">
-                <Figure
-                  amount={row.opening}
-                  digits={digits}
-                  dash
-                  of={row.opening === 0 ? null : `account/${row.code}/1900-01-01/${before}`}
-                  label={`Opening of ${row.name}`}
-                />
-              </td>
-              <td className="num">
-                <Figure
-                  amount={row.debit}
-                  digits={digits}
-                  dash
-                  of={row.debit === 0 ? null : `account/${row.code}/${dates.from}/${dates.to}`}
-                  label={`Debit of ${row.name}`}
-                />
-              </td>
-              <td className="num">
-                <Figure
-                  amount={row.credit}
-                  digits={digits}
-                  dash
-                  of={row.credit === 0 ? null : `account/${row.code}/${dates.from}/${dates.to}`}
-                  label={`Credit of ${row.name}`}
-                />
-              </td>
-              <td className="num font-semibold">
-                <Figure
-                  amount={row.closing}
-                  digits={digits}
-                  dash
-                  of={`account/${row.code}/${dates.from}/${dates.to}`}
-                  label={`Closing of ${row.name}`}
-                />
-              </td>
+      <div className="shrink-0 overflow-x-auto">
+        <table className="sheet-table">
+          <thead>
+            <tr>
+              <th>Account</th>
+              <th>Name</th>
+              <th className="num">Opening</th>
+              <th className="num">Debit</th>
+              <th className="num">Credit</th>
+              <th className="num">Closing</th>
             </tr>
-          ))}
-          {shown && (
-            <tr className="total">
-              <td colSpan={2}>
-                {levy !== "" ? `Postings of ${levy}` : sum("closing") === 0 ? "In balance" : "Out of balance"}
-              </td>
-              {(["opening", "debit", "credit", "closing"] as const).map((key) => (
-                <td key={key} className="num">
-                  <Figure amount={sum(key)} digits={digits} dash />
+          </thead>
+          <tbody>
+            {shown?.map((row) => (
+              <tr key={row.code}>
+                <td className="font-mono">{row.code}</td>
+                <td>
+                  <Link className="font-semibold hover:text-primary" to={path(`books/ledger/${row.code}`)}>
+                    {row.name}
+                  </Link>
                 </td>
-              ))}
-            </tr>
-          )}
-        </tbody>
-      </table>
+                <td className="num">
+                  <Figure
+                    amount={row.opening}
+                    digits={digits}
+                    dash
+                    of={row.opening === 0 ? null : `account/${row.code}/1900-01-01/${before}`}
+                    label={`Opening of ${row.name}`}
+                  />
+                </td>
+                <td className="num">
+                  <Figure
+                    amount={row.debit}
+                    digits={digits}
+                    dash
+                    of={row.debit === 0 ? null : `account/${row.code}/${dates.from}/${dates.to}`}
+                    label={`Debit of ${row.name}`}
+                  />
+                </td>
+                <td className="num">
+                  <Figure
+                    amount={row.credit}
+                    digits={digits}
+                    dash
+                    of={row.credit === 0 ? null : `account/${row.code}/${dates.from}/${dates.to}`}
+                    label={`Credit of ${row.name}`}
+                  />
+                </td>
+                <td className="num font-semibold">
+                  <Figure
+                    amount={row.closing}
+                    digits={digits}
+                    dash
+                    of={`account/${row.code}/${dates.from}/${dates.to}`}
+                    label={`Closing of ${row.name}`}
+                  />
+                </td>
+              </tr>
+            ))}
+            {shown && (
+              <tr className="total">
+                <td colSpan={2}>
+                  {levy !== ""
+                    ? `Postings of ${levy}`
+                    : sum("closing") === 0
+                      ? "In balance"
+                      : "Out of balance"}
+                </td>
+                {(["opening", "debit", "credit", "closing"] as const).map((key) => (
+                  <td key={key} className="num">
+                    <Figure amount={sum(key)} digits={digits} dash />
+                  </td>
+                ))}
+              </tr>
+            )}
+          </tbody>
+        </table>
+      </div>
     </Sheet>
   );
 }

@@ -6,7 +6,8 @@ import type { BoxView, ReturnView } from "@fiscalon/contract/returns";
 import { useScope } from "../../app/scope.ts";
 import { Figure } from "../../kit/Figure.tsx";
 import { formulaWords } from "@fiscalon/core/returns/formulaWords";
-import { shownBox } from "../../app/formBoxes.ts";
+import { shownBox } from "@fiscalon/core/returns/shownBox";
+import { formNow } from "../../app/formBoxes.ts";
 import { Tip } from "../../kit/Tip.tsx";
 
 /** The official form's order and numbers: amount, the period before, and how it changed. */
@@ -27,7 +28,7 @@ export function FormSheet({ view }: { view: ReturnView }) {
       .map((box) => Math.abs(box.amount - (box.previous ?? 0))),
   );
   const registration = client?.registrations.find((one) => one.id === view.registration);
-  const shownNet = registration ? shownBox(packs, registration, view.to) : undefined;
+  const shownNet = registration ? shownBox(formNow(packs, registration, view.to), view.net) : undefined;
   const boxes = all ? view.boxes : view.boxes.filter((box) => isTold(box) || box.id === shownNet);
   const groups = groupsOf(view, boxes);
   return (

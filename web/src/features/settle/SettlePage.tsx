@@ -140,7 +140,7 @@ function ClosingEntry({ view, digits }: { view: SettlementView; digits: number }
         </thead>
         <tbody>
           {view.entry.postings.map((posting) => (
-            <tr key={posting.account}>
+            <tr key={`${posting.account} ${posting.text}`}>
               <td>
                 <span className="mr-2 font-mono">{posting.account}</span>
                 {posting.name}
@@ -251,37 +251,45 @@ function Payments({
   );
 }
 
-const COLUMNS = ["opening", "declared", "disclosed", "charges", "paid", "refunded", "closing"] as const;
+/** Columns of the continuity, and how each goes into what is due at the end; some are left out where nothing is in them. */
+const COLUMNS = [
+  { id: "opening", head: "Opening", always: false },
+  { id: "declared", head: "+ Declared", always: true },
+  { id: "disclosed", head: "+ Separately", always: false },
+  { id: "charges", head: "+ Charges", always: false },
+  { id: "paid", head: "− Paid", always: true },
+  { id: "refunded", head: "+ Refunded", always: false },
+  { id: "closing", head: "= Closing", always: true },
+] as const;
 
 function Continuity({ view, digits }: { view: SettlementView; digits: number }) {
   const { registration } = useScope();
   if (view.continuity.length === 0) return null;
+  const columns = COLUMNS.filter(({ id, always }) => always || view.continuity.some((row) => row[id] !== 0));
   return (
-    <section aria-label="Continuity" className="mt-6">
+    <section aria-label="Continuity" className="mt-6 shrink-0 overflow-x-auto">
       <h2 className="mb-1">Continuity: what is due, period by period</h2>
       <table className="sheet-table">
         <thead>
           <tr>
             <th>Period to</th>
             <th>State</th>
-            <th className="num">Opening</th>
-            <th className="num">+ Declared</th>
-            <th className="num">+ Separately</th>
-            <th className="num">+ Charges</th>
-            <th className="num">− Paid</th>
-            <th className="num">+ Refunded</th>
-            <th className="num">= Closing</th>
+            {columns.map(({ id, head }) => (
+              <th key={id} className="num">
+                {head}
+              </th>
+            ))}
             <th className="num">Ledger</th>
           </tr>
         </thead>
         <tbody>
           {view.continuity.map((row) => (
             <tr key={row.period}>
-              <td>{displayDate(row.period)}</td>
+              <td className="whitespace-nowrap">{displayDate(row.period)}</td>
               <td>
                 <StateMark state={row.state} />
               </td>
-              {COLUMNS.map((column) => (
+              {columns.map(({ id: column }) => (
                 <td key={column} className="num">
                   <Figure
                     amount={row[column]}

@@ -148,71 +148,75 @@ export function CodesPage() {
             onDone={() => setTrialOrder(null)}
           />
         )}
-        <table className="sheet-table">
-          <thead>
-            <tr>
-              <th>Code</th>
-              <th>Name</th>
-              <th>Levies in order</th>
-              <th className="num">In all</th>
-              <th>On sales</th>
-              <th>On purchases</th>
-              <th className="num">Lines</th>
-            </tr>
-          </thead>
-          <tbody>
-            {codes.map((one) => {
-              const mine = one.code === definition?.code;
-              const shown = mine && ordered ? ordered : one;
-              return (
-                <tr key={one.code} className={clsx(mine && "bg-accent")}>
-                  <td>
-                    <button
-                      type="button"
-                      className="code-chip cursor-pointer hover:border-primary"
-                      aria-pressed={mine}
-                      onClick={() => {
-                        setChosen(one.code);
-                        setTrialOrder(null);
-                      }}
-                    >
-                      {writtenCode(one)}
-                    </button>
-                  </td>
-                  <td>
-                    {one.name.replaceAll("{r}", "…")}
-                    <CodeMarks code={one} schedules={setup.plain.schedules} />
-                    <span className="quiet block text-[11.5px]">
-                      {one.treatment.replaceAll("-", " ")}
-                      {one.family && `, ${one.family.map((f) => f.percent).join(" · ")} %`}
-                      {one.variants && `, ${one.variants.map((v) => `-${v.suffix}`).join(" ")}`}
-                    </span>
-                  </td>
-                  <td className="max-w-[150px] min-w-[150px]">
-                    <LevyStack
-                      code={shown}
-                      parts={stackParts(shown, setup.plain.schedules, levies)}
-                      onReorder={
-                        one.family || one.components.length > 4
-                          ? undefined
-                          : (components) => {
-                              setChosen(one.code);
-                              setTrialOrder(orderOnTrial(one, components));
-                            }
-                      }
-                    />
-                  </td>
-                  <td className="num">{effectiveWords(shown, setup.plain.schedules)}</td>
-                  <td className="max-w-[96px] font-mono text-[11.5px] break-words">{boxesOf(one, "sale")}</td>
-                  <td className="max-w-[96px] font-mono text-[11.5px] break-words">
-                    {boxesOf(one, "purchase")}
-                  </td>
-                  <td className="num quiet">{lines.get(one.code) || "–"}</td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+        <div className="shrink-0 overflow-x-auto">
+          <table className="sheet-table">
+            <thead>
+              <tr>
+                <th>Code</th>
+                <th>Name</th>
+                <th>Levies in order</th>
+                <th className="num">In all</th>
+                <th>On sales</th>
+                <th>On purchases</th>
+                <th className="num">Lines</th>
+              </tr>
+            </thead>
+            <tbody>
+              {codes.map((one) => {
+                const mine = one.code === definition?.code;
+                const shown = mine && ordered ? ordered : one;
+                return (
+                  <tr key={one.code} className={clsx(mine && "bg-accent")}>
+                    <td>
+                      <button
+                        type="button"
+                        className="code-chip cursor-pointer hover:border-primary"
+                        aria-pressed={mine}
+                        onClick={() => {
+                          setChosen(one.code);
+                          setTrialOrder(null);
+                        }}
+                      >
+                        {writtenCode(one)}
+                      </button>
+                    </td>
+                    <td>
+                      {one.name.replaceAll("{r}", "…")}
+                      <CodeMarks code={one} schedules={setup.plain.schedules} />
+                      <span className="quiet block text-[11.5px]">
+                        {one.treatment.replaceAll("-", " ")}
+                        {one.family && `, ${one.family.map((f) => f.percent).join(" · ")} %`}
+                        {one.variants && `, ${one.variants.map((v) => `-${v.suffix}`).join(" ")}`}
+                      </span>
+                    </td>
+                    <td className="max-w-[150px] min-w-[150px]">
+                      <LevyStack
+                        code={shown}
+                        parts={stackParts(shown, setup.plain.schedules, levies)}
+                        onReorder={
+                          one.family || one.components.length > 4
+                            ? undefined
+                            : (components) => {
+                                setChosen(one.code);
+                                setTrialOrder(orderOnTrial(one, components));
+                              }
+                        }
+                      />
+                    </td>
+                    <td className="num">{effectiveWords(shown, setup.plain.schedules)}</td>
+                    <td className="max-w-[96px] font-mono text-[11.5px] break-words">
+                      {boxesOf(one, "sale")}
+                    </td>
+                    <td className="max-w-[96px] font-mono text-[11.5px] break-words">
+                      {boxesOf(one, "purchase")}
+                    </td>
+                    <td className="num quiet">{lines.get(one.code) || "–"}</td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        </div>
         {codes.length === 0 && <p className="quiet mt-6">No code fits. Clear the filters, or make one.</p>}
       </Sheet>
       {definition && onBench && (

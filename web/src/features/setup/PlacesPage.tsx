@@ -15,7 +15,6 @@ import { useScope } from "../../app/scope.ts";
 import { api } from "../../api/client.ts";
 import { Figure } from "../../kit/Figure.tsx";
 import { plural, showPeriod, today } from "../../kit/format.ts";
-import { shownBox } from "../../app/formBoxes.ts";
 import { Sheet } from "../../kit/Sheet.tsx";
 import { ChangeRegistration } from "./ChangeRegistration.tsx";
 import { AddRegistration } from "../../records/AddRegistration.tsx";
@@ -265,7 +264,6 @@ function Position({
   position: AgencyPosition | undefined;
   digits: number;
 }) {
-  const packs = usePacks();
   if (!position) return null;
   const rows = [
     ...position.due.map((one) => ({ ...one, what: one.due < today() ? "overdue" : "due" })),
@@ -300,11 +298,7 @@ function Position({
                 amount={row.net}
                 digits={digits}
                 dash
-                of={
-                  row.net === 0
-                    ? null
-                    : `box/${registration.id}/${row.to}/${shownBox(packs, registration, row.to)}`
-                }
+                of={row.net === 0 ? null : `position/${registration.id}/${row.to}/net`}
                 label={`Net of the period to ${displayDate(row.to)}`}
               />
             </td>

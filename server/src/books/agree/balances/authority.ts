@@ -4,7 +4,6 @@ import type { TaxPaymentKind } from "@fiscalon/core/model/taxPaymentKinds";
 import type { Work } from "../../../base/work.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
 import type { ClientSetup } from "../../loadSetup.ts";
-import { formOf } from "../../returns/evaluation.ts";
 import { partsTable } from "./apart.ts";
 import type { ApartPart, ApartTables } from "./apart.ts";
 
@@ -77,7 +76,7 @@ async function partsOn(work: Work, r: RegistrationRecord, day: string, codes: st
     return [
       {
         cause: isFiled ? "unclosed" : "unfiled",
-        ref: `box/${r.id}/${end}/${formOf(work, r, end).net.shown}`,
+        ref: `position/${r.id}/${end}/net`,
         date: end,
         text: `Return to ${displayDate(end)}`,
         amount: closed === null ? net : -closed,

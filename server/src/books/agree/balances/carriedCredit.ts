@@ -7,7 +7,7 @@ import { parseAmount } from "@fiscalon/core/money/amount";
 import type { Work } from "../../../base/work.ts";
 import type { RegistrationRecord } from "../../../db/models.ts";
 import type { ClientSetup } from "../../loadSetup.ts";
-import { boxesNow, digitsOf, figuresOf, formOf } from "../../returns/evaluation.ts";
+import { boxesNow, digitsOf, figuresOf } from "../../returns/evaluation.ts";
 import { periodRule } from "../../returns/periodRule.ts";
 import { ofParts } from "./apart.ts";
 import type { ApartPart, ApartTables } from "./apart.ts";
@@ -59,7 +59,7 @@ export async function carriedFigures(
     if (entry !== null) settlements.push(entry);
     parts.push({
       cause: posted === 0 ? "open" : "settled",
-      ref: `box/${r.id}/${to}/${formOf(work, r, to).net.shown}`,
+      ref: `position/${r.id}/${to}/carried`,
       date: to,
       text: `Return to ${displayDate(to)}`,
       amount: carried - posted,
