@@ -41,7 +41,7 @@ export function pieceColumns(digits: number, to: (no: number) => string): Column
     {
       id: "name",
       head: "Piece",
-      width: 200,
+      width: 170,
       grow: 2,
       sorts: true,
       cell: ({ name, identifier }) => (
