@@ -1,7 +1,7 @@
 import { useState } from "react";
 
 /** The width of a column of dates: the longest, "28 Sept 2026", is whole in it. */
-export const DATE_WIDTH = 112;
+export const DATE_WIDTH = 104;
 
 /** What a person chose of a table: widths of columns, and which are hidden. Kept in this browser. */
 export interface TableLayout {

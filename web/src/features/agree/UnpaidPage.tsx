@@ -226,7 +226,7 @@ function columnsOf(
         <NumberLink to={path(`books/documents/${document}`)}>{number}</NumberLink>
       ),
     },
-    { id: "party", head: "Party", width: 140, grow: 1, sorts: true, cell: ({ party }) => party },
+    { id: "party", head: "Party", width: 124, grow: 1, sorts: true, cell: ({ party }) => party },
     {
       id: "due",
       head: "Due on",

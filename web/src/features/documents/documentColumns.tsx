@@ -26,7 +26,7 @@ export function documentColumns(digits: number, pathOf: (id: number) => string):
       always: true,
       cell: ({ id, number }) => <NumberLink to={pathOf(id)}>{number}</NumberLink>,
     },
-    { id: "party", head: "Party", width: 100, grow: 1, sorts: true, cell: ({ party }) => party },
+    { id: "party", head: "Party", width: 98, grow: 1, sorts: true, cell: ({ party }) => party },
     {
       id: "codes",
       head: "Codes",
