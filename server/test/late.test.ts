@@ -1,3 +1,4 @@
+import type { TrailStep } from "@fiscalon/contract/trail";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { found } from "@fiscalon/core/at";
 import type { ReturnView } from "@fiscalon/contract/returns";
@@ -59,6 +60,21 @@ test("an error too large for the return is put right separately: off the return,
     [bill.id, false, ""],
   ]);
   for (const end of [Q1, Q2]) expect(await client.left(end)).toBe(0);
+
+  const { entry } = await client.settlement(Q2);
+  expect(entry.postings.map(({ text, amount }) => [text, amount])).toEqual([
+    ["Output tax of the period", 4_000_00],
+    ["Input tax of the period", -80_00],
+    ["Due for the period", -3_920_00],
+    ["Output tax of the period, put right separately", 15_000_00],
+    ["Due for the period, put right separately", -15_000_00],
+  ]);
+  for (const { text, amount, ref } of entry.postings) {
+    const step = await server.ok<TrailStep>("GET", `${client.base}/trail?ref=${encodeURIComponent(ref)}`);
+    expect([text, Math.abs(step.amount ?? 0)]).toEqual([text, Math.abs(amount)]);
+    if (text.endsWith("separately"))
+      expect(step.parts.map((part) => [part.ref, part.amount])).toEqual([[`document/${large.id}`, amount]]);
+  }
 
   await client.seal(Q2);
   await client.settle(Q2);

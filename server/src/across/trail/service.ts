@@ -22,7 +22,7 @@ type Resolver = (scope: TrailScope, parts: string[], ref: string) => Promise<Tra
  * `payment/id`, `open/document`, `piece/no`,
  * `scheme/registration/period/step`, `aside/registration/period/code/direction`,
  * `agreement/registration/period/account/row`, `continuity/registration/period/column`, `adjustment/id`,
- * `position/registration/period/figure`, `closing/registration/period/account`.
+ * `position/registration/period/figure`, `closing/registration/period/account[/separately]`.
  */
 const RESOLVERS: Record<string, Resolver> = {
   box: boxStep,

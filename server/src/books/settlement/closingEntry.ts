@@ -13,6 +13,9 @@ import { contentOfPeriod } from "../returns/schemes.ts";
 import type { ReturnContent } from "../returns/schemes.ts";
 import { adjustmentsOf, levyTotals, separateTotals } from "../returns/queries.ts";
 
+/** How a line of the entry ends that is of what was put right apart from the return. */
+export const SEPARATELY = ", put right separately";
+
 /** The closing entry of a period as it would be posted now, or was. */
 export async function closingEntry(
   work: Work,
@@ -35,7 +38,7 @@ export async function closingEntry(
     { net: owed, adjustments: 0, allowance: 0, carried: 0, scheme: 0 },
     accountsOfRegion(setup.plain.accounts, r.region),
   );
-  return [...declared, ...disclosed.map((one) => ({ ...one, text: `${one.text}, put right separately` }))];
+  return [...declared, ...disclosed.map((one) => ({ ...one, text: `${one.text}${SEPARATELY}` }))];
 }
 
 async function settledFigures(

@@ -13,7 +13,7 @@ import { SEPARATELY_OWED, separateTotals } from "../../books/returns/queries.ts"
 import { lateDocuments } from "../../books/returns/late.ts";
 import { returnRecord } from "../../books/returns/records.ts";
 import { boxesNow, figuresOf } from "../../books/returns/evaluation.ts";
-import { closingEntry } from "../../books/settlement/closingEntry.ts";
+import { closingEntry, SEPARATELY } from "../../books/settlement/closingEntry.ts";
 import { instalmentsView } from "../../books/settlement/instalments.ts";
 import { lateView } from "../../books/settlement/lateCharges.ts";
 import { dueAccounts } from "../../books/settlement/taxPayments.ts";
@@ -45,7 +45,7 @@ export async function settlementView(
         ...line,
         name: found(setup.plain.accounts, ({ code }) => code === line.account, `account ${line.account}`)
           .name,
-        ref: trailOf(setup, r, end, line.account, record?.settlementEntry ?? null),
+        ref: trailOf(setup, r, end, line, record?.settlementEntry ?? null),
       })),
     },
     posted: record?.settlementEntry ?? null,
@@ -95,10 +95,11 @@ function trailOf(
   setup: ClientSetup,
   r: RegistrationRecord,
   end: string,
-  account: string,
+  { account, text }: ClosingLine,
   entry: number | null,
 ): string {
   if (entry !== null) return `entry/${entry}`;
+  if (text.endsWith(SEPARATELY)) return `closing/${r.id}/${end}/${account}/separately`;
   const role = setup.plain.accounts.find((one) => one.code === account)?.role;
   if (role === "due-to-authority") return `position/${r.id}/${end}/net`;
   const cleared = role === "output-tax" || role === "input-tax";
