@@ -124,6 +124,7 @@ export async function csvSet(work: Work, clientId: number, from: string, to: str
   work
     .atOneMoment(async (work) => {
       for (const [name, of] of Object.entries(FILES)) {
+        if (stream.destroyed) return;
         const rows = Readable.from(pagesOf(work, of, plain.digits, [from, to]));
         const leave = () => rows.destroy();
         stream.once("close", leave);
