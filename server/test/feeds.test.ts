@@ -4,7 +4,7 @@ import type { BalanceView } from "@fiscalon/contract/balances";
 import type { TerminalDayPage } from "@fiscalon/contract/terminals";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { expectKeptSums } from "./support/keptSums.ts";
-import { document, newClient, startServer } from "./support/testServer.ts";
+import { document, GB_CLIENT, newClient, nextVatNumber, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 import { day, nightBar, world } from "./support/world.ts";
 
@@ -234,7 +234,7 @@ describe("a business that is not registered", () => {
 });
 
 describe("a bank statement against the books", () => {
-  test("invoices, several at once, a part, tax, a wrong-way entry and the rest", async () => {
+  test("invoices, several at once, a part, a wrong-way entry and the rest", async () => {
     const { base, registration } = await newClient(server);
     const contact = (name: string) =>
       server.ok<{ id: number }>("POST", `${base}/contacts`, { name, country: "GB" });
@@ -310,5 +310,36 @@ describe("a bank statement against the books", () => {
     await server.ok("POST", `${base}/payments/${receipt?.id}/void`, { reason: "the bank turned it back" });
     expect((await open()).map((one) => one.amount)).toContain(225_00);
     expect(registration).toBeTruthy();
+  });
+
+  test("what is due to the authority is proposed by levy and period, and paid by it", async () => {
+    const { base, registration } = await newClient(server, {
+      ...GB_CLIENT,
+      registration: { ...GB_CLIENT.registration, number: nextVatNumber(), from: "2026-01-01" },
+    });
+    await server.ok(
+      "POST",
+      `${base}/documents`,
+      document("sales-invoice", "2026-03-10", [{ amount: "500.00", code: "S20" }]),
+    );
+    await server.ok("POST", `${registration}/returns/2026-03-31/seal`);
+    await server.ok("POST", `${registration}/returns/2026-03-31/file`, { declared: true });
+    await server.ok("POST", `${registration}/settlements/2026-03-31`);
+    const statement = "Date,Description,Paid out,Paid in,Balance\n2026-05-05,HMRC VAT,100.00,,-100.00";
+    await server.upload(`${base}/bank/1000/statements`, "bank.csv", statement);
+    const { rows } = await server.ok<{
+      rows: { id: number; proposals: { kind: string; label: string }[] }[];
+    }>("GET", `${base}/bank/1000/lines`);
+    expect(rows[0]?.proposals[0]).toMatchObject({
+      kind: "tax",
+      period: "2026-03-31",
+      label: "VAT of the period to 31 Mar 2026",
+    });
+    expect(await server.ok("POST", `${base}/bank/accept`, { account: "1000" })).toEqual({ accepted: 1 });
+    const { outstanding } = await server.ok<{ outstanding: number }>(
+      "GET",
+      `${registration}/settlements/2026-03-31`,
+    );
+    expect(outstanding).toBe(0);
   });
 });

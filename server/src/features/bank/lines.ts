@@ -206,7 +206,7 @@ function namesOf(candidates: BankCandidates, setup: ClientSetup): (proposal: Pro
         return party === "" ? text : `${text}, ${party}`;
       }
       case "tax":
-        return `${valueAt(levies, `${proposal.registration} ${displayDate(proposal.period)}`)} of the period to ${displayDate(proposal.period)}`;
+        return `${valueAt(levies, `${proposal.registration} ${proposal.period}`)} of the period to ${displayDate(proposal.period)}`;
       case "documents":
         return proposal.documents
           .map(({ document, amount }) => {
