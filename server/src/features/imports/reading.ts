@@ -3,7 +3,7 @@ import type { RegisterDocument } from "@fiscalon/core/incoming/registerReading";
 import type { Work } from "../../base/work.ts";
 import { decoded, readKeptFile } from "../../base/files.ts";
 import { WORKBOOK, readRows } from "../../base/readRows.ts";
-import { rowsApart } from "../../base/workbookApart.ts";
+import { rowsApart } from "../../base/workbook/apart.ts";
 import { addSurroundings } from "../../books/documents/addSurroundings.ts";
 import type { NewDocument } from "../../books/documents/newDocument.ts";
 import type { ClientSetup } from "../../books/loadSetup.ts";
@@ -122,9 +122,9 @@ async function readFile(
     const file = incomingXml(decoded(bytes, record.encoding), record, setup);
     return { file, rows: file.rows ?? 0 };
   }
-  const rows = await readRows(bytes, record.encoding, record.shape.delimiter);
+  const { rows, about } = await readRows(bytes, record.encoding, record.shape.delimiter);
   const file = incomingRows(rows, record, setup, work.packs, parties);
-  return { file, rows: file.rows ?? (Array.isArray(rows) ? rows.length : linesOf(bytes)) };
+  return { file, rows: file.rows ?? about };
 }
 
 /** The cells of some rows of a file, by their number from 1; none where it is XML. */
@@ -136,10 +136,8 @@ export async function cellsOf(
   const cells = new Map<number, readonly string[]>();
   if (isXml(record) || wanted.size === 0) return cells;
   const bytes = readKeptFile(folder, record.fileHash);
-  const rows =
-    record.encoding === WORKBOOK
-      ? await rowsApart(bytes, Math.max(...wanted))
-      : await readRows(bytes, record.encoding, record.shape.delimiter);
+  if (record.encoding === WORKBOOK) return rowsApart(bytes, wanted);
+  const { rows } = await readRows(bytes, record.encoding, record.shape.delimiter);
   let row = 0;
   for (const raw of rows) {
     row += 1;
@@ -150,14 +148,6 @@ export async function cellsOf(
 
 function isXml({ content }: ImportRecord): boolean {
   return content === "e-invoice" || content === "audit-file";
-}
-
-const LINE_END = 10;
-
-function linesOf(bytes: Buffer): number {
-  let count = 1;
-  for (let at = bytes.indexOf(LINE_END); at !== -1; at = bytes.indexOf(LINE_END, at + 1)) count += 1;
-  return count;
 }
 
 /** Contacts and items that are there already, by name, are left as they are. */

@@ -7,8 +7,9 @@ import type { TableName, LevyWords } from "@fiscalon/core/formats/tables/tableKi
 import type { DateOrder } from "@fiscalon/core/calendar/parseDate";
 import type { ImportContent } from "@fiscalon/contract/imports";
 import { decoded, encodingOf, refuseForeignFile } from "../../base/files.ts";
-import { isWorkbook, WORKBOOK } from "../../base/readRows.ts";
-import { rowsApart } from "../../base/workbookApart.ts";
+import { WORKBOOK } from "../../base/readRows.ts";
+import { isWorkbook } from "../../base/workbook/sheets.ts";
+import { firstSheetApart } from "../../base/workbook/apart.ts";
 
 /** Tables that documents and masters come in by. */
 type ImportTable = Extract<TableName, ImportContent>;
@@ -44,7 +45,7 @@ export async function recognised(
 ): Promise<Recognised> {
   const table = wanted in TABLES ? (wanted as ImportTable) : "register";
   if (isWorkbook(content)) {
-    const rows = await rowsApart(content, SAMPLE_ROWS);
+    const rows = await firstSheetApart(content, SAMPLE_ROWS);
     return { content: table, encoding: WORKBOOK, shape: recogniseTable(rows, "", table, order, levies) };
   }
   refuseForeignFile(content);

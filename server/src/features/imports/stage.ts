@@ -125,7 +125,7 @@ async function* worked(
   let [done, taken] = [0, 0];
   for await (const batch of fresh()) {
     for (const { document, ready } of batch) {
-      if (taken % TELL === 0) progress.step(done, rows, "working out tax");
+      if (taken % TELL === 0) progress.step(done, Math.max(done, rows), "working out tax");
       taken += 1;
       done += document.rows.length;
       let effect: DocumentEffect;

@@ -7,8 +7,8 @@ import type { SheetColumn } from "@fiscalon/core/formats/registers/sheetColumns"
 import { parseAmount } from "@fiscalon/core/money/amount";
 import type { SheetBrief, SheetMapping, SheetSplit, SheetView } from "@fiscalon/contract/registerSheets";
 import { decoded, encodingOf, refuseForeignFile } from "../../../base/files.ts";
-import { isWorkbook } from "../../../base/readRows.ts";
-import { rowsApart } from "../../../base/workbookApart.ts";
+import { isWorkbook } from "../../../base/workbook/sheets.ts";
+import { firstSheetApart } from "../../../base/workbook/apart.ts";
 import { notFound } from "../../../base/errors.ts";
 import type { Work } from "../../../base/work.ts";
 import type { ClientSetup } from "../../../books/loadSetup.ts";
@@ -61,7 +61,7 @@ export async function receiveSheet(
 }
 
 async function cellsIn(bytes: Buffer): Promise<string[][]> {
-  if (isWorkbook(bytes)) return rowsApart(bytes);
+  if (isWorkbook(bytes)) return firstSheetApart(bytes);
   refuseForeignFile(bytes);
   return Papa.parse<string[]>(decoded(bytes, encodingOf(bytes)), { skipEmptyLines: "greedy" }).data;
 }

@@ -13,8 +13,9 @@ import type { StatementKind } from "@fiscalon/core/model/statement";
 import type { MatchSettings, StatementBasis } from "@fiscalon/contract/statements";
 import type { Work } from "../../../base/work.ts";
 import { decoded, encodingOf, refuseForeignFile } from "../../../base/files.ts";
-import { isWorkbook, readRows } from "../../../base/readRows.ts";
-import { rowsApart, sheetsApart } from "../../../base/workbookApart.ts";
+import { readRows } from "../../../base/readRows.ts";
+import { isWorkbook } from "../../../base/workbook/sheets.ts";
+import { firstSheetApart, sheetsApart } from "../../../base/workbook/apart.ts";
 import { insertStatement, removeStatement } from "../../../books/agree/statements/insertStatement.ts";
 import { ONE_PARTY, withKeys } from "../../../books/agree/statements/ourRows.ts";
 import { registrationIn } from "../../../books/loadSetup.ts";
@@ -135,14 +136,14 @@ async function readFile(
   const order = pack?.dateOrder ?? "dmy";
   const levies = pack ? writtenLevies([pack]) : [];
   if (isWorkbook(bytes)) {
-    const rows = await rowsApart(bytes);
+    const rows = await firstSheetApart(bytes);
     const shape = recogniseTable(rows.slice(0, SAMPLE_ROWS), "", "statement", order, levies);
     return readStatementTable(rows, { ...shape, ...reading }, ofAccount);
   }
   refuseForeignFile(bytes);
   const encoding = encodingOf(bytes);
   const shape = recogniseRegister(decoded(bytes, encoding), order, "statement", levies);
-  const rows = await readRows(bytes, encoding, shape.delimiter);
+  const { rows } = await readRows(bytes, encoding, shape.delimiter);
   return readStatementTable(rows, { ...shape, ...reading }, ofAccount);
 }
 
