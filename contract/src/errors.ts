@@ -250,6 +250,10 @@ export const ERRORS = {
     says: "These boxes are worked out from each other: …. Break the circle.",
   },
   "returns/computed-box": { status: 422, says: "Box … is worked out from others (…). Adjust one of those." },
+  "returns/box-in-no-table": {
+    status: 422,
+    says: "Box … stands in no table of the form. Give it a row, or mark it as a step of the computation.",
+  },
   "returns/double-box": { status: 422, says: "The form has two boxes …." },
   "returns/earlier-open": { status: 422, says: "The period to … is still open. Seal it first." },
   "returns/figures-moved": {
@@ -303,6 +307,7 @@ export const ERRORS = {
   "returns/not-ended": { status: 422, says: "The period runs to …. It can be sealed from the day after." },
   "returns/sealed": { status: 409, says: "The period to … is …; nothing in it can change." },
   "returns/unknown-schedule": { status: 422, says: "There is no schedule of rates …." },
+  "returns/table-width": { status: 422, says: "Row … has … cells, and its table … columns." },
   "returns/unknown-box": { status: 422, says: "The form has no box …." },
   "returns/wrong-state": {
     status: 409,

@@ -44,6 +44,23 @@ const box = Joi.alternatives(
 
 const formula = Joi.string().max(600);
 
+const formTable = Joi.object({
+  heading: name,
+  title: Joi.string().max(200).allow("").required(),
+  columns: Joi.array().items(Joi.string().max(80).allow("")).min(1).max(20).required(),
+  rows: Joi.array()
+    .items(
+      Joi.object({
+        number: Joi.string().max(20).allow("").required(),
+        title: Joi.string().max(300).allow("").required(),
+        cells: Joi.array().items(Joi.string().max(40).allow(null)).max(20).required(),
+        level: Joi.string().valid("sum", "result"),
+      }),
+    )
+    .max(200)
+    .required(),
+});
+
 /** A form with its boxes, in a jurisdiction of the practice's own. */
 export const returnForm = Joi.object<ReturnForm, true>({
   id: Joi.string().max(40).required(),
@@ -55,6 +72,7 @@ export const returnForm = Joi.object<ReturnForm, true>({
   to: date.allow(null).default(null),
   parts: Joi.array().items(Joi.object({ id: Joi.string().max(20).required(), name: name.required() })),
   boxes: Joi.array().items(box).min(1).max(600).required(),
+  tables: Joi.array().items(formTable).max(60),
   turnover: Joi.array().items(Joi.string().max(40)).max(40),
   purchases: Joi.array().items(Joi.string().max(40)).max(40),
   net: Joi.object({

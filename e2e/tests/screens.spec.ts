@@ -83,6 +83,51 @@ test("every registration of every client opens to be changed, also one that ende
   }
 });
 
+interface Box {
+  id: string;
+  amount: number;
+  digits: number;
+  helper: boolean;
+}
+
+test("every form as its authority draws it: each figure of it stands in its place and opens, and it prints", async ({
+  page,
+}) => {
+  test.setTimeout(300_000);
+  const clients = await get<{ id: number }[]>("/clients");
+  let drawn = 0;
+  for (const { id } of clients) {
+    const { registrations } = await get<{ registrations: { id: number }[] }>(`/clients/${id}`);
+    for (const { id: rid } of registrations) {
+      const [tile] = await get<Tile[]>(`/clients/${id}/registrations/${rid}/periods`);
+      if (!tile) continue;
+      const base = `/clients/${id}/registrations/${rid}/returns/${tile.to}`;
+      const { boxes } = await get<{ boxes: Box[] }>(base);
+      await page.goto(`${server.address}/c/${id}/return?r=${rid}&period=${tile.to}`);
+      await expect(page.getByRole("table").first()).toBeVisible();
+      const tabs = page.getByRole("tab", { name: "As the form draws it" });
+      if ((await tabs.count()) === 0) continue;
+      drawn += 1;
+      for (const { id: box } of boxes.filter(({ amount, helper }) => amount !== 0 && !helper))
+        await expect(page.getByRole("button", { name: `Box ${box} ` }).first()).toBeVisible();
+      const pdf = await fetch(`${server.address}/api${base}/pdf`);
+      expect(
+        Buffer.from(await pdf.arrayBuffer())
+          .subarray(0, 5)
+          .toString(),
+      ).toBe("%PDF-");
+      const [first] = boxes.filter(({ amount, helper }) => amount !== 0 && !helper);
+      if (!first) continue;
+      await page
+        .getByRole("button", { name: `Box ${first.id} ` })
+        .first()
+        .click();
+      await expect(page.getByRole("region", { name: "Trail" })).toContainText(first.id);
+    }
+  }
+  expect(drawn).toBeGreaterThan(5);
+});
+
 interface Tile {
   to: string;
   due: string;

@@ -47,6 +47,29 @@ export type TaxedBox = BoxBase & { kind: "taxed"; of: string; schedule: string }
 export type BoxDefinition = SumBox | FormulaBox | TypedBox | CarriedBox | TaxedBox;
 
 /**
+ * A table of a form as its authority draws it. The official form stands under `heading`, where one return holds several.
+ */
+export interface FormTable {
+  heading?: string;
+  title: string;
+  /** Titles of its columns; of one column it may be empty. */
+  columns: readonly string[];
+  rows: readonly FormRow[];
+}
+
+/**
+ * A row of a table: by column the id of the box that stands there, null where the authority leaves no field. A row
+ * without cells is a heading. Where ids have a star, the row repeats for each member of which anything is told.
+ * `level`: a sum under a line, or what the form comes to.
+ */
+export interface FormRow {
+  number: string;
+  title: string;
+  cells: readonly (string | null)[];
+  level?: "sum" | "result";
+}
+
+/**
  * What a return comes to, as formulas over its boxes. `due` is what is owed (positive) or refunded (negative),
  * `output` and `input` what it is made of for the position; `shown` is the box that shows it, `repaid` the one that
  * shows it where it comes back, if that is another. `allowance`: what the business keeps of the tax for filing in time;
@@ -80,6 +103,8 @@ export interface ReturnForm {
   to: CalendarDate | null;
   parts?: readonly { id: string; name: string }[];
   boxes: readonly BoxDefinition[];
+  /** The form as its authority draws it, where that is more than one box under the other. */
+  tables?: readonly FormTable[];
   net: ReturnTotals;
   /** The boxes that together hold turnover, for what is compared with income; left out where the form has none. */
   turnover?: readonly string[];

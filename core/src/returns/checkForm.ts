@@ -3,13 +3,13 @@ import { parseFormula } from "../formula/parseFormula.ts";
 import type { RateSchedules } from "../model/taxCode.ts";
 import { idsOfFamily, isFamily } from "./boxFamily.ts";
 import { boxesInOrder } from "./boxesInOrder.ts";
-import type { BoxDefinition, ReturnForm } from "../model/returnForm.ts";
+import type { BoxDefinition, FormTable, ReturnForm } from "../model/returnForm.ts";
 
 /**
  * Refuses a form that could not be evaluated: two boxes of one name, a formula that does not parse or reads what is
  * not there, boxes that are worked out from each other.
  * @throws FiscalError with the path: `returns/double-box`, `returns/unknown-box`, `returns/unknown-schedule`,
- * `returns/circular-boxes`, `formula/…`
+ * `returns/circular-boxes`, `returns/table-width`, `returns/box-in-no-table`, `formula/…`
  */
 export function checkForm(form: ReturnForm, schedules: RateSchedules): void {
   const ids = new Set<string>();
@@ -30,6 +30,40 @@ export function checkForm(form: ReturnForm, schedules: RateSchedules): void {
   }
   form.rules?.forEach(({ formula }, index) =>
     withinField(`rules[${index}].formula`, () => checkFormula(formula, ids, schedules)),
+  );
+  if (form.tables) checkTables(form.tables, form.boxes, ids);
+}
+
+/** Tables of a form show each of its boxes, steps of the computation aside. */
+function checkTables(
+  tables: readonly FormTable[],
+  boxes: readonly BoxDefinition[],
+  ids: ReadonlySet<string>,
+): void {
+  const placed = new Set<string>();
+  tables.forEach(({ columns, rows }, index) =>
+    rows.forEach(({ title, cells }, row) => {
+      const field = `tables[${index}].rows[${row}].cells`;
+      if (cells.length > 0 && cells.length !== columns.length) {
+        throw new FiscalError(
+          "returns/table-width",
+          `Row "${title}" has ${cells.length} cells, and its table ${columns.length} columns.`,
+          field,
+        );
+      }
+      for (const id of cells) {
+        if (id === null) continue;
+        requireBox(id, ids, field);
+        placed.add(id);
+      }
+    }),
+  );
+  const left = boxes.find(({ id, helper }) => !helper && !placed.has(id));
+  if (left === undefined) return;
+  throw new FiscalError(
+    "returns/box-in-no-table",
+    `Box ${left.id} stands in no table of the form. Give it a row, or mark it as a step of the computation.`,
+    "tables",
   );
 }
 

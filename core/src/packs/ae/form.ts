@@ -1,5 +1,6 @@
 import type { BoxDefinition, ReturnForm } from "../../model/returnForm.ts";
 import { computed, sum, typedIn } from "../shared/formBoxes.ts";
+import { across, line as row, table } from "../shared/formTables.ts";
 import { EMIRATES } from "./emirates.ts";
 
 const VALUE = { holds: "value" } as const;
@@ -21,6 +22,41 @@ function line(id: string, title: string, columns: string, doubt?: string): BoxDe
 const IN_NINE = "The net of goods under reverse charge stands here and not in box 10.";
 const adding = (ids: readonly string[], column: string) => ids.map((id) => `[${id}.${column}]`).join(" + ");
 const FIRST = LETTERS.map((letter) => `1${letter}`);
+
+const COLUMNS = "Amount | VAT amount | Adjustment";
+
+const tables = [
+  table("VAT on sales and all other outputs", COLUMNS, [
+    ...EMIRATES.map(({ tag, name }) =>
+      row(`1${tag}`, `Standard Rated Supplies in ${name}`, across(`1${tag}`, "a v j")),
+    ),
+    row(
+      "2",
+      "Tax Refunds provided to Tourists under the Tax Refunds for Tourists Scheme",
+      across("2", "a v -"),
+    ),
+    row("3", "Supplies subject to the reverse charge provisions", across("3", "a v -")),
+    row("4", "Zero Rated Supplies", across("4", "a - -")),
+    row("5", "Exempt Supplies", across("5", "a - -")),
+    row("6", "Goods imported into the UAE", across("6", "a v -")),
+    row("7", "Adjustments to goods imported into the UAE", across("7", "a v -")),
+    row("8", "Totals", across("8", "a v j"), "sum"),
+  ]),
+  table("VAT on expenses and all other inputs", COLUMNS, [
+    row("9", "Standard Rated Expenses", across("9", "a v j")),
+    row("10", "Supplies subject to the reverse charge provisions", across("10", "a v -")),
+    row("11", "Totals", across("11", "a v j"), "sum"),
+  ]),
+  table("Net VAT due", "", [
+    row("12", "Total value of due tax for the period", "12"),
+    row("13", "Total value of recoverable tax for the period", "13"),
+    row("14", "Payable tax for the period", "14", "result"),
+  ]),
+  table("Answers", "1: yes", [
+    row("", "Do you wish to request a refund of excess recoverable tax?", "refund"),
+    row("", "Profit margin scheme applied in this period?", "margin"),
+  ]),
+];
 
 /** VAT201. Box 1 by emirate of the establishment the supply is made from. */
 export const vat201: ReturnForm = {
@@ -52,6 +88,7 @@ export const vat201: ReturnForm = {
     typedIn("refund", "Do you wish to request a refund of excess recoverable tax? (1: yes)", ANSWER),
     typedIn("margin", "Profit margin scheme applied in this period? (1: yes)", ANSWER),
   ],
+  tables,
   net: { output: "[12]", input: "[13]", due: "[14]", shown: "14" },
   rules: [
     {

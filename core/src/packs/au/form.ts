@@ -1,5 +1,6 @@
 import type { BoxDefinition, ReturnForm } from "../../model/returnForm.ts";
 import { computed, sum, typedIn, WHOLE_CUT } from "../shared/formBoxes.ts";
+import { simplerTables, tables } from "./formTables.ts";
 
 const VALUE = { holds: "value", rounding: WHOLE_CUT } as const;
 const TAX = { rounding: WHOLE_CUT } as const;
@@ -96,6 +97,7 @@ export const activityStatement: ReturnForm = {
   to: null,
   parts: [{ id: "worksheet", name: "Calculation worksheet (kept, not lodged)" }],
   boxes: [...lodged, ...worksheet],
+  tables,
   net: { output: "[8A]", input: "[8B]", due: "[8A] - [8B]", shown: "9" },
   rules: [
     { formula: "[G2] + [G3] + [G4] <= [G1]", says: "G2, G3 and G4 together are more than G1." },
@@ -113,6 +115,7 @@ export const simplerStatement: ReturnForm = {
   id: "au-bas-simpler",
   name: "Business activity statement, simpler reporting",
   option: ["reporting", "simpler"],
+  tables: simplerTables,
   boxes: activityStatement.boxes.map((box) => (KEPT.has(box.id) ? { ...box, part: "worksheet" } : box)),
   source: "ATO, simpler BAS for a GST turnover below $10 million; from memory",
 };

@@ -1,5 +1,7 @@
 import type { BoxDefinition, ReturnForm } from "../../model/returnForm.ts";
 import { computed, sum, typedIn, WHOLE_CUT } from "../shared/formBoxes.ts";
+import { line } from "../shared/formTables.ts";
+import { tablesOf } from "./formTables.ts";
 
 const SUBTOTAL = {
   words: "A subtotal of the paper form; it has no number of its own.",
@@ -105,6 +107,12 @@ export const preliminaryReturn: ReturnForm = {
       doubt: BESIDE,
     }),
   ],
+  tables: tablesOf([
+    line("39", "Special prepayment credited", "- 39"),
+    line("83", "Remaining prepayment or surplus", "- 83", "result"),
+    line("50", "Reductions of the base, uncollectable claims (beside)", "50 -"),
+    line("37", "Reductions of input tax, bills not paid (beside)", "- 37"),
+  ]),
   net: { output: TAXES, input: `${CREDITS} + [39]`, due: "[83]", shown: "83" },
   rules: [{ formula: "[67] <= [47] + [74] + [85]", says: "More is deducted in 67 than 47, 74 and 85 hold." }],
   source: "UStG § 18, form of 2023 and later; from memory",
@@ -126,6 +134,11 @@ export const annualReturn: ReturnForm = {
     }),
     computed("rest", "Still to pay, or to be refunded", `[jahr] - [${PREPAID}]`),
   ],
+  tables: tablesOf([
+    line("", "Tax of the year", "- jahr", "sum"),
+    line("", "Prepayments declared in the year", `- ${PREPAID}`),
+    line("", "Still to pay, or to be refunded", "- rest", "result"),
+  ]),
   net: { output: TAXES, input: `${CREDITS} + [${PREPAID}]`, due: "[rest]", shown: "rest" },
   source: "UStG § 18(3), form USt 2 A; from memory",
 };

@@ -8,6 +8,7 @@ import type { Boxes, Component, RateRow, RateSchedules, TaxCode } from "../../mo
 import type { DueRule } from "../../calendar/dueDate.ts";
 import { headOf } from "../shared/codeRows.ts";
 import { computed, sum, taxed } from "../shared/formBoxes.ts";
+import { line, table } from "../shared/formTables.ts";
 import { rulesOf } from "../shared/rules.ts";
 import type { RuleRow } from "../shared/rules.ts";
 import { UNION_MEMBERS } from "./members.ts";
@@ -139,6 +140,18 @@ function formOf(pack: string): ReturnForm {
         words: "Negative balances of members; each member refunds its own, nothing is set off.",
       }),
       computed("T3", "Balance of all members", "[T1] - [T2]", { ...part("due"), helper: true }),
+    ],
+    tables: [
+      table(
+        "Supplied from here, and what is due, by member of consumption",
+        "Services | VAT | Goods | VAT | Corrections | Balance",
+        [line("", "", "*.S *.S.t *.G *.G.t *.C *.due")],
+      ),
+      table("Supplied from other members", "Value | VAT", [
+        line("", "Services of an establishment elsewhere", "*.E.* *.E.*.t"),
+        line("", "Goods sent from another member", "*.D.* *.D.*.t"),
+      ]),
+      table("What is due", "", [line("", "Total VAT to be paid", "T1", "result")]),
     ],
     net: { output: "[T1]", input: "[T2]", due: "[T3]", shown: "T1" },
     source: `${LAW}; Impl. Reg. (EU) 2020/194, annex III; from memory`,

@@ -17,7 +17,12 @@ export function creditUse(): BoxDefinition[] {
   const L = (head: string) => `[6.1A.${head}.payable]`;
   const K = (head: string) => `[k.${head}]`;
   const step = (id: string, title: string, formula: string) =>
-    computed(id, title, formula, id.startsWith("6.1") ? PART : STEP);
+    computed(
+      id,
+      title,
+      formula,
+      id.startsWith("6.1A") || id.startsWith("6.1B") ? RUPEES : id.startsWith("6.1") ? PART : STEP,
+    );
   return [
     ...HEADS.map((head) =>
       carried(`op.${head}`, `Credit brought forward, ${NAMES[head]}`, `cl.${head}`, STEP),
@@ -146,9 +151,9 @@ function outwardTax(head: string): string {
 function liability(id: string, name: string | undefined, tax: string): BoxDefinition[] {
   return [
     computed(`${id}.tax`, `Tax of the period, ${name}`, tax, RUPEES),
-    carried(`${id}.negadj`, `Negative liability brought forward, ${name}`, `${id}.negout`, PART),
-    computed(`${id}.net`, `Net of it, ${name}`, `[${id}.tax] - [${id}.negadj]`, PART),
-    computed(`${id}.payable`, `Payable, ${name}`, `max([${id}.net], 0)`, PART),
-    computed(`${id}.negout`, `Negative liability carried forward, ${name}`, `max(-[${id}.net], 0)`, PART),
+    carried(`${id}.negadj`, `Negative liability brought forward, ${name}`, `${id}.negout`, RUPEES),
+    computed(`${id}.net`, `Net of it, ${name}`, `[${id}.tax] - [${id}.negadj]`, { ...RUPEES, helper: true }),
+    computed(`${id}.payable`, `Payable, ${name}`, `max([${id}.net], 0)`, RUPEES),
+    computed(`${id}.negout`, `Negative liability carried forward, ${name}`, `max(-[${id}.net], 0)`, RUPEES),
   ];
 }

@@ -1,5 +1,8 @@
 import type { BoxDefinition, ReturnForm } from "../../model/returnForm.ts";
 import { carried, computed, sum, typedIn, WHOLE_NEAREST } from "../shared/formBoxes.ts";
+import { across, line, table } from "../shared/formTables.ts";
+import { outwardTables } from "./tablesOfGstr1.ts";
+import { paymentTables, summaryTables } from "./tablesOfGstr3b.ts";
 import { states } from "./states.ts";
 import { creditUse } from "./creditUse.ts";
 
@@ -18,6 +21,8 @@ const WORDS: Record<string, string> = {
 };
 const HEADS = ["igst", "cgst", "sgst", "cess"];
 const ALL = ["txval", ...HEADS];
+/** Imports bear no central and no state tax. */
+const IMPORTED = ["igst", "cess"];
 const VALUES = new Set(["txval", "nil", "exempt", "nongst", "intra", "inter"]);
 
 function row(id: string, title: string, columns: readonly string[], part: string): BoxDefinition[] {
@@ -97,7 +102,7 @@ const net = HEADS.map((head) =>
   computed(
     `4C.${head}`,
     `Net credit available, ${WORDS[head]}`,
-    `[4A1.${head}] + [4A2.${head}] + [4A3.${head}] + [4A4.${head}] + [4A5.${head}] - [4B1.${head}] - [4B2.${head}]`,
+    `${IMPORTED.includes(head) ? `[4A1.${head}] + [4A2.${head}] + ` : ""}[4A3.${head}] + [4A4.${head}] + [4A5.${head}] - [4B1.${head}] - [4B2.${head}]`,
     { part: "3b" },
   ),
 );
@@ -111,8 +116,8 @@ const summary: BoxDefinition[] = [
   ...R3("3.1.1i", "Supplies on which the operator pays"),
   ...R3("3.1.1ii", "Supplies through an operator who pays", ["txval"]),
   ...families,
-  ...R3("4A1", "Credit: import of goods", HEADS),
-  ...R3("4A2", "Credit: import of services", HEADS),
+  ...R3("4A1", "Credit: import of goods", IMPORTED),
+  ...R3("4A2", "Credit: import of services", IMPORTED),
   ...R3("4A3", "Credit: reverse charge", HEADS),
   ...R3("4A4", "Credit: input service distributor", HEADS),
   ...R3("4A5", "Credit: all other", HEADS),
@@ -158,6 +163,7 @@ export const gstr: ReturnForm = {
     { id: "g1", name: "GSTR-1" },
   ],
   boxes: [...summary, ...use, ...outwardRegister],
+  tables: [...summaryTables, ...paymentTables, ...outwardTables],
   net: {
     output: `${PAYABLE} + ${REVERSE} + ${CHARGES}`,
     input: `${PAYABLE} - (${CASH})`,
@@ -189,6 +195,28 @@ const CLASSES = [
   ["restaurant", "restaurant", "2.5", "[cmp08.1.value]"],
   ["services", "other services", "3", "[cmp08.1.value]"],
 ] as const;
+
+const compositionTables = [
+  table(
+    "3. Summary of self-assessed liability",
+    "Value | Integrated tax | Central tax | State/UT tax | Cess | In all",
+    [
+      line("1", "Outward supplies, exempt ones included", "cmp08.1.value - cmp08.1.cgst cmp08.1.sgst - -"),
+      line(
+        "2",
+        "Inward supplies under reverse charge, import of services included",
+        inAll("cmp08.2", "value"),
+      ),
+      line("3", "Tax payable (1 + 2)", inAll("cmp08.3", "-"), "sum"),
+      line("4", "Interest payable, if any", inAll("cmp08.4", "-")),
+      line("5", "Tax and interest paid", across("cmp08.5", `- ${HEADS.join(" ")}`) + " cmp08.5", "result"),
+    ],
+  ),
+];
+
+function inAll(row: string, first: string): string {
+  return across(row, `${first} ${HEADS.join(" ")} -`);
+}
 
 /** CMP-08 of a composition taxpayer, by class. */
 export const compositionForms: ReturnForm[] = CLASSES.map(([value, name, rate, base]) => ({
@@ -234,6 +262,7 @@ export const compositionForms: ReturnForm[] = CLASSES.map(([value, name, rate, b
     ]),
     computed("cmp08.5", "Paid in all", HEADS.map((head) => `[cmp08.5.${head}]`).join(" + ")),
   ],
+  tables: compositionTables,
   net: {
     output: "[cmp08.5]",
     input: "0",

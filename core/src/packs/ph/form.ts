@@ -1,5 +1,6 @@
 import type { BoxDefinition, ReturnForm } from "../../model/returnForm.ts";
 import { carried, computed, sum, typedIn } from "../shared/formBoxes.ts";
+import { tables } from "./formTables.ts";
 
 const VALUE = { holds: "value" } as const;
 
@@ -72,6 +73,7 @@ export const quarterlyReturn: ReturnForm = {
     computed("25", "Total penalties", "[22] + [23] + [24]"),
     computed("26", "Total amount payable or overpayment", "[21] + [25]"),
   ],
+  tables,
   net: {
     output: "[37] + [25]",
     input: "[60] - [excess] + [20]",

@@ -1,6 +1,7 @@
 import type { Frequency } from "../../calendar/filingPeriods.ts";
 import type { BoxDefinition, ReturnForm } from "../../model/returnForm.ts";
 import { computed, sum, taxed, typedIn } from "../shared/formBoxes.ts";
+import { line, table } from "../shared/formTables.ts";
 import { BODIES, STATES } from "./jurisdictions.ts";
 
 const VALUE = { holds: "value" } as const;
@@ -89,6 +90,30 @@ function stateForm(state: string, allowance: Allowance | undefined, more: Partia
     from: "2018-01-01",
     to: null,
     boxes,
+    tables: [
+      table("Sales", "", [
+        line("", "Gross sales, without tax", "G1"),
+        line("", "Sales for resale", "G2a"),
+        line("", "Sales to exempt buyers", "G2b"),
+        line("", "Exempt products and services", "G2c"),
+        line("", "Delivered out of state", "G2d"),
+        line("", "Sales tax holiday", "G2e"),
+        line("", "Through a marketplace", "G2f"),
+        line("", "Taxable sales", "G3", "sum"),
+        line("", "Purchases subject to use tax", "G4"),
+      ]),
+      table("Tax by jurisdiction", "Base | Tax", [
+        ...bodies.map(({ id, name }) => line("", name, `G5.${id} G6.${id}`)),
+        line("", "Total tax", "- G7", "sum"),
+      ]),
+      table("Amount due", "", [
+        line("", "Tax collected in excess and not refunded", "G8"),
+        line("", "Allowance lost, filed or paid late", "G9L"),
+        line("", "Allowance for timely filing", "G9"),
+        line("", "Credits and prepayments", "G10"),
+        line("", "Amount due", "G11", "result"),
+      ]),
+    ],
     net: { output: "[G7] + [G8]", input: "[G9] + [G10]", due: "[G11]", shown: "G11", allowance: "[G9]" },
     source: "generic return; the state's own form is filled from it",
     ...more,

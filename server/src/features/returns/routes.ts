@@ -174,6 +174,7 @@ export async function returnRoutes(app: FastifyInstance, { gateway }: AppContext
       const setup = await loadSetup(request.work, request.params.id);
       const r = registrationIn(setup, request.params.rid);
       const pdf = await returnPdf(
+        request.work,
         await returnView(request.work, setup, r, request.params.period, {
           findings: true,
           simulated: gateway().simulated,

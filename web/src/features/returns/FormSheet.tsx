@@ -1,205 +1,71 @@
-import { textAt } from "@fiscalon/core/at";
-import { usePacks } from "../../api/packs.ts";
-import clsx from "clsx";
-import { Fragment, useState } from "react";
-import type { BoxView, ReturnView } from "@fiscalon/contract/returns";
-import { useScope } from "../../app/scope.ts";
-import { Figure } from "../../kit/Figure.tsx";
-import { formulaWords } from "@fiscalon/core/returns/formulaWords";
+import { drawnTables } from "@fiscalon/core/returns/drawnTables";
 import { shownBox } from "@fiscalon/core/returns/shownBox";
+import { isTold } from "@fiscalon/core/returns/toldBox";
+import type { BoxView, ReturnView } from "@fiscalon/contract/returns";
+import { useState } from "react";
+import { usePacks } from "../../api/packs.ts";
 import { formNow } from "../../app/formBoxes.ts";
-import { Tip } from "../../kit/Tip.tsx";
+import { useScope } from "../../app/scope.ts";
+import { ViewTabs } from "../../kit/ViewTabs.tsx";
+import { BoxList } from "./BoxList.tsx";
+import { FormTables } from "./FormTables.tsx";
 
-/** The official form's order and numbers: amount, the period before, and how it changed. */
-export function FormSheet({ view }: { view: ReturnView }) {
-  const packs = usePacks();
-  const { client, minorDigits } = useScope();
-  const [all, setAll] = useState(view.boxes.length <= MANY);
-  const largest = Math.max(
-    1,
-    ...view.boxes
-      .filter((box) => box.holds === "tax")
-      .map((box) => Math.abs(box.amount - (box.previous ?? 0))),
-  );
-  const largestValue = Math.max(
-    1,
-    ...view.boxes
-      .filter((box) => box.holds === "value")
-      .map((box) => Math.abs(box.amount - (box.previous ?? 0))),
-  );
-  const registration = client?.registrations.find((one) => one.id === view.registration);
-  const shownNet = registration ? shownBox(formNow(packs, registration, view.to), view.net) : undefined;
-  const boxes = all ? view.boxes : view.boxes.filter((box) => isTold(box) || box.id === shownNet);
-  const groups = groupsOf(view, boxes);
-  return (
-    <>
-      {view.boxes.length > MANY && (
-        <label className="mb-2 flex cursor-pointer items-center gap-2">
-          <input
-            type="checkbox"
-            className="checkbox checkbox-sm"
-            checked={all}
-            onChange={(event) => setAll(event.target.checked)}
-          />
-          All {view.boxes.length} boxes, also those with nothing in them
-        </label>
-      )}
-      <table className="sheet-table">
-        <thead>
-          <tr>
-            <th className="w-[44px]">Box</th>
-            <th />
-            <th className="num w-[130px]">{client?.currency}</th>
-            <th className="num w-[110px]">previous</th>
-            <th className="w-[96px] !text-center">change</th>
-          </tr>
-        </thead>
-        <tbody>
-          {groups.map(({ heading, rows }) => (
-            <Fragment key={heading}>
-              {heading !== "" && (
-                <tr>
-                  <td colSpan={5} className="quiet !pt-4 text-[12px]">
-                    {heading}
-                  </td>
-                </tr>
-              )}
-              {rows.map((box) => (
-                <BoxRow
-                  key={box.id}
-                  box={box}
-                  view={view}
-                  digits={minorDigits}
-                  strong={box.id === shownNet}
-                  largest={box.holds === "tax" ? largest : largestValue}
-                />
-              ))}
-            </Fragment>
-          ))}
-        </tbody>
-      </table>
-    </>
-  );
-}
-
-/** From how many boxes on only those with figures are shown first. */
+/** From how many boxes on only what holds something is shown first. */
 const MANY = 30;
 
-function isTold(box: BoxView): boolean {
-  return box.amount !== 0 || (box.previous ?? 0) !== 0 || box.contributions.length > 0;
-}
-
-/** The parts of the form as it has them; without parts, the values in whole units stand under a line of their own. */
-function groupsOf(view: ReturnView, boxes: readonly BoxView[]): { heading: string; rows: BoxView[] }[] {
-  if (view.parts.length > 0) {
-    const names = Object.fromEntries(view.parts.map(({ id, name }) => [id, name]));
-    return [...new Set(boxes.map(({ part }) => part))].map((part) => ({
-      heading: textAt(names, part ?? undefined),
-      rows: boxes.filter((box) => box.part === part),
-    }));
-  }
-  const first = boxes.findIndex((box) => box.holds === "value");
-  const onlyValuesFollow = first > 0 && boxes.slice(first).every((box) => box.holds === "value");
-  if (!onlyValuesFollow) return [{ heading: "", rows: [...boxes] }];
-  const whole = boxes[first]?.digits === 0 ? ", in whole units" : "";
-  return [
-    { heading: "", rows: boxes.slice(0, first) },
-    { heading: `Values without tax${whole}`, rows: boxes.slice(first) },
-  ];
-}
-
-function BoxRow({
-  box,
-  view,
-  digits,
-  strong,
-  largest,
-}: {
-  box: BoxView;
-  view: ReturnView;
-  digits: number;
-  strong: boolean;
-  largest: number;
-}) {
+/** The form: as its authority draws it, and box by box beside the period before. */
+export function FormSheet({ view }: { view: ReturnView }) {
   const packs = usePacks();
-  const said = /\b(pay|paid|payable|repay|repayable|refund|reclaim)\b/i.test(box.short);
-  const direction = !strong || said ? "" : view.net < 0 ? " to reclaim" : " to pay";
+  const { client } = useScope();
+  const [all, setAll] = useState(view.boxes.length <= MANY);
+  const [chosen, setChosen] = useState<"drawn" | "boxes">("drawn");
+  const registration = client?.registrations.find((one) => one.id === view.registration);
+  const form = registration ? formNow(packs, registration, view.to) : undefined;
+  const shown = form && shownBox(form, view.net);
+  const drawn = form?.tables && chosen === "drawn" ? drawnTables(form.tables, view.boxes, shown) : null;
   return (
-    <tr
-      className={clsx(
-        (box.kind === "formula" || box.kind === "taxed") && !strong && "bg-base-200",
-        strong && "total",
-      )}
-    >
-      <td className={clsx("whitespace-nowrap", box.helper ? "quiet italic" : "font-bold text-secondary")}>
-        {box.helper ? (
-          <Tip words="A step of the computation; the official form does not have it.">{box.id}</Tip>
-        ) : (
-          box.id
-        )}
-      </td>
-      <td className={clsx(strong && "font-bold")}>
-        {box.title === box.short ? box.short : <Tip words={box.title}>{box.short}</Tip>}
-        {direction}{" "}
-        {box.formula && <span className="quiet font-normal">{formulaWords(box.formula, packs)}</span>}
-      </td>
-      <td className="num">
-        <Figure
-          amount={box.amount}
-          digits={box.digits}
-          minorDigits={digits}
-          dash
-          of={
-            box.amount === 0 && box.contributions.length === 0
-              ? null
-              : `box/${view.registration}/${view.to}/${box.id}`
-          }
-          className={clsx(strong ? "text-[18px] font-bold" : "text-[15px] font-semibold")}
-          label={`Box ${box.id}`}
-        />
-      </td>
-      <td className="num quiet">
-        {box.previous !== null && (
-          <Figure
-            amount={box.previous}
-            digits={box.digits}
-            minorDigits={digits}
-            dash
-            of={box.previous === 0 ? null : `box/${view.registration}/${view.previousPeriod}/${box.id}`}
-            label={`Previous box ${box.id}`}
+    <>
+      <div className="mb-2 flex flex-wrap items-center gap-x-6 gap-y-1">
+        {form?.tables && (
+          <ViewTabs
+            label="How the form is shown"
+            views={[
+              ["drawn", "As the form draws it"],
+              ["boxes", "Beside the period before"],
+            ]}
+            chosen={chosen}
+            onChoose={setChosen}
           />
         )}
-      </td>
-      <td>
-        <ChangeBar change={box.previous === null ? 0 : box.amount - box.previous} largest={largest} />
-      </td>
-    </tr>
-  );
-}
-
-/** The change against the period before, right of the middle when more, left when less. */
-function ChangeBar({ change, largest }: { change: number; largest: number }) {
-  const width = Math.round((Math.abs(change) / largest) * 38);
-  return (
-    <svg
-      width="84"
-      height="14"
-      viewBox="0 0 84 14"
-      className="mx-auto block"
-      role="img"
-      aria-label={change === 0 ? "no change" : change > 0 ? "more than before" : "less than before"}
-    >
-      <line x1="42" y1="1" x2="42" y2="13" stroke="currentColor" strokeWidth="1" opacity="0.5" />
-      {width > 0 && (
-        <rect
-          x={change > 0 ? 42 : 42 - width}
-          y="4"
-          width={width}
-          height="6"
-          fill="currentColor"
-          opacity="0.75"
+        {view.boxes.length > MANY && (
+          <label className="flex cursor-pointer items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              checked={all}
+              onChange={(event) => setAll(event.target.checked)}
+            />
+            {drawn ? "All tables" : `All ${view.boxes.length} boxes`}, also those with nothing in them
+          </label>
+        )}
+      </div>
+      {drawn ? (
+        <FormTables
+          tables={all ? drawn : drawn.filter(({ rows }) => rows.some(({ cells }) => cells.some(tells)))}
+          view={view}
+          shown={shown}
+        />
+      ) : (
+        <BoxList
+          boxes={all ? view.boxes : view.boxes.filter((box) => isTold(box) || box.id === shown)}
+          view={view}
+          shown={shown}
         />
       )}
-    </svg>
+    </>
   );
+
+  function tells(box: BoxView | null | undefined): boolean {
+    return !!box && (isTold(box) || box.id === shown);
+  }
 }
