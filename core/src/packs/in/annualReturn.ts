@@ -136,10 +136,7 @@ export const annualReturn: YearlyReport = {
     {
       says: "Credit of table 6",
       report: over("9.6O"),
-      returns: [
-        ...["4A1", "4A2"].map((table) => over(table, ["igst", "cess"])),
-        ...["4A3", "4A4", "4A5"].map((table) => over(table)),
-      ].join(" + "),
+      returns: ["4A1", "4A2", "4A3", "4A4", "4A5"].map((table) => over(table)).join(" + "),
     },
     {
       says: "Reversals of table 7",

@@ -21,8 +21,6 @@ const WORDS: Record<string, string> = {
 };
 const HEADS = ["igst", "cgst", "sgst", "cess"];
 const ALL = ["txval", ...HEADS];
-/** Imports bear no central and no state tax. */
-const IMPORTED = ["igst", "cess"];
 const VALUES = new Set(["txval", "nil", "exempt", "nongst", "intra", "inter"]);
 
 function row(id: string, title: string, columns: readonly string[], part: string): BoxDefinition[] {
@@ -38,6 +36,11 @@ function row(id: string, title: string, columns: readonly string[], part: string
 const G1 = (table: string, title: string, columns: readonly string[] = ALL) =>
   row(`g1.${table}`, title, columns, "g1");
 const R3 = (id: string, title: string, columns: readonly string[] = ALL) => row(id, title, columns, "3b");
+
+/** Imports bear no central and no state tax: the form has no field for them. */
+const NO_FIELD = /\.(cgst|sgst)$/;
+const imported = (id: string, title: string) =>
+  R3(id, title, HEADS).map((box) => (NO_FIELD.test(box.id) ? { ...box, helper: true } : box));
 
 /** Kinds of table 15: who supplies, and to whom. */
 const OPERATORS = [
@@ -102,7 +105,7 @@ const net = HEADS.map((head) =>
   computed(
     `4C.${head}`,
     `Net credit available, ${WORDS[head]}`,
-    `${IMPORTED.includes(head) ? `[4A1.${head}] + [4A2.${head}] + ` : ""}[4A3.${head}] + [4A4.${head}] + [4A5.${head}] - [4B1.${head}] - [4B2.${head}]`,
+    `[4A1.${head}] + [4A2.${head}] + [4A3.${head}] + [4A4.${head}] + [4A5.${head}] - [4B1.${head}] - [4B2.${head}]`,
     { part: "3b" },
   ),
 );
@@ -116,8 +119,8 @@ const summary: BoxDefinition[] = [
   ...R3("3.1.1i", "Supplies on which the operator pays"),
   ...R3("3.1.1ii", "Supplies through an operator who pays", ["txval"]),
   ...families,
-  ...R3("4A1", "Credit: import of goods", IMPORTED),
-  ...R3("4A2", "Credit: import of services", IMPORTED),
+  ...imported("4A1", "Credit: import of goods"),
+  ...imported("4A2", "Credit: import of services"),
   ...R3("4A3", "Credit: reverse charge", HEADS),
   ...R3("4A4", "Credit: input service distributor", HEADS),
   ...R3("4A5", "Credit: all other", HEADS),
