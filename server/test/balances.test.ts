@@ -86,6 +86,18 @@ test("debtors, creditors and the bank on a day: what one side has and the other 
     ["transit", 285_00, 2],
     ["unbooked", -4_50, 1],
   ]);
+  const behind = async (cause: string, page = "offset=0&limit=10") => {
+    const query = `on=${MARCH}&of=bank%2F1000&cause=${cause}&${page}`;
+    const { rows, total } = await server.ok<BalanceRows>("GET", `${base}/balances/rows?${query}`);
+    return [total, ...rows.map(({ ref, date, party, amount }) => [ref?.split("/")[0], date, party, amount])];
+  };
+  const [paid, onAccount] = [
+    ["payment", "2026-03-12", "Party in GB", 360_00],
+    ["payment", "2026-03-20", "Party in GB", -75_00],
+  ];
+  expect(await behind("transit")).toEqual([2, paid, onAccount]);
+  expect(await behind("transit", "offset=1&limit=1")).toEqual([2, onAccount]);
+  expect(await behind("unbooked")).toEqual([1, [undefined, MARCH, "", -4_50]]);
   // The receipt is known to the bank on another day than to the ledger, or never, or before the first line.
   const days = Array.from({ length: 28 }, (_, n) => `2026-03-${String(n + 1).padStart(2, "0")}`);
   await expectBanksApart(server, base, [...days, MARCH, "2026-06-30"]);

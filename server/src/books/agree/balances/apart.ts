@@ -3,12 +3,14 @@ import type { Bind } from "../../../db/database.ts";
 
 /**
  * Rows that an account and what it stands for hold apart, as tables of a WITH of which the last one is `apart`: `cause`,
- * `ref`, `date`, `number`, `party`, `text`, `amount` (what the other side has more).
+ * `date`, `amount` (what the other side has more), and `ref`, `number`, `party` and `text`. Where there may be very many,
+ * `apart` does not have these four, and `named` is what is selected to name the few rows of `page`, with its `total`.
  */
 export interface ApartTables {
   tables: string;
-  /** The one of them that has `cause` and `amount` of the same rows and need not name them, where there is one. */
-  bare?: string;
+  named?: string;
+  /** Columns of `apart` that rows of one day are in order by. */
+  order?: string;
   bind: readonly (string | number)[];
 }
 
@@ -34,25 +36,29 @@ export function partsTable(parts: readonly ApartPart[]): ApartTables {
 /** The sums of the rows by cause. */
 export async function apartSums(
   work: Work,
-  { tables, bare = "apart", bind }: ApartTables,
+  { tables, bind }: ApartTables,
 ): Promise<{ cause: string; amount: number; rows: number }[]> {
   return work.rows(
-    `WITH ${tables} SELECT cause, sum(amount) AS amount, count(*) AS rows FROM ${bare} WHERE amount <> 0 GROUP BY cause`,
+    `WITH ${tables} SELECT cause, sum(amount) AS amount, count(*) AS rows FROM apart WHERE amount <> 0 GROUP BY cause`,
     [...bind] as Bind,
   );
 }
 
+const NAMED = "SELECT ref, date, number, party, text, amount, total FROM page";
+
 /** The rows of a cause, oldest first. */
 export async function apartOf<Row>(
   work: Work,
-  { tables, bind }: ApartTables,
+  { tables, named = NAMED, order = "ref", bind }: ApartTables,
   cause: string,
   { offset, limit }: { offset: number; limit: number },
 ): Promise<(Row & { total: number })[]> {
   const next = bind.length + 1;
   return work.rows(
-    `WITH ${tables} SELECT ref, date, number, party, text, amount, count(*) OVER () AS total FROM apart
-     WHERE amount <> 0 AND cause = $${next} ORDER BY date, ref LIMIT $${next + 1} OFFSET $${next + 2}`,
+    `WITH ${tables},
+       page AS (SELECT *, row_number() OVER (ORDER BY date, ${order}) AS place, count(*) OVER () AS total
+         FROM apart WHERE amount <> 0 AND cause = $${next} ORDER BY place LIMIT $${next + 1} OFFSET $${next + 2})
+     ${named} ORDER BY place`,
     [...bind, cause, limit, offset] as Bind,
   );
 }

@@ -31,27 +31,27 @@ export function bankTables(clientId: number, day: string, account: string): Apar
           (SELECT sum(b.amount) FROM bank_lines b WHERE b.entry_id = gaps.entry AND b.client_id = $1
             AND b.account = $3 AND b.date <= $2) AS taken
         FROM gaps WHERE lines > 0),
-      bare AS (
-        SELECT ${unlined} AS cause, g.entry, NULL AS line, -g.amount AS amount FROM gaps g WHERE g.lines = 0
+      apart AS (
+        SELECT ${unlined} AS cause, g.date, g.entry, NULL AS line, -g.amount AS amount FROM gaps g WHERE g.lines = 0
         UNION ALL
-        SELECT CASE WHEN g.taken IS NOT NULL THEN 'amount' ELSE ${unlined} END, g.entry, NULL, coalesce(g.taken, 0) - g.posted
+        SELECT CASE WHEN g.taken IS NOT NULL THEN 'amount' ELSE ${unlined} END, g.date, g.entry, NULL,
+          coalesce(g.taken, 0) - g.posted
         FROM lined g WHERE g.posted IS NOT NULL
         UNION ALL
-        SELECT 'ahead', NULL, b.id, b.amount FROM lined g CROSS JOIN bank_lines b ON b.entry_id = g.entry
+        SELECT 'ahead', b.date, NULL, b.id, b.amount FROM lined g CROSS JOIN bank_lines b ON b.entry_id = g.entry
         WHERE g.posted IS NULL AND b.client_id = $1 AND b.account = $3 AND b.date <= $2
         UNION ALL
-        SELECT CASE WHEN b.state = 'ignored' THEN 'aside' ELSE 'unbooked' END, NULL, b.id, b.amount FROM bank_lines b
-        WHERE b.client_id = $1 AND b.account = $3 AND b.date <= $2 AND b.entry_id IS NULL),
-      apart AS (
-        SELECT r.cause, CASE WHEN e.payment_id IS NOT NULL THEN 'payment/' || e.payment_id
+        SELECT CASE WHEN b.state = 'ignored' THEN 'aside' ELSE 'unbooked' END, b.date, NULL, b.id, b.amount FROM bank_lines b
+        WHERE b.client_id = $1 AND b.account = $3 AND b.date <= $2 AND b.entry_id IS NULL)`,
+    named: `SELECT CASE WHEN e.payment_id IS NOT NULL THEN 'payment/' || e.payment_id
             WHEN e.document_id IS NOT NULL THEN 'document/' || e.document_id
             WHEN e.id IS NOT NULL THEN 'entry/' || e.id END AS ref,
-          coalesce(e.date, b.date) AS date, coalesce(d.number, y.number, b.reference, '') AS number,
-          coalesce(c.name, b.party, '') AS party, coalesce(e.text, b.text || coalesce(': ' || b.reason, '')) AS text, r.amount
-        FROM bare r LEFT JOIN entries e ON e.id = r.entry LEFT JOIN bank_lines b ON b.id = r.line
+          r.date, coalesce(d.number, y.number, b.reference, '') AS number,
+          coalesce(c.name, b.party, '') AS party, coalesce(e.text, b.text || coalesce(': ' || b.reason, '')) AS text, r.amount, total
+        FROM page r LEFT JOIN entries e ON e.id = r.entry LEFT JOIN bank_lines b ON b.id = r.line
           LEFT JOIN documents d ON d.id = e.document_id LEFT JOIN payments y ON y.id = e.payment_id
-          LEFT JOIN contacts c ON c.id = coalesce(d.contact_id, y.contact_id))`,
-    bare: "bare",
+          LEFT JOIN contacts c ON c.id = coalesce(d.contact_id, y.contact_id)`,
+    order: "entry, line",
     bind: [clientId, day, account],
   };
 }
