@@ -54,10 +54,12 @@ export async function apartOf<Row>(
   { offset, limit }: { offset: number; limit: number },
 ): Promise<(Row & { total: number })[]> {
   const next = bind.length + 1;
+  const meant = `FROM apart WHERE amount <> 0 AND cause = $${next}`;
   return work.rows(
     `WITH ${tables},
-       page AS (SELECT *, row_number() OVER (ORDER BY date, ${order}) AS place, count(*) OVER () AS total
-         FROM apart WHERE amount <> 0 AND cause = $${next} ORDER BY place LIMIT $${next + 1} OFFSET $${next + 2})
+       first AS (SELECT * ${meant} ORDER BY date, ${order} LIMIT $${next + 1} OFFSET $${next + 2}),
+       page AS (SELECT *, row_number() OVER (ORDER BY date, ${order}) AS place, (SELECT count(*) ${meant}) AS total
+         FROM first)
      ${named} ORDER BY place`,
     [...bind, cause, limit, offset] as Bind,
   );
