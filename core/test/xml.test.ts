@@ -32,6 +32,19 @@ describe("XML as it comes in", () => {
     expect([textAt(xml, "x.@id"), textAt(xml, "x.@none"), textAt(xml, "x.none.a")]).toEqual(["007", "", ""]);
   });
 
+  test("names that mean something to a program, signs by name, texts in pieces", () => {
+    const xml = readXml(
+      `<x><constructor>1</constructor><__proto__>2</__proto__><y a="&euro; 5">one<!-- --> <![CDATA[& two]]></y></x>`,
+    );
+    expect(["x.constructor", "x.__proto__", "x.y", "x.y.@a"].map((path) => textAt(xml, path))).toEqual([
+      "1",
+      "2",
+      "one & two",
+      "€ 5",
+    ]);
+    expect(({} as { y?: string }).y).toBeUndefined();
+  });
+
   test("elements of one name keep their order, wherever they stand", () => {
     const xml = readXml(`<x><y><z>1</z></y><w/><y><z>2</z><z>3</z></y></x>`);
     expect(elements(xml, "x.y.z").map((one) => textAt({ z: one }, "z"))).toEqual(["1", "2", "3"]);

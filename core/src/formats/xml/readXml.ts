@@ -1,4 +1,4 @@
-import { XMLParser, XMLValidator } from "fast-xml-parser";
+import { SaxesParser } from "saxes";
 import { FiscalError } from "../../errors.ts";
 
 /** An element: its children by name, its attributes by `@name`, its text by `#text`. */
@@ -7,19 +7,10 @@ type XmlValue = string | XmlElement | (string | XmlElement)[];
 
 /** Deeper than any document of the trade. */
 const MOST_DEPTH = 60;
-
-const parser = new XMLParser({
-  ignoreAttributes: false,
-  attributeNamePrefix: "@",
-  removeNSPrefix: true,
-  parseTagValue: false,
-  parseAttributeValue: false,
-  ignoreDeclaration: true,
-  trimValues: true,
-  processEntities: true,
-  // Characters by their number (&#233;) come with the set of HTML; entities of a file's own are refused below.
-  htmlEntities: true,
-});
+/** Signs that are read at once. */
+const PIECE = 64 * 1024;
+/** Names of signs that programs write as if XML knew them. */
+const SIGNS = { nbsp: "\u00a0", euro: "€", pound: "£", yen: "¥", cent: "¢", inr: "₹", copy: "©", reg: "®" };
 
 /**
  * Reads XML without namespaces prefixes. Document types are refused before anything is parsed, so that no entity can
@@ -36,32 +27,74 @@ export function readXml(text: string): XmlElement {
       "file",
     );
   }
-  refuseDepth(bare);
-  const valid = XMLValidator.validate(bare);
-  if (valid !== true) {
+  const parser = new SaxesParser();
+  Object.assign(parser.ENTITIES, SIGNS);
+  parser.on("error", ({ message }) => {
     throw new FiscalError(
       "formats/xml-malformed",
-      `This XML is broken in line ${valid.err.line}: ${valid.err.msg} Ask for the file again.`,
+      `This XML is broken in line ${parser.line}: ${message.replace(/^(\d+:)+ ?/, "")} Ask for the file again.`,
       "file",
     );
-  }
-  try {
-    return parser.parse(bare) as XmlElement;
-  } catch (error) {
-    const why = error instanceof Error ? error.message : "";
-    throw new FiscalError("formats/xml-malformed", `This XML cannot be read: ${why}`, "file");
-  }
+  });
+  const root = treeOf(parser);
+  for (let at = 0; at < bare.length; at += PIECE) parser.write(bare.slice(at, at + PIECE));
+  parser.close();
+  return root;
 }
 
-/** Counts opening against closing tags; a nest of thousands would exhaust the stack of any reader. */
-function refuseDepth(text: string): void {
-  let depth = 0;
-  for (const [tag] of text.matchAll(/<[^!?][^>]*>/g)) {
-    if (tag.startsWith("</")) depth -= 1;
-    else if (!tag.endsWith("/>")) depth += 1;
-    if (depth > MOST_DEPTH)
+/** What a parser reads, as it is read. */
+function treeOf(parser: SaxesParser): XmlElement {
+  const root = empty();
+  const open: XmlElement[] = [root];
+  parser.on("opentag", ({ attributes }) => {
+    if (open.length > MOST_DEPTH)
       throw new FiscalError("formats/xml-depth", "This XML is nested too deeply to be genuine.", "file");
-  }
+    const element = empty();
+    for (const [name, value] of Object.entries(attributes)) element[`@${local(name)}`] = value.trim();
+    open.push(element);
+  });
+  const take = (piece: string) => {
+    const element = open.at(-1);
+    if (element && element !== root) element["#text"] = textOf(element) + piece;
+  };
+  parser.on("text", take);
+  parser.on("cdata", take);
+  parser.on("closetag", ({ name }) => {
+    const element = open.pop();
+    const parent = open.at(-1);
+    if (element && parent) put(parent, local(name), plain(element));
+  });
+  return root;
+}
+
+/** Without what all objects have: an element may be called `constructor`. */
+function empty(): XmlElement {
+  return Object.create(null) as XmlElement;
+}
+
+/** An element with nothing but a text is that text; blanks between elements are none. */
+function plain(element: XmlElement): string | XmlElement {
+  const text = textOf(element).trim();
+  const names = Object.keys(element);
+  if (names.length === 0 || (names.length === 1 && "#text" in element)) return text;
+  if (text === "") delete element["#text"];
+  else element["#text"] = text;
+  return element;
+}
+
+function textOf({ "#text": text }: XmlElement): string {
+  return typeof text === "string" ? text : "";
+}
+
+function put(parent: XmlElement, name: string, value: string | XmlElement): void {
+  const there = parent[name];
+  if (there === undefined) parent[name] = value;
+  else if (Array.isArray(there)) there.push(value);
+  else parent[name] = [there, value];
+}
+
+function local(name: string): string {
+  return name.slice(name.indexOf(":") + 1);
 }
 
 /** The elements at a path such as `Ntry.NtryDtls`, in order of appearance. */
