@@ -63,6 +63,7 @@ const recordedRate = Joi.object({
   levy: Joi.string().max(50).required(),
   on: date.required(),
   rate: decimal.required(),
+  schedule: Joi.string().max(80),
 });
 
 /** A document as a book file holds it: contact and place by the file's own ids. */

@@ -2,6 +2,8 @@ import { afterAll, beforeAll, expect, test } from "vitest";
 import type { BookFile } from "@fiscalon/contract/book";
 import type { TrailStep } from "@fiscalon/contract/trail";
 import type { DocumentView, OriginalView, TouchedDocuments } from "@fiscalon/contract/views";
+import { british, INCLUSIVE, periodBooks } from "./support/periods.ts";
+import type { Row } from "./support/periods.ts";
 import { document, newClient, startServer } from "./support/testServer.ts";
 import type { TestServer } from "./support/testServer.ts";
 
@@ -108,6 +110,63 @@ test("a line that bears the rate of another day follows that day, and keeps its 
     recordedRates: [{ code: "S20", levy: "VAT", on: "2026-04-20", rate: "15" }],
   });
 });
+
+/** A tax beside percentages: a threshold and a rate in a formula, the limit of a credit, the rate in a margin. */
+test.each([
+  [
+    "au",
+    [["sales-invoice", "LC", "100000.00"] as Row, ["purchase-bill", "CL", "90000.00"] as Row],
+    { "au.LCT": "60000", "au.LCTRATE": "25", "au.CAR": "40000" },
+    ["au.CAR", "au.LCT", "au.LCTRATE"],
+  ],
+  [
+    "gb",
+    [["sales-invoice", "MGS", "300.00", { attributes: { cost: "180.00" }, ...INCLUSIVE }] as Row],
+    { "gb.STD": "25" },
+    ["gb.STD"],
+  ],
+] as const)(
+  "%s: what its codes are worked out with beside a percentage stays, too",
+  async (pack, rows, rates, schedules) => {
+    const country = pack === "gb" ? british() : { ...british(), pack, country: "AU", number: "51824753556" };
+    const books = await periodBooks(server, country);
+    const posted: { id: number; number: string }[] = [];
+    for (const row of rows) posted.push(await books.post(row, "2026-02-10"));
+    await books.seal("2026-03-31");
+    const seen = () =>
+      Promise.all(posted.map(({ id }) => server.ok<DocumentView>("GET", `${books.base}/documents/${id}`)));
+    const arithmetic = () =>
+      Promise.all(
+        posted.map(async ({ id }) => {
+          const step = await server.ok<TrailStep>("GET", `${books.base}/trail?ref=line/${id}/1`);
+          return [step.amount, step.arithmetic];
+        }),
+      );
+    const [first, told] = [await seen(), await arithmetic()];
+    for (const [schedule, rate] of Object.entries(rates)) {
+      const body = { rows: [{ from: "2000-01-01", to: null, rate, source: "drawn" }] };
+      const change = await server.ok<TouchedDocuments>("PUT", `${books.base}/schedules/${schedule}`, body);
+      expect(change.count).toBe(0);
+      expect(change.declared).toBeGreaterThan(0);
+    }
+    const after = await seen();
+    expect(await arithmetic()).toEqual(told);
+    const left = after.flatMap(({ recordedRates }) => recordedRates.map(({ schedule }) => schedule));
+    expect(left.filter((one) => one !== undefined).sort()).toEqual(schedules);
+    const [sale] = rows;
+    const more = { ...sale[3], corrects: posted[0]?.number };
+    const { id: taken } = await books.post(["sales-credit-note", sale[1], sale[2], more], "2026-07-02");
+    const credit = await server.ok<DocumentView>("GET", `${books.base}/documents/${taken}`);
+    expect([credit.tax, credit.gross]).toEqual([first[0]?.tax, first[0]?.gross]);
+    const book = await server.ok<BookFile>("GET", `${books.base}/book`);
+    const { id } = await server.ok<{ id: number }>("POST", "/books", {
+      ...book,
+      client: { ...book.client, name: "Moved" },
+    });
+    const again = await server.ok<BookFile>("GET", `/clients/${id}/book`);
+    expect([again.documents, again.returns]).toEqual([book.documents, book.returns]);
+  },
+);
 
 test("the books move house with it", async () => {
   const book = await server.ok<BookFile>("GET", `${base}/book`);

@@ -6,6 +6,7 @@ import type { DocumentInput } from "../model/document.ts";
 import type { LineTax, PricedDocument, PricedLine } from "../model/pricedDocument.ts";
 import type { Component, Direction, Treatment } from "../model/taxCode.ts";
 import { holdOf } from "../ledger/documentPostings.ts";
+import { ratesBeside } from "../tax/recordedRates.ts";
 import { factTags, supplyOf } from "./factBoxes.ts";
 import { registrationFor } from "../model/registration.ts";
 
@@ -20,6 +21,8 @@ export interface TaxFact {
   code: string;
   treatment: Treatment;
   rate: string | null;
+  /** What its tax was worked out with beside that, by schedule; null where there is nothing. */
+  rates: Readonly<Record<string, string>> | null;
   direction: Direction;
   charged: Component["charged"];
   /** Whether it comes from a credit note. */
@@ -65,6 +68,7 @@ export function factsOf(document: DocumentInput, priced: PricedDocument, setup: 
           code: code.code,
           treatment: code.treatment,
           rate: tax.component.rate.kind === "percent" ? tax.rate : null,
+          rates: ratesBeside(tax),
           direction,
           charged: tax.component.charged,
           credit: line.sign < 0,

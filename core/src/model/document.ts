@@ -93,6 +93,8 @@ export interface RecordedRate {
   levy: string;
   on: CalendarDate;
   rate: string;
+  /** The schedule it is of, where it is not the percentage of the levy: an amount, a rate in a formula, a limit. */
+  schedule?: string;
 }
 
 /** Whether the lines of a kind are debits and credits instead of supplies. */

@@ -1,6 +1,7 @@
 import type { Migration } from "../migration.ts";
 import { AGREEMENT_TABLES } from "./agreementTables.ts";
 import { bankGaps } from "./bankGaps.ts";
+import { factRates } from "./factRates.ts";
 import { factSums } from "./factSums.ts";
 import { filings } from "./filings.ts";
 import { keptSums } from "./keptSums.ts";
@@ -27,4 +28,5 @@ export const BOOKS_MIGRATIONS: readonly Migration[] = [
   partyGaps,
   bankGaps,
   terminalSums,
+  factRates,
 ];
