@@ -10,13 +10,11 @@ import { direction, trailOf } from "./boxes.ts";
 
 /** What is around a sign or a figure. */
 const PADDING = 20;
-const NUMBER_WIDTH = 60;
-/** Tables of so many columns stand for themselves and are as narrow as they can be. */
-const WIDE = 7;
-/** At least so wide are columns, and titles. */
-const LEAST = { figure: 104, title: 200 };
-const LEAST_OF_WIDE = { figure: 78, title: 110 };
 const SIGN_WIDTH = 8.2;
+/** At least so wide are columns of numbers, titles and figures. */
+const NUMBER_WIDTH = 48;
+const TITLE_WIDTH = 110;
+const FIGURE_WIDTH = 82;
 
 interface Shown {
   view: ReturnView;
@@ -27,57 +25,52 @@ interface Shown {
 /** The tables of a form, each figure in its place. Cells the authority leaves no field for are shaded. */
 export function FormTables({ tables, ...rest }: Shown & { tables: readonly DrawnTable<BoxView>[] }) {
   const { minorDigits } = useScope();
-  const common = figureWidth(
-    tables.filter(({ columns }) => columns.length < WIDE),
-    minorDigits,
-  );
+  const widths = widthsByTitle(tables, minorDigits);
   return tables.map((table, index) => (
     <Fragment key={index}>
       {table.heading !== undefined && <h2 className="mt-6 mb-1 text-[15px] font-bold">{table.heading}</h2>}
       <div className="mb-5 shrink-0 overflow-x-auto">
-        <OneTable
-          table={table}
-          {...(table.columns.length < WIDE
-            ? { ...LEAST, figure: Math.max(LEAST.figure, common) }
-            : {
-                ...LEAST_OF_WIDE,
-                figure: Math.max(LEAST_OF_WIDE.figure, figureWidth([table], minorDigits)),
-              })}
-          {...rest}
-        />
+        <OneTable table={table} widths={widths} {...rest} />
       </div>
     </Fragment>
   ));
 }
 
-/** So wide is the longest figure of some tables. */
-function figureWidth(tables: readonly DrawnTable<BoxView>[], minorDigits: number): number {
-  const boxes = tables.flatMap(({ rows }) => rows.flatMap(({ cells }) => cells.flatMap((box) => box ?? [])));
-  const signs = boxes.map((box) => shownAmount(box.amount, box.digits, minorDigits, true).length);
-  return Math.ceil(Math.max(0, ...signs) * SIGN_WIDTH + PADDING);
+/** Columns of one title are as wide as the longest figure in any of them, so that tables stand under each other. */
+function widthsByTitle(tables: readonly DrawnTable<BoxView>[], minorDigits: number): Map<string, number> {
+  const widths = new Map<string, number>();
+  for (const { columns, rows } of tables)
+    for (const [index, title] of columns.entries())
+      for (const { cells } of rows) {
+        const box = cells[index];
+        const signs = box ? shownAmount(box.amount, box.digits, minorDigits, true).length : 0;
+        widths.set(title, Math.max(widths.get(title) ?? FIGURE_WIDTH, signs * SIGN_WIDTH + PADDING));
+      }
+  return widths;
 }
 
 function OneTable({
-  table: { title: name, columns, rows },
-  figure,
-  title,
+  table: { title, columns, rows },
+  widths,
   ...rest
-}: Shown & { table: DrawnTable<BoxView>; figure: number; title: number }) {
+}: Shown & { table: DrawnTable<BoxView>; widths: ReadonlyMap<string, number> }) {
   const signs = Math.max(0, ...rows.map((row) => row.number.length));
   const number = signs === 0 ? PADDING : Math.max(NUMBER_WIDTH, signs * SIGN_WIDTH + PADDING);
+  const figures = columns.map((column) => widths.get(column) ?? FIGURE_WIDTH);
+  const least = figures.reduce((sum, width) => sum + width, number + TITLE_WIDTH);
   return (
-    <table className="sheet-table table-fixed" style={{ minWidth: number + title + columns.length * figure }}>
+    <table className="sheet-table table-fixed" style={{ minWidth: least }}>
       <colgroup>
         <col style={{ width: number }} />
         <col />
-        {columns.map((_, index) => (
-          <col key={index} style={{ width: figure }} />
+        {figures.map((width, index) => (
+          <col key={index} style={{ width }} />
         ))}
       </colgroup>
       <thead>
         <tr>
           <th colSpan={2} className="!text-[13px] !text-base-content">
-            {name}
+            {title}
           </th>
           {columns.map((column, index) => (
             <th key={index} className="num !whitespace-normal">
