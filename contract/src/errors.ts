@@ -307,7 +307,7 @@ export const ERRORS = {
   "returns/not-ended": { status: 422, says: "The period runs to …. It can be sealed from the day after." },
   "returns/sealed": { status: 409, says: "The period to … is …; nothing in it can change." },
   "returns/unknown-schedule": { status: 422, says: "There is no schedule of rates …." },
-  "returns/table-width": { status: 422, says: "Row … has … cells, and its table … columns." },
+  "returns/table-width": { status: 422, says: 'Row "…" has … cells, and its table … columns.' },
   "returns/unknown-box": { status: 422, says: "The form has no box …." },
   "returns/wrong-state": {
     status: 409,

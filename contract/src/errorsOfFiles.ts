@@ -111,7 +111,7 @@ export const ERRORS_OF_FILES = {
   },
   "imports/too-large": {
     status: 413,
-    says: "The sheet has … rows and … columns; … and … can be read. Split it.",
+    says: "Row … of the sheet has … columns; … rows of … columns can be read. Split it.",
   },
   "imports/unknown-xml": {
     status: 422,
