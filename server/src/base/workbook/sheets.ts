@@ -56,9 +56,13 @@ function* withContent(book: Book): Generator<OpenSheet> {
   }
 }
 
+/** Bytes of a part its rows are estimated by. */
+const SAMPLE = 64 * 1024;
+
 /** By how many rows begin in its first piece. */
 function aboutRows({ size, bytes }: Part): number {
-  for (const piece of bytes()) {
+  for (const whole of bytes()) {
+    const piece = whole.subarray(0, SAMPLE);
     const begun = new TextDecoder().decode(piece).match(/<(?:\w+:)?row\b/g)?.length ?? 0;
     return Math.ceil((size * begun) / piece.length);
   }
