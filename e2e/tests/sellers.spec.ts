@@ -84,7 +84,7 @@ test("a seller to other members registers for the one-stop shop and declares by 
   };
   const oss = registrations.find(({ levies }) => levies.includes("OSS"))?.id ?? 0;
   await page.goto(`${server.address}/c/${id}/return/2026-03-31?r=${oss}`);
-  await expect(page.getByRole("row", { name: /^FR\.G\.t/ })).toContainText("20.00");
+  await expect(page.getByRole("button", { name: /^Box FR\.G\.t 20\.00/ })).toBeVisible();
   await page.getByText("Supplies and corrections by member", { exact: true }).click();
   await expect(page.getByRole("row", { name: /FR Goods standard 20/ })).toContainText("100.00");
   await expectAccessible(page);
