@@ -119,8 +119,9 @@ test("numbers are what stands on the screen: days, percentages, digits in front,
     '<numFmt numFmtId="165" formatCode="000000"/>',
     '<numFmt numFmtId="166" formatCode="#,##0.00 &quot;per day&quot;"/>',
     '<numFmt numFmtId="167" formatCode="[$-409]h:mm AM/PM"/>',
+    '<numFmt numFmtId="168" formatCode="[&lt;1]&quot;none&quot;;yyyy-mm-dd"/>',
   ];
-  const ids = [0, 164, 165, 166, 10, 14, 167];
+  const ids = [0, 164, 165, 166, 10, 14, 167, 168];
   const styles = `<numFmts>${formats.join("")}</numFmts><cellStyleXfs><xf numFmtId="14"/></cellStyleXfs><cellXfs>${ids.map((id) => `<xf numFmtId="${id}"/>`).join("")}</cellXfs>`;
   const values = [
     ["0.30000000000000004", 0],
@@ -132,10 +133,22 @@ test("numbers are what stands on the screen: days, percentages, digits in front,
     ["0.07", 4],
     ["0.75", 6],
     ["1E3", 0],
+    ["46143", 7],
   ] as const;
   const row = values.map(([value, style]) => cell(value, `s="${style}"`)).join("");
   const sheets = { One: `<x:row>${row}</x:row>` };
-  const read = ["0.3", "2026-05-01", "2026-05-02", "000417", "12.5", "20%", "7%", "18:00:00", "1000"];
+  const read = [
+    "0.3",
+    "2026-05-01",
+    "2026-05-02",
+    "000417",
+    "12.5",
+    "20%",
+    "7%",
+    "18:00:00",
+    "1000",
+    "2026-05-01",
+  ];
   expect(await rowsOf({ sheets, styles })).toEqual([read]);
   const from1904 = await rowsOf({ sheets, styles, workbook: '<workbookPr date1904="1"/>' });
   expect(from1904[0]?.[1]).toBe("2030-05-02");

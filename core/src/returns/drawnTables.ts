@@ -27,10 +27,9 @@ export function drawnTables<Box extends { id: string; title: string }>(
   shown: string | undefined,
 ): DrawnTable<Box>[] {
   const byId = new Map(boxes.map((box) => [box.id, box]));
-  const drawn = tables.map((table) => ({
-    ...table,
-    rows: table.rows.flatMap((row) => drawnRows(row, byId)),
-  }));
+  const drawn = tables
+    .map((table) => ({ ...table, rows: table.rows.flatMap((row) => drawnRows(row, byId)) }))
+    .filter(({ rows }) => rows.length > 0);
   const result = shown === undefined ? undefined : byId.get(shown);
   const stands = drawn.some(({ rows }) => rows.some(({ cells }) => cells.some((box) => box === result)));
   if (!result || stands) return drawn;

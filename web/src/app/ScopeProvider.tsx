@@ -45,7 +45,8 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
       const next = new URLSearchParams(search);
       if (change.registration !== undefined) {
         next.set("r", String(change.registration));
-        next.delete("period");
+        // The same period of the other one, where it has one that ends with it; otherwise the one it works on.
+        if (wanted) next.set("period", wanted);
       }
       if (change.period !== undefined) next.set("period", change.period);
       void navigate(
@@ -53,10 +54,10 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
         { replace: true },
       );
     },
-    [navigate, pathname, search],
+    [navigate, pathname, search, wanted],
   );
   useEffect(() => {
-    if (period && !wanted && PINNING.test(pathname)) choose({ period: period.to });
+    if (period && wanted !== period.to && PINNING.test(pathname)) choose({ period: period.to });
   }, [period, wanted, pathname, choose]);
   const scope = useMemo<Scope>(() => {
     const index = period ? periods.indexOf(period) : -1;

@@ -166,6 +166,7 @@ function rowsOf(
     const available = text("available");
     const key = [partyNumber, number, date].join("/");
     const before = documents.get(key);
+    const rate = text("rate").replace(/\s*%$/, "");
     const row: StatementRow = {
       row: before?.row ?? at + 1,
       partyNumber,
@@ -177,7 +178,7 @@ function rowsOf(
       tax: (before?.tax ?? NOTHING) + taxes.reduce((sum, [, tax]) => sum + tax, 0),
       gross: null,
       taxes: added(before?.taxes ?? {}, taxes),
-      rate: before && before.rate !== text("rate") ? "" : text("rate"),
+      rate: before && before.rate !== rate ? "" : rate,
       place: text("place").replace(/-.*/, ""),
       ineligible: /^no?$/i.test(available) ? text("reason") || "no credit is available" : "",
       note: /^y/i.test(text("reverse")) ? "reverse charge" : "",

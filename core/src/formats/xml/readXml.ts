@@ -50,7 +50,7 @@ function treeOf(parser: SaxesParser): XmlElement {
     if (open.length > MOST_DEPTH)
       throw new FiscalError("formats/xml-depth", "This XML is nested too deeply to be genuine.", "file");
     const element = empty();
-    for (const [name, value] of Object.entries(attributes)) element[`@${local(name)}`] = value.trim();
+    for (const [name, value] of Object.entries(attributes)) element[`@${localName(name)}`] = value.trim();
     open.push(element);
   });
   const take = (piece: string) => {
@@ -62,7 +62,7 @@ function treeOf(parser: SaxesParser): XmlElement {
   parser.on("closetag", ({ name }) => {
     const element = open.pop();
     const parent = open.at(-1);
-    if (element && parent) put(parent, local(name), plain(element));
+    if (element && parent) put(parent, localName(name), plain(element));
   });
   return root;
 }
@@ -93,7 +93,8 @@ function put(parent: XmlElement, name: string, value: string | XmlElement): void
   else parent[name] = [there, value];
 }
 
-function local(name: string): string {
+/** A name without its prefix. */
+export function localName(name: string): string {
   return name.slice(name.indexOf(":") + 1);
 }
 

@@ -77,7 +77,7 @@ const paid = (head: string, credits: string, fee: string) =>
 
 const REVERSE = "tax negadj payable cash negout";
 
-/** How the liability is paid. What is carried on is told beside it; between 1 and 2, what is left of a head, is no field. */
+/** How the liability is paid, with what is carried on where it is negative. */
 export const paymentTables: FormTable[] = [
   table(
     "6.1 (A) Payment of tax other than under reverse charge",

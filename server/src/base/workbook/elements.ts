@@ -1,4 +1,5 @@
 import { SaxesParser } from "saxes";
+import { localName } from "@fiscalon/core/formats/xml/readXml";
 import type { Part } from "./archive.ts";
 
 /** Signs of a part that are read at once. */
@@ -32,9 +33,9 @@ export function* elements<T>(part: Part, handlers: (found: (one: T) => void) => 
   });
   parser.on("opentag", ({ name, attributes }) => {
     quiet = 0;
-    open(local(name), attributes);
+    open(localName(name), attributes);
   });
-  parser.on("closetag", ({ name }) => close?.(local(name)));
+  parser.on("closetag", ({ name }) => close?.(localName(name)));
   if (text) {
     parser.on("text", text);
     parser.on("cdata", text);
@@ -47,10 +48,6 @@ export function* elements<T>(part: Part, handlers: (found: (one: T) => void) => 
   }
   parser.close();
   yield* found;
-}
-
-function local(name: string): string {
-  return name.slice(name.indexOf(":") + 1);
 }
 
 /** An attribute whatever its prefix, which it must have. */

@@ -19,22 +19,26 @@ export function shownBy(id: number, code: string | undefined): Shown {
     if (DATES.some(([from, to]) => id >= from && id <= to)) return "date";
     return PERCENTAGES.includes(id) ? "percent" : null;
   }
-  const signs = signsOf(code);
-  if (/%/.test(signs)) return "percent";
-  if (/^0{2,}$/.test(signs)) return { digits: signs.length };
-  const withoutFractions = signs.replace(/(s|\[s+\])[.,]0+/g, "$1");
-  return /[ymdhs]/.test(withoutFractions) && !/[0#?]/.test(withoutFractions) ? "date" : null;
+  const sections = sectionsOf(code);
+  if (sections.some(isOfDays)) return "date";
+  const [first = ""] = sections;
+  if (first.includes("%")) return "percent";
+  return /^0{2,}$/.test(first) ? { digits: first.length } : null;
 }
 
-/** The first part of a format, without what is written as it stands, colours, languages and conditions. */
-function signsOf(code: string): string {
-  return (
-    code
-      .toLowerCase()
-      .replace(/"[^"]*"|\\.|_.|\*./g, "")
-      .replace(/\[(?!h+\]|m+\]|s+\])[^\]]*\]/g, "")
-      .split(";")[0] ?? ""
-  ).trim();
+function isOfDays(section: string): boolean {
+  const withoutFractions = section.replace(/(s|\[s+\])[.,]0+/g, "$1");
+  return /[ymdhs]/.test(withoutFractions) && !/[0#?]/.test(withoutFractions);
+}
+
+/** The sections of a format, without what is written as it stands, colours, languages and conditions. */
+function sectionsOf(code: string): string[] {
+  return code
+    .toLowerCase()
+    .replace(/"[^"]*"|\\.|_.|\*./g, "")
+    .replace(/\[(?!h+\]|m+\]|s+\])[^\]]*\]/g, "")
+    .split(";")
+    .map((section) => section.trim());
 }
 
 const DAY = 86_400;
